@@ -1,0 +1,545 @@
+/**
+ * Reading a search line: text → expression tree and faults. It always gives a tree for what it
+ * understood; a fault says where, what, and how to mend it (notation.md, sections 1 to 6).
+ */
+import {
+	DEFAULT_FIELDS,
+	TEXT_FIELDS,
+	type Expression,
+	type Limit,
+	type LimitField,
+	type Span,
+	type TextField
+} from './expression.ts';
+import type { Fault, Repair } from './fault.ts';
+import {
+	finishIdentifiers,
+	isLimitCode,
+	readDates,
+	readIdentifierGroup,
+	readMarked,
+	readPresence,
+	readYears,
+	type LimitCode
+} from './parse-limit.ts';
+import { fault, readHeading, readPhrase, readWord, replacing, RESERVED } from './parse-terms.ts';
+import { readPieces, type FlatPiece, type GroupPiece, type Piece } from './pieces.ts';
+import { joinElements, type Element, type Operand } from './sequence.ts';
+
+export interface Parsed {
+	/** What was understood; null where that is nothing. */
+	readonly tree: Expression | null;
+	readonly faults: readonly Fault[];
+}
+
+/** Longest line in UTF-16 units, and deepest nesting of brackets, that are read. */
+export const LINE_CEILING = 200_000;
+export const DEPTH_CEILING = 500;
+
+/**
+ * Reads one expression.
+ * @param text the line as typed; any text at all is answered with a tree and faults
+ * @example parse('delirium AND "bright light*"').tree
+ */
+export function parse(text: string): Parsed {
+	if (text.length > LINE_CEILING)
+		return {
+			tree: null,
+			faults: [
+				fault('error', 'line-too-long', { from: 0, to: text.length }, `A line holds at most ${LINE_CEILING.toLocaleString('en')} signs; this one has ${text.length.toLocaleString('en')}. Spread it over several lines.`)
+			]
+		};
+	return new LineReader(text).read();
+}
+
+/** Where the reader is: inside a field scope, or inside the value of a limit. */
+type Scope = 'open' | 'field' | 'limit';
+
+class LineReader {
+	private readonly faults: Fault[] = [];
+	/** Comments met since the last piece; they hang on the next one. */
+	private pending: string[] = [];
+	private lastLeaf: { expression: Expression; comments: string[] } | null = null;
+	private readonly comments = new Map<Expression, { before: string[]; after: string[] }>();
+
+	constructor(private readonly text: string) {}
+
+	private readonly report = (found: Fault): void => {
+		this.faults.push(found);
+	};
+
+	read(): Parsed {
+		const { pieces, trailing, openComment } = readPieces(this.text);
+		if (openComment)
+			this.report(
+				fault('error', 'open-comment', openComment, 'The comment is never closed with “*/”.', [
+					{ label: 'Close it at the end', edits: [{ from: openComment.to, to: openComment.to, insert: ' */' }] }
+				])
+			);
+		const tree = this.sequence(pieces, 'open', 0);
+		this.pending.push(...trailing);
+		if (this.lastLeaf && this.pending.length > 0)
+			this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
+		const whole = tree && this.withComments(tree);
+		if (whole) this.checkHandLimits(whole, true);
+		if (!whole && this.faults.length === 0 && this.text.trim() !== '')
+			this.report(fault('error', 'nothing-to-search', { from: 0, to: this.text.length }, 'There is nothing to search here.'));
+		return { tree: whole, faults: this.faults.sort((a, b) => a.from - b.from || a.to - b.to) };
+	}
+
+	/** Comments are known only at the end (one may trail), so the tree is given them last. */
+	private withComments(expression: Expression): Expression {
+		const own = this.comments.get(expression);
+		const commented = {
+			...(own && own.before.length > 0 ? { comments: own.before } : {}),
+			...(own && own.after.length > 0 ? { trailing: own.after } : {})
+		};
+		const inner = (part: Expression) => this.withComments(part);
+		switch (expression.kind) {
+			case 'and':
+			case 'or':
+				return { ...expression, items: expression.items.map(inner) };
+			case 'not':
+				return { ...expression, keep: inner(expression.keep), drop: inner(expression.drop) };
+			case 'near':
+				return { ...expression, left: inner(expression.left), right: inner(expression.right) };
+			case 'field':
+				return { ...expression, of: inner(expression.of) };
+			case 'limit':
+				return expression.limit.type === 'entry'
+					? { ...expression, limit: { ...expression.limit, of: inner(expression.limit.of) } }
+					: { ...expression, ...commented };
+			default:
+				return { ...expression, ...commented };
+		}
+	}
+
+	private leaf(expression: Expression): Expression {
+		const before = this.pending;
+		this.pending = [];
+		if (before.length > 0) this.comments.set(expression, { before, after: [] });
+		this.lastLeaf = { expression, comments: before };
+		return expression;
+	}
+
+	private sequence(pieces: readonly Piece[], scope: Scope, depth: number): Expression | null {
+		const elements: Element[] = [];
+		let index = 0;
+		while (index < pieces.length) {
+			const piece = pieces[index];
+			if (!piece) break;
+			const fieldEnd = this.fieldPrefixEnd(pieces, index);
+			if (fieldEnd > index) {
+				const [operand, next] = this.scoped(pieces, index, fieldEnd, scope, depth);
+				if (operand) elements.push(operand);
+				index = next;
+				continue;
+			}
+			this.pending.push(...piece.comments);
+			const following = pieces[index + 1];
+			if (piece.kind === 'word' && following?.kind === 'group' && /^(any|all)$/i.test(piece.text)) {
+				const operand = this.lineList(piece, following, scope);
+				if (operand) elements.push(operand);
+				index += 2;
+				continue;
+			}
+			const element = this.element(piece, scope, depth);
+			if (element) elements.push(element);
+			index++;
+		}
+		return joinElements(elements, this.text, this.report);
+	}
+
+	private element(piece: Piece, scope: Scope, depth: number): Element | null {
+		if (piece.kind === 'group') return this.group(piece, scope, depth);
+		switch (piece.kind) {
+			case 'operator':
+				return { role: 'operator', at: piece, operator: piece.text.toLowerCase() as 'and' | 'or' | 'not' };
+			case 'nearness':
+				return this.nearness(piece, piece.text);
+			case 'word': {
+				if (RESERVED.test(piece.text)) return this.lowerCaseOperator(piece);
+				if (/^(WITHIN|BEFORE)(\/.*)?$/.test(piece.text)) {
+					this.report(
+						fault('error', 'no-distance', piece, `${piece.text.replace(/\/.*/, '')} needs a distance, a whole number from 1.`, [
+							replacing('At a distance of 3', piece, `${piece.text.replace(/\/.*/, '')}/3`),
+							replacing('It is an ordinary word', piece, `"${piece.text}"`)
+						])
+					);
+					return null;
+				}
+				if (/^(ANY|ALL)$/.test(piece.text)) {
+					this.report(
+						fault('error', 'list-without-bracket', piece, `${piece.text} joins lines and needs them in brackets: ${piece.text}(#1-#4).`, [
+							replacing('It is an ordinary word', piece, `"${piece.text}"`)
+						])
+					);
+					return null;
+				}
+				return this.operand(piece, readWord(piece.text, piece, this.report));
+			}
+			case 'phrase':
+				return this.operand(piece, readPhrase(piece.text, piece, piece.closed, this.report));
+			case 'heading':
+				return this.operand(piece, this.onlyOpen(piece, scope, 'A heading') && readHeading(piece.text, piece, piece.closed, this.report));
+			case 'identifier':
+				return this.operand(piece, this.onlyOpen(piece, scope, 'A limit') && this.identifier(piece));
+			case 'line':
+				return this.operand(piece, this.onlyOpen(piece, scope, 'A line') && this.lineReference(piece));
+			case 'concept':
+				return this.operand(piece, this.onlyOpen(piece, scope, 'A concept') && this.conceptReference(piece));
+			case 'plus':
+			case 'colon':
+			case 'comma':
+			case 'sign':
+				this.report(
+					fault('error', 'stray-sign', piece, `“${piece.text}” has no meaning here. Signs that belong to a word go in quotes with it.`, [
+						replacing('Take it out', piece, '')
+					])
+				);
+				return null;
+			case 'close':
+				this.report(
+					fault('error', 'stray-bracket', piece, 'This bracket closes nothing.', [replacing('Take it out', piece, '')])
+				);
+				return null;
+		}
+	}
+
+	private operand(at: Span, expression: Expression | null | false, bracketed = false): Operand | null {
+		if (!expression) return null;
+		return { role: 'operand', at, expression: this.leaf(expression), bracketed };
+	}
+
+	private group(piece: GroupPiece, scope: Scope, depth: number): Operand | null {
+		if (!piece.closed)
+			this.report(
+				fault('error', 'open-bracket', { from: piece.from, to: piece.from + 1 }, 'This bracket is never closed.', [
+					{ label: 'Close it at the end', edits: [{ from: piece.to, to: piece.to, insert: ')' }] }
+				])
+			);
+		if (depth >= DEPTH_CEILING) {
+			this.report(
+				fault('error', 'too-deep', piece, `Brackets are nested more than ${DEPTH_CEILING} deep; put the inner part on a line of its own.`)
+			);
+			return null;
+		}
+		if (piece.pieces.length === 0) {
+			this.report(
+				fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [
+					replacing('Take them out', piece, '')
+				])
+			);
+			return null;
+		}
+		const expression = this.sequence(piece.pieces, scope, depth + 1);
+		return expression && { role: 'operand', at: piece, expression, bracketed: true };
+	}
+
+	private nearness(piece: FlatPiece, spelling: string): Element {
+		const [word = '', digits = ''] = spelling.toUpperCase().split('/');
+		const distance = Number(digits);
+		if (!/^[1-9]\d*$/.test(digits) || distance > 100_000)
+			this.report(
+				fault(
+					'error',
+					'distance',
+					piece,
+					distance === 0
+						? 'A distance of 0 would ask two words to stand in the same place; 1 means next to each other.'
+						: 'A distance is a whole number from 1 to 100,000, without a zero in front.',
+					[replacing(distance === 0 ? 'Next to each other' : 'Write the number plainly', piece, `${word}/${Math.min(Math.max(distance, 1), 100_000)}`)]
+				)
+			);
+		return {
+			role: 'operator',
+			at: piece,
+			operator: word === 'BEFORE' ? 'before' : 'within',
+			distance: Math.max(1, distance)
+		};
+	}
+
+	/** `and` in lower case: capitals, or quotes that take in the words beside it. */
+	private lowerCaseOperator(piece: FlatPiece): Element {
+		const capitals = piece.text.toUpperCase();
+		const before = /[^\s()"{},:+#@]+\s+$/.exec(this.text.slice(0, piece.from));
+		const after = /^\s+[^\s()"{},:+#@]+/.exec(this.text.slice(piece.to));
+		const whole = { from: before ? before.index : piece.from, to: piece.to + (after?.[0].length ?? 0) };
+		this.report(
+			fault('error', 'operator-case', piece, `“${piece.text}” is neither plainly an operator (capitals) nor plainly a word (in quotes).`, [
+				replacing(`The operator ${capitals}`, piece, capitals),
+				replacing('Words, in quotes', whole, `"${this.text.slice(whole.from, whole.to)}"`)
+			])
+		);
+		if (capitals.includes('/')) return this.nearness(piece, capitals);
+		return { role: 'operator', at: piece, operator: capitals.toLowerCase() as 'and' | 'or' | 'not' };
+	}
+
+	private onlyOpen(piece: Span, scope: Scope, what: string): boolean {
+		if (scope === 'open') return true;
+		this.report(
+			fault(
+				'error',
+				'not-in-scope',
+				piece,
+				scope === 'field'
+					? `${what} cannot stand inside a field; fields are for words, phrases and proximity.`
+					: `${what} cannot stand inside this limit.`
+			)
+		);
+		return false;
+	}
+
+	private lineReference(piece: FlatPiece): Expression | null {
+		if (piece.text === '#?') return { kind: 'line', number: null, at: piece };
+		if (!/^#[1-9]\d*$/.test(piece.text)) {
+			this.report(fault('error', 'line-number', piece, 'A line is named by # and its number, from 1: #4.'));
+			return null;
+		}
+		return { kind: 'line', number: Number(piece.text.slice(1)), at: piece };
+	}
+
+	private conceptReference(piece: FlatPiece): Expression | null {
+		const match = /^@([a-zA-Z]+)(?:\/([1-9]\d*))?$/.exec(piece.text);
+		if (!match?.[1]) {
+			this.report(fault('error', 'concept-form', piece, 'A concept is named by @ and its letter: @A, or @A/2 for its second strand.'));
+			return null;
+		}
+		const strand = match[2] === undefined ? null : Number(match[2]);
+		return { kind: 'concept', letter: match[1].toUpperCase(), strand, at: piece };
+	}
+
+	private identifier(piece: FlatPiece): Expression | null {
+		const limit = finishIdentifiers([piece.text.slice(3).trim()], piece, this.report);
+		return limit && { kind: 'limit', limit, at: piece };
+	}
+
+	/** ANY( … ) and ALL( … ). */
+	private lineList(word: FlatPiece, group: GroupPiece, scope: Scope): Operand | null {
+		const at = { from: word.from, to: group.to };
+		if (!/^(ANY|ALL)$/.test(word.text)) {
+			this.report(
+				fault('error', 'operator-case', word, `“${word.text}” before a bracket is neither plainly a list of lines (capitals) nor plainly a word (in quotes).`, [
+					replacing('A list of lines, in capitals', word, word.text.toUpperCase()),
+					replacing('An ordinary word', word, `"${word.text}"`)
+				])
+			);
+		}
+		if (!this.onlyOpen(at, scope, 'A list of lines')) return null;
+		if (!group.closed)
+			this.report(
+				fault('error', 'open-bracket', group, 'This bracket is never closed.', [
+					{ label: 'Close it at the end', edits: [{ from: group.to, to: group.to, insert: ')' }] }
+				])
+			);
+		const spans: (readonly [number | null, number | null])[] = [];
+		let expected: 'line' | 'comma' = 'line';
+		let broken = false;
+		for (let index = 0; index < group.pieces.length; index++) {
+			const piece = group.pieces[index];
+			if (!piece) break;
+			this.pending.push(...piece.comments);
+			if (expected === 'line' && piece.kind === 'line') {
+				const first = this.lineReference(piece);
+				const [dash, end] = [group.pieces[index + 1], group.pieces[index + 2]];
+				if (dash?.kind === 'word' && dash.text === '-' && end?.kind === 'line') {
+					const last = this.lineReference(end);
+					index += 2;
+					if (first?.kind === 'line' && last?.kind === 'line') {
+						if (first.number !== null && last.number !== null && first.number > last.number)
+							this.report(
+								fault('error', 'lines-reversed', { from: piece.from, to: end.to }, `#${first.number} stands below #${last.number}.`, [
+									replacing('Turn them round', { from: piece.from, to: end.to }, `#${last.number}-#${first.number}`)
+								])
+							);
+						else spans.push([first.number, last.number]);
+					}
+				} else if (first?.kind === 'line') spans.push([first.number, first.number]);
+				expected = 'comma';
+			} else if (expected === 'comma' && piece.kind === 'comma') expected = 'line';
+			else broken = true;
+		}
+		if (broken || expected === 'line') {
+			this.report(
+				fault('error', 'line-list', at, `${word.text.toUpperCase()} takes line numbers with commas between them: ${word.text.toUpperCase()}(#1-#4, #7).`)
+			);
+		}
+		if (spans.length === 0) return null;
+		return this.operand(at, { kind: 'lines', mode: word.text.toUpperCase() === 'ANY' ? 'any' : 'all', spans, at });
+	}
+
+	/** The index after the colon of `ti+ab:`, or `start` where no field begins here. */
+	private fieldPrefixEnd(pieces: readonly Piece[], start: number): number {
+		let index = start;
+		for (;;) {
+			if (pieces[index]?.kind !== 'word') return start;
+			const joint = pieces[index + 1]?.kind;
+			if (joint === 'colon') return index + 2;
+			if (joint !== 'plus') return start;
+			index += 2;
+		}
+	}
+
+	/** Reads what a field or limit prefix binds: one word, phrase or bracket. */
+	private scoped(
+		pieces: readonly Piece[],
+		start: number,
+		end: number,
+		scope: Scope,
+		depth: number
+	): [Operand | null, number] {
+		const prefix = pieces.slice(start, end);
+		for (const piece of prefix) this.pending.push(...piece.comments);
+		const codes = prefix.filter((piece) => piece.kind === 'word').map((piece) => piece.text.toLowerCase());
+		const from = prefix[0]?.from ?? 0;
+		const colon = prefix.at(-1)?.to ?? from;
+		const value = pieces[end];
+		const at: Span = { from, to: value?.to ?? colon };
+		const limits = codes.filter(isLimitCode);
+		const unknown = codes.find((code) => !isLimitCode(code) && !isTextField(code));
+		if (unknown !== undefined) {
+			this.report(
+				fault('error', 'unknown-field', { from, to: colon }, `“${unknown}” is no field. Fields are ${TEXT_FIELDS.join(', ')}; a colon that belongs to the words goes in quotes with them.`, [
+					replacing('Put it in quotes', at, `"${this.text.slice(at.from, at.to).replace(/["\u201C\u201D]/g, '')}"`),
+					replacing('Search all fields', { from, to: colon }, 'all:')
+				])
+			);
+			return [null, end + 1];
+		}
+		if (limits.length > 0 && (codes.length > 1 || scope !== 'open')) {
+			this.report(
+				fault('error', codes.length > 1 ? 'mixed-fields' : 'not-in-scope', { from, to: colon }, codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot stand inside a field or another limit.')
+			);
+			return [null, end + 1];
+		}
+		if (scope !== 'open') {
+			this.report(
+				fault('error', 'not-in-scope', { from, to: colon }, 'One field scope cannot stand inside another.', [
+					replacing('Take the inner one out', { from, to: colon }, '')
+				])
+			);
+			return [null, end];
+		}
+		if (!value || !['word', 'phrase', 'group', 'line', 'concept', 'heading', 'identifier'].includes(value.kind)) {
+			this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field. It binds one word, one phrase or one bracket.'));
+			return [null, end];
+		}
+		const code = codes[0];
+		if (code !== undefined && isLimitCode(code)) {
+			this.pending.push(...(value.kind === 'group' ? [] : value.comments));
+			const limit = this.limitValue(code, value, colon, at, depth);
+			if (!limit) return [null, end + 1];
+			const expression: Expression = { kind: 'limit', limit, at };
+			// The words of an entry limit carry the comments themselves.
+			return [{ role: 'operand', at, expression: limit.type === 'entry' ? expression : this.leaf(expression), bracketed: false }, end + 1];
+		}
+		const fields = TEXT_FIELDS.filter((field) => codes.includes(field));
+		let of: Expression | null = null;
+		if (value.kind === 'group') {
+			this.pending.push(...value.comments);
+			of = this.group(value, 'field', depth)?.expression ?? null;
+		} else {
+			this.pending.push(...value.comments);
+			const element = this.element(value, 'field', depth);
+			of = element?.role === 'operand' ? element.expression : null;
+			if (element?.role === 'operator')
+				this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field.'));
+		}
+		return [of && { role: 'operand', at, expression: { kind: 'field', fields, of, at }, bracketed: false }, end + 1];
+	}
+
+	private limitValue(code: LimitCode, value: Piece, colon: number, at: Span, depth: number): Limit | null {
+		const text = this.text.slice(value.from, value.to);
+		const bare = text.replace(/^["\u201C\u201D\u201E\u201F]|["\u201C\u201D\u201E\u201F]$/g, '').trim();
+		switch (code) {
+			case 'yr':
+			case 'en':
+				if (value.from !== colon) {
+					this.report(
+						fault('error', 'space-in-limit', at, `${code}: and its value are written without a space.`, [
+							replacing('Take the space out', at, `${code}:${text}`)
+						])
+					);
+					return null;
+				}
+				return code === 'yr' ? readYears(bare, at, this.report) : readDates(bare, at, this.report);
+			case 'la':
+			case 'pt':
+			case 'ag':
+				return this.entryLimit(code, value, at, depth);
+			case 'id':
+				return value.kind === 'group'
+					? readIdentifierGroup(text.slice(1, value.closed ? -1 : undefined), at, this.report)
+					: finishIdentifiers([bare], at, this.report);
+			case 'has':
+			case 'lacks':
+				return readPresence(code, bare, at, this.report);
+			case 'set':
+				return readMarked(bare, at, this.report);
+			case 'hand':
+				if (value.kind === 'phrase' && value.closed && bare !== '') return { type: 'by-hand', instruction: bare };
+				this.report(
+					fault('error', 'hand-form', at, 'What is set by hand is written in quotes: hand:"peer reviewed only".', [
+						replacing('Put it in quotes', at, `hand:"${bare}"`)
+					])
+				);
+				return null;
+		}
+	}
+
+	private entryLimit(code: LimitField, value: Piece, at: Span, depth: number): Limit | null {
+		const element = this.element(value, 'limit', depth);
+		if (element?.role !== 'operand') return null;
+		if (containsNear(element.expression)) {
+			this.report(fault('error', 'near-in-limit', at, `${code}: compares whole entries, so WITHIN and BEFORE have no place in it.`));
+			return null;
+		}
+		return { type: 'entry', field: code, of: element.expression };
+	}
+
+	/** `hand:` may only be a whole line or a side of the outermost AND. */
+	private checkHandLimits(expression: Expression, outermost: boolean): void {
+		if (expression.kind === 'limit' && expression.limit.type === 'by-hand' && !outermost)
+			this.report(
+				fault('error', 'hand-place', expression.at ?? { from: 0, to: 0 }, 'What is set by hand acts on the whole line: it stands alone, or beside the outermost AND.')
+			);
+		if (expression.kind === 'and' && outermost) {
+			for (const item of expression.items)
+				if (item.kind === 'limit') this.checkHandLimits(item, true);
+				else this.checkHandLimits(item, false);
+			return;
+		}
+		switch (expression.kind) {
+			case 'and':
+			case 'or':
+				for (const item of expression.items) this.checkHandLimits(item, false);
+				return;
+			case 'not':
+				this.checkHandLimits(expression.keep, false);
+				this.checkHandLimits(expression.drop, false);
+				return;
+			default:
+				return;
+		}
+	}
+}
+
+function containsNear(expression: Expression): boolean {
+	switch (expression.kind) {
+		case 'near':
+			return true;
+		case 'and':
+		case 'or':
+			return expression.items.some(containsNear);
+		case 'not':
+			return containsNear(expression.keep) || containsNear(expression.drop);
+		default:
+			return false;
+	}
+}
+
+function isTextField(code: string): code is TextField {
+	return (TEXT_FIELDS as readonly string[]).includes(code);
+}
+
+export { DEFAULT_FIELDS, type Repair };

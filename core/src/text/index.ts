@@ -1,0 +1,4 @@
+/** Tokens and word patterns: everything that Wide Lantern knows about plain text. */
+export { foldCluster, characterKind } from './fold.ts';
+export { tokenize, tokenTexts, foldedKey, type Token } from './tokens.ts';
+export { compilePattern, foldPattern, WILDCARD, type WordPattern } from './pattern.ts';

@@ -1,0 +1,78 @@
+/**
+ * Word patterns: what a searcher types for a word, with `*` (any number of further letters or
+ * digits), `?` (exactly one) and `~` (none or one). Patterns match whole tokens.
+ */
+import { tokenizeWith } from './tokens.ts';
+
+export const WILDCARD = /[*?~]/;
+
+/** A pattern made ready: its literal start narrows a sorted word list, `test` decides. */
+export interface WordPattern {
+	/** Folded text with wildcard signs. */
+	readonly text: string;
+	/** The literal letters before the first wildcard. */
+	readonly prefix: string;
+	/** True where the pattern holds no wildcard, so that it matches one word only. */
+	readonly exact: boolean;
+	test(word: string): boolean;
+}
+
+/**
+ * Compiles one folded pattern.
+ * @param text letters, digits and wildcard signs, already folded (see {@link foldPattern})
+ */
+export function compilePattern(text: string): WordPattern {
+	const at = text.search(WILDCARD);
+	if (at < 0) return { text, prefix: text, exact: true, test: (word) => word === text };
+	const prefix = text.slice(0, at);
+	if (text === `${prefix}*`)
+		return { text, prefix, exact: false, test: (word) => word.startsWith(prefix) };
+	const signs = Array.from(text);
+	return { text, prefix, exact: false, test: (word) => matches(signs, Array.from(word)) };
+}
+
+/**
+ * Matching by the set of places in the pattern that can be reached, letter by letter: linear in
+ * the word for a given pattern, so that `*a*a*a*b` cannot be made to explode.
+ */
+function matches(pattern: readonly string[], word: readonly string[]): boolean {
+	let reached = closure(pattern, new Set([0]));
+	for (const letter of word) {
+		const next = new Set<number>();
+		for (const place of reached) {
+			const sign = pattern[place];
+			if (sign === undefined) continue;
+			if (sign === '*') next.add(place);
+			else if (sign === '?' || sign === '~' || sign === letter) next.add(place + 1);
+		}
+		if (next.size === 0) return false;
+		reached = closure(pattern, next);
+	}
+	return reached.has(pattern.length);
+}
+
+/** `*` and `~` may match nothing at all. */
+function closure(pattern: readonly string[], places: Set<number>): Set<number> {
+	for (const place of places) {
+		const sign = pattern[place];
+		if (sign === '*' || sign === '~') places.add(place + 1);
+	}
+	return places;
+}
+
+/**
+ * Folds what was typed (one word, `x-ray`, or the inside of quotes) into the patterns of its parts.
+ * A backslash makes the next sign literal; a literal sign that is no letter or digit separates.
+ */
+export function foldPattern(typed: string): string[] {
+	let plain = '';
+	for (let index = 0; index < typed.length; index++) {
+		const sign = typed.charAt(index);
+		if (sign !== '\\') plain += sign;
+		else {
+			const next = typed.charAt(++index);
+			plain += WILDCARD.test(next) ? ' ' : next;
+		}
+	}
+	return tokenizeWith(plain, '*?~');
+}

@@ -1,0 +1,93 @@
+/**
+ * Cutting text into tokens (notation.md, section 1). No stop words, no stemming; every token
+ * knows where in the text it stood, so that lit words can be shown exactly.
+ */
+import { characterKind, CLUSTER, foldCluster } from './fold.ts';
+
+/** One token with its place: UTF-16 units from 0, end not included. */
+export interface Token {
+	readonly text: string;
+	readonly from: number;
+	readonly to: number;
+}
+
+const ASCII_ONLY = /^[\0-\x7F]*$/;
+const ASCII_RUN = /[a-z0-9]+/g;
+
+/**
+ * Tokens of a text with their places.
+ * @param text any text, also empty; no length ceiling (time is linear)
+ */
+export function tokenize(text: string): Token[] {
+	return ASCII_ONLY.test(text) ? tokenizeAscii(text) : tokenizeAny(text);
+}
+
+/** The folded tokens of a text, without their places. */
+export function tokenTexts(text: string): string[] {
+	if (ASCII_ONLY.test(text)) return text.toLowerCase().match(ASCII_RUN) ?? [];
+	return tokenizeAny(text).map((token) => token.text);
+}
+
+/** Labels, entries and identifiers are compared by this form: their tokens, one space between. */
+export function foldedKey(text: string): string {
+	return tokenTexts(text).join(' ');
+}
+
+function tokenizeAscii(text: string): Token[] {
+	const tokens: Token[] = [];
+	for (const match of text.toLowerCase().matchAll(ASCII_RUN))
+		tokens.push({ text: match[0], from: match.index, to: match.index + match[0].length });
+	return tokens;
+}
+
+/**
+ * The same cutting with a few signs counted as letters: how patterns with wildcards are folded.
+ * @param letters signs that are to join the token that they touch
+ */
+export function tokenizeWith(text: string, letters: string): string[] {
+	return tokenizeAny(text, letters).map((token) => token.text);
+}
+
+function tokenizeAny(text: string, letters = ''): Token[] {
+	const tokens: Token[] = [];
+	let current = '';
+	let from = 0;
+	let to = 0;
+	const close = () => {
+		if (current) tokens.push({ text: current, from, to });
+		current = '';
+	};
+	for (const match of text.matchAll(CLUSTER)) {
+		const start = match.index;
+		const end = start + match[0].length;
+		const folded = foldCluster(match[0]);
+		if (folded.breaksAfterDigit && endsInDigit(current)) close();
+		for (const character of folded.text) {
+			const kind = letters.includes(character) ? 'letter' : characterKind(character);
+			if (kind === 'separator') close();
+			else if (kind === 'alone') {
+				close();
+				current = character;
+				from = start;
+				to = end;
+			} else {
+				// A mark that stayed belongs to the character before it, unspaced script or not.
+				const isMark = /\p{M}/u.test(character);
+				if (!isMark && current && characterKind(lastCharacter(current)) === 'alone') close();
+				if (!current) from = start;
+				current += character;
+				to = end;
+			}
+		}
+	}
+	close();
+	return tokens;
+}
+
+function lastCharacter(text: string): string {
+	return Array.from(text).findLast((character) => !/\p{M}/u.test(character)) ?? '';
+}
+
+function endsInDigit(text: string): boolean {
+	return /\p{Nd}$/u.test(text);
+}
