@@ -390,7 +390,7 @@ class LineReader {
 	): [Operand | null, number] {
 		const prefix = pieces.slice(start, end);
 		for (const piece of prefix) this.pending.push(...piece.comments);
-		const codes = prefix.filter((piece) => piece.kind === 'word').map((piece) => piece.text.toLowerCase());
+		const codes = prefix.flatMap((piece) => (piece.kind === 'word' ? [piece.text.toLowerCase()] : []));
 		const from = prefix[0]?.from ?? 0;
 		const colon = prefix.at(-1)?.to ?? from;
 		const value = pieces[end];

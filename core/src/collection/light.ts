@@ -1,0 +1,129 @@
+/**
+ * What lit a record: the exact stretches of its fields, and the assigned headings, that satisfied
+ * a query. It works on the record itself, not on the index, and so is a second opinion on it.
+ */
+import { INDEXED_FIELDS, type IndexedField, type Query, type SpanQuery } from '../query/index.ts';
+import type { BibliographicRecord } from '../records/index.ts';
+import { compilePattern, foldedKey, tokenize, type Token } from '../text/index.ts';
+import { fieldEntries, type LabelOf } from './collection-index.ts';
+
+/** A lit stretch: UTF-16 units of the `entry`-th text of `field`, end not included. */
+export interface LitSpan {
+	readonly field: IndexedField;
+	readonly entry: number;
+	readonly from: number;
+	readonly to: number;
+}
+
+export interface Light {
+	readonly spans: readonly LitSpan[];
+	/** Indexes into the record's headings. */
+	readonly headings: readonly number[];
+}
+
+/** Tokens first to last, and those of them that were asked for (the words between are not). */
+interface TokenSpan {
+	readonly first: number;
+	readonly last: number;
+	readonly lit: readonly number[];
+}
+
+/**
+ * @param line the query of another line by its identity; null where it has none
+ */
+export function lightOf(
+	record: BibliographicRecord,
+	query: Query,
+	labelOf: LabelOf,
+	line: (id: string) => Query | null
+): Light {
+	const tokens = new Map<IndexedField, Token[][]>();
+	const entriesOf = (field: IndexedField) => {
+		const known = tokens.get(field);
+		if (known) return known;
+		const cut = fieldEntries(record, field, labelOf).map(tokenize);
+		tokens.set(field, cut);
+		return cut;
+	};
+	const spans = new Map<string, LitSpan>();
+	const headings = new Set<number>();
+
+	const visit = (part: Query): void => {
+		switch (part.kind) {
+			case 'and':
+			case 'or':
+				part.parts.forEach(visit);
+				return;
+			case 'not':
+				visit(part.keep);
+				return;
+			case 'line': {
+				const other = part.id === null ? null : line(part.id);
+				if (other) visit(other);
+				return;
+			}
+			case 'word':
+			case 'phrase':
+			case 'near':
+			case 'either':
+				for (const field of part.fields)
+					entriesOf(field).forEach((entry, number) => {
+						for (const { lit } of findSpans(entry, part))
+							for (const at of lit) {
+								const token = entry[at];
+								if (token) spans.set(`${field}${number}-${token.from}`, { field, entry: number, from: token.from, to: token.to });
+							}
+					});
+				return;
+			case 'assigned':
+				record.headings.forEach((one, number) => {
+					const wanted = part.qualifiers.map(foldedKey);
+					const own = one.qualifiers.map(foldedKey);
+					if (part.headings && !part.headings.includes(`${one.vocabulary}:${one.heading}`)) return;
+					if ((one.main || !part.main) && (wanted.length === 0 || wanted.some((name) => own.includes(name)))) headings.add(number);
+				});
+				return;
+			default:
+				return;
+		}
+	};
+	visit(query);
+	return {
+		spans: [...spans.values()].sort(
+			(a, b) => INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from
+		),
+		headings: [...headings].sort((a, b) => a - b)
+	};
+}
+
+function findSpans(entry: readonly Token[], query: SpanQuery): TokenSpan[] {
+	switch (query.kind) {
+		case 'word': {
+			const pattern = compilePattern(query.pattern);
+			return entry.flatMap((token, at) => (pattern.test(token.text) ? [{ first: at, last: at, lit: [at] }] : []));
+		}
+		case 'phrase': {
+			const patterns = query.patterns.map(compilePattern);
+			return entry.flatMap((_, at) =>
+				patterns.every((pattern, step) => pattern.test(entry[at + step]?.text ?? ''))
+					? [{ first: at, last: at + patterns.length - 1, lit: patterns.map((__, step) => at + step) }]
+					: []
+			);
+		}
+		case 'either':
+			return query.sides.flatMap((side) => findSpans(entry, side));
+		case 'near': {
+			const found: TokenSpan[] = [];
+			const tryPair = (before: TokenSpan, after: TokenSpan) => {
+				const gap = after.first - before.last;
+				if (gap >= 1 && gap <= query.distance) found.push({ first: before.first, last: after.last, lit: [...before.lit, ...after.lit] });
+			};
+			for (const left of findSpans(entry, query.left))
+				for (const right of findSpans(entry, query.right)) {
+					tryPair(left, right);
+					if (!query.ordered) tryPair(right, left);
+				}
+			return found;
+		}
+	}
+}

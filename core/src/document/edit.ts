@@ -1,0 +1,159 @@
+/**
+ * Edits of a shared document: small, addressed by identity, each with its inverse. A document is
+ * plain JSON in which every item of a list has an `id`; a place is a path of property names and
+ * identities, so that it stays right when others insert, move or remove around it.
+ */
+export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
+
+/** Property names, and identities where the path goes through a list. */
+export type Place = readonly string[];
+
+export type Edit =
+	| { readonly do: 'set'; readonly at: Place; readonly value: Json }
+	| { readonly do: 'insert'; readonly in: Place; readonly item: Json; readonly after: string | null }
+	| { readonly do: 'remove'; readonly at: Place }
+	| { readonly do: 'move'; readonly at: Place; readonly after: string | null };
+
+const place = { type: 'array', minItems: 1, maxItems: 12, items: { type: 'string', maxLength: 200 } } as const;
+export const editSchema = {
+	oneOf: [
+		{ type: 'object', required: ['do', 'at', 'value'], additionalProperties: false, properties: { do: { const: 'set' }, at: place, value: {} } },
+		{ type: 'object', required: ['do', 'in', 'item', 'after'], additionalProperties: false, properties: { do: { const: 'insert' }, in: place, item: { type: 'object', required: ['id'], properties: { id: { type: 'string', minLength: 1, maxLength: 100 } } }, after: { type: ['string', 'null'] } } },
+		{ type: 'object', required: ['do', 'at'], additionalProperties: false, properties: { do: { const: 'remove' }, at: place } },
+		{ type: 'object', required: ['do', 'at', 'after'], additionalProperties: false, properties: { do: { const: 'move' }, at: place, after: { type: ['string', 'null'] } } }
+	]
+} as const;
+
+export type Applied = { readonly document: Json; readonly inverse: readonly Edit[] };
+export type Refused = { readonly refused: string };
+
+type Item = { [key: string]: Json };
+const isItem = (value: Json | undefined): value is Item => typeof value === 'object' && value !== null && !Array.isArray(value);
+const identityOf = (value: Json): string | null => (isItem(value) && typeof value['id'] === 'string' ? value['id'] : null);
+/** Names that would reach into what every object inherits. */
+const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
+
+export const editedPlace = (edit: Edit): Place => (edit.do === 'insert' ? edit.in : edit.at);
+
+/** What stands at a place, or undefined. */
+export function valueAt(document: Json, at: Place): Json | undefined {
+	let value: Json | undefined = document;
+	for (const step of at) {
+		if (Array.isArray(value)) value = value.find((item) => identityOf(item) === step);
+		else if (isItem(value)) value = Object.hasOwn(value, step) ? value[step] : undefined;
+		else return undefined;
+	}
+	return value;
+}
+
+/** Applies one edit without changing the document given. Repeating an insert or a remove does nothing. */
+export function applyEdit(document: Json, edit: Edit): Applied | Refused {
+	if (editedPlace(edit).some((step) => FORBIDDEN.has(step))) return { refused: 'That place cannot be edited.' };
+	switch (edit.do) {
+		case 'set': {
+			const old = valueAt(document, edit.at);
+			if (old === undefined) return { refused: 'What was to be changed is no longer there.' };
+			return { document: replaceAt(document, edit.at, () => edit.value), inverse: [{ do: 'set', at: edit.at, value: old }] };
+		}
+		case 'insert': {
+			const list = valueAt(document, edit.in);
+			const id = identityOf(edit.item);
+			if (!Array.isArray(list) || id === null) return { refused: 'The list that it was to be put in is no longer there.' };
+			if (list.some((item) => identityOf(item) === id)) return { document, inverse: [] };
+			return {
+				document: replaceAt(document, edit.in, () => placed(list, edit.item, edit.after)),
+				inverse: [{ do: 'remove', at: [...edit.in, id] }]
+			};
+		}
+		case 'remove': {
+			const [list, id, before] = inList(document, edit.at);
+			if (!list) return { refused: 'What was to be taken out stands in no list.' };
+			const item = list.find((one) => identityOf(one) === id);
+			if (item === undefined) return { document, inverse: [] };
+			const parent = edit.at.slice(0, -1);
+			return {
+				document: replaceAt(document, parent, () => list.filter((one) => one !== item)),
+				inverse: [{ do: 'insert', in: parent, item, after: before }]
+			};
+		}
+		case 'move': {
+			const [list, id, before] = inList(document, edit.at);
+			const item = list?.find((one) => identityOf(one) === id);
+			if (!list || item === undefined) return { refused: 'What was to be moved is no longer there.' };
+			if (edit.after === id) return { document, inverse: [] };
+			const parent = edit.at.slice(0, -1);
+			const rest = list.filter((one) => one !== item);
+			return {
+				document: replaceAt(document, parent, () => placed(rest, item, edit.after)),
+				inverse: [{ do: 'move', at: edit.at, after: before }]
+			};
+		}
+	}
+}
+
+/** Applies all edits or none. The inverse undoes them in the right order. */
+export function applyEdits(document: Json, edits: readonly Edit[]): Applied | Refused {
+	let current = document;
+	let inverse: Edit[] = [];
+	for (const edit of edits) {
+		const applied = applyEdit(current, edit);
+		if ('refused' in applied) return applied;
+		current = applied.document;
+		inverse = [...applied.inverse, ...inverse];
+	}
+	return { document: current, inverse };
+}
+
+/** After an item that is gone, a newcomer goes to the end; after nothing, to the front. */
+function placed(list: readonly Json[], item: Json, after: string | null): Json[] {
+	const at = after === null ? 0 : list.findIndex((one) => identityOf(one) === after) + 1;
+	const where = after !== null && at === 0 ? list.length : at;
+	return [...list.slice(0, where), item, ...list.slice(where)];
+}
+
+function inList(document: Json, at: Place): [Json[] | null, string, string | null] {
+	const id = at.at(-1) ?? '';
+	const list = valueAt(document, at.slice(0, -1));
+	if (!Array.isArray(list)) return [null, id, null];
+	const index = list.findIndex((one) => identityOf(one) === id);
+	const before = list[index - 1];
+	return [list, id, before === undefined ? null : identityOf(before)];
+}
+
+function replaceAt(document: Json, at: Place, change: (old: Json) => Json): Json {
+	const [step, ...rest] = at;
+	if (step === undefined) return change(document);
+	if (Array.isArray(document)) return document.map((item) => (identityOf(item) === step ? replaceAt(item, rest, change) : item));
+	if (!isItem(document)) return document;
+	return { ...document, [step]: replaceAt(document[step] ?? null, rest, change) };
+}
+
+/** Two people changed one thing, or one took out what the other changed. */
+export interface Conflict {
+	readonly at: Place;
+	readonly yours: Json;
+	readonly theirs: Json;
+}
+
+const startsWith = (place: Place, start: Place) => start.every((step, index) => place[index] === step);
+
+/**
+ * Where edits meet what others did since the revision that they were made on. Edits elsewhere,
+ * and edits that agree, do not conflict.
+ */
+export function conflictsOf(mine: readonly Edit[], theirs: readonly Edit[], current: Json): Conflict[] {
+	const found: Conflict[] = [];
+	for (const edit of mine) {
+		if (edit.do === 'move') continue;
+		for (const other of theirs) {
+			if (edit.do === 'set' && other.do === 'set' && (startsWith(edit.at, other.at) || startsWith(other.at, edit.at))) {
+				const now = valueAt(current, edit.at) ?? null;
+				if (JSON.stringify(now) !== JSON.stringify(edit.value)) found.push({ at: edit.at, yours: edit.value, theirs: now });
+			} else if (edit.do === 'set' && other.do === 'remove' && startsWith(edit.at, other.at) && valueAt(current, other.at) === undefined)
+				found.push({ at: edit.at, yours: edit.value, theirs: null });
+			else if (edit.do === 'insert' && other.do === 'remove' && startsWith(edit.in, other.at) && valueAt(current, other.at) === undefined)
+				found.push({ at: edit.in, yours: edit.item, theirs: null });
+		}
+	}
+	return found.filter((one, index) => found.findIndex((other) => other.at.join('/') === one.at.join('/')) === index);
+}

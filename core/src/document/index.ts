@@ -1,0 +1,2 @@
+/** Shared documents and their edits. */
+export { applyEdit, applyEdits, conflictsOf, editSchema, editedPlace, valueAt, type Applied, type Conflict, type Edit, type Json, type Place, type Refused } from './edit.ts';

@@ -1,0 +1,175 @@
+/** From an enquiry and its counts to the document: brief, concepts, sources, strategy, renderings. */
+import { conceptLetter, type EnquiryDocument } from '../enquiry/index.ts';
+import { FIELD_NAMES } from '../query/index.ts';
+import type { Rendering } from '../platform/index.ts';
+import type { LineState, ReadLine } from '../strategy/index.ts';
+import type { Block, DossierDocument } from './document.ts';
+
+export interface CountedLine {
+	readonly line: ReadLine;
+	readonly label: string;
+	readonly concept: string | null;
+	readonly state: LineState;
+	readonly count: number | null;
+	readonly beforeHand: boolean;
+}
+
+export interface NamedRendering {
+	readonly profile: string;
+	readonly source: string;
+	readonly platform: string;
+	readonly version: number;
+	readonly rendering: Rendering;
+}
+
+export interface DossierInput {
+	readonly enquiry: EnquiryDocument;
+	/** ISO date of today, and of the counts. */
+	readonly date: string;
+	readonly revision: number;
+	readonly collection: { readonly name: string; readonly size: number } | null;
+	readonly lines: readonly CountedLine[];
+	readonly renderings: readonly NamedRendering[];
+	/** Vocabulary names and heading labels, for the concept tables. */
+	readonly headingLabel: (vocabulary: string, heading: string) => string;
+}
+
+const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u202F');
+const missing = (text: string): Block => ({ kind: 'missing', text: `Missing: ${text}` });
+
+export const STATE_WORDS: Readonly<Record<LineState, string>> = {
+	counted: '',
+	off: 'switched off',
+	empty: 'empty',
+	faulty: 'cannot be read',
+	broken: 'uses a line that is broken'
+};
+
+/** What a count column says of a line: the count, or why there is none. */
+export function countCell(line: Pick<CountedLine, 'state' | 'count' | 'beforeHand'>): string {
+	if (line.state !== 'counted' || line.count === null) return STATE_WORDS[line.state];
+	return `${count(line.count)}${line.beforeHand ? ' (before hand-set limits)' : ''}`;
+}
+
+export function buildDossier(input: DossierInput): DossierDocument {
+	const { enquiry } = input;
+	const blocks: Block[] = [
+		{ kind: 'heading', level: 1, text: enquiry.title || 'Search documentation' },
+		{ kind: 'paragraph', text: `Made on ${input.date} from revision ${input.revision} of the enquiry.` },
+		...brief(enquiry),
+		...concepts(enquiry, input.headingLabel),
+		...sources(enquiry),
+		...strategy(input),
+		...input.renderings.flatMap(rendering),
+		...journal(enquiry)
+	];
+	return { title: enquiry.title || 'Search documentation', date: input.date, blocks };
+}
+
+function brief(enquiry: EnquiryDocument): Block[] {
+	const blocks: Block[] = [
+		{ kind: 'heading', level: 2, text: 'Brief' },
+		{ kind: 'heading', level: 3, text: 'Question' },
+		{ kind: 'paragraph', text: enquiry.question }
+	];
+	if (enquiry.parts.length > 0)
+		blocks.push({
+			kind: 'table',
+			caption: `The question in parts (${enquiry.framework})`,
+			columns: [{ title: 'Part', width: 2 }, { title: 'In this question', width: 4 }, { title: 'Searched as', width: 3 }],
+			rows: enquiry.parts.map((part) => [part.name, part.text || '—', partFate(enquiry, part)])
+		});
+	for (const [title, items] of [['Inclusion criteria', enquiry.inclusion], ['Exclusion criteria', enquiry.exclusion]] as const)
+		if (items.length > 0) blocks.push({ kind: 'heading', level: 3, text: title }, { kind: 'list', items: items.map((one) => one.text) });
+	blocks.push({ kind: 'heading', level: 3, text: 'People' });
+	blocks.push(
+		enquiry.people.length === 0
+			? missing('who makes the search, and how they are credited.')
+			: { kind: 'table', caption: 'Who makes the search', columns: [{ title: 'Name', width: 3 }, { title: 'Does', width: 3 }, { title: 'Credited as', width: 3 }], rows: enquiry.people.map((one) => [one.name, one.does, one.credit]) }
+	);
+	if (enquiry.articles.length > 0)
+		blocks.push({ kind: 'table', caption: 'Articles known beforehand', columns: [{ title: 'Article', width: 6 }, { title: 'Identifier', width: 3 }], rows: enquiry.articles.map((one) => [one.citation, one.identifier]) });
+	if (enquiry.dates.length > 0)
+		blocks.push({ kind: 'table', caption: 'Timelines', columns: [{ title: 'Whose', width: 2 }, { title: 'What', width: 5 }, { title: 'Due', width: 2 }, { title: 'Done', width: 1 }], rows: enquiry.dates.map((one) => [one.timeline, one.what, one.due ?? '—', one.done ? 'yes' : 'no']) });
+	return blocks;
+}
+
+function partFate(enquiry: EnquiryDocument, part: EnquiryDocument['parts'][number]): string {
+	const index = enquiry.concepts.findIndex((concept) => concept.id === part.concept);
+	if (index >= 0) return `Concept ${conceptLetter(index)}: ${enquiry.concepts[index]?.name ?? ''}`;
+	if (part.leftOut !== null) return `Left out: ${part.leftOut || 'no reason given yet'}`;
+	return part.text === '' ? 'Not used' : 'Missing: neither in a concept nor left out';
+}
+
+function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel']): Block[] {
+	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Concepts' }];
+	if (enquiry.concepts.length === 0) return [...blocks, missing('the concepts of the search.')];
+	enquiry.concepts.forEach((concept, index) => {
+		blocks.push({ kind: 'heading', level: 3, text: `${conceptLetter(index)}: ${concept.name || 'without a name'}` });
+		if (concept.note) blocks.push({ kind: 'paragraph', text: concept.note });
+		const rows = [
+			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), one.reach === 'narrower' ? 'with narrower' : 'this one', one.note]),
+			...concept.words.map((one) => ['Text word', one.text, '', one.origin])
+		];
+		blocks.push(
+			rows.length === 0
+				? missing(`headings and words of concept ${conceptLetter(index)}.`)
+				: { kind: 'table', caption: `Terms of concept ${conceptLetter(index)}`, columns: [{ title: 'Kind', width: 2 }, { title: 'Term', width: 5 }, { title: 'Reach', width: 2 }, { title: 'Origin or note', width: 3 }], rows }
+		);
+	});
+	return blocks;
+}
+
+function sources(enquiry: EnquiryDocument): Block[] {
+	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Sources' }];
+	const groups = [['database', 'Databases'], ['register', 'Trial registers'], ['other', 'Other sources']] as const;
+	if (enquiry.sources.length === 0) return [...blocks, missing('the sources with their platforms.')];
+	for (const [kind, caption] of groups) {
+		const rows = enquiry.sources.filter((one) => one.kind === kind).map((one) => [one.database, one.platform || 'Missing: platform', one.coverage || '—', one.reason || '—']);
+		if (rows.length > 0)
+			blocks.push({ kind: 'table', caption, columns: [{ title: 'Source', width: 3 }, { title: 'Platform', width: 3 }, { title: 'Years covered', width: 2 }, { title: 'Why', width: 4 }], rows });
+	}
+	return blocks;
+}
+
+function strategy(input: DossierInput): Block[] {
+	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Search strategy' }];
+	if (input.lines.length === 0) return [...blocks, missing('the strategy has no lines yet.')];
+	blocks.push(
+		{ kind: 'paragraph', text: input.collection ? `Counts are of ${input.collection.name} (${count(input.collection.size)} records), taken on ${input.date}.` : 'Missing: no collection is chosen, so there are no counts.' },
+		{ kind: 'paragraph', text: `Text without a field is read in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” takes in all narrower headings; @A stands for all lines of concept A.` },
+		{
+			kind: 'table',
+			caption: `Strategy, line by line, on ${input.date}`,
+			columns: [{ title: 'Line', width: 1, number: true }, { title: 'Concept', width: 1 }, { title: 'Search', width: 7, code: true }, { title: 'Label', width: 3 }, { title: 'Records', width: 2, number: true }],
+			rows: input.lines.map((one) => [String(one.line.number), one.concept ?? '', one.line.text, one.label, countCell(one)])
+		}
+	);
+	return blocks;
+}
+
+function rendering(one: NamedRendering): Block[] {
+	const blocks: Block[] = [
+		{ kind: 'heading', level: 2, text: `${one.source} on ${one.platform}` },
+		{ kind: 'paragraph', text: `The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.${one.rendering.gaps > 0 ? ` ${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.` : ''}` },
+		{
+			kind: 'table',
+			caption: `Lines for ${one.source}`,
+			columns: [{ title: 'Line here', width: 1, number: true }, { title: 'Line there', width: 1, number: true }, { title: 'Text', width: 8, code: true }],
+			rows: one.rendering.lines.map((line) => [String(line.number), line.written === null ? 'not written' : String(line.written), line.text])
+		}
+	];
+	const notes = one.rendering.lines.flatMap((line) => line.notes.map((note) => [String(line.number), note.kind, note.message]));
+	if (notes.length > 0)
+		blocks.push({ kind: 'table', caption: `What changes in ${one.source}`, columns: [{ title: 'Line', width: 1, number: true }, { title: 'Effect', width: 2 }, { title: 'Why', width: 8 }], rows: notes });
+	return blocks;
+}
+
+function journal(enquiry: EnquiryDocument): Block[] {
+	if (enquiry.journal.length === 0) return [];
+	const hours = enquiry.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0);
+	return [
+		{ kind: 'heading', level: 2, text: 'Journal' },
+		{ kind: 'table', caption: `Decisions, correspondence and work${hours > 0 ? ` (${hours} hours)` : ''}`, columns: [{ title: 'Date', width: 2 }, { title: 'Kind', width: 2 }, { title: 'What', width: 7 }, { title: 'Hours', width: 1, number: true }], rows: enquiry.journal.map((one) => [one.date ?? '—', one.kind, one.text, one.hours === null ? '' : String(one.hours)]) }
+	];
+}

@@ -1,0 +1,5 @@
+/** What the page needs of core, without the renderers of documents: notation, terms, edits. */
+export * from './text/index.ts';
+export * from './document/index.ts';
+export * from './query/index.ts';
+export * from './enquiry/index.ts';

@@ -1,0 +1,138 @@
+/**
+ * An enquiry: one question with everything made for it, from brief to strategy. This is the shape
+ * that is kept in the database, edited by edits, exported and imported (docs/formats/enquiry.json).
+ */
+import type { FromSchema } from 'json-schema-to-ts';
+
+const line = { type: 'string', maxLength: 2_000 } as const;
+const prose = { type: 'string', maxLength: 100_000 } as const;
+const id = { type: 'string', minLength: 1, maxLength: 100 } as const;
+const date = { type: ['string', 'null'], pattern: '^\\d{4}-\\d{2}-\\d{2}$' } as const;
+const maybeId = { type: ['string', 'null'], maxLength: 100 } as const;
+
+const item = <const Properties extends Record<string, unknown>, const Required extends readonly (keyof Properties & string)[]>(
+	properties: Properties,
+	required: Required
+) =>
+	({
+		type: 'object',
+		additionalProperties: false,
+		required: ['id', ...required] as readonly ['id', ...Required],
+		properties: { id, ...properties }
+	}) as const;
+
+const list = <const Items>(items: Items, maxItems = 2_000) => ({ type: 'array', maxItems, items }) as const;
+
+/** Published frameworks that split a question into parts; our own wording. */
+export const FRAMEWORKS = {
+	PICO: ['Population', 'Intervention', 'Comparison', 'Outcome'],
+	PEO: ['Population', 'Exposure', 'Outcome'],
+	PCC: ['Population', 'Concept', 'Context'],
+	SPIDER: ['Sample', 'Phenomenon of interest', 'Design', 'Evaluation', 'Research type'],
+	'free form': []
+} as const;
+export type FrameworkName = keyof typeof FRAMEWORKS;
+
+export const LINE_ROLES = ['headings', 'words', 'mixed', 'joining', 'limit', 'filter', 'check'] as const;
+export type LineRole = (typeof LINE_ROLES)[number];
+
+const reach = { enum: ['this', 'narrower'] } as const;
+
+export const conceptSchema = item(
+	{
+		name: line,
+		note: prose,
+		strands: list(item({ name: line }, ['name']), 100),
+		headings: list(
+			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose }, ['vocabulary', 'heading', 'reach', 'main', 'strand', 'note'])
+		),
+		words: list(item({ text: line, strand: maybeId, origin: line }, ['text', 'strand', 'origin'])),
+		parked: list(item({ text: line }, ['text']))
+	},
+	['name', 'note', 'strands', 'headings', 'words', 'parked']
+);
+
+export const strategyLineSchema = item(
+	{
+		/** The text as typed, with anchors for lines, concepts and headings (see strategy/anchors.ts). */
+		source: { type: 'string', maxLength: 200_000 },
+		concept: maybeId,
+		strand: maybeId,
+		role: { enum: LINE_ROLES },
+		label: line,
+		note: prose,
+		off: { type: 'boolean' }
+	},
+	['source', 'concept', 'strand', 'role', 'label', 'note', 'off']
+);
+
+export const enquirySchema = {
+	$id: 'https://wide-lantern.example/formats/enquiry-document.json',
+	title: 'The document of an enquiry',
+	type: 'object',
+	additionalProperties: false,
+	required: ['title', 'question', 'framework', 'parts', 'articles', 'dates', 'sources', 'people', 'inclusion', 'exclusion', 'journal', 'collection', 'concepts', 'lines', 'renderings'],
+	properties: {
+		title: line,
+		question: { ...prose, minLength: 1, pattern: '\\S' },
+		framework: { enum: ['PICO', 'PEO', 'PCC', 'SPIDER', 'free form'] },
+		/** A part is covered by a concept, or left out with a reason. */
+		parts: list(item({ name: line, text: prose, concept: maybeId, leftOut: { type: ['string', 'null'], maxLength: 2_000 } }, ['name', 'text', 'concept', 'leftOut']), 50),
+		articles: list(item({ citation: prose, identifier: line }, ['citation', 'identifier'])),
+		dates: list(item({ timeline: { enum: ['team', 'searcher'] }, what: line, due: date, done: { type: 'boolean' } }, ['timeline', 'what', 'due', 'done']), 200),
+		sources: list(
+			item(
+				{ kind: { enum: ['database', 'register', 'other'] }, database: line, platform: line, coverage: line, reason: prose, profile: maybeId },
+				['kind', 'database', 'platform', 'coverage', 'reason', 'profile']
+			),
+			200
+		),
+		people: list(item({ name: line, does: line, credit: line }, ['name', 'does', 'credit']), 200),
+		inclusion: list(item({ text: prose }, ['text']), 500),
+		exclusion: list(item({ text: prose }, ['text']), 500),
+		journal: list(
+			item({ date, kind: { enum: ['decision', 'correspondence', 'work'] }, text: prose, hours: { type: ['number', 'null'], minimum: 0, maximum: 10_000 } }, ['date', 'kind', 'text', 'hours']),
+			20_000
+		),
+		/** The collection that counts are taken from. */
+		collection: maybeId,
+		concepts: list(conceptSchema, 200),
+		lines: list(strategyLineSchema, 2_000),
+		/** Which profiles the strategy is written in. */
+		renderings: list(item({ profile: line, first: { type: 'integer', minimum: 1, maximum: 100_000 } }, ['profile', 'first']), 200)
+	}
+} as const;
+
+export type EnquiryDocument = FromSchema<typeof enquirySchema>;
+export type Concept = EnquiryDocument['concepts'][number];
+export type StrategyLine = EnquiryDocument['lines'][number];
+export type BriefSource = EnquiryDocument['sources'][number];
+
+/** An enquiry with nothing but its question. */
+export function newEnquiry(question: string, framework: FrameworkName, newId: () => string): EnquiryDocument {
+	const trimmed = question.trim();
+	return {
+		title: trimmed.length <= 80 ? trimmed : `${trimmed.slice(0, 79).replace(/\s+\S*$/, '')}…`,
+		question: trimmed,
+		framework,
+		parts: FRAMEWORKS[framework].map((name) => ({ id: newId(), name, text: '', concept: null, leftOut: null })),
+		articles: [],
+		dates: [],
+		sources: [],
+		people: [],
+		inclusion: [],
+		exclusion: [],
+		journal: [],
+		collection: null,
+		concepts: [],
+		lines: [],
+		renderings: []
+	};
+}
+
+/** Letters of concepts in their order: A to Z, AA, AB and on. */
+export function conceptLetter(index: number): string {
+	let letters = '';
+	for (let rest = index + 1; rest > 0; rest = Math.floor((rest - 1) / 26)) letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
+	return letters;
+}

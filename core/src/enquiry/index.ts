@@ -1,0 +1,3 @@
+/** The enquiry document: brief, concepts, strategy lines and their terms. */
+export * from './enquiry.ts';
+export { looksLikeSentence, readTermText, splitSentence, type TermReading } from './terms.ts';

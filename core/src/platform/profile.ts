@@ -1,0 +1,150 @@
+/**
+ * A platform profile: how a platform writes, and what a source on it holds. Data, never code
+ * (notation.md, section 8; docs/formats/profile.json). In patterns, `%{name}` is filled in.
+ */
+import type { FromSchema } from 'json-schema-to-ts';
+import { INDEXED_FIELDS } from '../query/index.ts';
+
+const pattern = { type: 'string', maxLength: 400 } as const;
+const maybe = { type: ['string', 'null'], maxLength: 400 } as const;
+
+const fieldCodes = Object.fromEntries(INDEXED_FIELDS.map((field) => [field, maybe])) as Record<(typeof INDEXED_FIELDS)[number], typeof maybe>;
+
+export const profileSchema = {
+	$id: 'https://wide-lantern.example/formats/profile.json',
+	title: 'A platform profile',
+	type: 'object',
+	required: ['id', 'name', 'version', 'platform', 'source'],
+	additionalProperties: false,
+	properties: {
+		id: { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 60 },
+		name: { type: 'string', minLength: 1, maxLength: 200 },
+		version: { type: 'integer', minimum: 1 },
+		platform: {
+			type: 'object',
+			required: ['name', 'fields', 'terms', 'headings', 'operators', 'proximity', 'wildcards', 'lines', 'limits', 'ceilings'],
+			additionalProperties: false,
+			properties: {
+				name: pattern,
+				fields: {
+					type: 'object',
+					required: ['pattern', 'per', 'several', 'joiner'],
+					additionalProperties: false,
+					properties: {
+						/** `%{code}` and `%{text}`; where the code stands is plain from their order. */
+						pattern,
+						/** Whether one code may serve a whole bracket. */
+						per: { enum: ['term', 'group'] },
+						/** Several fields as one list of codes, or as an OR of one term per field. */
+						several: { enum: ['list', 'or'] },
+						joiner: pattern
+					}
+				},
+				terms: {
+					type: 'object',
+					required: ['phrase', 'quoteWords', 'collisions'],
+					additionalProperties: false,
+					properties: {
+						phrase: pattern,
+						/** True where single words are quoted, too. */
+						quoteWords: { type: 'boolean' },
+						/** Words that the platform would take for something else; they are quoted. */
+						collisions: { type: 'array', maxItems: 200, items: pattern }
+					}
+				},
+				headings: {
+					type: ['object', 'null'],
+					required: ['pattern', 'narrower', 'exact', 'main', 'qualifiers', 'joiner', 'qualifierBy'],
+					additionalProperties: false,
+					properties: {
+						/** `%{label}`, `%{reach}`, `%{main}`, `%{qualifiers}`. */
+						pattern,
+						/** What stands for `%{reach}` with narrower headings, and without; null where there is no such form. */
+						narrower: maybe,
+						exact: maybe,
+						main: maybe,
+						/** Holds `%{list}`. */
+						qualifiers: maybe,
+						joiner: pattern,
+						qualifierBy: { enum: ['name', 'code'] }
+					}
+				},
+				operators: {
+					type: 'object',
+					required: ['and', 'or', 'not', 'precedence'],
+					additionalProperties: false,
+					properties: { and: pattern, or: pattern, not: pattern, precedence: { enum: ['left-to-right', 'and-first', 'brackets-demanded'] } }
+				},
+				proximity: {
+					type: 'object',
+					required: ['within', 'before', 'counts', 'largest', 'phrases', 'groups', 'wildcards'],
+					additionalProperties: false,
+					properties: {
+						/** `%{left}`, `%{n}`, `%{right}`. */
+						within: maybe,
+						before: maybe,
+						counts: { enum: ['position difference', 'words between'] },
+						/** In the platform's own counting; null for no ceiling. */
+						largest: { type: ['integer', 'null'], minimum: 0 },
+						phrases: { type: 'boolean' },
+						groups: { type: 'boolean' },
+						wildcards: { type: 'boolean' }
+					}
+				},
+				wildcards: {
+					type: 'object',
+					required: ['any', 'one', 'optional', 'smallestStem', 'front', 'inside', 'inPhrases'],
+					additionalProperties: false,
+					properties: { any: maybe, one: maybe, optional: maybe, smallestStem: { type: 'integer', minimum: 0 }, front: { type: 'boolean' }, inside: { type: 'boolean' }, inPhrases: { type: 'boolean' } }
+				},
+				lines: {
+					type: 'object',
+					required: ['reference', 'anyRun', 'allRun', 'comment'],
+					additionalProperties: false,
+					properties: {
+						/** `%{n}`; null where the platform takes one string only. */
+						reference: maybe,
+						/** `%{first}` and `%{last}`. */
+						anyRun: maybe,
+						allRun: maybe,
+						/** `%{text}` */
+						comment: maybe
+					}
+				},
+				limits: {
+					type: 'object',
+					required: ['years', 'yearsFrom', 'yearsTo', 'year', 'enteredFrom', 'enteredBetween', 'language', 'type', 'age', 'identifier', 'hasAbstract', 'hasHeadings'],
+					additionalProperties: false,
+					properties: {
+						years: maybe, yearsFrom: maybe, yearsTo: maybe, year: maybe, enteredFrom: maybe, enteredBetween: maybe,
+						language: maybe, type: maybe, age: maybe, identifier: maybe, hasAbstract: maybe, hasHeadings: maybe
+					}
+				},
+				ceilings: {
+					type: 'object',
+					required: ['length', 'terms', 'export'],
+					additionalProperties: false,
+					properties: { length: { type: ['integer', 'null'], minimum: 1 }, terms: { type: ['integer', 'null'], minimum: 1 }, export: { type: ['integer', 'null'], minimum: 1 } }
+				}
+			}
+		},
+		source: {
+			type: 'object',
+			required: ['name', 'vocabulary', 'fields'],
+			additionalProperties: false,
+			properties: {
+				name: pattern,
+				/** Identifier of the vocabulary that it is indexed with; null where it has no headings. */
+				vocabulary: maybe,
+				fields: { type: 'object', required: INDEXED_FIELDS, additionalProperties: false, properties: fieldCodes }
+			}
+		}
+	}
+} as const;
+
+export type Profile = FromSchema<typeof profileSchema>;
+
+/** Fills `%{name}` in a pattern. */
+export function fill(text: string, values: Readonly<Record<string, string>>): string {
+	return text.replace(/%\{(\w+)\}/g, (_, name: string) => values[name] ?? '');
+}

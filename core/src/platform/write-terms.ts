@@ -1,0 +1,88 @@
+/** Words and phrases in a platform's signs: wildcards in its own spelling, or written out as words. */
+import { printTerm, type Phrase, type Word } from '../query/index.ts';
+import type { NoteKind } from './notes.ts';
+import { fill, type Profile } from './profile.ts';
+
+/** The words of a collection that a pattern matches, for writing a wildcard out. */
+export type Variants = (pattern: string) => readonly string[];
+
+export type TermNote = (kind: NoteKind, message: string, next: string) => void;
+
+/** Most variants that are written out for one wildcard. */
+export const VARIANT_CEILING = 40;
+
+/** The spellings that stand for a term together, each ready to be written; null where none can be. */
+export function termSpellings(term: Word | Phrase, profile: Profile, variants: Variants, note: TermNote): string[] | null {
+	const patterns = term.kind === 'word' ? [term.pattern] : term.patterns;
+	if (!patterns.some((pattern) => /[*?~]/.test(pattern))) return [term.text.replaceAll('\\', '')];
+	const inPhrase = patterns.length > 1;
+	let spellings: string[][] = [[]];
+	for (const pattern of patterns) {
+		const forms = patternForms(pattern, inPhrase, profile, variants, note);
+		if (!forms) return null;
+		spellings = spellings.flatMap((before) => forms.map((form) => [...before, form]));
+		if (spellings.length > VARIANT_CEILING * 5) {
+			note('to decide', `Written out, ${printTerm(term.text)} would become more than ${VARIANT_CEILING * 5} phrases.`, 'Use fewer wildcards in one phrase.');
+			return null;
+		}
+	}
+	return spellings.map((words) => words.join(' '));
+}
+
+function patternForms(pattern: string, inPhrase: boolean, profile: Profile, variants: Variants, note: TermNote): string[] | null {
+	const { wildcards } = profile.platform;
+	if (!/[*?~]/.test(pattern)) return [pattern];
+	// `~` is exactly "none or one": two forms say the same where `?` exists.
+	const plain = wildcards.optional === null && wildcards.one !== null ? withoutOptional(pattern) : [pattern];
+	const signs = { '*': wildcards.any, '?': wildcards.one, '~': wildcards.optional };
+	const reason = plain.map((form) => whyNot(form, inPhrase, profile)).find((why) => why !== null) ?? null;
+	if (reason === null) {
+		if (plain.length > 1) note('adjusted', `“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`, 'Nothing to do.');
+		return plain.map((form) => form.replace(/[*?~]/g, (sign) => signs[sign as '*' | '?' | '~'] ?? ''));
+	}
+	const words = variants(pattern);
+	if (words.length === 0) {
+		note('to decide', `“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`, 'Type the forms that are meant.');
+		return null;
+	}
+	if (words.length > VARIANT_CEILING) {
+		note('to decide', `“${pattern}” cannot be written: ${reason}, and it stands for ${words.length} words here, more than can be written out.`, 'Choose a longer stem, or type the forms that are meant.');
+		return null;
+	}
+	note('narrowed', `“${pattern}” is written out as the ${words.length} word${words.length === 1 ? '' : 's'} known in this collection, because ${reason}. Other forms are missed.`, 'Look through the forms and add those that the source may hold.');
+	return [...words];
+}
+
+function withoutOptional(pattern: string): string[] {
+	const at = pattern.indexOf('~');
+	if (at < 0) return [pattern];
+	const rest = withoutOptional(pattern.slice(at + 1));
+	return rest.flatMap((tail) => [pattern.slice(0, at) + tail, `${pattern.slice(0, at)}?${tail}`]);
+}
+
+/** Why a pattern cannot be written with the platform's own signs, or null. */
+function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | null {
+	const { wildcards } = profile.platform;
+	const signs = new Set(pattern.match(/[*?~]/g) ?? []);
+	if (signs.size === 0) return null;
+	if (inPhrase && !wildcards.inPhrases) return 'wildcards do not work inside phrases here';
+	if (signs.has('*') && wildcards.any === null) return 'there is no sign for “any ending” here';
+	if (signs.has('?') && wildcards.one === null) return 'there is no sign for “exactly one letter” here';
+	if (signs.has('~') && wildcards.optional === null) return 'there is no sign for “none or one letter” here';
+	if (/^[*?~]/.test(pattern) && !wildcards.front) return 'a wildcard cannot stand at the front here';
+	if (/[*?~](?=[^*?~])/.test(pattern.replace(/^[*?~]+/, '')) && !wildcards.inside) return 'a wildcard cannot stand inside a word here';
+	const stem = pattern.search(/[*?~]/);
+	if (stem > 0 && stem < wildcards.smallestStem) return `at least ${wildcards.smallestStem} letters must stand before a wildcard here`;
+	return null;
+}
+
+/** One spelling as the platform quotes it. */
+export function quoted(spelling: string, profile: Profile): string {
+	const { phrase, quoteWords, collisions } = profile.platform.terms;
+	const { any, one, optional } = profile.platform.wildcards;
+	let plain = spelling;
+	for (const sign of [any, one, optional]) if (sign) plain = plain.replaceAll(sign, '');
+	const simple = /^[\p{L}\p{N}\p{M}]*$/u.test(plain) && !/\s/.test(spelling);
+	const collides = collisions.some((word) => word.toLowerCase() === spelling.toLowerCase());
+	return simple && !quoteWords && !collides ? spelling : fill(phrase, { text: spelling.replaceAll('"', '') });
+}

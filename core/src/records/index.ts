@@ -1,0 +1,2 @@
+/** Bibliographic records. */
+export { recordSchema, type BibliographicRecord } from './record.ts';

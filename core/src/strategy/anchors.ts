@@ -1,0 +1,157 @@
+/**
+ * References that stay right: in the stored text of a line, lines, concepts and headings are held
+ * by identity, between two private-use signs; for people they are shown as numbers, letters and
+ * labels of the day (notation.md, sections 4 and 5).
+ */
+import { nodesOf, parse, print, type Expression, type HeadingPiece, type Span } from '../query/index.ts';
+
+const OPEN = '\uE000';
+const CLOSE = '\uE001';
+const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
+
+/** What a name of the day stands for, and the reverse. */
+export interface Names {
+	lineId(number: number): string | null;
+	lineNumber(id: string): number | null;
+	conceptIds(letter: string, strand: number | null): { readonly concept: string; readonly strand: string | null } | null;
+	conceptName(concept: string, strand: string | null): { readonly letter: string; readonly strand: number | null } | null;
+	/** `vocabulary:identifier` of a label; null where it is unknown or stands for several. */
+	headingKey(label: string, vocabulary: string | null): string | null;
+	/** The label of today, and whether the vocabulary must be named beside it. */
+	headingName(key: string): { readonly label: string; readonly vocabulary: string | null } | null;
+}
+
+interface HeadingAnchor {
+	readonly key: string;
+	/** The label when it was written, for a heading that the vocabulary has lost. */
+	readonly label: string;
+	readonly main: boolean;
+	readonly narrower: boolean;
+	readonly except: readonly { readonly key: string; readonly label: string }[];
+	readonly qualifiers: readonly string[];
+}
+
+/** Signs that anchors are made of must not come in from outside. */
+export const cleanLine = (text: string): string =>
+	text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
+
+/** Puts identities in the place of numbers, letters and labels. What is not known stays as typed. */
+export function toSource(text: string, names: Names): string {
+	const clean = cleanLine(text);
+	const { tree } = parse(clean);
+	if (!tree) return clean;
+	const replaced: { at: Span; by: string }[] = [];
+	for (const node of nodesOf(tree)) {
+		const by = anchorOf(node, names);
+		if (by !== null && node.at) replaced.push({ at: node.at, by: OPEN + by + CLOSE });
+	}
+	replaced.sort((a, b) => b.at.from - a.at.from);
+	return replaced.reduce((source, { at, by }) => source.slice(0, at.from) + by + source.slice(at.to), clean);
+}
+
+function anchorOf(node: Expression, names: Names): string | null {
+	switch (node.kind) {
+		case 'line': {
+			const id = node.number === null ? null : names.lineId(node.number);
+			return id === null ? null : `#${id}`;
+		}
+		case 'lines': {
+			const ids: string[] = [];
+			for (const [first, last] of node.spans) {
+				if (first === null || last === null || last - first > 10_000) return null;
+				for (let number = first; number <= last; number++) {
+					const id = names.lineId(number);
+					if (id === null) return null;
+					ids.push(id);
+				}
+			}
+			return `${node.mode === 'any' ? '|' : '&'}${ids.join(',')}`;
+		}
+		case 'concept': {
+			const ids = names.conceptIds(node.letter, node.strand);
+			return ids && `@${ids.concept}${ids.strand === null ? '' : `/${ids.strand}`}`;
+		}
+		case 'heading':
+			return node.label === null ? null : headingAnchor(node, node.label, names);
+		default:
+			return null;
+	}
+}
+
+function headingAnchor(node: HeadingPiece, label: string, names: Names): string | null {
+	const key = names.headingKey(label, node.vocabulary);
+	const except = node.except.map((one) => ({ key: names.headingKey(one, node.vocabulary), label: one }));
+	if (key === null || except.some((one) => one.key === null)) return null;
+	const anchor: HeadingAnchor = {
+		key,
+		label,
+		main: node.main,
+		narrower: node.narrower,
+		except: except.map((one) => ({ key: one.key ?? '', label: one.label })),
+		qualifiers: node.qualifiers
+	};
+	return `{${JSON.stringify(anchor)}`;
+}
+
+/** The text for people: today's numbers, letters and labels. A lost line is `#?`. */
+export function toText(source: string, names: Names): string {
+	return source.replace(ANCHOR, (_, inside: string) => {
+		const body = inside.slice(1);
+		switch (inside.charAt(0)) {
+			case '#':
+				return `#${names.lineNumber(body) ?? '?'}`;
+			case '|':
+			case '&':
+				return `${inside.startsWith('|') ? 'ANY' : 'ALL'}(${runs(body.split(',').map((id) => names.lineNumber(id)))})`;
+			case '@': {
+				const [concept = '', strand = null] = body.split('/');
+				const name = names.conceptName(concept, strand);
+				return name ? `@${name.letter}${name.strand === null ? '' : `/${name.strand}`}` : '#?';
+			}
+			case '{':
+				return headingText(JSON.parse(body) as HeadingAnchor, names);
+			default:
+				return '#?';
+		}
+	});
+}
+
+function headingText(anchor: HeadingAnchor, names: Names): string {
+	const name = names.headingName(anchor.key);
+	return print({
+		kind: 'heading',
+		vocabulary: name?.vocabulary ?? null,
+		label: name?.label ?? anchor.label,
+		main: anchor.main,
+		narrower: anchor.narrower,
+		except: anchor.except.map((one) => names.headingName(one.key)?.label ?? one.label),
+		qualifiers: anchor.qualifiers
+	});
+}
+
+/** `#1-#3, #7`: runs of at least three are drawn together. */
+function runs(numbers: readonly (number | null)[]): string {
+	const parts: string[] = [];
+	for (let index = 0; index < numbers.length; ) {
+		const first = numbers[index] ?? null;
+		let end = index;
+		while (first !== null && numbers[end + 1] === first + (end + 1 - index)) end++;
+		if (end - index >= 2) parts.push(`#${first}-#${numbers[end]}`);
+		else for (let at = index; at <= end; at++) parts.push(`#${numbers[at] ?? '?'}`);
+		index = end + 1;
+	}
+	return parts.join(', ');
+}
+
+/** The identities of other lines and concepts that a stored line uses. */
+export function usedBy(source: string): { readonly lines: readonly string[]; readonly concepts: readonly string[] } {
+	const lines: string[] = [];
+	const concepts: string[] = [];
+	for (const [, inside = ''] of source.matchAll(ANCHOR)) {
+		const body = inside.slice(1);
+		if (inside.startsWith('#')) lines.push(body);
+		else if (/^[|&]/.test(inside)) lines.push(...body.split(','));
+		else if (inside.startsWith('@')) concepts.push(body.split('/')[0] ?? body);
+	}
+	return { lines, concepts };
+}

@@ -1,0 +1,151 @@
+/**
+ * Reading a whole strategy: every line's text of the day, its tree, its query and its faults.
+ * Nothing is evaluated here; evaluate.ts does that on a collection.
+ */
+import { conceptLetter, type EnquiryDocument, type LineRole, type StrategyLine } from '../enquiry/index.ts';
+import { bind, hasErrors, parse, type Expression, type Fault, type HeadingMatch, type Query, type Surroundings } from '../query/index.ts';
+import { foldedKey } from '../text/index.ts';
+import type { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
+import { toText, type Names } from './anchors.ts';
+
+/** A vocabulary with its lookup, as an enquiry uses it. */
+export interface OpenVocabulary {
+	readonly vocabulary: Vocabulary;
+	readonly lookup: VocabularyLookup;
+}
+
+export type StrategyPart = Pick<EnquiryDocument, 'concepts' | 'lines'>;
+
+export interface ReadLine {
+	readonly id: string;
+	readonly number: number;
+	readonly text: string;
+	readonly role: LineRole;
+	readonly tree: Expression | null;
+	/** Null where the line is empty or faulty. */
+	readonly query: Query | null;
+	readonly faults: readonly Fault[];
+	readonly empty: boolean;
+}
+
+const JOINED_ROLES: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed']);
+
+/** Names of the day for the lines, concepts and headings of a strategy. */
+export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[]): Names {
+	const numbers = new Map(strategy.lines.map((line, index) => [line.id, index + 1]));
+	const concepts = strategy.concepts;
+	return {
+		lineId: (number) => strategy.lines[number - 1]?.id ?? null,
+		lineNumber: (id) => numbers.get(id) ?? null,
+		conceptIds(letter, strand) {
+			const concept = concepts.find((_, index) => conceptLetter(index) === letter);
+			const named = strand === null ? null : (concept?.strands[strand - 1]?.id ?? null);
+			return concept && (strand === null || named !== null) ? { concept: concept.id, strand: named } : null;
+		},
+		conceptName(id, strandId) {
+			const index = concepts.findIndex((concept) => concept.id === id);
+			const strand = strandId === null ? null : (concepts[index]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
+			return index < 0 || strand === 0 ? null : { letter: conceptLetter(index), strand };
+		},
+		headingKey(label, vocabulary) {
+			const match = findHeading(vocabularies, label, vocabulary);
+			return match.found === 'heading' ? match.key : null;
+		},
+		headingName(key) {
+			const { open, heading } = headingByKey(vocabularies, key);
+			if (!open || !heading) return null;
+			const others = vocabularies.filter((one) => one !== open && one.vocabulary.find(heading.label)?.by === 'label');
+			return { label: heading.label, vocabulary: others.length > 0 ? open.vocabulary.id : null };
+		}
+	};
+}
+
+export function headingByKey(vocabularies: readonly OpenVocabulary[], key: string) {
+	const cut = key.indexOf(':');
+	const open = vocabularies.find((one) => one.vocabulary.id === key.slice(0, cut));
+	return { open, heading: open?.vocabulary.get(key.slice(cut + 1)) };
+}
+
+/** Finds what a label names; a preferred label goes before an entry term of another vocabulary. */
+export function findHeading(vocabularies: readonly OpenVocabulary[], label: string, name: string | null): HeadingMatch {
+	const chosen = name === null ? vocabularies : vocabularies.filter((one) => one.vocabulary.id === name);
+	if (name !== null && chosen.length === 0) return { found: 'no-vocabulary', vocabularies: vocabularies.map((one) => one.vocabulary.id) };
+	const matches = chosen.flatMap(({ vocabulary }) => {
+		const match = vocabulary.find(label);
+		return match ? [{ vocabulary, match }] : [];
+	});
+	const preferred = matches.filter(({ match }) => match.by !== 'entry-term');
+	const usable = preferred.length > 0 ? preferred : matches;
+	const [only] = usable;
+	if (usable.length > 1) return { found: 'several', vocabularies: usable.map(({ vocabulary }) => vocabulary.id) };
+	if (only)
+		return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
+	const nearest = chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label));
+	return { found: 'none', nearest: [...new Set(nearest)].slice(0, 4) };
+}
+
+/** Lines that `@A` joins, by identity, whether they are switched off or not. */
+export function joinedLines(strategy: StrategyPart, concept: string, strand: string | null): StrategyLine[] {
+	return strategy.lines.filter(
+		(line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role)
+	);
+}
+
+/** Reads every line. `currentYear` is what `yr:last5` counts back from. */
+export function readStrategy(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadLine[] {
+	const names = namesOf(strategy, vocabularies);
+	return strategy.lines.map((line, index) => {
+		const text = toText(line.source, names);
+		const { tree, faults } = parse(text);
+		const empty = text.trim() === '';
+		const bound = tree && !hasErrors(faults) ? bind(tree, surroundingsOf(strategy, vocabularies, names, index, currentYear)) : null;
+		return {
+			id: line.id,
+			number: index + 1,
+			text,
+			role: line.role,
+			tree,
+			query: bound?.query ?? null,
+			faults: [...faults, ...(bound?.faults ?? [])],
+			empty
+		};
+	});
+}
+
+function surroundingsOf(
+	strategy: StrategyPart,
+	vocabularies: readonly OpenVocabulary[],
+	names: Names,
+	current: number,
+	currentYear: number
+): Surroundings {
+	return {
+		currentYear,
+		heading: (label, vocabulary) => findHeading(vocabularies, label, vocabulary),
+		closure(key) {
+			const { open, heading } = headingByKey(vocabularies, key);
+			return open && heading ? [...open.vocabulary.closure(heading.id)].map((id) => `${open.vocabulary.id}:${id}`) : [];
+		},
+		qualifier(key, name, narrower) {
+			const { open, heading } = key === null ? { open: undefined, heading: undefined } : headingByKey(vocabularies, key);
+			const offered =
+				open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : vocabularies.flatMap((one) => one.vocabulary.qualifiers);
+			const wanted = foldedKey(name);
+			const found = offered.find((one) => foldedKey(one.name) === wanted || foldedKey(one.code) === wanted);
+			return { allowed: found !== undefined, name: found?.name ?? name, offered: offered.map((one) => one.name) };
+		},
+		line(number) {
+			const id = names.lineId(number);
+			return id === null ? null : { id, above: number - 1 < current };
+		},
+		concept(letter, strand) {
+			const ids = names.conceptIds(letter, strand);
+			if (!ids) return { refused: strand === null ? `There is no concept ${letter}.` : `Concept ${letter} has no strand ${strand}.` };
+			const lines = joinedLines(strategy, ids.concept, ids.strand);
+			if (lines.length === 0) return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to join.` };
+			const below = lines.find((line) => strategy.lines.indexOf(line) >= current);
+			if (below) return { refused: `Line ${strategy.lines.indexOf(below) + 1} belongs to concept ${letter} and stands below this line; the lines that are joined stand above.` };
+			return { lines: lines.map((line) => line.id) };
+		}
+	};
+}

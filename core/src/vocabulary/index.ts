@@ -1,0 +1,4 @@
+/** Controlled vocabularies: the model, lookup, SKOS in and out. */
+export { headingSchema, vocabularySchema, Vocabulary, turnedRound, type Heading, type LabelMatch, type TreeRow, type VocabularyData } from './vocabulary.ts';
+export { VocabularyLookup, editDistance, type LookupMatch } from './lookup.ts';
+export { readTurtle, writeTurtle, WL, type SkosFault, type SkosRead } from './skos.ts';
