@@ -1,0 +1,4 @@
+declare module '*.ttl?raw' {
+	const text: string;
+	export default text;
+}
