@@ -98,8 +98,19 @@ export const enquirySchema = {
 		collection: maybeId,
 		concepts: list(conceptSchema, 200),
 		lines: list(strategyLineSchema, 2_000),
-		/** Which profiles the strategy is written in. */
-		renderings: list(item({ profile: line, first: { type: 'integer', minimum: 1, maximum: 100_000 } }, ['profile', 'first']), 200)
+		/** Which profiles the strategy is written in, and what was decided there. */
+		renderings: list(
+			item(
+				{
+					profile: line,
+					first: { type: 'integer', minimum: 1, maximum: 100_000 },
+					/** Pieces (in the notation; `{*}` for every heading) left out of this rendering, and why. */
+					leftOut: list(item({ piece: { type: 'string', maxLength: 20_000 }, why: line, by: line, on: date }, ['piece', 'why', 'by', 'on']), 2_000)
+				},
+				['profile', 'first', 'leftOut']
+			),
+			200
+		)
 	}
 } as const;
 
@@ -135,4 +146,29 @@ export function conceptLetter(index: number): string {
 	let letters = '';
 	for (let rest = index + 1; rest > 0; rest = Math.floor((rest - 1) / 26)) letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
 	return letters;
+}
+
+/** The file of one enquiry, written by export and read by import. */
+export const enquiryFileSchema = {
+	$id: 'https://wide-lantern.example/formats/enquiry.json',
+	title: 'One enquiry as a file',
+	type: 'object',
+	required: ['format', 'version', 'written', 'revision', 'enquiry'],
+	additionalProperties: false,
+	properties: {
+		format: { const: 'wide-lantern-enquiry' },
+		version: { const: 1 },
+		/** ISO time of writing. */
+		written: { type: 'string', maxLength: 40 },
+		revision: { type: 'integer', minimum: 0 },
+		enquiry: { ...enquirySchema, $id: 'https://wide-lantern.example/formats/enquiry-inside.json' }
+	}
+} as const;
+
+export interface EnquiryFile {
+	readonly format: 'wide-lantern-enquiry';
+	readonly version: 1;
+	readonly written: string;
+	readonly revision: number;
+	readonly enquiry: EnquiryDocument;
 }

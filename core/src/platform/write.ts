@@ -98,12 +98,17 @@ function commentOf(profile: Profile, label: string): string {
 	return comment === null || label === '' ? '' : ` ${fill(comment, { text: label })}`;
 }
 
+/** The decision to leave every heading out of a source that has none. */
+export const ALL_HEADINGS = '{*}';
+
 const GAP_OPEN = '⟪';
 const GAP_CLOSE = '⟫';
 
 class LineWriter {
 	readonly notes: RenderingNote[] = [];
 	gap = false;
+	/** While a line is written into another, its notes are told at the line itself. */
+	private quiet = false;
 
 	constructor(
 		private readonly profile: Profile,
@@ -128,11 +133,13 @@ class LineWriter {
 
 	private note(kind: NoteKind, piece: Expression, message: string, next: string, flipped = false): void {
 		const note = { kind: onResult(kind, flipped), piece: print(piece), message, next };
-		if (!this.notes.some((one) => one.kind === note.kind && one.message === note.message)) this.notes.push(note);
+		if (this.quiet) return;
+		const known = (one: RenderingNote) => one.kind === note.kind && one.message === note.message && (kind === 'adjusted' || one.piece === note.piece);
+		if (!this.notes.some(known)) this.notes.push(note);
 	}
 
 	private cannot(piece: Expression, kind: NoteKind, message: string, next: string): Part {
-		const decided = this.context.leftOut.get(print(piece));
+		const decided = this.context.leftOut.get(print(piece)) ?? (piece.kind === 'heading' ? this.context.leftOut.get(ALL_HEADINGS) : undefined);
 		if (decided !== undefined) {
 			this.note('decided', piece, `Left out here: ${decided} (${message})`, 'Nothing to do.');
 			return 'absent';
@@ -407,10 +414,13 @@ class LineWriter {
 
 	private reference(piece: Expression, numbers: readonly number[], joining: 'and' | 'or'): Part {
 		if (this.oneString) {
+			const loud = this.quiet;
+			this.quiet = true;
 			const parts = numbers.map((number): Part => {
 				const tree = this.lines.get(number)?.off ? null : this.lines.get(number)?.tree;
 				return tree ? this.part(tree, null, false) : 'absent';
 			});
+			this.quiet = loud;
 			return this.junction(joining, parts);
 		}
 		const own = numbers.map((number) => this.written.get(number)).filter((number) => number !== undefined);

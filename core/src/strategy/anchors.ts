@@ -84,13 +84,28 @@ function headingAnchor(node: HeadingPiece, label: string, names: Names): string 
 	if (key === null || except.some((one) => one.key === null)) return null;
 	const anchor: HeadingAnchor = {
 		key,
-		label,
+		label: names.headingName(key)?.label ?? label,
 		main: node.main,
 		narrower: node.narrower,
-		except: except.map((one) => ({ key: one.key ?? '', label: one.label })),
+		except: except.map((one) => ({ key: one.key ?? '', label: names.headingName(one.key ?? '')?.label ?? one.label })),
 		qualifiers: node.qualifiers
 	};
 	return `{${JSON.stringify(anchor)}`;
+}
+
+/**
+ * Anchors what is not anchored yet in a source that may hold anchors already, lost lines among them
+ * (their identity is kept, so that undo can bring them back).
+ */
+export function completeSource(source: string, names: Names): string {
+	const LOST = 1_000_000;
+	const lost = [...new Set(usedBy(source).lines.filter((id) => names.lineNumber(id) === null))];
+	const withLost: Names = {
+		...names,
+		lineNumber: (id) => names.lineNumber(id) ?? (lost.includes(id) ? LOST + lost.indexOf(id) : null),
+		lineId: (number) => (number >= LOST ? (lost[number - LOST] ?? null) : names.lineId(number))
+	};
+	return toSource(toText(source, withLost), withLost);
 }
 
 /** The text for people: today's numbers, letters and labels. A lost line is `#?`. */

@@ -1,6 +1,7 @@
 /** Strategies: lines with identity, reading, evaluating, assembling. */
-export { cleanLine, toSource, toText, usedBy, type Names } from './anchors.ts';
+export { cleanLine, completeSource, toSource, toText, usedBy, type Names } from './anchors.ts';
 export { findHeading, headingByKey, joinedLines, namesOf, readStrategy, type OpenVocabulary, type ReadLine, type StrategyPart } from './read.ts';
 export { evaluateStrategy, finalLine, withoutAbsent, type EvaluatedLine, type LineState, type Marks } from './evaluate.ts';
 export { roleOf } from './roles.ts';
 export { assemble, type HeadingLabel, type ProposedLine } from './assemble.ts';
+export { moveFault } from './moves.ts';

@@ -98,7 +98,15 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 		collection: 'skerry',
 		concepts,
 		lines: stored.map((line, at) => ({ ...line, source: toSource(texts[at] ?? '', names) })),
-		renderings: [{ id: 'demo-rendering-1', profile: 'skerry', first: 1 }, { id: 'demo-rendering-2', profile: 'wherry', first: 1 }]
+		renderings: [
+			{ id: 'demo-rendering-1', profile: 'skerry', first: 1, leftOut: [] },
+			{
+				id: 'demo-rendering-2',
+				profile: 'wherry',
+				first: 1,
+				leftOut: [{ id: 'demo-left-out-1', piece: '{*}', why: 'The source has no headings; the text words carry all three concepts.', by: 'Ines Halcroft', on: '2026-11-18' }]
+			}
+		]
 	};
 }
 

@@ -1,0 +1,90 @@
+/**
+ * Every request comes through here: who asks, whether they may, from which origin; and what is said
+ * when something fails. No route decides for itself.
+ */
+import { randomUUID } from 'node:crypto';
+import { json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
+import { openCollection, listCollections } from '$lib/server/collections';
+import { config } from '$lib/server/config';
+import { isDatabaseAway, migrate } from '$lib/server/database';
+import { loadShipped } from '$lib/server/demo';
+import { roleIn } from '$lib/server/enquiries';
+import { judge, NEEDS, type Verdict } from '$lib/server/guard';
+import { errorFacts, log } from '$lib/server/log';
+
+export const init: ServerInit = async () => {
+	await migrate();
+	await loadShipped();
+	// The first keystroke should not wait for an index.
+	for (const { id } of await listCollections()) void openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error)));
+	log('info', 'started', { demo: config.demo });
+};
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+export const handle: Handle = async ({ event, resolve }) => {
+	const started = performance.now();
+	event.locals.actor = null;
+	event.locals.role = null;
+	event.locals.requestId = randomUUID();
+	const response = await answer();
+	response.headers.set('x-request-id', event.locals.requestId);
+	response.headers.set('x-content-type-options', 'nosniff');
+	response.headers.set('referrer-policy', 'same-origin');
+	log('info', 'request', {
+		id: event.locals.requestId,
+		method: event.request.method,
+		route: event.route.id,
+		status: response.status,
+		milliseconds: Math.round(performance.now() - started)
+	});
+	return response;
+
+	async function answer(): Promise<Response> {
+		const method = event.request.method;
+		const route = event.route.id;
+		// A page under another name of this machine would have another origin; send it to the right one.
+		const host = event.request.headers.get('host');
+		if (host !== null && host !== event.url.host) {
+			if (SAFE.has(method)) return new Response(null, { status: 307, headers: { location: event.url.href } });
+			return json({ message: 'This address does not belong to the application.' }, { status: 403 });
+		}
+		if (!SAFE.has(method) && event.request.headers.get('origin') !== event.url.origin)
+			return json({ message: 'Requests that change something must come from the application itself.' }, { status: 403 });
+		if (route === null) return resolve(event);
+		const need = NEEDS[`${method === 'HEAD' ? 'GET' : method} ${route}`];
+		if (need !== 'anyone' || route !== '/health') event.locals.actor = await actorOf(event.cookies.get(SESSION_COOKIE));
+		const enquiry = event.params['enquiry'];
+		if (enquiry !== undefined && event.locals.actor) event.locals.role = await roleIn(enquiry, event.locals.actor.id);
+		const verdict = judge(need, event.locals.actor, event.locals.role, config.demo);
+		return verdict === 'allowed' ? resolve(event) : refuse(verdict, route.startsWith('/api/') || method !== 'GET');
+	}
+
+	function refuse(verdict: Exclude<Verdict, 'allowed'>, asData: boolean): Response | Promise<Response> {
+		switch (verdict) {
+			case 'sign-in':
+				if (asData) return json({ message: 'Please sign in first. What you typed is kept in this window.' }, { status: 401 });
+				redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname)}`);
+				break;
+			case 'forbidden':
+				return asData ? json({ message: 'Your role does not allow this. Nothing was changed.' }, { status: 403 }) : page(403, 'Your role does not allow this', 'Ask an owner of the enquiry, or the administrator, for the role that you need.');
+			case 'unknown':
+				return asData ? json({ message: 'There is nothing here, or it is not yours to see.' }, { status: 404 }) : page(404, 'There is nothing here', 'It may have been deleted, or you are not among its people. Your own enquiries are on the desk.');
+		}
+	}
+};
+
+/** A page that needs nothing else to work. */
+function page(status: number, title: string, text: string): Response {
+	const html = `<!doctype html><html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${title} · Wide Lantern</title><style>body{font:17px/1.5 system-ui,sans-serif;max-width:34rem;margin:15vh auto;padding:0 1rem;color:#1c2530;background:#faf7f0}a{color:#1d5a8c}</style></head><body><main><h1>${title}</h1><p>${text}</p><p><a href="/desk">To the desk</a></p></main></body></html>`;
+	return new Response(html, { status, headers: { 'content-type': 'text/html; charset=utf-8' } });
+}
+
+export const handleError: HandleServerError = ({ error, event, status, message }) => {
+	if (status === 404) return { message: 'There is nothing at this address.', next: 'Your enquiries are on the desk.' };
+	const away = isDatabaseAway(error);
+	log('error', away ? 'database-away' : 'failed', { id: event.locals.requestId, route: event.route.id, ...errorFacts(error) });
+	if (away) return { message: 'The database does not answer at the moment.', next: 'Everything saved is safe, and what you typed stays in this window. It is sent as soon as the database is back.' };
+	return { message: status < 500 ? message : 'Something went wrong on the server.', next: `Nothing that was saved is lost. If it happens again, give the administrator this number: ${event.locals.requestId}` };
+};

@@ -1,0 +1,76 @@
+/** Collections of records: kept in the database, indexed once per start and held in memory. */
+import { CollectionIndex, PartCache, recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+import { database } from './database';
+import { door, faultOf } from './doors';
+import { log } from './log';
+import { openVocabulary } from './vocabularies';
+
+const check = door<BibliographicRecord>(recordSchema);
+
+export interface CollectionEntry {
+	readonly id: string;
+	readonly name: string;
+	readonly takenOn: string;
+	readonly vocabularies: readonly string[];
+	readonly size: number;
+}
+
+export interface OpenCollection extends CollectionEntry {
+	readonly records: readonly BibliographicRecord[];
+	readonly index: CollectionIndex;
+	readonly cache: PartCache;
+	readonly labelOf: LabelOf;
+}
+
+interface CollectionRow {
+	id: string;
+	name: string;
+	taken_on: string;
+	vocabularies: string[];
+	size: number;
+}
+
+const entryOf = (row: CollectionRow): CollectionEntry => ({ id: row.id, name: row.name, takenOn: row.taken_on, vocabularies: row.vocabularies, size: row.size });
+const rows = () => database<CollectionRow>('collections').select('id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size');
+
+/** Stores a collection whole or not at all. */
+export async function saveCollection(entry: Omit<CollectionEntry, 'size'>, records: readonly BibliographicRecord[]): Promise<void> {
+	await database.transaction(async (transaction) => {
+		await transaction('collections').where({ id: entry.id }).delete();
+		await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: records.length });
+		await transaction.batchInsert('records', records.map((data, number) => ({ collection_id: entry.id, number, data: JSON.stringify(data) })), 500);
+	});
+	open.delete(entry.id);
+}
+
+export async function listCollections(): Promise<CollectionEntry[]> {
+	return (await rows().orderBy('id')).map((row) => entryOf(row as CollectionRow));
+}
+
+const open = new Map<string, Promise<OpenCollection | null>>();
+
+export function openCollection(id: string): Promise<OpenCollection | null> {
+	const known = open.get(id);
+	if (known) return known;
+	const opening = load(id);
+	open.set(id, opening);
+	opening.then((found) => found ?? open.delete(id)).catch(() => open.delete(id));
+	return opening;
+}
+
+async function load(id: string): Promise<OpenCollection | null> {
+	const row = await rows().where({ id }).first();
+	if (!row) return null;
+	const entry = entryOf(row as CollectionRow);
+	const vocabularies = new Map((await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null).map((one) => [one.vocabulary.id, one.vocabulary]));
+	const labelOf: LabelOf = (vocabulary, heading) => vocabularies.get(vocabulary)?.get(heading)?.label;
+	const stored = await database('records').where({ collection_id: id }).orderBy('number').select<{ data: unknown }[]>('data');
+	const records = stored.map(({ data }, number) => {
+		if (!check(data)) throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
+		return data;
+	});
+	const started = performance.now();
+	const index = CollectionIndex.build(records, labelOf);
+	log('info', 'collection-indexed', { collection: id, records: records.length, milliseconds: Math.round(performance.now() - started) });
+	return { ...entry, records, index, cache: new PartCache(), labelOf };
+}

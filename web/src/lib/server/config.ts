@@ -1,0 +1,17 @@
+/** What the start command hands over, read once from the environment. */
+import { env } from 'node:process';
+
+export const config = {
+	/** PostgreSQL on loopback, with the password that the start command made. */
+	database: {
+		host: env['LANTERN_PGHOST'] ?? '127.0.0.1',
+		port: Number(env['LANTERN_PGPORT'] ?? 5432),
+		user: env['LANTERN_PGUSER'] ?? 'lantern',
+		password: env['LANTERN_PGPASSWORD'] ?? '',
+		database: env['LANTERN_PGDATABASE'] ?? 'lantern'
+	},
+	/** True where the demo is loaded and its one-click door is open. */
+	demo: env['LANTERN_DEMO'] === '1',
+	/** Requests per minute and account on sign-in; the tests of the limit lower it. */
+	signInsPerMinute: Number(env['LANTERN_SIGN_INS_PER_MINUTE'] ?? 10)
+} as const;

@@ -1,0 +1,193 @@
+/** Enquiries: kept as one document each, changed by edits, with a history that only grows. */
+import { randomUUID } from 'node:crypto';
+import { applyEdits, completeSource, conflictsOf, editSchema, enquirySchema, moveFault, namesOf, newEnquiry, type Conflict, type Edit, type EnquiryDocument, type FrameworkName, type Json, type OpenVocabulary } from '@wide-lantern/core';
+import type { Knex } from 'knex';
+import { database } from './database';
+import { door, faultOf } from './doors';
+import type { Actor, Role } from './guard';
+import { publish } from './streams';
+import { openAllVocabularies } from './vocabularies';
+
+export const checkDocument = door<EnquiryDocument>(enquirySchema);
+
+/** Edits that are sent together happen together. */
+export const editsSchema = {
+	type: 'object',
+	required: ['revision', 'client', 'name', 'edits'],
+	additionalProperties: false,
+	properties: {
+		revision: { type: 'integer', minimum: 0 },
+		client: { type: 'string', minLength: 1, maxLength: 100 },
+		name: { type: 'string', maxLength: 200 },
+		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
+	}
+} as const;
+export interface EditsRequest {
+	readonly revision: number;
+	readonly client: string;
+	readonly name: string;
+	readonly edits: readonly Edit[];
+}
+export const checkEdits = door<EditsRequest>(editsSchema);
+
+interface EnquiryRow {
+	id: string;
+	body: unknown;
+	revision: number;
+	updated_at: Date;
+}
+interface CommandRow {
+	enquiry_id: string;
+	revision: number;
+	person_id: string | null;
+	client: string;
+	name: string;
+	edits: unknown;
+	inverse: unknown;
+}
+
+export interface OpenEnquiry {
+	readonly id: string;
+	readonly revision: number;
+	readonly document: EnquiryDocument;
+}
+
+function opened(row: EnquiryRow): OpenEnquiry {
+	if (!checkDocument(row.body)) throw new Error(`The enquiry ${row.id} is damaged in the database: ${faultOf(checkDocument.errors)}`);
+	return { id: row.id, revision: row.revision, document: row.body };
+}
+
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+export const isEnquiryId = (text: string) => UUID.test(text);
+
+export async function roleIn(enquiry: string, person: string): Promise<Role | null> {
+	if (!isEnquiryId(enquiry)) return null;
+	const row = await database('members').where({ enquiry_id: enquiry, person_id: person }).first<{ role: Role } | undefined>('role');
+	return row?.role ?? null;
+}
+
+export interface DeskEntry {
+	readonly id: string;
+	readonly role: Role;
+	readonly document: EnquiryDocument;
+	readonly updated: string;
+}
+
+export async function listEnquiries(actor: Actor): Promise<DeskEntry[]> {
+	const rows = await database('members')
+		.join('enquiries', 'enquiries.id', 'members.enquiry_id')
+		.where({ person_id: actor.id })
+		.orderBy('updated_at', 'desc')
+		.select<(EnquiryRow & { role: Role })[]>('enquiries.*', 'members.role');
+	return rows.map((row) => ({ id: row.id, role: row.role, document: opened(row).document, updated: row.updated_at.toISOString() }));
+}
+
+/** Adds an enquiry with its first owner. */
+export async function addEnquiry(document: EnquiryDocument, owner: string): Promise<string> {
+	const id = randomUUID();
+	await database.transaction(async (transaction) => {
+		await transaction('enquiries').insert({ id, body: JSON.stringify(document), revision: 0 });
+		await transaction('members').insert({ enquiry_id: id, person_id: owner, role: 'owner' });
+	});
+	return id;
+}
+
+export async function createEnquiry(question: string, framework: FrameworkName, actor: Actor): Promise<string> {
+	const collection = await database('collections').orderBy('id').first<{ id: string } | undefined>('id');
+	const document = newEnquiry(question, framework, () => randomUUID());
+	return addEnquiry({ ...document, collection: collection?.id ?? null }, actor.id);
+}
+
+export async function openEnquiry(id: string): Promise<OpenEnquiry | null> {
+	const row = await database<EnquiryRow>('enquiries').where({ id }).first();
+	return row ? opened(row) : null;
+}
+
+export async function deleteEnquiry(id: string): Promise<void> {
+	await database('enquiries').where({ id }).delete();
+}
+
+export type Edited =
+	| { readonly outcome: 'saved'; readonly revision: number; readonly others: readonly Edit[]; readonly yours: readonly Edit[] }
+	| { readonly outcome: 'conflict'; readonly revision: number; readonly document: EnquiryDocument; readonly conflicts: readonly Conflict[] }
+	| { readonly outcome: 'refused'; readonly message: string };
+
+/**
+ * Applies edits made on an older revision to the newest one. Edits elsewhere are merged; where two
+ * touch, nothing is saved and both texts come back.
+ */
+export async function applyToEnquiry(id: string, actor: Actor, request: EditsRequest): Promise<Edited> {
+	const vocabularies = await openAllVocabularies();
+	const edited = await database.transaction(async (transaction): Promise<Edited> => {
+		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
+		if (!row) return { outcome: 'refused', message: 'This enquiry is gone.' };
+		const current = opened(row);
+		if (request.revision > current.revision) return { outcome: 'refused', message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.' };
+		const since = await editsSince(transaction, id, request.revision, request.client);
+		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
+		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
+		const yours = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
+		const applied = applyEdits(current.document as unknown as Json, yours);
+		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
+		const next: unknown = applied.document;
+		if (!checkDocument(next)) return { outcome: 'refused', message: `That does not fit: ${faultOf(checkDocument.errors)}.` };
+		const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
+		if (misplaced) return { outcome: 'refused', message: misplaced };
+		const revision = current.revision + 1;
+		await transaction<EnquiryRow>('enquiries').where({ id }).update({ body: JSON.stringify(next), revision, updated_at: new Date() });
+		await transaction<CommandRow>('commands').insert({
+			enquiry_id: id,
+			revision,
+			person_id: actor.id,
+			client: request.client,
+			name: request.name,
+			edits: JSON.stringify(yours),
+			inverse: JSON.stringify(applied.inverse)
+		});
+		return { outcome: 'saved', revision, others: since, yours };
+	});
+	if (edited.outcome === 'saved') publish(id, { revision: edited.revision, client: request.client, by: actor.name, edits: edited.yours });
+	return edited;
+}
+
+/** Headings typed into a line are held by identity from here on (notation.md, section 4). */
+function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies: readonly OpenVocabulary[]): Edit {
+	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, namesOf(document, vocabularies)) : null);
+	if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') return { ...edit, value: complete(edit.value) };
+	if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines' && typeof edit.item === 'object' && edit.item !== null && 'source' in edit.item)
+		return { ...edit, item: { ...edit.item, source: complete(edit.item['source']) } };
+	return edit;
+}
+
+/** What other windows did since a revision, in order. */
+async function editsSince(transaction: Knex.Transaction, id: string, revision: number, client: string): Promise<Edit[]> {
+	const rows = await transaction<CommandRow>('commands').where({ enquiry_id: id }).where('revision', '>', revision).whereNot({ client }).orderBy('revision');
+	return rows.flatMap((row) => row.edits as Edit[]);
+}
+
+export interface Member {
+	readonly id: string;
+	readonly name: string;
+	readonly email: string;
+	readonly role: Role;
+}
+
+export async function listMembers(enquiry: string): Promise<Member[]> {
+	return database('members')
+		.join('people', 'people.id', 'members.person_id')
+		.where({ enquiry_id: enquiry })
+		.orderBy('people.name')
+		.select<Member[]>('people.id', 'people.name', 'people.email', 'members.role');
+}
+
+/** Gives a role, or takes it (null). An enquiry always keeps an owner. */
+export async function setMember(enquiry: string, person: string, role: Role | null): Promise<string | null> {
+	return database.transaction(async (transaction) => {
+		await transaction<EnquiryRow>('enquiries').where({ id: enquiry }).forUpdate().first();
+		const owners = await transaction('members').where({ enquiry_id: enquiry, role: 'owner' }).whereNot({ person_id: person }).first();
+		if (!owners && role !== 'owner') return 'An enquiry needs an owner; make somebody else its owner first.';
+		await transaction('members').where({ enquiry_id: enquiry, person_id: person }).delete();
+		if (role) await transaction('members').insert({ enquiry_id: enquiry, person_id: person, role });
+		return null;
+	});
+}

@@ -1,0 +1,78 @@
+/**
+ * Who may do what: one table of every route and method, asked in one place (hooks.server.ts). A
+ * route that is not in the table is refused; tests/end-to-end/doors.spec.ts walks all of them.
+ */
+export const ROLES = ['reader', 'reviewer', 'editor', 'owner'] as const;
+export type Role = (typeof ROLES)[number];
+
+export interface Actor {
+	readonly id: string;
+	readonly name: string;
+	readonly email: string;
+	readonly administrator: boolean;
+}
+
+/** `demo`: anyone, in demo mode only. A role: that one or a higher one, in the enquiry of the path. */
+export type Need = 'anyone' | 'demo' | 'signed-in' | 'administrator' | Role;
+
+const ENQUIRY = '/enquiries/[enquiry]';
+const API = '/api/v1/enquiries/[enquiry]';
+
+/** Keys are `METHOD route`; `POST` of a page route stands for its form actions. */
+export const NEEDS: Readonly<Record<string, Need>> = {
+	'GET /': 'anyone',
+	'GET /health': 'anyone',
+	'GET /sign-in': 'anyone',
+	'POST /sign-in': 'anyone',
+	'GET /sign-up': 'anyone',
+	'POST /sign-up': 'anyone',
+	'POST /sign-out': 'anyone',
+	'POST /demo': 'demo',
+	'GET /desk': 'signed-in',
+	'GET /account': 'signed-in',
+	'POST /account': 'signed-in',
+	'GET /administration': 'administrator',
+	'POST /administration': 'administrator',
+	[`GET ${ENQUIRY}`]: 'reader',
+	[`GET ${ENQUIRY}/brief`]: 'reader',
+	[`GET ${ENQUIRY}/concepts`]: 'reader',
+	[`GET ${ENQUIRY}/headings`]: 'reader',
+	[`GET ${ENQUIRY}/strategy`]: 'reader',
+	[`GET ${ENQUIRY}/renderings`]: 'reader',
+	[`GET ${ENQUIRY}/dossier`]: 'reader',
+	[`GET ${ENQUIRY}/people`]: 'reader',
+	'GET /api/v1/enquiries': 'signed-in',
+	'POST /api/v1/enquiries': 'signed-in',
+	'POST /api/v1/enquiries/import': 'signed-in',
+	[`GET ${API}`]: 'reader',
+	[`DELETE ${API}`]: 'owner',
+	[`POST ${API}/edits`]: 'editor',
+	[`GET ${API}/stream`]: 'reader',
+	[`GET ${API}/counts`]: 'reader',
+	[`GET ${API}/records`]: 'reader',
+	[`GET ${API}/renderings`]: 'reader',
+	[`GET ${API}/dossier`]: 'reader',
+	[`GET ${API}/export`]: 'reader',
+	[`GET ${API}/members`]: 'reader',
+	[`PUT ${API}/members`]: 'owner',
+	[`DELETE ${API}/members`]: 'owner',
+	'GET /api/v1/vocabularies/[vocabulary]/lookup': 'signed-in',
+	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]': 'signed-in'
+};
+
+export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
+
+/**
+ * @param role the actor's role in the enquiry of the path; null for none
+ * @returns `unknown` hides what an outsider must not even know to exist
+ */
+export function judge(need: Need | undefined, actor: Actor | null, role: Role | null, demo: boolean): Verdict {
+	if (need === undefined) return 'unknown';
+	if (need === 'anyone') return 'allowed';
+	if (need === 'demo') return demo ? 'allowed' : 'unknown';
+	if (!actor) return 'sign-in';
+	if (need === 'signed-in') return 'allowed';
+	if (need === 'administrator') return actor.administrator ? 'allowed' : 'forbidden';
+	if (role === null) return 'unknown';
+	return ROLES.indexOf(role) >= ROLES.indexOf(need) ? 'allowed' : 'forbidden';
+}

@@ -1,0 +1,14 @@
+<!-- The mark of the application; leads to the desk. -->
+<a class="mark" href="/desk"><img src="/lantern.svg" alt="" width="22" height="22" /><span class="wide">Wide Lantern</span></a>
+
+<style>
+	.mark {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		font-weight: 600;
+		color: inherit;
+		text-decoration: none;
+		white-space: nowrap;
+	}
+</style>

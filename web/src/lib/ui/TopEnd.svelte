@@ -1,0 +1,15 @@
+<!-- The right end of the top bar: palette, day and night, person. -->
+<script lang="ts">
+	import Command from '@lucide/svelte/icons/command';
+	import LogOut from '@lucide/svelte/icons/log-out';
+	import MoonStar from '@lucide/svelte/icons/moon-star';
+	import { page } from '$app/state';
+	import { switchTheme } from '$lib/work/theme';
+</script>
+
+<button class="do bare" onclick={() => dispatchEvent(new Event('lantern-palette'))} title="All actions (Ctrl K)"><Command size={16} /><span class="small">Ctrl K</span></button>
+<button class="do bare" onclick={switchTheme} aria-label="Switch between day and night" title="Day or night"><MoonStar size={16} /></button>
+{#if page.data.person}
+	<a class="small whitespace-nowrap" href="/account">{page.data.person.name}</a>
+	<form method="POST" action="/sign-out"><button class="do bare" aria-label="Sign out" title="Sign out"><LogOut size={16} /></button></form>
+{/if}

@@ -1,0 +1,43 @@
+/** What is offered while typing: headings after `{`, lines after `#`, concepts after `@`. */
+import { autocompletion, type Completion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
+import type { Extension } from '@codemirror/state';
+import { printLabel } from '@wide-lantern/core/editor';
+import { reasonText, type Match } from '$lib/work/headings';
+
+export interface Offers {
+	vocabulary(): string;
+	lines(): readonly { number: number; text: string; label: string }[];
+	concepts(): readonly { letter: string; name: string }[];
+}
+
+export function completions(offers: Offers): Extension {
+	return autocompletion({ override: [(context) => headings(context, offers), (context) => references(context, offers)], icons: false, activateOnTyping: true });
+}
+
+async function headings(context: CompletionContext, offers: Offers): Promise<CompletionResult | null> {
+	const typed = context.matchBefore(/\{!?[^{}|>;]*/);
+	if (!typed) return null;
+	const start = typed.text.startsWith('{!') ? 2 : 1;
+	const words = typed.text.slice(start);
+	const asking = new AbortController();
+	context.addEventListener('abort', () => asking.abort());
+	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, { signal: asking.signal }).catch(() => null);
+	if (!response?.ok) return null;
+	const { matches } = (await response.json()) as { matches: readonly Match[] };
+	const closed = context.state.sliceDoc(context.pos, context.pos + 1) === '}';
+	return {
+		from: typed.from + start,
+		filter: false,
+		options: matches.slice(0, 12).map((match): Completion => ({ label: match.label, detail: reasonText(match), apply: `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}${closed ? '' : '}'}` }))
+	};
+}
+
+function references(context: CompletionContext, offers: Offers): CompletionResult | null {
+	const typed = context.matchBefore(/[#@]\w*/);
+	if (!typed) return null;
+	const here = context.state.doc.lineAt(context.pos).number;
+	const options: Completion[] = typed.text.startsWith('#')
+		? offers.lines().filter((line) => line.number < here).map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
+		: offers.concepts().map((one) => ({ label: `@${one.letter}`, detail: one.name }));
+	return { from: typed.from, options, validFor: /^[#@]\w*$/ };
+}

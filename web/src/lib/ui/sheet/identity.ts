@@ -1,0 +1,49 @@
+/**
+ * Which strategy line each line of the text is. Text editing knows only letters; this keeps the
+ * identity of lines through typing, splitting, joining, pasting and cutting.
+ */
+
+/** One stretch of lines before and after a change; lines count from 0, `oldTo` and `newTo` not included. */
+export interface ChangedLines {
+	readonly oldFrom: number;
+	readonly oldTo: number;
+	readonly newFrom: number;
+	readonly newTo: number;
+}
+
+/**
+ * Identities after a change. Within a stretch a line whose text is unchanged keeps its identity;
+ * the others take the identities left over, in order; what is more is new.
+ */
+export function reassign(ids: readonly string[], oldTexts: readonly string[], newTexts: readonly string[], changed: readonly ChangedLines[], fresh: () => string): string[] {
+	const result: string[] = [];
+	let at = 0;
+	for (const { oldFrom, oldTo, newFrom, newTo } of changed) {
+		result.push(...ids.slice(at, oldFrom));
+		const free = ids.slice(oldFrom, oldTo).map((id, index) => ({ id, text: oldTexts[oldFrom + index] ?? '' }));
+		const texts = newTexts.slice(newFrom, newTo);
+		const given: (string | null)[] = texts.map(() => null);
+		// From the end: what is typed before a line pushes it down unchanged.
+		if (free.length !== texts.length)
+			for (let line = texts.length - 1; line >= 0; line--) {
+				const text = texts[line] ?? '';
+				const match = text === '' ? -1 : free.findLastIndex((one) => one.text === text);
+				if (match >= 0) given[line] = free.splice(match, 1)[0]?.id ?? null;
+			}
+		for (let line = 0; line < texts.length; line++) given[line] ??= free.shift()?.id ?? fresh();
+		result.push(...given.map((id) => id ?? fresh()));
+		at = oldTo;
+	}
+	result.push(...ids.slice(at));
+	return result;
+}
+
+/** The smallest replacement that turns one text into another; null where they are the same. */
+export function difference(from: string, to: string): { from: number; to: number; insert: string } | null {
+	if (from === to) return null;
+	let start = 0;
+	while (start < from.length && start < to.length && from[start] === to[start]) start++;
+	let end = 0;
+	while (end < from.length - start && end < to.length - start && from[from.length - 1 - end] === to[to.length - 1 - end]) end++;
+	return { from: start, to: from.length - end, insert: to.slice(start, to.length - end) };
+}

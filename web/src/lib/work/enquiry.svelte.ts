@@ -1,0 +1,356 @@
+/**
+ * An open enquiry in the page: the document as this window shows it, edits on their way to the
+ * server, news from other windows. Typing never waits for the network, and nothing typed is lost:
+ * unsent edits lie in the browser's storage until the server has them.
+ */
+import { applyEdits, valueAt, type Conflict, type Edit, type EnquiryDocument, type Json, type Place } from '@wide-lantern/core/editor';
+
+export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'signed-out';
+
+interface Batch {
+	readonly name: string;
+	readonly edits: readonly Edit[];
+}
+interface Pending {
+	readonly client: string;
+	readonly at: number;
+	readonly revision: number;
+	readonly queue: readonly Batch[];
+}
+
+/** An edit that the server did not take, with what was typed, so that it can be copied. */
+export interface Rejected {
+	readonly message: string;
+	readonly text: string;
+}
+
+const STALE = 15_000;
+const asJson = (document: EnquiryDocument) => document as unknown as Json;
+const asDocument = (json: Json) => json as unknown as EnquiryDocument;
+
+function textOf(edits: readonly Edit[]): string {
+	return edits
+		.map((edit) => (edit.do === 'set' ? edit.value : edit.do === 'insert' ? edit.item : null))
+		.filter((value) => value !== null)
+		.map((value) => (typeof value === 'string' ? value : JSON.stringify(value)))
+		.join('\n');
+}
+
+export class EnquiryClient {
+	readonly id: string;
+	readonly editable: boolean;
+	/** What this window shows: the server's document with the edits on their way. */
+	document = $state.raw<EnquiryDocument>() as EnquiryDocument;
+	/** Newest revision known from the server. */
+	revision = $state(0);
+	state = $state<SaveState>('saved');
+	conflicts = $state.raw<readonly Conflict[]>([]);
+	rejected = $state.raw<readonly Rejected[]>([]);
+	/** Name of whoever changed something last, for a moment. */
+	news = $state<string | null>(null);
+	/** Goes up with every undo and redo, so that editors take the text as it now is. */
+	turns = $state(0);
+
+	private readonly client: string;
+	private base: EnquiryDocument;
+	private queue: Batch[] = [];
+	private held: Batch[] = [];
+	private sending = false;
+	private timer: ReturnType<typeof setTimeout> | undefined;
+	private retryAfter = 1_000;
+	private undone: Edit[][] = [];
+	private done: Edit[][] = [];
+	private lastSet: { place: string | null; at: number } = { place: null, at: 0 };
+	private stream: EventSource | null = null;
+
+	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean) {
+		this.id = id;
+		this.base = document;
+		this.document = document;
+		this.revision = revision;
+		this.editable = editable;
+		this.client = tabIdentity();
+	}
+
+	/** Opens the stream and takes up what an earlier window could not send. Call the result to close. */
+	open(): () => void {
+		this.adoptPending();
+		const beat = setInterval(() => this.queue.length > 0 && this.remember(), 5_000);
+		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream`);
+		this.stream.onmessage = (event) => this.hear(String(event.data));
+		this.stream.onopen = () => void this.catchUp();
+		const leaving = (event: BeforeUnloadEvent) => {
+			if (this.queue.length > 0 && this.state !== 'saved') event.preventDefault();
+		};
+		addEventListener('beforeunload', leaving);
+		return () => {
+			clearInterval(beat);
+			removeEventListener('beforeunload', leaving);
+			this.stream?.close();
+			void this.flush();
+		};
+	}
+
+	/** Applies edits here at once and sends them. False, with a message, where they cannot be applied. */
+	edit(name: string, edits: readonly Edit[], forUndo = true): boolean {
+		if (!this.editable || edits.length === 0) return false;
+		const applied = applyEdits(asJson(this.document), edits);
+		if ('refused' in applied) {
+			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(edits) }];
+			return false;
+		}
+		this.document = asDocument(applied.document);
+		if (forUndo) this.keepForUndo(edits, applied.inverse);
+		this.enqueue({ name, edits });
+		return true;
+	}
+
+	/** Letter after letter in one place is one step back; a pause ends it. */
+	private keepForUndo(edits: readonly Edit[], inverse: readonly Edit[]): void {
+		const [only] = edits;
+		const place = edits.length === 1 && only?.do === 'set' ? only.at.join('/') : null;
+		const now = Date.now();
+		const goesOn = place !== null && place === this.lastSet.place && now - this.lastSet.at < 1_000;
+		this.lastSet = { place, at: now };
+		this.undone = [];
+		if (goesOn) return;
+		this.done.push([...inverse]);
+		if (this.done.length > 500) this.done.shift();
+	}
+
+	set(at: Place, value: Json, name = 'change'): boolean {
+		if (JSON.stringify(valueAt(asJson(this.document), at)) === JSON.stringify(value)) return true;
+		return this.edit(name, [{ do: 'set', at, value }]);
+	}
+
+	get canUndo(): boolean {
+		return this.done.length > 0;
+	}
+
+	undo(): void {
+		this.turnBack(this.done, this.undone, 'undo');
+	}
+
+	redo(): void {
+		this.turnBack(this.undone, this.done, 'redo');
+	}
+
+	private turnBack(from: Edit[][], to: Edit[][], name: string): void {
+		const inverse = from.pop();
+		if (!inverse) return;
+		const applied = applyEdits(asJson(this.document), inverse);
+		if ('refused' in applied) {
+			this.rejected = [...this.rejected, { message: `Cannot ${name}: ${applied.refused}`, text: textOf(inverse) }];
+			return;
+		}
+		this.document = asDocument(applied.document);
+		to.push([...applied.inverse]);
+		this.lastSet = { place: null, at: 0 };
+		this.turns++;
+		this.enqueue({ name, edits: inverse });
+	}
+
+	private enqueue(batch: Batch): void {
+		const last = this.queue.at(-1);
+		const [only] = batch.edits;
+		const [lastOnly] = last?.edits ?? [];
+		// Letter after letter in one place is one edit.
+		if (!this.sending && last?.edits.length === 1 && batch.edits.length === 1 && only?.do === 'set' && lastOnly?.do === 'set' && lastOnly.at.join('/') === only.at.join('/'))
+			this.queue[this.queue.length - 1] = batch;
+		else this.queue.push(batch);
+		this.remember();
+		if (this.state === 'saved') this.state = 'saving';
+		clearTimeout(this.timer);
+		this.timer = setTimeout(() => void this.flush(), 150);
+	}
+
+	/** Sends what waits; returns when the server has it or cannot be reached. */
+	async flush(): Promise<void> {
+		clearTimeout(this.timer);
+		if (this.sending || this.queue.length === 0 || this.state === 'conflict') return;
+		this.sending = true;
+		const sent = this.queue;
+		const edits = sent.flatMap((batch) => batch.edits);
+		try {
+			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ revision: this.revision, client: this.client, name: sent[0]?.name ?? 'change', edits })
+			});
+			await this.answered(response, sent);
+		} catch {
+			this.state = 'offline';
+			this.retry();
+		} finally {
+			this.sending = false;
+		}
+		if (this.queue.length > 0 && this.state === 'saving') void this.flush();
+	}
+
+	private retry(): void {
+		clearTimeout(this.timer);
+		this.timer = setTimeout(() => void this.flush(), this.retryAfter);
+		this.retryAfter = Math.min(this.retryAfter * 1.6, 10_000);
+	}
+
+	private async answered(response: Response, sent: readonly Batch[]): Promise<void> {
+		if (response.status === 401) {
+			this.state = 'signed-out';
+			this.retry();
+			return;
+		}
+		if (response.status >= 500) {
+			this.state = 'offline';
+			this.retry();
+			return;
+		}
+		this.retryAfter = 1_000;
+		const answer = (await response.json()) as {
+			outcome?: string;
+			message?: string;
+			revision: number;
+			others: Edit[];
+			yours: Edit[];
+			document: EnquiryDocument;
+			conflicts: Conflict[];
+		};
+		this.queue = this.queue.slice(sent.length);
+		if (answer.outcome === 'saved') {
+			const applied = applyEdits(asJson(this.base), [...answer.others, ...answer.yours]);
+			if ('refused' in applied) return this.reload();
+			this.base = asDocument(applied.document);
+			this.revision = answer.revision;
+			this.state = this.queue.length > 0 ? 'saving' : 'saved';
+		} else if (answer.outcome === 'conflict') {
+			this.base = answer.document;
+			this.revision = answer.revision;
+			this.held = [...sent];
+			this.conflicts = answer.conflicts;
+			this.state = 'conflict';
+		} else {
+			this.rejected = [...this.rejected, { message: answer.message ?? 'The server did not take this.', text: textOf(sent.flatMap((batch) => batch.edits)) }];
+			this.state = this.queue.length > 0 ? 'saving' : 'saved';
+		}
+		this.rebase();
+		this.remember();
+	}
+
+	/** Two people changed one thing: the searcher chooses. Edits that did not meet are sent either way. */
+	settle(keep: 'mine' | 'theirs'): void {
+		const clashing = new Set(this.conflicts.map((one) => one.at.join('/')));
+		const placeOf = (edit: Edit) => (edit.do === 'insert' ? edit.in : edit.at).join('/');
+		const held = this.held.map((batch) => ({ ...batch, edits: keep === 'mine' ? batch.edits : batch.edits.filter((edit) => !clashing.has(placeOf(edit))) }));
+		this.queue = [...held.filter((batch) => batch.edits.length > 0), ...this.queue];
+		this.held = [];
+		this.conflicts = [];
+		this.state = this.queue.length > 0 ? 'saving' : 'saved';
+		this.rebase();
+		this.remember();
+		void this.flush();
+	}
+
+	dismiss(rejected: Rejected): void {
+		this.rejected = this.rejected.filter((one) => one !== rejected);
+	}
+
+	/** The document shown: the server's, with what waits on top. What no longer fits is shown to be copied. */
+	private rebase(): void {
+		let current = asJson(this.base);
+		const kept: Batch[] = [];
+		for (const batch of this.queue) {
+			const applied = applyEdits(current, batch.edits);
+			if ('refused' in applied) this.rejected = [...this.rejected, { message: applied.refused, text: textOf(batch.edits) }];
+			else {
+				current = applied.document;
+				kept.push(batch);
+			}
+		}
+		this.queue = kept;
+		this.document = asDocument(current);
+	}
+
+	private hear(data: string): void {
+		const news = JSON.parse(data) as { revision: number; client: string; by: string; edits: Edit[] };
+		if (news.client === this.client || news.revision <= this.revision) return;
+		if (this.sending) return; // The answer on its way brings these edits, too.
+		if (news.revision !== this.revision + 1) {
+			void this.reload();
+			return;
+		}
+		const applied = applyEdits(asJson(this.base), news.edits);
+		if ('refused' in applied) {
+			void this.reload();
+			return;
+		}
+		this.base = asDocument(applied.document);
+		this.revision = news.revision;
+		this.news = news.by;
+		setTimeout(() => (this.news = null), 4_000);
+		this.rebase();
+	}
+
+	/** After a broken connection: see what happened meanwhile, and send what waits. */
+	private async catchUp(): Promise<void> {
+		if (this.queue.length > 0) await this.flush();
+		else await this.reload();
+	}
+
+	private async reload(): Promise<void> {
+		try {
+			const response = await fetch(`/api/v1/enquiries/${this.id}`);
+			if (!response.ok) return;
+			const fresh = (await response.json()) as { revision: number; document: EnquiryDocument };
+			if (fresh.revision < this.revision || this.sending) return;
+			this.base = fresh.document;
+			this.revision = fresh.revision;
+			this.rebase();
+		} catch {
+			this.state = this.queue.length > 0 ? 'offline' : this.state;
+		}
+	}
+
+	private key(client: string): string {
+		return `lantern-pending:${this.id}:${client}`;
+	}
+
+	private remember(): void {
+		try {
+			if (this.queue.length === 0 && this.held.length === 0) localStorage.removeItem(this.key(this.client));
+			else localStorage.setItem(this.key(this.client), JSON.stringify({ client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] } satisfies Pending));
+		} catch {
+			// Without storage the edits still wait in memory.
+		}
+	}
+
+	private adoptPending(): void {
+		try {
+			for (const key of Object.keys(localStorage).filter((one) => one.startsWith(`lantern-pending:${this.id}:`))) {
+				const pending = JSON.parse(localStorage.getItem(key) ?? 'null') as Pending | null;
+				if (!pending || (pending.client !== this.client && Date.now() - pending.at < STALE)) continue;
+				localStorage.removeItem(key);
+				if (!this.editable || !Array.isArray(pending.queue)) continue;
+				this.queue.push(...pending.queue);
+			}
+		} catch {
+			return;
+		}
+		if (this.queue.length === 0) return;
+		this.rebase();
+		this.remember();
+		this.state = 'saving';
+		void this.flush();
+	}
+}
+
+/** The same for a tab over reloads, so that its unsent edits are found again. */
+function tabIdentity(): string {
+	try {
+		const known = sessionStorage.getItem('lantern-tab');
+		if (known) return known;
+		const fresh = crypto.randomUUID();
+		sessionStorage.setItem('lantern-tab', fresh);
+		return fresh;
+	} catch {
+		return crypto.randomUUID();
+	}
+}

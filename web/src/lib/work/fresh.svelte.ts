@@ -1,0 +1,40 @@
+/** Something computed by the server for a revision: asked again when the revision moves on, dimmed until then. */
+export class Fresh<Value extends { revision: number }> {
+	value = $state.raw<Value | null>(null);
+	failed = $state<string | null>(null);
+	private asking: AbortController | null = null;
+	private again: ReturnType<typeof setTimeout> | undefined;
+
+	constructor(private readonly address: string) {}
+
+	/** Asks for the newest; a question still on its way is dropped. */
+	async ask(): Promise<void> {
+		clearTimeout(this.again);
+		this.asking?.abort();
+		const asking = new AbortController();
+		this.asking = asking;
+		try {
+			const response = await fetch(this.address, { signal: asking.signal });
+			if (!response.ok) {
+				const { message } = (await response.json().catch(() => ({}))) as { message?: string };
+				throw new Error(message ?? 'The server did not answer as expected.');
+			}
+			this.value = (await response.json()) as Value;
+			this.failed = null;
+		} catch (error) {
+			if (asking.signal.aborted) return;
+			this.failed = error instanceof TypeError ? 'The server cannot be reached; the figures shown are older.' : error instanceof Error ? error.message : 'The server cannot be reached.';
+			this.again = setTimeout(() => void this.ask(), 3_000);
+		}
+	}
+
+	stop(): void {
+		clearTimeout(this.again);
+		this.asking?.abort();
+	}
+}
+
+/** 12 345 with thin separators. */
+export function counted(value: number | null | undefined): string {
+	return value === null || value === undefined ? '–' : value.toLocaleString('en').replaceAll(',', '\u202F');
+}

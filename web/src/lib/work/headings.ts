@@ -1,0 +1,66 @@
+/** Headings as the server tells of them. */
+export interface HeadingRow {
+	readonly id: string;
+	readonly label: string;
+	readonly narrower: number;
+	readonly count: number | null;
+	readonly countNarrower: number | null;
+	readonly below: readonly HeadingRow[];
+}
+export interface HeadingFacts extends HeadingRow {
+	readonly vocabulary: string;
+	readonly vocabularyName: string;
+	readonly scopeNote: string;
+	readonly entryTerms: readonly string[];
+	readonly since: number | null;
+	readonly before: readonly { label: string; until: number | null; renamed: boolean }[];
+	readonly qualifiers: readonly { code: string; name: string; note: string }[];
+	readonly related: readonly { id: string; label: string }[];
+	readonly paths: readonly (readonly { id: string; label: string }[])[];
+	readonly closure: number;
+}
+export interface Match {
+	readonly id: string;
+	readonly label: string;
+	readonly narrower: number;
+	readonly reason: string;
+	readonly name: string;
+}
+
+const facts = new Map<string, Promise<HeadingFacts>>();
+
+/** Asks for a heading once per collection and page. */
+export function headingFacts(vocabulary: string, heading: string, collection: string | null): Promise<HeadingFacts> {
+	const address = `/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}${collection ? `?collection=${collection}` : ''}`;
+	const known = facts.get(address);
+	if (known) return known;
+	const asking = fetch(address).then(async (response) => {
+		if (!response.ok) throw new Error(((await response.json()) as { message?: string }).message ?? 'The heading could not be read.');
+		return (await response.json()) as HeadingFacts;
+	});
+	facts.set(address, asking);
+	asking.catch(() => facts.delete(address));
+	return asking;
+}
+
+/** The reason of a match in plain words, said before the heading is used. */
+export function reasonText(match: Match): string {
+	switch (match.reason) {
+		case 'top':
+			return 'at the top of its branch';
+		case 'heading':
+			return 'is a heading';
+		case 'entry-term':
+			return `“${match.name}” is another name for it`;
+		case 'heading-words':
+			return 'words of the heading';
+		case 'entry-words':
+			return `also called “${match.name}”`;
+		case 'fragment':
+			return `holds these letters: “${match.name}”`;
+		case 'scope-note':
+			return 'word in its scope note';
+		default:
+			return `spelt much like “${match.name}”`;
+	}
+}

@@ -1,0 +1,39 @@
+/** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
+import type { Reach } from './terms';
+
+export interface HeadingTopic {
+	readonly kind: 'heading';
+	readonly vocabulary: string;
+	readonly heading: string;
+}
+export interface RecordTopic {
+	readonly kind: 'record';
+	readonly line: number;
+	readonly record: import('./records').ShownRecord;
+}
+export interface LineTopic {
+	readonly kind: 'line';
+	readonly line: string;
+}
+export type Topic = HeadingTopic | RecordTopic | LineTopic;
+
+/** A heading with how it is taken, handed to whoever asked for one. */
+export interface TakenHeading {
+	readonly vocabulary: string;
+	readonly heading: string;
+	readonly label: string;
+	readonly reach: Reach;
+}
+
+export class Lens {
+	topic = $state.raw<Topic | null>(null);
+	pinned = $state(false);
+	open = $state(true);
+
+	/** Turns the lens to something, unless it is pinned. */
+	show(topic: Topic): void {
+		if (this.pinned && this.topic) return;
+		this.topic = topic;
+		this.open = true;
+	}
+}

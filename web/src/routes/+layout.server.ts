@@ -1,0 +1,6 @@
+import { config } from '$lib/server/config';
+
+export const load = ({ locals }) => ({
+	person: locals.actor && { name: locals.actor.name, email: locals.actor.email, administrator: locals.actor.administrator },
+	demo: config.demo
+});

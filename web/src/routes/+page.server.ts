@@ -1,0 +1,3 @@
+import { redirect } from '@sveltejs/kit';
+
+export const load = ({ locals }) => redirect(303, locals.actor ? '/desk' : '/sign-in');

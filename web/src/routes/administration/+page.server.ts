@@ -1,0 +1,24 @@
+import { fail } from '@sveltejs/kit';
+import { changePerson, listPeople } from '$lib/server/accounts';
+import { listCollections } from '$lib/server/collections';
+import { listProfiles } from '$lib/server/profiles';
+import { listVocabularies } from '$lib/server/vocabularies';
+
+export const load = async () => ({
+	people: await listPeople(),
+	collections: await listCollections(),
+	vocabularies: await listVocabularies(),
+	profiles: (await listProfiles()).map((one) => ({ id: one.id, name: one.name, version: one.version, source: one.source.name }))
+});
+
+export const actions = {
+	default: async ({ request }) => {
+		const form = await request.formData();
+		const id = String(form.get('person') ?? '');
+		const changes = { 'make-administrator': { administrator: true }, 'end-administrator': { administrator: false }, close: { blocked: true }, open: { blocked: false } } as const;
+		const change = changes[String(form.get('change')) as keyof typeof changes];
+		if (!change || !/^[0-9a-f-]{36}$/.test(id)) return fail(400, { message: 'That is no change that can be made here.' });
+		const changed = await changePerson(id, change);
+		return changed.ok ? { message: 'Changed.' } : fail(400, { message: changed.message });
+	}
+};

@@ -1,0 +1,21 @@
+import { json } from '@sveltejs/kit';
+import { FRAMEWORKS, type FrameworkName } from '@wide-lantern/core';
+import { door, readBody } from '$lib/server/doors';
+import { createEnquiry, listEnquiries } from '$lib/server/enquiries';
+import { actor } from '$lib/server/asked';
+
+const check = door<{ question: string; framework: FrameworkName }>({
+	type: 'object',
+	required: ['question', 'framework'],
+	additionalProperties: false,
+	properties: { question: { type: 'string', maxLength: 100_000 }, framework: { enum: Object.keys(FRAMEWORKS) } }
+});
+
+export const GET = async ({ locals }) =>
+	json((await listEnquiries(actor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title, updated })));
+
+export const POST = async ({ request, locals }) => {
+	const { question, framework } = await readBody(request, check);
+	if (question.trim() === '') return json({ message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' }, { status: 422 });
+	return json({ id: await createEnquiry(question, framework, actor(locals)) }, { status: 201 });
+};

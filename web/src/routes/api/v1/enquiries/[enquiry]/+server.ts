@@ -1,0 +1,10 @@
+import { json } from '@sveltejs/kit';
+import { enquiryOf } from '$lib/server/asked';
+import { deleteEnquiry } from '$lib/server/enquiries';
+
+export const GET = async ({ params }) => json(await enquiryOf(params.enquiry));
+
+export const DELETE = async ({ params }) => {
+	await deleteEnquiry(params.enquiry);
+	return json({ deleted: true });
+};

@@ -1,0 +1,22 @@
+/** The dossier as OOXML, Markdown, or its blocks as JSON. */
+import { error, json } from '@sveltejs/kit';
+import { toMarkdown, toOoxml } from '@wide-lantern/core';
+import { enquiryOf } from '$lib/server/asked';
+import { fileName } from '$lib/server/file-name';
+import { dossierOf, workEnquiry } from '$lib/server/workings';
+
+export const GET = async ({ params, url }) => {
+	const worked = await workEnquiry(await enquiryOf(params.enquiry));
+	const document = await dossierOf(worked);
+	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
+	switch (url.searchParams.get('as') ?? 'json') {
+		case 'docx':
+			return new Response((await toOoxml(document)) as BodyInit, { headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') } });
+		case 'md':
+			return new Response(toMarkdown(document), { headers: { 'content-type': 'text/markdown; charset=utf-8', ...attachment('md') } });
+		case 'json':
+			return json(document);
+		default:
+			return error(422, { message: 'The dossier comes as docx, md or json.' });
+	}
+};

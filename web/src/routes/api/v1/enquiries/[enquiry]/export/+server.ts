@@ -1,0 +1,11 @@
+/** One enquiry as one JSON file (docs/formats/enquiry.json). */
+import { json } from '@sveltejs/kit';
+import { enquiryOf } from '$lib/server/asked';
+import { fileName } from '$lib/server/file-name';
+import { toFile } from '$lib/server/enquiry-file';
+
+export const GET = async ({ params }) => {
+	const enquiry = await enquiryOf(params.enquiry);
+	const file = toFile(enquiry.document, enquiry.revision);
+	return json(file, { headers: { 'content-disposition': `attachment; filename="${fileName(enquiry.document.title, file.written.slice(0, 10), 'json')}"` } });
+};

@@ -1,0 +1,8 @@
+import { json } from '@sveltejs/kit';
+import { enquiryOf } from '$lib/server/asked';
+import { renderingsOf, workEnquiry } from '$lib/server/workings';
+
+export const GET = async ({ params }) => {
+	const worked = await workEnquiry(await enquiryOf(params.enquiry));
+	return json({ revision: worked.enquiry.revision, lines: worked.lines.map((line) => ({ id: line.id, number: line.number, text: line.text })), renderings: await renderingsOf(worked) });
+};

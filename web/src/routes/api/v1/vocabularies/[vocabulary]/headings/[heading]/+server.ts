@@ -1,0 +1,37 @@
+/** Everything about one heading: names, note, years, places in the tree, counts on a collection. */
+import { error, json } from '@sveltejs/kit';
+import { openCollection } from '$lib/server/collections';
+import { openVocabulary } from '$lib/server/vocabularies';
+import { headingCount } from '$lib/server/workings';
+
+export const GET = async ({ params, url }) => {
+	const open = await openVocabulary(params.vocabulary);
+	const heading = open?.vocabulary.get(params.heading);
+	if (!open || !heading) error(404, { message: 'This heading is not in the vocabulary.' });
+	const wanted = url.searchParams.get('collection');
+	const collection = wanted ? await openCollection(wanted) : null;
+	const { vocabulary } = open;
+	const withCounts = (id: string) => {
+		const one = vocabulary.get(id);
+		return {
+			id,
+			label: one?.label ?? id,
+			narrower: vocabulary.narrower(id).length,
+			count: collection ? headingCount(collection, [open], vocabulary.id, id, false) : null,
+			countNarrower: collection ? headingCount(collection, [open], vocabulary.id, id, true) : null
+		};
+	};
+	const tree = (id: string, depth: number): unknown[] =>
+		depth > 6 ? [] : vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
+	return json({
+		vocabulary: vocabulary.id,
+		vocabularyName: vocabulary.name,
+		...heading,
+		...withCounts(heading.id),
+		qualifiers: vocabulary.qualifiersOf(heading.id, false),
+		related: heading.related.map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
+		paths: vocabulary.paths(heading.id).map((path) => path.map((one) => ({ id: one.id, label: one.label }))),
+		below: tree(heading.id, 1),
+		closure: vocabulary.closure(heading.id).size
+	});
+};

@@ -1,0 +1,105 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
+	import FileUp from '@lucide/svelte/icons/file-up';
+	import { FRAMEWORKS } from '@wide-lantern/core/editor';
+	import Plain from '$lib/ui/Plain.svelte';
+
+	let { data } = $props();
+	let question = $state('');
+	let framework = $state('PICO');
+	let fault = $state('');
+	let busy = $state(false);
+
+	async function send(address: string, body: string): Promise<void> {
+		busy = true;
+		fault = '';
+		try {
+			const response = await fetch(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+			const answer = (await response.json()) as { id?: string; message?: string };
+			if (response.ok && answer.id) await goto(`/enquiries/${answer.id}/brief`);
+			else fault = answer.message ?? 'The server did not take it.';
+		} catch {
+			fault = 'The server cannot be reached. What you typed is still here; try again in a moment.';
+		}
+		busy = false;
+	}
+	function create(event: SubmitEvent) {
+		event.preventDefault();
+		if (question.trim() === '') fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
+		else void send('/api/v1/enquiries', JSON.stringify({ question, framework }));
+	}
+	async function take(event: Event) {
+		const input = event.currentTarget as HTMLInputElement;
+		const file = input.files?.[0];
+		if (!file) return;
+		if (file.size > 8_000_000) fault = 'An enquiry file has at most 8 MB. Nothing was taken.';
+		else await send('/api/v1/enquiries/import', await file.text());
+		input.value = '';
+	}
+	const due = (date: string) => {
+		const days = differenceInCalendarDays(parseISO(date), new Date());
+		const when = format(parseISO(date), 'd MMMM yyyy');
+		return days < 0 ? `${when}, ${-days} days ago` : days === 0 ? `${when}, today` : `${when}, in ${days} days`;
+	};
+</script>
+
+<svelte:head><title>Desk · Wide Lantern</title></svelte:head>
+<Plain>
+	<h1>Desk</h1>
+	{#if data.enquiries.length === 0}
+		<p class="mt-2 soft">Your enquiries will lie here: each is one question with its team and everything made for it. Begin with the question below, for example “Does singing with others ease breathlessness in adults with lung disease?”</p>
+	{:else}
+		<ul class="mt-4">
+			{#each data.enquiries as one (one.id)}
+				<li class="entry">
+					<div class="min-w-0">
+						<h2><a href="/enquiries/{one.id}/{one.next.step}">{one.title || one.question}</a></h2>
+						{#if one.question !== one.title}<p class="soft">{one.question}</p>{/if}
+						<p class="small mt-1">
+							{#each one.concepts as name, at (at)}<span class="hue-letter mr-1" style="--hue: var(--hue-{at % 6})">{String.fromCharCode(65 + at)}</span><span class="mr-3">{name}</span>{/each}
+						</p>
+					</div>
+					<div class="small">
+						<p><strong>Next:</strong> {one.next.text}</p>
+						{#if one.due}<p class="mt-1">{one.due.what}: {due(one.due.due)}</p>{/if}
+						<p class="soft mt-1">{one.lines} lines · you are {one.role}</p>
+					</div>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	<section class="mt-10">
+		<h2>New enquiry</h2>
+		<form class="mt-2 grid gap-3" onsubmit={create}>
+			<label><span class="said">The question, as the team asks it</span><textarea class="ask" rows="2" bind:value={question} aria-invalid={fault !== ''}></textarea></label>
+			<div class="flex flex-wrap items-end gap-4">
+				<label><span class="said">Split by</span>
+					<select class="ask" bind:value={framework}>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': own parts'}</option>{/each}</select>
+				</label>
+				<button class="do first" disabled={busy}>Begin</button>
+				<label class="do"><FileUp size={15} /> Open an enquiry file<input class="sr" type="file" accept=".json,application/json" onchange={take} /></label>
+			</div>
+			{#if fault}<p class="say fault" role="alert">{fault}</p>{/if}
+		</form>
+	</section>
+</Plain>
+
+<style>
+	.entry {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 20rem;
+		gap: 24px;
+		padding: 16px 0;
+		border-top: 1px solid var(--rule);
+	}
+	.entry:last-child {
+		border-bottom: 1px solid var(--rule);
+	}
+	@media (max-width: 800px) {
+		.entry {
+			grid-template-columns: minmax(0, 1fr);
+			gap: 8px;
+		}
+	}
+</style>

@@ -1,0 +1,18 @@
+import { error } from '@sveltejs/kit';
+import { listCollections } from '$lib/server/collections';
+import { openEnquiry } from '$lib/server/enquiries';
+import { profileFacts } from '$lib/server/workings';
+import { listProfiles } from '$lib/server/profiles';
+import { listVocabularies } from '$lib/server/vocabularies';
+
+export const load = async ({ params, locals }) => {
+	const enquiry = await openEnquiry(params.enquiry);
+	if (!enquiry) error(404, { message: 'This enquiry is gone.', next: 'Your enquiries are on the desk.' });
+	return {
+		enquiry,
+		role: locals.role,
+		collections: await listCollections(),
+		vocabularies: await listVocabularies(),
+		profiles: (await listProfiles()).map(profileFacts)
+	};
+};

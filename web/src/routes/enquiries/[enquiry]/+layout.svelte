@@ -1,0 +1,114 @@
+<script lang="ts">
+	import { onMount, untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import Check from '@lucide/svelte/icons/check';
+	import CloudOff from '@lucide/svelte/icons/cloud-off';
+	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
+	import PanelRightClose from '@lucide/svelte/icons/panel-right-close';
+	import PanelRightOpen from '@lucide/svelte/icons/panel-right-open';
+	import Pin from '@lucide/svelte/icons/pin';
+	import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+	import UserRound from '@lucide/svelte/icons/user-round';
+	import Mark from '$lib/ui/Mark.svelte';
+	import TopEnd from '$lib/ui/TopEnd.svelte';
+	import LensView from '$lib/ui/lens/LensView.svelte';
+	import Trouble from '$lib/ui/Trouble.svelte';
+	import { commands } from '$lib/work/commands.svelte';
+	import { giveBench } from '$lib/work/context';
+	import { EnquiryClient } from '$lib/work/enquiry.svelte';
+	import { Lens } from '$lib/work/lens.svelte';
+	import { STEPS, stepStates } from '$lib/work/steps';
+	import { counted } from '$lib/work/fresh.svelte';
+
+	let { data, children } = $props();
+	// One client per enquiry; this layout is made anew when the enquiry in the address changes.
+	const first = untrack(() => data);
+	const editable = first.role === 'owner' || first.role === 'editor';
+	const enquiry = new EnquiryClient(first.enquiry.id, first.enquiry.document, first.enquiry.revision, editable);
+	const lens = new Lens();
+	giveBench({ enquiry, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
+
+	const states = $derived(stepStates(enquiry.document));
+	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
+	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
+	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
+
+	onMount(() => enquiry.open());
+	$effect(() =>
+		commands.add([
+			...STEPS.map((step, at) => ({ name: `Go to ${step.name}`, shortcut: `Alt ${at + 1}`, act: () => void goto(path(step.id)) })),
+			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
+			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
+			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
+			{ name: lens.open ? 'Fold the lens away' : 'Open the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
+			{ name: 'Save the enquiry as a file', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/export`) },
+			{ name: 'Save the dossier as a document (.docx)', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/dossier?as=docx`) }
+		])
+	);
+
+	function key(event: KeyboardEvent) {
+		const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable="true"]');
+		if (event.altKey && /^[1-6]$/.test(event.key)) {
+			const step = STEPS[Number(event.key) - 1];
+			if (step) void goto(path(step.id));
+		} else if (event.altKey && event.key.toLowerCase() === 'l') lens.open = !lens.open;
+		else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
+			if (event.shiftKey) enquiry.redo();
+			else enquiry.undo();
+		} else return;
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window onkeydown={key} />
+<svelte:head><title>{STEPS.find((one) => one.id === here)?.name ?? 'People'} · {enquiry.document.title || 'Enquiry'} · Wide Lantern</title></svelte:head>
+
+<div class="frame">
+	<header class="top">
+		<Mark />
+		<span class="title" title={enquiry.document.question}>{enquiry.document.title || enquiry.document.question}</span>
+		<span class="small soft whitespace-nowrap">
+			{#if collection}Counts: {collection.name}, {counted(collection.size)}{:else}No collection{/if}
+		</span>
+		<span class="small whitespace-nowrap flex items-center gap-1" role="status" data-save={enquiry.state} data-revision={enquiry.revision}>
+			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} changed something
+			{:else if enquiry.state === 'saved'}<Check size={14} /> Saved <span class="soft">· r{enquiry.revision}</span>
+			{:else if enquiry.state === 'saving'}<LoaderCircle size={14} /> Saving
+			{:else if enquiry.state === 'conflict'}<TriangleAlert size={14} /> Two texts
+			{:else}<CloudOff size={14} /> Not saved yet; kept here
+			{/if}
+			{#if !editable}<span class="soft">· reading only</span>{/if}
+		</span>
+		<TopEnd />
+	</header>
+	<nav class="keel" aria-label="Steps of the work">
+		<ol>
+			{#each STEPS as step (step.id)}
+				{@const state = states[step.id]}
+				<li>
+					<a href={path(step.id)} aria-current={here === step.id ? 'page' : undefined}>
+						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}></span>{step.name}
+						{#if state.look.length > 0}<span class="look" title={state.look.join('\n')}>{state.look.length}<span class="sr"> to look at</span></span>{/if}
+					</a>
+				</li>
+			{/each}
+		</ol>
+		<p class="aside small"><a href={path('people')} aria-current={here === 'people' ? 'page' : undefined}>People</a><a href="/desk">Desk</a></p>
+	</nav>
+	<main class="room" id="content">
+		<Trouble />
+		{@render children()}
+	</main>
+	{#if lens.open}
+		<aside class="lens" aria-label="Lens">
+			<div class="flex justify-end gap-1 -mt-2 -mr-2">
+				<button class="do bare" aria-pressed={lens.pinned} onclick={() => (lens.pinned = !lens.pinned)} title="Keep the lens on this" aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button>
+				<button class="do bare" onclick={() => (lens.open = false)} title="Fold away (Alt L)" aria-label="Fold the lens away"><PanelRightClose size={15} /></button>
+			</div>
+			<LensView />
+		</aside>
+	{:else}
+		<div class="lens-tab"><button class="do bare" onclick={() => (lens.open = true)} title="Open the lens (Alt L)" aria-label="Open the lens"><PanelRightOpen size={15} /></button></div>
+	{/if}
+</div>

@@ -1,0 +1,167 @@
+<script lang="ts">
+	import { FRAMEWORKS, conceptLetter, type FrameworkName } from '@wide-lantern/core/editor';
+	import { format } from 'date-fns';
+	import Choice from '$lib/ui/Choice.svelte';
+	import EditText from '$lib/ui/EditText.svelte';
+	import Rows from '$lib/ui/Rows.svelte';
+	import { newId, takeBench } from '$lib/work/context';
+	import { newConcept } from '$lib/work/terms';
+
+	const { enquiry, profiles, collections } = takeBench();
+	const document = $derived(enquiry.document);
+	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
+
+	function changeFramework(name: FrameworkName) {
+		const kept = document.parts.filter((part) => part.text !== '' || part.concept !== null);
+		const fresh = FRAMEWORKS[name].filter((part) => !kept.some((one) => one.name === part)).map((part) => ({ id: newId(), name: part, text: '', concept: null, leftOut: null }));
+		enquiry.edit('change framework', [
+			{ do: 'set', at: ['framework'], value: name },
+			{ do: 'set', at: ['parts'], value: [...kept, ...fresh] }
+		]);
+	}
+	function toConcept(part: (typeof document.parts)[number]) {
+		const concept = newConcept(part.text.trim() || part.name);
+		enquiry.edit('make a concept', [
+			{ do: 'insert', in: ['concepts'], item: concept, after: document.concepts.at(-1)?.id ?? null },
+			{ do: 'set', at: ['parts', part.id, 'concept'], value: String(concept['id']) },
+			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: null }
+		]);
+	}
+	function fate(part: (typeof document.parts)[number], chosen: string) {
+		if (chosen === 'new') toConcept(part);
+		else
+			enquiry.edit('place a part of the question', [
+				{ do: 'set', at: ['parts', part.id, 'concept'], value: chosen === '' || chosen === 'out' ? null : chosen },
+				{ do: 'set', at: ['parts', part.id, 'leftOut'], value: chosen === 'out' ? (part.leftOut ?? '') : null }
+			]);
+	}
+</script>
+
+<div class="sheet">
+	<h1 class="sr">Brief</h1>
+	<EditText at={['title']} label="Title" class="text-[22px] font-semibold" placeholder="A short name for this enquiry" />
+	<EditText at={['question']} label="Question" long class="text-[17px]" required="The question cannot be empty; the last one is kept until you type another." />
+
+	<section>
+		<div class="flex items-end justify-between gap-4">
+			<h2>The question in parts</h2>
+			<label class="small flex items-center gap-2">split by
+				<select class="ask" value={document.framework} disabled={!enquiry.editable} onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}>{#each Object.keys(FRAMEWORKS) as name (name)}<option>{name}</option>{/each}</select>
+			</label>
+		</div>
+		<Rows list="parts" items={document.parts} fresh={{ name: '', text: '', concept: null, leftOut: null }} add="Add a part" one="part" head={[{ title: 'Part', width: '9rem' }, { title: 'In this question' }, { title: 'Searched as', width: '17rem' }]}>
+			{#snippet row(part)}
+				<td><EditText at={['parts', part.id, 'name']} label="Name of the part" /></td>
+				<td><EditText at={['parts', part.id, 'text']} label="{part.name} in this question" long placeholder="—" /></td>
+				<td>
+					<label><span class="sr">How {part.name} is searched</span>
+						<select class="ask w-full" disabled={!enquiry.editable} value={part.concept ?? (part.leftOut === null ? '' : 'out')} onchange={(event) => fate(part, event.currentTarget.value)}>
+							<option value="">not decided</option>
+							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}>{conceptLetter(at)} {concept.name}</option>{/each}
+							<option value="new">a new concept</option>
+							<option value="out">left out</option>
+						</select>
+					</label>
+					{#if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" placeholder="Because …" />{/if}
+				</td>
+			{/snippet}
+		</Rows>
+	</section>
+
+	<section>
+		<h2>Sources</h2>
+		<Rows list="sources" items={document.sources} fresh={{ kind: 'database', database: '', platform: '', coverage: '', reason: '', profile: null }} add="Add a source" one="source" head={[{ title: 'Kind', width: '8rem' }, { title: 'Source' }, { title: 'on platform' }, { title: 'Years covered' }, { title: 'Why this one' }, { title: 'Profile', width: '10rem' }]}>
+			{#snippet row(source)}
+				<td><Choice at={['sources', source.id, 'kind']} label="Kind of source" options={[{ value: 'database', name: 'database' }, { value: 'register', name: 'register' }, { value: 'other', name: 'other' }]} /></td>
+				<td><EditText at={['sources', source.id, 'database']} label="Source" long placeholder="Database" /></td>
+				<td><EditText at={['sources', source.id, 'platform']} label="Platform" long placeholder="Platform" /></td>
+				<td><EditText at={['sources', source.id, 'coverage']} label="Years covered" long placeholder="—" /></td>
+				<td><EditText at={['sources', source.id, 'reason']} label="Reason for this source" long placeholder="—" /></td>
+				<td><Choice at={['sources', source.id, 'profile']} label="Profile" options={[{ value: '', name: 'none' }, ...profiles.map((one) => ({ value: one.id, name: one.name }))]} /></td>
+			{/snippet}
+		</Rows>
+		<div class="mt-3 max-w-md"><Choice at={['collection']} label="Counts are taken from" showLabel options={[{ value: '', name: 'nothing: no counts' }, ...collections.map((one) => ({ value: one.id, name: `${one.name}, ${one.takenOn}` }))]} /></div>
+	</section>
+
+	<section>
+		<h2>Articles known beforehand</h2>
+		<Rows list="articles" items={document.articles} fresh={{ citation: '', identifier: '' }} add="Add an article" one="article" head={[{ title: 'Article' }, { title: 'Identifier', width: '12rem' }]}>
+			{#snippet row(article)}
+				<td><EditText at={['articles', article.id, 'citation']} label="Article" long placeholder="Authors, title, journal, year" /></td>
+				<td><EditText at={['articles', article.id, 'identifier']} label="Identifier of the article" placeholder="DOI or record number" /></td>
+			{/snippet}
+		</Rows>
+	</section>
+
+	<section class="two">
+		<div>
+			<h2>To be included</h2>
+			<Rows list="inclusion" items={document.inclusion} fresh={{ text: '' }} add="Add a criterion for inclusion" one="criterion">
+				{#snippet row(one)}<td><EditText at={['inclusion', one.id, 'text']} label="Inclusion criterion" long placeholder="Records that …" /></td>{/snippet}
+			</Rows>
+		</div>
+		<div>
+			<h2>To be excluded</h2>
+			<Rows list="exclusion" items={document.exclusion} fresh={{ text: '' }} add="Add a criterion for exclusion" one="criterion">
+				{#snippet row(one)}<td><EditText at={['exclusion', one.id, 'text']} label="Exclusion criterion" long placeholder="Records that …" /></td>{/snippet}
+			</Rows>
+		</div>
+	</section>
+
+	<section>
+		<h2>Timelines</h2>
+		<Rows list="dates" items={document.dates} fresh={{ timeline: 'searcher', what: '', due: null, done: false }} add="Add a date" one="date" head={[{ title: 'Whose', width: '8rem' }, { title: 'What' }, { title: 'Due', width: '10rem' }, { title: 'Done', width: '4rem' }]}>
+			{#snippet row(date)}
+				<td><Choice at={['dates', date.id, 'timeline']} label="Whose timeline" options={[{ value: 'team', name: 'the team’s' }, { value: 'searcher', name: 'the searcher’s' }]} /></td>
+				<td><EditText at={['dates', date.id, 'what']} label="What is due" placeholder="What is due" /></td>
+				<td><EditText at={['dates', date.id, 'due']} label="Due date" type="date" /></td>
+				<td><input type="checkbox" aria-label="{date.what || 'This date'} is done" checked={date.done} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['dates', date.id, 'done'], event.currentTarget.checked, 'tick a date')} /></td>
+			{/snippet}
+		</Rows>
+	</section>
+
+	<section>
+		<h2>Who makes the search</h2>
+		<Rows list="people" items={document.people} fresh={{ name: '', does: '', credit: '' }} add="Add a person" one="person" head={[{ title: 'Name' }, { title: 'Does' }, { title: 'Credited as' }]}>
+			{#snippet row(person)}
+				<td><EditText at={['people', person.id, 'name']} label="Name" placeholder="Name" /></td>
+				<td><EditText at={['people', person.id, 'does']} label="What they do" placeholder="designs the searches" /></td>
+				<td><EditText at={['people', person.id, 'credit']} label="Credited as" placeholder="author, acknowledged, not named" /></td>
+			{/snippet}
+		</Rows>
+	</section>
+
+	<section>
+		<h2>Journal {#if hours > 0}<span class="soft small font-normal">{hours} hours so far</span>{/if}</h2>
+		<Rows list="journal" items={document.journal} fresh={{ date: format(new Date(), 'yyyy-MM-dd'), kind: 'decision', text: '', hours: null }} add="Write into the journal" one="entry" head={[{ title: 'Date', width: '9rem' }, { title: 'Kind', width: '9rem' }, { title: 'What' }, { title: 'Hours', width: '5rem' }]}>
+			{#snippet row(entry)}
+				<td><EditText at={['journal', entry.id, 'date']} label="Date of the entry" type="date" /></td>
+				<td><Choice at={['journal', entry.id, 'kind']} label="Kind of entry" options={[{ value: 'decision', name: 'decision' }, { value: 'correspondence', name: 'correspondence' }, { value: 'work', name: 'work' }]} /></td>
+				<td><EditText at={['journal', entry.id, 'text']} label="What was decided, said or done" long placeholder="What was decided, said or done" /></td>
+				<td><EditText at={['journal', entry.id, 'hours']} label="Hours" type="number" placeholder="—" /></td>
+			{/snippet}
+		</Rows>
+	</section>
+</div>
+
+<style>
+	.sheet {
+		max-width: 62rem;
+	}
+	section {
+		margin-top: 28px;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 32px;
+	}
+	@media (max-width: 800px) {
+		.two {
+			grid-template-columns: 1fr;
+		}
+		section {
+			overflow-x: auto;
+		}
+	}
+</style>

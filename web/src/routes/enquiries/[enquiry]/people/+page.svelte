@@ -1,0 +1,71 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { untrack } from 'svelte';
+	import X from '@lucide/svelte/icons/x';
+	import { takeBench } from '$lib/work/context';
+
+	let { data } = $props();
+	const { enquiry } = takeBench();
+	let members = $state.raw(untrack(() => data.members));
+	let email = $state('');
+	let role = $state('editor');
+	let fault = $state('');
+	let sure = $state(false);
+	const owner = $derived(data.role === 'owner');
+	const ROLES = [
+		{ value: 'reader', name: 'reader: sees everything' },
+		{ value: 'reviewer', name: 'reviewer: sees everything, will review' },
+		{ value: 'editor', name: 'editor: works on it' },
+		{ value: 'owner', name: 'owner: works on it and chooses people' }
+	];
+
+	async function send(method: 'PUT' | 'DELETE', body: object) {
+		fault = '';
+		try {
+			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/members`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+			const answer = (await response.json()) as typeof members & { message?: string };
+			if (response.ok) {
+				members = answer;
+				email = '';
+			} else fault = answer.message ?? 'The server did not take it.';
+		} catch {
+			fault = 'The server cannot be reached. Nothing was changed; what you typed is still here.';
+		}
+	}
+	async function remove() {
+		const response = await fetch(`/api/v1/enquiries/${enquiry.id}`, { method: 'DELETE', headers: { 'content-type': 'application/json' } }).catch(() => null);
+		if (response?.ok) await goto('/desk');
+		else fault = 'The enquiry could not be deleted.';
+	}
+</script>
+
+<h1>People</h1>
+<p class="soft mt-1">Who takes part in this enquiry. How the makers are credited stands in the brief.</p>
+<table class="grid-table mt-4 max-w-3xl">
+	<thead><tr><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Take out</span></th>{/if}</tr></thead>
+	<tbody>
+		{#each members as member (member.id)}
+			<tr>
+				<td>{member.name}</td><td>{member.email}</td>
+				<td>{#if owner}<select class="ask" aria-label="Role of {member.name}" value={member.role} onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select>{:else}{member.role}{/if}</td>
+				{#if owner}<td><button class="do bare" aria-label="Take out {member.name}" onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button></td>{/if}
+			</tr>
+		{/each}
+	</tbody>
+</table>
+{#if owner}
+	<form class="mt-4 flex flex-wrap items-end gap-2" onsubmit={(event) => { event.preventDefault(); void send('PUT', { email, role }); }}>
+		<label><span class="said">E-mail address of somebody with an account here</span><input class="ask" type="email" required bind:value={email} /></label>
+		<label><span class="said">Role</span><select class="ask" bind:value={role}>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select></label>
+		<button class="do first">Add</button>
+	</form>
+{/if}
+{#if fault}<p class="say fault mt-3 max-w-3xl" role="alert">{fault}</p>{/if}
+{#if owner}
+	<section class="mt-12">
+		<h2>Delete the enquiry</h2>
+		<p class="soft">For everybody, with its whole history. Save it as a file first if in doubt.</p>
+		<label class="flex items-center gap-2 mt-2"><input type="checkbox" bind:checked={sure} /> Yes, delete it for good</label>
+		<button class="do mt-2" disabled={!sure} onclick={() => void remove()}>Delete</button>
+	</section>
+{/if}

@@ -1,0 +1,179 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import ArrowDown from '@lucide/svelte/icons/arrow-down';
+	import ArrowUp from '@lucide/svelte/icons/arrow-up';
+	import BookOpen from '@lucide/svelte/icons/book-open';
+	import Layers from '@lucide/svelte/icons/layers';
+	import Power from '@lucide/svelte/icons/power';
+	import Ship from '@lucide/svelte/icons/ship';
+	import { assemble } from '@wide-lantern/core/editor';
+	import Sheet from '$lib/ui/sheet/Sheet.svelte';
+	import { commands } from '$lib/work/commands.svelte';
+	import { newId, takeBench } from '$lib/work/context';
+	import { counted, Fresh } from '$lib/work/fresh.svelte';
+	import { headingFacts, type Match } from '$lib/work/headings';
+	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
+	import type { SheetView } from '$lib/work/sheet';
+
+	const { enquiry, lens, vocabularies } = takeBench();
+	const document = $derived(enquiry.document);
+	const sheet = new Fresh<SheetView>(`/api/v1/enquiries/${enquiry.id}/counts`);
+	const view = $derived(sheet.value);
+	const old = $derived((view?.revision ?? -1) < enquiry.revision || enquiry.state === 'saving');
+	let selected = $state<readonly string[]>([]);
+	let editor: Sheet | undefined = $state();
+
+	onMount(() => () => sheet.stop());
+	$effect(() => {
+		void enquiry.revision;
+		void sheet.ask();
+	});
+
+	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);
+	async function assembleLines() {
+		const labels = new Map<string, string>();
+		for (const one of document.concepts.flatMap((concept) => concept.headings))
+			labels.set(`${one.vocabulary}:${one.heading}`, (await headingFacts(one.vocabulary, one.heading, document.collection)).label);
+		const proposed = assemble(document.concepts, (vocabulary, heading) => {
+			const label = labels.get(`${vocabulary}:${heading}`);
+			return label === undefined ? null : { label, vocabulary: vocabularies.length > 1 ? vocabulary : null };
+		});
+		let after = document.lines.at(-1)?.id ?? null;
+		const letters = new Map(document.concepts.map((one, at) => [String.fromCharCode(65 + at), one.id]));
+		enquiry.edit(
+			'assemble from the concepts',
+			proposed.map(({ text, ...line }) => {
+				const id = newId();
+				// Concepts are held by identity, headings are anchored by the server.
+				const source = text.replace(/@([A-Z]+)/g, (whole, letter: string) => (letters.has(letter) && line.role === 'joining' ? `\uE000@${letters.get(letter)}\uE001` : whole));
+				const edit = { do: 'insert', in: ['lines'], item: { ...line, id, source }, after } as const;
+				after = id;
+				return edit;
+			})
+		);
+	}
+
+	let records = $state.raw<RecordPage | null>(null);
+	let recordsLine = $state<string | null>(null);
+	let recordsFault = $state('');
+	async function showRecords(line: string | null, from = 0) {
+		if (line === null) return;
+		recordsLine = line;
+		recordsFault = '';
+		try {
+			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=${from}`);
+			const answer = (await response.json()) as RecordPage & { message?: string };
+			if (response.ok) records = answer;
+			else recordsFault = answer.message ?? 'The records could not be read.';
+		} catch {
+			recordsFault = 'The server cannot be reached; the records shown are older.';
+		}
+		requestAnimationFrame(() => window.document.getElementById('records')?.scrollIntoView({ block: 'start' }));
+	}
+	// Records follow the line while it changes.
+	$effect(() => {
+		const revision = view?.revision;
+		if (revision !== undefined && recordsLine !== null) {
+			const line = recordsLine;
+			void fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=0`).then(async (response) => {
+				if (response.ok && recordsLine === line) records = (await response.json()) as RecordPage;
+			}, () => undefined);
+		}
+	});
+
+	let lookup: AbortController | null = null;
+	function cursor(line: string, heading: string | null) {
+		lookup?.abort();
+		if (heading === null || heading === '' || heading === '*') {
+			if (lens.open) lens.show({ kind: 'line', line });
+			return;
+		}
+		const asking = new AbortController();
+		lookup = asking;
+		const vocabulary = vocabularies[0]?.id ?? '';
+		void fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal }).then(async (response) => {
+			const { matches } = (await response.json()) as { matches?: Match[] };
+			const match = matches?.[0];
+			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
+		}, () => undefined);
+	}
+	const final = $derived(view?.lines.find((line) => line.id === view?.final));
+	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);
+
+	$effect(() =>
+		commands.add([
+			{ name: 'Join the selected lines with OR', shortcut: 'Alt O', act: () => editor?.join('OR') },
+			{ name: 'Join the selected lines with AND', shortcut: 'Alt A', act: () => editor?.join('AND') },
+			{ name: 'Switch the selected lines off or on', shortcut: 'Alt S', act: () => editor?.switchOff() },
+			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
+			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
+			{ name: 'Assemble lines from the concepts', act: () => void assembleLines() },
+			{ name: 'Read the records of the final line', act: () => void showRecords(view?.final ?? null) }
+		])
+	);
+</script>
+
+{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
+
+<div class="flex flex-wrap items-center gap-2 mb-3">
+	<h1 class="mr-4">Strategy</h1>
+	{#if enquiry.editable}
+		<button class="do" class:first={document.lines.length === 0 && withTerms > 0} disabled={withTerms === 0} title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then their living joining'} onclick={() => void assembleLines()}><Layers size={15} /> Assemble from concepts</button>
+		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join with OR</button>
+		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join with AND</button>
+		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(-1)} aria-label="Move the line up" title="Alt ↑"><ArrowUp size={15} /></button>
+		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(1)} aria-label="Move the line down" title="Alt ↓"><ArrowDown size={15} /></button>
+		<button class="do bare" disabled={selected.length === 0} onclick={() => editor?.switchOff()} aria-label="Switch the selected lines off or on" title="Off or on (Alt S)"><Power size={15} /></button>
+	{/if}
+	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Alt Enter"><BookOpen size={15} /> Records of this line</button>
+</div>
+{#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
+{#if broken.length > 0}<p class="say fault mb-2 small" role="status">{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.</p>{/if}
+
+<Sheet bind:this={editor} {view} {old} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} />
+
+<p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
+	<span>Text without a field is read in title, abstract and author keywords.</span>
+	{#if view?.collection}<span>{view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
+	{#if view && view.benchmark.known > 0}<span><Ship size={13} class="inline" /> {view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span>{/if}
+</p>
+{#if final}
+	<p class="mt-3"><strong>Line {final.number}</strong> retrieves <span class="count">{counted(final.count)}</span> records{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}. <button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button></p>
+{/if}
+
+{#if recordsFault}<p class="say fault mt-6" role="alert">{recordsFault}</p>{/if}
+{#if records}
+	<section class="mt-6" id="records" aria-label="Records of line {records.line}">
+		<h2>Records of line {records.line} <span class="soft small font-normal">{counted(records.total)}, newest first</span></h2>
+		{#if records.total === 0}<p class="mt-1">None. Look at the terms that bring nothing: a misspelt word is the commonest reason.</p>{/if}
+		<ol class="mt-2" start={records.from + 1}>
+			{#each records.records as record (record.id)}
+				<li class="record">
+					<button onclick={() => { lens.topic = { kind: 'record', line: records?.line ?? 0, record }; lens.open = true; }}>{@render title(record)}</button>
+					<span class="small soft block">{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark} · <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span>
+				</li>
+			{/each}
+		</ol>
+		{#if records.total > 20}
+			<p class="mt-2 flex gap-2 items-center">
+				<button class="do" disabled={records.from === 0} onclick={() => void showRecords(recordsLine, (records?.from ?? 20) - 20)}>Newer</button>
+				<button class="do" disabled={records.from + 20 >= records.total} onclick={() => void showRecords(recordsLine, (records?.from ?? 0) + 20)}>Older</button>
+				<span class="small soft">{counted(records.from + 1)} to {counted(Math.min(records.from + 20, records.total))}</span>
+			</p>
+		{/if}
+	</section>
+{/if}
+
+<style>
+	.record {
+		padding: 5px 0;
+		border-bottom: 1px solid var(--rule);
+	}
+	.record button {
+		text-align: left;
+		cursor: pointer;
+	}
+	.record button:hover {
+		color: var(--link);
+	}
+</style>

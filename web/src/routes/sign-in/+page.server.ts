@@ -1,0 +1,18 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { checkPassword } from '$lib/server/accounts';
+import { safeTarget, startSession } from '$lib/server/session-cookie';
+
+export const load = ({ locals, url }) => {
+	if (locals.actor) redirect(303, safeTarget(url.searchParams.get('to')));
+};
+
+export const actions = {
+	default: async ({ request, cookies, url, getClientAddress }) => {
+		const form = await request.formData();
+		const email = String(form.get('email') ?? '');
+		const checked = await checkPassword(email, String(form.get('password') ?? ''), getClientAddress());
+		if (!checked.ok) return fail(400, { email, message: checked.message });
+		await startSession(cookies, checked.value, url.protocol === 'https:');
+		redirect(303, safeTarget(url.searchParams.get('to')));
+	}
+};

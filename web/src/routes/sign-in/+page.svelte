@@ -1,0 +1,50 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	let { data, form } = $props();
+</script>
+
+<svelte:head><title>Sign in · Wide Lantern</title></svelte:head>
+<main id="content" class="door">
+	<div class="beam" aria-hidden="true"></div>
+	<section>
+		<p class="flex items-center gap-2 text-lg"><img src="/lantern.svg" alt="" width="32" height="32" /> <strong>Wide Lantern</strong></p>
+		<h1 class="mt-4">For searches that must miss nothing</h1>
+		<p class="mt-2 soft">Split a question into concepts, map them to headings, and see while you type what every line of the strategy retrieves.</p>
+		{#if data.demo}
+			<form method="POST" action="/demo" class="mt-6 say">
+				<p>See a worked enquiry with 5 000 invented records. You sign in as its searcher.</p>
+				<button class="do first mt-2">Open the demo</button>
+			</form>
+		{/if}
+		<form method="POST" class="mt-6 grid gap-3" use:enhance>
+			<label><span class="said">E-mail address</span><input class="ask" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
+			<label><span class="said">Password</span><input class="ask" name="password" type="password" autocomplete="current-password" required /></label>
+			{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
+			<p class="flex items-center gap-4"><button class="do" class:first={!data.demo}>Sign in</button> <a href="/sign-up">Make an account</a></p>
+		</form>
+	</section>
+</main>
+
+<style>
+	.door {
+		min-height: 100vh;
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) minmax(20rem, 27rem) minmax(0, 1fr);
+		align-items: center;
+		padding: 24px;
+		position: relative;
+		overflow: hidden;
+	}
+	section {
+		grid-column: 2;
+		position: relative;
+		background: var(--paper);
+		padding: 24px;
+	}
+	.beam {
+		position: absolute;
+		inset: 0;
+		background: linear-gradient(to right, color-mix(in srgb, var(--lit-line) 22%, transparent), transparent 50%, color-mix(in srgb, var(--lit-line) 22%, transparent));
+		clip-path: polygon(0 12%, 50% 47%, 100% 12%, 100% 88%, 50% 53%, 0 88%);
+	}
+</style>

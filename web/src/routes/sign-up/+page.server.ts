@@ -1,0 +1,19 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { signUp } from '$lib/server/accounts';
+import { startSession } from '$lib/server/session-cookie';
+
+export const load = ({ locals }) => {
+	if (locals.actor) redirect(303, '/desk');
+};
+
+export const actions = {
+	default: async ({ request, cookies, url, getClientAddress }) => {
+		const form = await request.formData();
+		const name = String(form.get('name') ?? '');
+		const email = String(form.get('email') ?? '');
+		const made = await signUp(name, email, String(form.get('password') ?? ''), getClientAddress());
+		if (!made.ok) return fail(400, { name, email, message: made.message });
+		await startSession(cookies, made.value, url.protocol === 'https:');
+		redirect(303, '/desk');
+	}
+};

@@ -1,0 +1,10 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+	plugins: [tailwindcss(), sveltekit()],
+	ssr: { noExternal: ['@wide-lantern/core', '@wide-lantern/standins'] },
+	build: { chunkSizeWarningLimit: 1500 },
+	server: { fs: { allow: ['..'] } }
+});
