@@ -1,4 +1,4 @@
-import type { Actor } from '$lib/server/guard';
+import type { Actor, Role } from '$lib/server/guard';
 
 declare global {
 	namespace App {
@@ -6,7 +6,7 @@ declare global {
 			/** Who asks; null for a stranger. Set once, in hooks.server.ts. */
 			actor: Actor | null;
 			/** Role in the enquiry named in the path, where there is one. */
-			role: import('$lib/server/guard').Role | null;
+			role: Role | null;
 			requestId: string;
 		}
 		interface Error {

@@ -68,9 +68,13 @@ export const handle: Handle = async ({ event, resolve }) => {
 				redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname)}`);
 				break;
 			case 'forbidden':
-				return asData ? json({ message: 'Your role does not allow this. Nothing was changed.' }, { status: 403 }) : page(403, 'Your role does not allow this', 'Ask an owner of the enquiry, or the administrator, for the role that you need.');
+				return asData
+					? json({ message: 'Your role does not allow this. Nothing was changed.' }, { status: 403 })
+					: page(403, 'Your role does not allow this', 'Ask an owner of the enquiry, or the administrator, for the role that you need.');
 			case 'unknown':
-				return asData ? json({ message: 'There is nothing here, or it is not yours to see.' }, { status: 404 }) : page(404, 'There is nothing here', 'It may have been deleted, or you are not among its people. Your own enquiries are on the desk.');
+				return asData
+					? json({ message: 'There is nothing here, or it is not yours to see.' }, { status: 404 })
+					: page(404, 'There is nothing here', 'It may have been deleted, or you are not among its people. Your own enquiries are on the desk.');
 		}
 	}
 };
@@ -85,6 +89,13 @@ export const handleError: HandleServerError = ({ error, event, status, message }
 	if (status === 404) return { message: 'There is nothing at this address.', next: 'Your enquiries are on the desk.' };
 	const away = isDatabaseAway(error);
 	log('error', away ? 'database-away' : 'failed', { id: event.locals.requestId, route: event.route.id, ...errorFacts(error) });
-	if (away) return { message: 'The database does not answer at the moment.', next: 'Everything saved is safe, and what you typed stays in this window. It is sent as soon as the database is back.' };
-	return { message: status < 500 ? message : 'Something went wrong on the server.', next: `Nothing that was saved is lost. If it happens again, give the administrator this number: ${event.locals.requestId}` };
+	if (away)
+		return {
+			message: 'The database does not answer at the moment.',
+			next: 'Everything saved is safe, and what you typed stays in this window. It is sent as soon as the database is back.'
+		};
+	return {
+		message: status < 500 ? message : 'Something went wrong on the server.',
+		next: `Nothing that was saved is lost. If it happens again, give the administrator this number: ${event.locals.requestId}`
+	};
 };

@@ -113,7 +113,11 @@ export class CollectionIndex {
 				const row = { record: number, main: one.main, qualifiers: one.qualifiers.map(foldedKey) };
 				push(assignments, `${one.vocabulary}:${one.heading}`, row);
 			}
-			for (const [field, values] of [['la', record.languages], ['pt', record.types], ['ag', record.ages]] as const)
+			for (const [field, values] of [
+				['la', record.languages],
+				['pt', record.types],
+				['ag', record.ages]
+			] as const)
 				for (const value of new Set(values.map(foldedKey))) push(entries[field], value, number);
 			for (const value of new Set([record.id, ...record.identifiers].map(normalIdentifier))) push(identifiers, value, number);
 			if (record.year !== null) years[number] = record.year;

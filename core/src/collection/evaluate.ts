@@ -99,13 +99,15 @@ function evaluateLeaf(index: CollectionIndex, query: Leaf): RecordSet {
 			const found = RecordSet.none(index.size);
 			for (const [value, records] of index.entryValues(query.field)) {
 				const words = value.split(' ');
-				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? '')))
-					for (const record of records) found.add(record);
+				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? ''))) for (const record of records) found.add(record);
 			}
 			return found;
 		}
 		case 'identifier':
-			return RecordSet.of(index.size, query.values.flatMap((value) => index.identified(value)));
+			return RecordSet.of(
+				index.size,
+				query.values.flatMap((value) => index.identified(value))
+			);
 		case 'presence': {
 			const having = query.part === 'ab' ? index.withAbstract : index.withHeadings;
 			return query.has ? having : having.not();

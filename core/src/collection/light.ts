@@ -31,12 +31,7 @@ interface TokenSpan {
 /**
  * @param line the query of another line by its identity; null where it has none
  */
-export function lightOf(
-	record: BibliographicRecord,
-	query: Query,
-	labelOf: LabelOf,
-	line: (id: string) => Query | null
-): Light {
+export function lightOf(record: BibliographicRecord, query: Query, labelOf: LabelOf, line: (id: string) => Query | null): Light {
 	const tokens = new Map<IndexedField, Token[][]>();
 	const entriesOf = (field: IndexedField) => {
 		const known = tokens.get(field);
@@ -89,9 +84,7 @@ export function lightOf(
 	};
 	visit(query);
 	return {
-		spans: [...spans.values()].sort(
-			(a, b) => INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from
-		),
+		spans: [...spans.values()].sort((a, b) => INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from),
 		headings: [...headings].sort((a, b) => a - b)
 	};
 }

@@ -22,7 +22,10 @@ export function postingsOf(index: CollectionIndex, pattern: string): Postings {
 	const words = wordsMatching(index, pattern);
 	const [only] = words;
 	if (words.length === 1 && only !== undefined) return index.posting(only);
-	return merge(words.map((word) => index.posting(word)), index.size);
+	return merge(
+		words.map((word) => index.posting(word)),
+		index.size
+	);
 }
 
 /** Merges by counting: one pass for the sizes, one to place, then each record's places sorted. */
@@ -85,8 +88,7 @@ export function evaluateSpans(index: CollectionIndex, query: SpanQuery): RecordS
 		});
 		return found;
 	}
-	if (query.kind === 'either')
-		return query.sides.map((side) => evaluateSpans(index, side)).reduce((a, b) => a.or(b), RecordSet.none(index.size));
+	if (query.kind === 'either') return query.sides.map((side) => evaluateSpans(index, side)).reduce((a, b) => a.or(b), RecordSet.none(index.size));
 	const source = spanSource(index, query);
 	const found = RecordSet.none(index.size);
 	for (const record of source.records) if (source.at(record).length > 0) found.add(record);
@@ -143,7 +145,10 @@ function wordSource(index: CollectionIndex, pattern: string, fields: readonly In
 	const inField = fieldTest(fields);
 	return {
 		records: RecordSet.of(index.size, postings.records),
-		at: (record) => Array.from(placesAt(postings, record)).filter(inField).map((place) => ({ first: place, last: place }))
+		at: (record) =>
+			Array.from(placesAt(postings, record))
+				.filter(inField)
+				.map((place) => ({ first: place, last: place }))
 	};
 }
 

@@ -18,9 +18,24 @@ const place = { type: 'array', minItems: 1, maxItems: 12, items: { type: 'string
 export const editSchema = {
 	oneOf: [
 		{ type: 'object', required: ['do', 'at', 'value'], additionalProperties: false, properties: { do: { const: 'set' }, at: place, value: {} } },
-		{ type: 'object', required: ['do', 'in', 'item', 'after'], additionalProperties: false, properties: { do: { const: 'insert' }, in: place, item: { type: 'object', required: ['id'], properties: { id: { type: 'string', minLength: 1, maxLength: 100 } } }, after: { type: ['string', 'null'] } } },
+		{
+			type: 'object',
+			required: ['do', 'in', 'item', 'after'],
+			additionalProperties: false,
+			properties: {
+				do: { const: 'insert' },
+				in: place,
+				item: { type: 'object', required: ['id'], properties: { id: { type: 'string', minLength: 1, maxLength: 100 } } },
+				after: { type: ['string', 'null'] }
+			}
+		},
 		{ type: 'object', required: ['do', 'at'], additionalProperties: false, properties: { do: { const: 'remove' }, at: place } },
-		{ type: 'object', required: ['do', 'at', 'after'], additionalProperties: false, properties: { do: { const: 'move' }, at: place, after: { type: ['string', 'null'] } } }
+		{
+			type: 'object',
+			required: ['do', 'at', 'after'],
+			additionalProperties: false,
+			properties: { do: { const: 'move' }, at: place, after: { type: ['string', 'null'] } }
+		}
 	]
 } as const;
 

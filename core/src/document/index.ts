@@ -1,2 +1,15 @@
 /** Shared documents and their edits. */
-export { applyEdit, applyEdits, conflictsOf, editSchema, editedPlace, valueAt, type Applied, type Conflict, type Edit, type Json, type Place, type Refused } from './edit.ts';
+export {
+	applyEdit,
+	applyEdits,
+	conflictsOf,
+	editSchema,
+	editedPlace,
+	valueAt,
+	type Applied,
+	type Conflict,
+	type Edit,
+	type Json,
+	type Place,
+	type Refused
+} from './edit.ts';

@@ -76,21 +76,55 @@ function brief(enquiry: EnquiryDocument): Block[] {
 		blocks.push({
 			kind: 'table',
 			caption: `The question in parts (${enquiry.framework})`,
-			columns: [{ title: 'Part', width: 2 }, { title: 'In this question', width: 4 }, { title: 'Searched as', width: 3 }],
+			columns: [
+				{ title: 'Part', width: 2 },
+				{ title: 'In this question', width: 4 },
+				{ title: 'Searched as', width: 3 }
+			],
 			rows: enquiry.parts.map((part) => [part.name, part.text || '—', partFate(enquiry, part)])
 		});
-	for (const [title, items] of [['Inclusion criteria', enquiry.inclusion], ['Exclusion criteria', enquiry.exclusion]] as const)
+	for (const [title, items] of [
+		['Inclusion criteria', enquiry.inclusion],
+		['Exclusion criteria', enquiry.exclusion]
+	] as const)
 		if (items.length > 0) blocks.push({ kind: 'heading', level: 3, text: title }, { kind: 'list', items: items.map((one) => one.text) });
 	blocks.push({ kind: 'heading', level: 3, text: 'People' });
 	blocks.push(
 		enquiry.people.length === 0
 			? missing('who makes the search, and how they are credited.')
-			: { kind: 'table', caption: 'Who makes the search', columns: [{ title: 'Name', width: 3 }, { title: 'Does', width: 3 }, { title: 'Credited as', width: 3 }], rows: enquiry.people.map((one) => [one.name, one.does, one.credit]) }
+			: {
+					kind: 'table',
+					caption: 'Who makes the search',
+					columns: [
+						{ title: 'Name', width: 3 },
+						{ title: 'Does', width: 3 },
+						{ title: 'Credited as', width: 3 }
+					],
+					rows: enquiry.people.map((one) => [one.name, one.does, one.credit])
+				}
 	);
 	if (enquiry.articles.length > 0)
-		blocks.push({ kind: 'table', caption: 'Articles known beforehand', columns: [{ title: 'Article', width: 6 }, { title: 'Identifier', width: 3 }], rows: enquiry.articles.map((one) => [one.citation, one.identifier]) });
+		blocks.push({
+			kind: 'table',
+			caption: 'Articles known beforehand',
+			columns: [
+				{ title: 'Article', width: 6 },
+				{ title: 'Identifier', width: 3 }
+			],
+			rows: enquiry.articles.map((one) => [one.citation, one.identifier])
+		});
 	if (enquiry.dates.length > 0)
-		blocks.push({ kind: 'table', caption: 'Timelines', columns: [{ title: 'Whose', width: 2 }, { title: 'What', width: 5 }, { title: 'Due', width: 2 }, { title: 'Done', width: 1 }], rows: enquiry.dates.map((one) => [one.timeline, one.what, one.due ?? '—', one.done ? 'yes' : 'no']) });
+		blocks.push({
+			kind: 'table',
+			caption: 'Timelines',
+			columns: [
+				{ title: 'Whose', width: 2 },
+				{ title: 'What', width: 5 },
+				{ title: 'Due', width: 2 },
+				{ title: 'Done', width: 1 }
+			],
+			rows: enquiry.dates.map((one) => [one.timeline, one.what, one.due ?? '—', one.done ? 'yes' : 'no'])
+		});
 	return blocks;
 }
 
@@ -114,7 +148,17 @@ function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel'])
 		blocks.push(
 			rows.length === 0
 				? missing(`headings and words of concept ${conceptLetter(index)}.`)
-				: { kind: 'table', caption: `Terms of concept ${conceptLetter(index)}`, columns: [{ title: 'Kind', width: 2 }, { title: 'Term', width: 5 }, { title: 'Reach', width: 2 }, { title: 'Origin or note', width: 3 }], rows }
+				: {
+						kind: 'table',
+						caption: `Terms of concept ${conceptLetter(index)}`,
+						columns: [
+							{ title: 'Kind', width: 2 },
+							{ title: 'Term', width: 5 },
+							{ title: 'Reach', width: 2 },
+							{ title: 'Origin or note', width: 3 }
+						],
+						rows
+					}
 		);
 	});
 	return blocks;
@@ -122,12 +166,28 @@ function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel'])
 
 function sources(enquiry: EnquiryDocument): Block[] {
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Sources' }];
-	const groups = [['database', 'Databases'], ['register', 'Trial registers'], ['other', 'Other sources']] as const;
+	const groups = [
+		['database', 'Databases'],
+		['register', 'Trial registers'],
+		['other', 'Other sources']
+	] as const;
 	if (enquiry.sources.length === 0) return [...blocks, missing('the sources with their platforms.')];
 	for (const [kind, caption] of groups) {
-		const rows = enquiry.sources.filter((one) => one.kind === kind).map((one) => [one.database, one.platform || 'Missing: platform', one.coverage || '—', one.reason || '—']);
+		const rows = enquiry.sources
+			.filter((one) => one.kind === kind)
+			.map((one) => [one.database, one.platform || 'Missing: platform', one.coverage || '—', one.reason || '—']);
 		if (rows.length > 0)
-			blocks.push({ kind: 'table', caption, columns: [{ title: 'Source', width: 3 }, { title: 'Platform', width: 3 }, { title: 'Years covered', width: 2 }, { title: 'Why', width: 4 }], rows });
+			blocks.push({
+				kind: 'table',
+				caption,
+				columns: [
+					{ title: 'Source', width: 3 },
+					{ title: 'Platform', width: 3 },
+					{ title: 'Years covered', width: 2 },
+					{ title: 'Why', width: 4 }
+				],
+				rows
+			});
 	}
 	return blocks;
 }
@@ -136,12 +196,26 @@ function strategy(input: DossierInput): Block[] {
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Search strategy' }];
 	if (input.lines.length === 0) return [...blocks, missing('the strategy has no lines yet.')];
 	blocks.push(
-		{ kind: 'paragraph', text: input.collection ? `Counts are of ${input.collection.name} (${count(input.collection.size)} records), taken on ${input.date}.` : 'Missing: no collection is chosen, so there are no counts.' },
-		{ kind: 'paragraph', text: `Text without a field is read in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” takes in all narrower headings; @A stands for all lines of concept A.` },
+		{
+			kind: 'paragraph',
+			text: input.collection
+				? `Counts are of ${input.collection.name} (${count(input.collection.size)} records), taken on ${input.date}.`
+				: 'Missing: no collection is chosen, so there are no counts.'
+		},
+		{
+			kind: 'paragraph',
+			text: `Text without a field is read in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” takes in all narrower headings; @A stands for all lines of concept A.`
+		},
 		{
 			kind: 'table',
 			caption: `Strategy, line by line, on ${input.date}`,
-			columns: [{ title: 'Line', width: 1, number: true }, { title: 'Concept', width: 1 }, { title: 'Search', width: 7, code: true }, { title: 'Label', width: 3 }, { title: 'Records', width: 2, number: true }],
+			columns: [
+				{ title: 'Line', width: 1, number: true },
+				{ title: 'Concept', width: 1 },
+				{ title: 'Search', width: 7, code: true },
+				{ title: 'Label', width: 3 },
+				{ title: 'Records', width: 2, number: true }
+			],
 			rows: input.lines.map((one) => [String(one.line.number), one.concept ?? '', one.line.text, one.label, countCell(one)])
 		}
 	);
@@ -151,17 +225,33 @@ function strategy(input: DossierInput): Block[] {
 function rendering(one: NamedRendering): Block[] {
 	const blocks: Block[] = [
 		{ kind: 'heading', level: 2, text: `${one.source} on ${one.platform}` },
-		{ kind: 'paragraph', text: `The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.${one.rendering.gaps > 0 ? ` ${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.` : ''}` },
+		{
+			kind: 'paragraph',
+			text: `The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.${one.rendering.gaps > 0 ? ` ${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.` : ''}`
+		},
 		{
 			kind: 'table',
 			caption: `Lines for ${one.source}`,
-			columns: [{ title: 'Line here', width: 1, number: true }, { title: 'Line there', width: 1, number: true }, { title: 'Text', width: 8, code: true }],
+			columns: [
+				{ title: 'Line here', width: 1, number: true },
+				{ title: 'Line there', width: 1, number: true },
+				{ title: 'Text', width: 8, code: true }
+			],
 			rows: one.rendering.lines.map((line) => [String(line.number), line.written === null ? 'not written' : String(line.written), line.text])
 		}
 	];
 	const notes = one.rendering.lines.flatMap((line) => line.notes.map((note) => [String(line.number), note.kind, note.message]));
 	if (notes.length > 0)
-		blocks.push({ kind: 'table', caption: `What changes in ${one.source}`, columns: [{ title: 'Line', width: 1, number: true }, { title: 'Effect', width: 2 }, { title: 'Why', width: 8 }], rows: notes });
+		blocks.push({
+			kind: 'table',
+			caption: `What changes in ${one.source}`,
+			columns: [
+				{ title: 'Line', width: 1, number: true },
+				{ title: 'Effect', width: 2 },
+				{ title: 'Why', width: 8 }
+			],
+			rows: notes
+		});
 	return blocks;
 }
 
@@ -170,6 +260,16 @@ function journal(enquiry: EnquiryDocument): Block[] {
 	const hours = enquiry.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0);
 	return [
 		{ kind: 'heading', level: 2, text: 'Journal' },
-		{ kind: 'table', caption: `Decisions, correspondence and work${hours > 0 ? ` (${hours} hours)` : ''}`, columns: [{ title: 'Date', width: 2 }, { title: 'Kind', width: 2 }, { title: 'What', width: 7 }, { title: 'Hours', width: 1, number: true }], rows: enquiry.journal.map((one) => [one.date ?? '—', one.kind, one.text, one.hours === null ? '' : String(one.hours)]) }
+		{
+			kind: 'table',
+			caption: `Decisions, correspondence and work${hours > 0 ? ` (${hours} hours)` : ''}`,
+			columns: [
+				{ title: 'Date', width: 2 },
+				{ title: 'Kind', width: 2 },
+				{ title: 'What', width: 7 },
+				{ title: 'Hours', width: 1, number: true }
+			],
+			rows: enquiry.journal.map((one) => [one.date ?? '—', one.kind, one.text, one.hours === null ? '' : String(one.hours)])
+		}
 	];
 }

@@ -19,7 +19,10 @@ function block(one: Block): string {
 		case 'heading':
 			return `${'#'.repeat(one.level)} ${escapeMarkdown(one.text)}`;
 		case 'paragraph':
-			return one.text.split(/\n{2,}/).map(escapeMarkdown).join('\n\n');
+			return one.text
+				.split(/\n{2,}/)
+				.map(escapeMarkdown)
+				.join('\n\n');
 		case 'missing':
 			return `**${escapeMarkdown(one.text)}**`;
 		case 'list':

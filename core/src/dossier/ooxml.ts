@@ -14,7 +14,8 @@ const PAGE_WIDTH = 9_026;
 /** XML 1.0 has no place for most control characters. */
 const printable = (text: string) => text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '');
 
-const run = (text: string, options: { bold?: boolean; italics?: boolean; font?: string; size?: number } = {}) => new TextRun({ text: printable(text), ...options });
+const run = (text: string, options: { bold?: boolean; italics?: boolean; font?: string; size?: number } = {}) =>
+	new TextRun({ text: printable(text), ...options });
 
 function block(one: Block): (Paragraph | Table)[] {
 	switch (one.kind) {
@@ -69,7 +70,16 @@ export async function toOoxml(document: DossierDocument): Promise<Uint8Array> {
 		creator: 'Wide Lantern',
 		description: `Search documentation of ${document.date}`,
 		styles: { default: { document: { run: { font: TEXT_FACE, size: 21, language: { value: 'en-GB' } } } } },
-		numbering: { config: [{ reference: 'points', levels: [{ level: 0, format: LevelFormat.BULLET, text: '•', alignment: AlignmentType.LEFT, style: { paragraph: { indent: { left: 360, hanging: 240 } } } }] }] },
+		numbering: {
+			config: [
+				{
+					reference: 'points',
+					levels: [
+						{ level: 0, format: LevelFormat.BULLET, text: '•', alignment: AlignmentType.LEFT, style: { paragraph: { indent: { left: 360, hanging: 240 } } } }
+					]
+				}
+			]
+		},
 		sections: [{ children: document.blocks.flatMap(block) }]
 	});
 	return new Uint8Array(await Packer.toArrayBuffer(file));

@@ -44,7 +44,14 @@ export const conceptSchema = item(
 		note: prose,
 		strands: list(item({ name: line }, ['name']), 100),
 		headings: list(
-			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose }, ['vocabulary', 'heading', 'reach', 'main', 'strand', 'note'])
+			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose }, [
+				'vocabulary',
+				'heading',
+				'reach',
+				'main',
+				'strand',
+				'note'
+			])
 		),
 		words: list(item({ text: line, strand: maybeId, origin: line }, ['text', 'strand', 'origin'])),
 		parked: list(item({ text: line }, ['text']))
@@ -71,27 +78,55 @@ export const enquirySchema = {
 	title: 'The document of an enquiry',
 	type: 'object',
 	additionalProperties: false,
-	required: ['title', 'question', 'framework', 'parts', 'articles', 'dates', 'sources', 'people', 'inclusion', 'exclusion', 'journal', 'collection', 'concepts', 'lines', 'renderings'],
+	required: [
+		'title',
+		'question',
+		'framework',
+		'parts',
+		'articles',
+		'dates',
+		'sources',
+		'people',
+		'inclusion',
+		'exclusion',
+		'journal',
+		'collection',
+		'concepts',
+		'lines',
+		'renderings'
+	],
 	properties: {
 		title: line,
 		question: { ...prose, minLength: 1, pattern: '\\S' },
 		framework: { enum: ['PICO', 'PEO', 'PCC', 'SPIDER', 'free form'] },
 		/** A part is covered by a concept, or left out with a reason. */
-		parts: list(item({ name: line, text: prose, concept: maybeId, leftOut: { type: ['string', 'null'], maxLength: 2_000 } }, ['name', 'text', 'concept', 'leftOut']), 50),
+		parts: list(
+			item({ name: line, text: prose, concept: maybeId, leftOut: { type: ['string', 'null'], maxLength: 2_000 } }, ['name', 'text', 'concept', 'leftOut']),
+			50
+		),
 		articles: list(item({ citation: prose, identifier: line }, ['citation', 'identifier'])),
 		dates: list(item({ timeline: { enum: ['team', 'searcher'] }, what: line, due: date, done: { type: 'boolean' } }, ['timeline', 'what', 'due', 'done']), 200),
 		sources: list(
-			item(
-				{ kind: { enum: ['database', 'register', 'other'] }, database: line, platform: line, coverage: line, reason: prose, profile: maybeId },
-				['kind', 'database', 'platform', 'coverage', 'reason', 'profile']
-			),
+			item({ kind: { enum: ['database', 'register', 'other'] }, database: line, platform: line, coverage: line, reason: prose, profile: maybeId }, [
+				'kind',
+				'database',
+				'platform',
+				'coverage',
+				'reason',
+				'profile'
+			]),
 			200
 		),
 		people: list(item({ name: line, does: line, credit: line }, ['name', 'does', 'credit']), 200),
 		inclusion: list(item({ text: prose }, ['text']), 500),
 		exclusion: list(item({ text: prose }, ['text']), 500),
 		journal: list(
-			item({ date, kind: { enum: ['decision', 'correspondence', 'work'] }, text: prose, hours: { type: ['number', 'null'], minimum: 0, maximum: 10_000 } }, ['date', 'kind', 'text', 'hours']),
+			item({ date, kind: { enum: ['decision', 'correspondence', 'work'] }, text: prose, hours: { type: ['number', 'null'], minimum: 0, maximum: 10_000 } }, [
+				'date',
+				'kind',
+				'text',
+				'hours'
+			]),
 			20_000
 		),
 		/** The collection that counts are taken from. */

@@ -2,7 +2,9 @@
 import { hasErrors, parse, printTerm } from '../query/index.ts';
 import { tokenTexts } from '../text/index.ts';
 
-const SMALL = new Set('a an and are as at be by can do does for from has have how in into is it of on or than that the their this to was what when which who will with'.split(' '));
+const SMALL = new Set(
+	'a an and are as at be by can do does for from has have how in into is it of on or than that the their this to was what when which who will with'.split(' ')
+);
 
 /** True for what reads like a question or a sentence rather than a term. */
 export function looksLikeSentence(text: string): boolean {

@@ -95,7 +95,15 @@ export const profileSchema = {
 					type: 'object',
 					required: ['any', 'one', 'optional', 'smallestStem', 'front', 'inside', 'inPhrases'],
 					additionalProperties: false,
-					properties: { any: maybe, one: maybe, optional: maybe, smallestStem: { type: 'integer', minimum: 0 }, front: { type: 'boolean' }, inside: { type: 'boolean' }, inPhrases: { type: 'boolean' } }
+					properties: {
+						any: maybe,
+						one: maybe,
+						optional: maybe,
+						smallestStem: { type: 'integer', minimum: 0 },
+						front: { type: 'boolean' },
+						inside: { type: 'boolean' },
+						inPhrases: { type: 'boolean' }
+					}
 				},
 				lines: {
 					type: 'object',
@@ -113,18 +121,45 @@ export const profileSchema = {
 				},
 				limits: {
 					type: 'object',
-					required: ['years', 'yearsFrom', 'yearsTo', 'year', 'enteredFrom', 'enteredBetween', 'language', 'type', 'age', 'identifier', 'hasAbstract', 'hasHeadings'],
+					required: [
+						'years',
+						'yearsFrom',
+						'yearsTo',
+						'year',
+						'enteredFrom',
+						'enteredBetween',
+						'language',
+						'type',
+						'age',
+						'identifier',
+						'hasAbstract',
+						'hasHeadings'
+					],
 					additionalProperties: false,
 					properties: {
-						years: maybe, yearsFrom: maybe, yearsTo: maybe, year: maybe, enteredFrom: maybe, enteredBetween: maybe,
-						language: maybe, type: maybe, age: maybe, identifier: maybe, hasAbstract: maybe, hasHeadings: maybe
+						years: maybe,
+						yearsFrom: maybe,
+						yearsTo: maybe,
+						year: maybe,
+						enteredFrom: maybe,
+						enteredBetween: maybe,
+						language: maybe,
+						type: maybe,
+						age: maybe,
+						identifier: maybe,
+						hasAbstract: maybe,
+						hasHeadings: maybe
 					}
 				},
 				ceilings: {
 					type: 'object',
 					required: ['length', 'terms', 'export'],
 					additionalProperties: false,
-					properties: { length: { type: ['integer', 'null'], minimum: 1 }, terms: { type: ['integer', 'null'], minimum: 1 }, export: { type: ['integer', 'null'], minimum: 1 } }
+					properties: {
+						length: { type: ['integer', 'null'], minimum: 1 },
+						terms: { type: ['integer', 'null'], minimum: 1 },
+						export: { type: ['integer', 'null'], minimum: 1 }
+					}
 				}
 			}
 		},

@@ -37,7 +37,8 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 	const signs = { '*': wildcards.any, '?': wildcards.one, '~': wildcards.optional };
 	const reason = plain.map((form) => whyNot(form, inPhrase, profile)).find((why) => why !== null) ?? null;
 	if (reason === null) {
-		if (plain.length > 1) note('adjusted', `“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`, 'Nothing to do.');
+		if (plain.length > 1)
+			note('adjusted', `“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`, 'Nothing to do.');
 		return plain.map((form) => form.replace(/[*?~]/g, (sign) => signs[sign as '*' | '?' | '~'] ?? ''));
 	}
 	const words = variants(pattern);
@@ -46,10 +47,18 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 		return null;
 	}
 	if (words.length > VARIANT_CEILING) {
-		note('to decide', `“${pattern}” cannot be written: ${reason}, and it stands for ${words.length} words here, more than can be written out.`, 'Choose a longer stem, or type the forms that are meant.');
+		note(
+			'to decide',
+			`“${pattern}” cannot be written: ${reason}, and it stands for ${words.length} words here, more than can be written out.`,
+			'Choose a longer stem, or type the forms that are meant.'
+		);
 		return null;
 	}
-	note('narrowed', `“${pattern}” is written out as the ${words.length} word${words.length === 1 ? '' : 's'} known in this collection, because ${reason}. Other forms are missed.`, 'Look through the forms and add those that the source may hold.');
+	note(
+		'narrowed',
+		`“${pattern}” is written out as the ${words.length} word${words.length === 1 ? '' : 's'} known in this collection, because ${reason}. Other forms are missed.`,
+		'Look through the forms and add those that the source may hold.'
+	);
 	return [...words];
 }
 

@@ -86,10 +86,12 @@ export function writeStrategy(lines: readonly LineToWrite[], profile: Profile, c
 		if (number !== null) written.set(line.number, number);
 		rendered.push({ id: line.id, number: line.number, written: number, text, gap: writer.gap, notes: writer.notes });
 	}
-	const whole = oneString ? (rendered.findLast((line) => line.written !== null)?.text ?? '') : rendered
-		.filter((line) => line.written !== null)
-		.map((line) => `${line.written}\t${line.text}${commentOf(profile, byNumber.get(line.number)?.label ?? '')}`)
-		.join('\n');
+	const whole = oneString
+		? (rendered.findLast((line) => line.written !== null)?.text ?? '')
+		: rendered
+				.filter((line) => line.written !== null)
+				.map((line) => `${line.written}\t${line.text}${commentOf(profile, byNumber.get(line.number)?.label ?? '')}`)
+				.join('\n');
 	return { lines: rendered, whole, gaps: rendered.filter((line) => line.gap).length };
 }
 
@@ -124,7 +126,12 @@ class LineWriter {
 		const text = part === 'absent' ? '' : part.text;
 		const { length, terms } = this.profile.platform.ceilings;
 		if (length !== null && text.length > length)
-			this.note('to decide', line.tree, `The text has ${text.length} signs; the platform takes at most ${length}.`, 'Spread the line over several shorter ones.');
+			this.note(
+				'to decide',
+				line.tree,
+				`The text has ${text.length} signs; the platform takes at most ${length}.`,
+				'Spread the line over several shorter ones.'
+			);
 		const count = [...nodesOf(line.tree)].filter((node) => node.kind === 'word' || node.kind === 'phrase').length;
 		if (terms !== null && count > terms)
 			this.note('to decide', line.tree, `The line has ${count} terms; the platform takes at most ${terms}.`, 'Spread the line over several shorter ones.');
@@ -134,14 +141,15 @@ class LineWriter {
 	private note(kind: NoteKind, piece: Expression, message: string, next: string, flipped = false): void {
 		const note = { kind: onResult(kind, flipped), piece: print(piece), message, next };
 		if (this.quiet) return;
-		const known = (one: RenderingNote) => one.kind === note.kind && one.message === note.message && (kind === 'adjusted' || one.piece === note.piece);
+		const known = (one: RenderingNote) =>
+			one.kind === note.kind && one.message === note.message && (kind === 'adjusted' || kind === 'decided' || one.piece === note.piece);
 		if (!this.notes.some(known)) this.notes.push(note);
 	}
 
 	private cannot(piece: Expression, kind: NoteKind, message: string, next: string): Part {
 		const decided = this.context.leftOut.get(print(piece)) ?? (piece.kind === 'heading' ? this.context.leftOut.get(ALL_HEADINGS) : undefined);
 		if (decided !== undefined) {
-			this.note('decided', piece, `Left out here: ${decided} (${message})`, 'Nothing to do.');
+			this.note('decided', piece, `Left out here: ${decided}`, 'Nothing to do.');
 			return 'absent';
 		}
 		this.gap = true;
@@ -192,7 +200,7 @@ class LineWriter {
 		const isText = (item: Expression) => ['word', 'phrase', 'near'].includes(item.kind);
 		if (kind === 'and' || this.profile.platform.fields.per === 'term') return items.map((item) => this.part(item, fields, flipped));
 		const parts: Part[] = [];
-		for (let index = 0; index < items.length; ) {
+		for (let index = 0; index < items.length;) {
 			let end = index;
 			while (end < items.length && isText(items[end] as Expression)) end++;
 			if (end - index > 1) {
@@ -214,7 +222,8 @@ class LineWriter {
 
 	/** Brackets are always written where operators differ: no platform reads those amiss. */
 	private bracket(part: Written, inside: Tight, first: boolean): string {
-		const mayStand = part.tight === 'piece' || (part.tight === inside && inside !== 'not' && inside !== 'near') || (first && part.tight === inside && inside === 'not');
+		const mayStand =
+			part.tight === 'piece' || (part.tight === inside && inside !== 'not' && inside !== 'near') || (first && part.tight === inside && inside === 'not');
 		return mayStand ? part.text : `(${part.text})`;
 	}
 
@@ -227,20 +236,37 @@ class LineWriter {
 		const missing = wanted.filter((field) => source.fields[field] === null);
 		const codes = [...new Set(wanted.map((field) => source.fields[field]).filter((code) => code !== null))];
 		if (codes.length === 0)
-			return this.cannot(expression, 'to decide', `${source.name} has none of these fields: ${wanted.join(', ')}.`, 'Choose another field, or leave it out with a reason.');
+			return this.cannot(
+				expression,
+				'to decide',
+				`${source.name} has none of these fields: ${wanted.join(', ')}.`,
+				'Choose another field, or leave it out with a reason.'
+			);
 		if (missing.length > 0 && !fields.includes('all'))
-			this.note('narrowed', expression, `${source.name} has no field for ${missing.join(', ')}; the other fields are searched.`, 'Accept it, or add a line for what is lost.', flipped);
+			this.note(
+				'narrowed',
+				expression,
+				`${source.name} has no field for ${missing.join(', ')}; the other fields are searched.`,
+				'Accept it, or add a line for what is lost.',
+				flipped
+			);
 		if (platform.fields.per === 'group' && platform.fields.several === 'list') {
 			const inner = this.bare(expression, flipped);
 			if (inner === 'absent') return inner;
-			return { text: fill(platform.fields.pattern, { code: codes.join(platform.fields.joiner), text: inner.tight === 'piece' ? inner.text : `(${inner.text})` }), tight: 'piece' };
+			return {
+				text: fill(platform.fields.pattern, { code: codes.join(platform.fields.joiner), text: inner.tight === 'piece' ? inner.text : `(${inner.text})` }),
+				tight: 'piece'
+			};
 		}
 		return this.perTerm(expression, codes, flipped);
 	}
 
 	private perTerm(expression: Expression, codes: readonly string[], flipped: boolean): Part {
 		if (expression.kind === 'and' || expression.kind === 'or')
-			return this.junction(expression.kind, expression.items.map((item) => this.perTerm(item, codes, flipped)));
+			return this.junction(
+				expression.kind,
+				expression.items.map((item) => this.perTerm(item, codes, flipped))
+			);
 		if (expression.kind === 'not') {
 			const keep = this.perTerm(expression.keep, codes, flipped);
 			const drop = this.perTerm(expression.drop, codes, !flipped);
@@ -273,7 +299,12 @@ class LineWriter {
 					if (kind !== 'to decide') this.note(kind, expression, message, next, flipped);
 				});
 				if (!spellings)
-					return this.cannot(expression, 'to decide', `“${expression.text}” cannot be written with the wildcards of ${this.profile.platform.name}.`, 'Type the forms that are meant in the strategy, or leave it out here with a reason.');
+					return this.cannot(
+						expression,
+						'to decide',
+						`“${expression.text}” cannot be written with the wildcards of ${this.profile.platform.name}.`,
+						'Type the forms that are meant in the strategy, or leave it out here with a reason.'
+					);
 				this.alternatives = spellings.map((one) => wrap(quoted(one, this.profile)));
 				const text = this.alternatives.join(` ${this.profile.platform.operators.or} `);
 				return { text, tight: spellings.length > 1 ? 'or' : 'piece' };
@@ -282,7 +313,10 @@ class LineWriter {
 				return this.near(expression, flipped, wrap);
 			case 'and':
 			case 'or':
-				return this.junction(expression.kind, expression.items.map((item) => this.bare(item, flipped, wrap)));
+				return this.junction(
+					expression.kind,
+					expression.items.map((item) => this.bare(item, flipped, wrap))
+				);
 			case 'not': {
 				const keep = this.bare(expression.keep, flipped, wrap);
 				const drop = this.bare(expression.drop, !flipped, wrap);
@@ -307,7 +341,15 @@ class LineWriter {
 			!proximity.wildcards && sides.some((node) => node.kind === 'word' && /[*?~]/.test(node.pattern)) ? 'wildcards' : null
 		].filter((one) => one !== null);
 		if (pattern === null || hinders.length > 0) {
-			this.note('widened', expression, pattern === null ? `${this.profile.platform.name} has no proximity; the words are joined with ${operators.and}.` : `Proximity here takes no ${hinders.join(' and no ')}; the words are joined with ${operators.and}.`, 'Accept it, or write the likeliest phrases instead.', flipped);
+			this.note(
+				'widened',
+				expression,
+				pattern === null
+					? `${this.profile.platform.name} has no proximity; the words are joined with ${operators.and}.`
+					: `Proximity here takes no ${hinders.join(' and no ')}; the words are joined with ${operators.and}.`,
+				'Accept it, or write the likeliest phrases instead.',
+				flipped
+			);
 			return { text: `${this.bracket(left, 'and', true)} ${operators.and} ${this.bracket(right, 'and', false)}`, tight: 'and' };
 		}
 		if (expression.ordered && proximity.before === null)
@@ -315,9 +357,20 @@ class LineWriter {
 		const own = proximity.counts === 'words between' ? expression.distance - 1 : expression.distance;
 		const number = proximity.largest !== null && own > proximity.largest ? proximity.largest : own;
 		if (number !== own)
-			this.note('narrowed', expression, `The largest distance here is ${number}; the line asks for ${own}.`, 'Accept it, or join the words with AND in this source.', flipped);
+			this.note(
+				'narrowed',
+				expression,
+				`The largest distance here is ${number}; the line asks for ${own}.`,
+				'Accept it, or join the words with AND in this source.',
+				flipped
+			);
 		else if (own !== expression.distance)
-			this.note('adjusted', expression, `Distance ${expression.distance} is written as ${own}, since ${this.profile.platform.name} counts the words between.`, 'Nothing to do.');
+			this.note(
+				'adjusted',
+				expression,
+				`Distance ${expression.distance} is written as ${own}, since ${this.profile.platform.name} counts the words between.`,
+				'Nothing to do.'
+			);
 		return { text: fill(pattern, { left: this.bracket(left, 'near', true), n: String(number), right: this.bracket(right, 'near', false) }), tight: 'near' };
 	}
 
@@ -325,20 +378,37 @@ class LineWriter {
 		const { headings, name } = this.profile.platform;
 		const { source } = this.profile;
 		if (!headings || source.vocabulary === null)
-			return this.cannot(piece, 'to decide', `${source.name} has no headings.`, 'Let the text words carry it and leave it out here, with the reason; or put words in its place.');
+			return this.cannot(
+				piece,
+				'to decide',
+				`${source.name} has no headings.`,
+				'Let the text words carry it and leave it out here, with the reason; or put words in its place.'
+			);
 		const found = this.context.heading(piece);
 		if (piece.label === null || !found)
-			return this.cannot(piece, 'to decide', piece.label === null ? `${name} has no form for “any heading with this qualifier”.` : `The heading is unknown.`, 'Name headings, or leave it out here with a reason.');
+			return this.cannot(
+				piece,
+				'to decide',
+				piece.label === null ? `${name} has no form for “any heading with this qualifier”.` : `The heading is unknown.`,
+				'Name headings, or leave it out here with a reason.'
+			);
 		if (found.vocabulary !== source.vocabulary)
-			return this.cannot(piece, 'to decide', `${piece.label} is a heading of another vocabulary than that of ${source.name}.`, `Find the heading of ${source.name} that stands for it, or leave it out here with a reason.`);
+			return this.cannot(
+				piece,
+				'to decide',
+				`${piece.label} is a heading of another vocabulary than that of ${source.name}.`,
+				`Find the heading of ${source.name} that stands for it, or leave it out here with a reason.`
+			);
 		if (piece.main && headings.main === null) this.note('widened', piece, `${name} knows no main topics; every assignment is found.`, 'Accept it.', flipped);
-		if (piece.qualifiers.length > 0 && headings.qualifiers === null) this.note('widened', piece, `${name} knows no qualifiers; the heading is searched without.`, 'Accept it.', flipped);
+		if (piece.qualifiers.length > 0 && headings.qualifiers === null)
+			this.note('widened', piece, `${name} knows no qualifiers; the heading is searched without.`, 'Accept it.', flipped);
 		const qualifiers =
 			piece.qualifiers.length === 0 || headings.qualifiers === null
 				? ''
-				: fill(headings.qualifiers, { list: piece.qualifiers.map((one) => (headings.qualifierBy === 'code' ? (found.qualifierCodes.get(one) ?? one) : one)).join(headings.joiner) });
-		const form = (label: string, reach: string) =>
-			fill(headings.pattern, { label, reach, main: piece.main ? (headings.main ?? '') : '', qualifiers });
+				: fill(headings.qualifiers, {
+						list: piece.qualifiers.map((one) => (headings.qualifierBy === 'code' ? (found.qualifierCodes.get(one) ?? one) : one)).join(headings.joiner)
+					});
+		const form = (label: string, reach: string) => fill(headings.pattern, { label, reach, main: piece.main ? (headings.main ?? '') : '', qualifiers });
 		if (piece.narrower && piece.except.length === 0 && headings.narrower !== null) return { text: form(found.label, headings.narrower), tight: 'piece' };
 		if (!piece.narrower) {
 			if (headings.exact !== null) return { text: form(found.label, headings.exact), tight: 'piece' };
@@ -368,7 +438,11 @@ class LineWriter {
 				return this.years(first, this.context.currentYear, filled);
 			}
 			case 'entered':
-				return filled(limit.last === null ? forms.enteredFrom : forms.enteredBetween, { first: limit.first, last: limit.last ?? '' }, `records added from ${limit.first}${limit.last === null ? '' : ` to ${limit.last}`}`);
+				return filled(
+					limit.last === null ? forms.enteredFrom : forms.enteredBetween,
+					{ first: limit.first, last: limit.last ?? '' },
+					`records added from ${limit.first}${limit.last === null ? '' : ` to ${limit.last}`}`
+				);
 			case 'entry': {
 				const pattern = { la: forms.language, pt: forms.type, ag: forms.age }[limit.field];
 				if (pattern === null) return byHand(print(piece));
@@ -377,7 +451,10 @@ class LineWriter {
 			case 'identifier':
 				return forms.identifier === null
 					? byHand(print(piece))
-					: { text: limit.values.map((value) => fill(forms.identifier ?? '', { text: value })).join(` ${this.profile.platform.operators.or} `), tight: limit.values.length > 1 ? 'or' : 'piece' };
+					: {
+							text: limit.values.map((value) => fill(forms.identifier ?? '', { text: value })).join(` ${this.profile.platform.operators.or} `),
+							tight: limit.values.length > 1 ? 'or' : 'piece'
+						};
 			case 'presence': {
 				const pattern = limit.part === 'ab' ? forms.hasAbstract : forms.hasHeadings;
 				const what = `${limit.has ? 'records with' : 'records without'} ${limit.part === 'ab' ? 'an abstract' : 'headings'}`;
@@ -403,10 +480,16 @@ class LineWriter {
 		switch (expression.kind) {
 			case 'word':
 			case 'phrase':
-				return { text: fill(pattern, { text: /\s/.test(expression.text) ? fill(this.profile.platform.terms.phrase, { text: expression.text }) : expression.text }), tight: 'piece' };
+				return {
+					text: fill(pattern, { text: /\s/.test(expression.text) ? fill(this.profile.platform.terms.phrase, { text: expression.text }) : expression.text }),
+					tight: 'piece'
+				};
 			case 'and':
 			case 'or':
-				return this.junction(expression.kind, expression.items.map((item) => this.entry(item, pattern)));
+				return this.junction(
+					expression.kind,
+					expression.items.map((item) => this.entry(item, pattern))
+				);
 			default:
 				return this.cannot(expression, 'to decide', 'This limit has no form here.', 'Set it by hand.');
 		}
@@ -426,13 +509,22 @@ class LineWriter {
 		const own = numbers.map((number) => this.written.get(number)).filter((number) => number !== undefined);
 		const lost = numbers.filter((number) => !this.written.has(number) && !this.lines.get(number)?.off && this.lines.get(number)?.tree);
 		if (numbers.length === 0) return this.cannot(piece, 'to decide', 'The line that this refers to is gone.', 'Mend the reference in the strategy.');
-		if (lost.length > 0) this.note('by hand', piece, `Line${lost.length > 1 ? 's' : ''} ${lost.join(', ')} ${lost.length > 1 ? 'are' : 'is'} set by hand or left out here, so ${lost.length > 1 ? 'they are' : 'it is'} not in this line.`, 'Check that this is what you want.');
+		if (lost.length > 0)
+			this.note(
+				'by hand',
+				piece,
+				`Line${lost.length > 1 ? 's' : ''} ${lost.join(', ')} ${lost.length > 1 ? 'are' : 'is'} set by hand or left out here, so ${lost.length > 1 ? 'they are' : 'it is'} not in this line.`,
+				'Check that this is what you want.'
+			);
 		const { reference, anyRun, allRun } = this.profile.platform.lines;
 		const run = joining === 'or' ? anyRun : allRun;
 		const [first] = own;
 		const last = own.at(-1);
 		if (run !== null && own.length >= 3 && first !== undefined && last !== undefined && last - first === own.length - 1)
 			return { text: fill(run, { first: String(first), last: String(last) }), tight: 'piece' };
-		return this.junction(joining, own.map((number): Part => ({ text: fill(reference ?? '', { n: String(number) }), tight: 'piece' })));
+		return this.junction(
+			joining,
+			own.map((number): Part => ({ text: fill(reference ?? '', { n: String(number) }), tight: 'piece' }))
+		);
 	}
 }

@@ -3,16 +3,7 @@
  * up in what surrounds the line, fields are pushed down to the words, and the result is a query
  * that a collection can evaluate. Vocabularies and lines are handed in as functions.
  */
-import {
-	DEFAULT_FIELDS,
-	type Expression,
-	type HeadingPiece,
-	type LineList,
-	type MarkedSet,
-	type LimitField,
-	type Span,
-	type TextField
-} from './expression.ts';
+import { DEFAULT_FIELDS, type Expression, type HeadingPiece, type LineList, type MarkedSet, type LimitField, type Span, type TextField } from './expression.ts';
 import type { Fault } from './fault.ts';
 import { fault, replacing } from './parse-terms.ts';
 import { printLabel } from './print.ts';
@@ -195,11 +186,7 @@ class Binder {
 	}
 
 	private refuseQualifier(piece: HeadingPiece, name: string, start: string, offered: readonly string[]): void {
-		this.refuse(
-			'qualifier',
-			piece.at,
-			`${start} the qualifier “${name}”.${offered.length > 0 ? ` Allowed: ${offered.join(', ')}.` : ' It takes none.'}`
-		);
+		this.refuse('qualifier', piece.at, `${start} the qualifier “${name}”.${offered.length > 0 ? ` Allowed: ${offered.join(', ')}.` : ' It takes none.'}`);
 	}
 
 	private headingKey(piece: HeadingPiece, label: string): string | null {
@@ -208,15 +195,21 @@ class Binder {
 		switch (match.found) {
 			case 'heading':
 				if (match.by === 'entry-term')
-					this.faults.push(
-						fault('warning', 'entry-term', at, `${label} is another name for the heading ${match.label}, which is used.`)
-					);
+					this.faults.push(fault('warning', 'entry-term', at, `${label} is another name for the heading ${match.label}, which is used.`));
 				return match.key;
 			case 'several':
-				this.refuse('heading-in-several', at, `${label} is a heading of several vocabularies here: ${match.vocabularies.join(', ')}. Name the one that is meant, as in {${match.vocabularies[0] ?? ''}:${printLabel(label)}}.`);
+				this.refuse(
+					'heading-in-several',
+					at,
+					`${label} is a heading of several vocabularies here: ${match.vocabularies.join(', ')}. Name the one that is meant, as in {${match.vocabularies[0] ?? ''}:${printLabel(label)}}.`
+				);
 				return null;
 			case 'no-vocabulary':
-				this.refuse('unknown-vocabulary', at, `There is no vocabulary “${piece.vocabulary ?? ''}” here; there is ${match.vocabularies.join(', ') || 'none'}. A colon that belongs to the label is put in quotes with it.`);
+				this.refuse(
+					'unknown-vocabulary',
+					at,
+					`There is no vocabulary “${piece.vocabulary ?? ''}” here; there is ${match.vocabularies.join(', ') || 'none'}. A colon that belongs to the label is put in quotes with it.`
+				);
 				return null;
 			case 'none':
 				this.refuse(
@@ -225,7 +218,11 @@ class Binder {
 					`No vocabulary here has the heading “${label}”.${match.nearest.length > 0 ? ` Nearest: ${match.nearest.join('; ')}.` : ''}`,
 					piece.except.length === 0 && piece.label === label
 						? match.nearest.map((nearest) =>
-								replacing(nearest, at, `{${piece.main ? '!' : ''}${printLabel(nearest)}${piece.narrower ? ' >' : ''}${piece.qualifiers.length > 0 ? ` | ${piece.qualifiers.map(printLabel).join('; ')}` : ''}}`)
+								replacing(
+									nearest,
+									at,
+									`{${piece.main ? '!' : ''}${printLabel(nearest)}${piece.narrower ? ' >' : ''}${piece.qualifiers.length > 0 ? ` | ${piece.qualifiers.map(printLabel).join('; ')}` : ''}}`
+								)
 							)
 						: []
 				);

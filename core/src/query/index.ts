@@ -3,5 +3,15 @@ export * from './expression.ts';
 export { applyRepair, hasErrors, type Fault, type Repair, type TextEdit } from './fault.ts';
 export { parse, LINE_CEILING, DEPTH_CEILING, type Parsed } from './parse.ts';
 export { print, printLabel, printTerm } from './print.ts';
-export { bind, INDEXED_FIELDS, type Bound, type HeadingMatch, type IndexedField, type QualifierCheck, type Query, type SpanQuery, type Surroundings } from './bind.ts';
+export {
+	bind,
+	INDEXED_FIELDS,
+	type Bound,
+	type HeadingMatch,
+	type IndexedField,
+	type QualifierCheck,
+	type Query,
+	type SpanQuery,
+	type Surroundings
+} from './bind.ts';
 export { parser as notationParser } from './notation-parser.ts';

@@ -6,8 +6,7 @@ import { fault, replacing, type Report } from './parse-terms.ts';
 export const LIMIT_CODES = ['yr', 'en', 'la', 'pt', 'ag', 'id', 'has', 'lacks', 'set', 'hand'] as const;
 export type LimitCode = (typeof LIMIT_CODES)[number];
 
-export const isLimitCode = (code: string): code is LimitCode =>
-	(LIMIT_CODES as readonly string[]).includes(code);
+export const isLimitCode = (code: string): code is LimitCode => (LIMIT_CODES as readonly string[]).includes(code);
 
 const YEARS = /^(?:(\d{4})(?:(-)(\d{4})?)?|-(\d{4}))$/;
 const LAST_YEARS = /^last([1-9]\d*)$/i;
@@ -19,9 +18,7 @@ export function readYears(value: string, at: Span, report: Report): Limit | null
 	if (last) return { type: 'last-years', count: Number(last[1]) };
 	const years = YEARS.exec(value);
 	if (!years) {
-		report(
-			fault('error', 'year-form', at, 'Years are written with four digits: yr:2010-2026, yr:2015-, yr:-1999, yr:2020 or yr:last5.')
-		);
+		report(fault('error', 'year-form', at, 'Years are written with four digits: yr:2010-2026, yr:2015-, yr:-1999, yr:2020 or yr:last5.'));
 		return null;
 	}
 	const [, from, dash, to, until] = years;
@@ -49,17 +46,11 @@ export function readDates(value: string, at: Span, report: Report): Limit | null
 	const dates = DATES.exec(value);
 	const [, first = '', last] = dates ?? [];
 	if (!dates || !isCalendarDate(first) || (last !== undefined && !isCalendarDate(last))) {
-		report(
-			fault('error', 'date-form', at, 'Entry dates are written en:2026-03-01.. or en:2026-03-01..2026-06-30, with days that exist.')
-		);
+		report(fault('error', 'date-form', at, 'Entry dates are written en:2026-03-01.. or en:2026-03-01..2026-06-30, with days that exist.'));
 		return null;
 	}
 	if (last !== undefined && first > last) {
-		report(
-			fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [
-				replacing('Turn them round', at, `en:${last}..${first}`)
-			])
-		);
+		report(fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [replacing('Turn them round', at, `en:${last}..${first}`)]));
 		return null;
 	}
 	return { type: 'entered', first, last: last ?? null };

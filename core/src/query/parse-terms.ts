@@ -6,13 +6,7 @@ import type { Fault, Repair } from './fault.ts';
 /** Collects faults while a line is read. */
 export type Report = (fault: Fault) => void;
 
-export function fault(
-	severity: Fault['severity'],
-	code: string,
-	at: Span,
-	message: string,
-	repairs: readonly Repair[] = []
-): Fault {
+export function fault(severity: Fault['severity'], code: string, at: Span, message: string, repairs: readonly Repair[] = []): Fault {
 	return { code, severity, from: at.from, to: at.to, message, repairs };
 }
 
@@ -65,11 +59,7 @@ export function readWord(text: string, at: Span, report: Report): Expression | n
 	}
 	const foreign = text.includes('\\') ? null : firstForeignSign(text);
 	if (foreign !== null)
-		report(
-			fault('error', 'sign-in-word', at, `“${foreign}” cannot stand there in a word without quotes.`, [
-				replacing('Put it in quotes', at, quoted)
-			])
-		);
+		report(fault('error', 'sign-in-word', at, `“${foreign}” cannot stand there in a word without quotes.`, [replacing('Put it in quotes', at, quoted)]));
 	return readTerm(text, at, report);
 }
 
@@ -77,16 +67,10 @@ export function readPhrase(text: string, at: Span, closed: boolean, report: Repo
 	const inside = text.slice(1, closed ? -1 : undefined);
 	if (!closed)
 		report(
-			fault('error', 'open-quote', at, 'The quote is never closed.', [
-				{ label: 'Close it at the end', edits: [{ from: at.to, to: at.to, insert: '"' }] }
-			])
+			fault('error', 'open-quote', at, 'The quote is never closed.', [{ label: 'Close it at the end', edits: [{ from: at.to, to: at.to, insert: '"' }] }])
 		);
 	if (inside.trim() === '') {
-		report(
-			fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [
-				replacing('Take the quotes out', at, '')
-			])
-		);
+		report(fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [replacing('Take the quotes out', at, '')]));
 		return null;
 	}
 	return readTerm(inside.replace(/\s+/g, ' ').trim(), at, report);
@@ -96,43 +80,24 @@ function readTerm(text: string, at: Span, report: Report): Expression | null {
 	const patterns = foldPattern(text);
 	const [first] = patterns;
 	if (first === undefined) {
-		report(
-			fault('error', 'no-letters', at, 'There is no letter or digit here that could be searched.', [
-				replacing('Take it out', at, '')
-			])
-		);
+		report(fault('error', 'no-letters', at, 'There is no letter or digit here that could be searched.', [replacing('Take it out', at, '')]));
 		return null;
 	}
 	if (patterns.some((pattern) => /^[*~]+$/.test(pattern))) {
-		report(
-			fault(
-				'error',
-				'wildcard-alone',
-				at,
-				'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.'
-			)
-		);
+		report(fault('error', 'wildcard-alone', at, 'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.'));
 		return null;
 	}
 	const star = /\*(?=\p{Nd})/u.exec(text);
 	if (star) {
 		const spaced = text.replace(/\*(?=\p{Nd})/gu, '* ');
 		report(
-			fault(
-				'error',
-				'digit-after-star',
-				at,
-				'“*” directly before a digit is read in two ways: any letters before the digit, or a gap between them.',
-				[
-					replacing('As a phrase', at, `"${spaced}"`),
-					replacing('At most one sign between', at, text.replace(/\*(?=\p{Nd})/gu, '~'))
-				]
-			)
+			fault('error', 'digit-after-star', at, '“*” directly before a digit is read in two ways: any letters before the digit, or a gap between them.', [
+				replacing('As a phrase', at, `"${spaced}"`),
+				replacing('At most one sign between', at, text.replace(/\*(?=\p{Nd})/gu, '~'))
+			])
 		);
 	}
-	return patterns.length === 1
-		? { kind: 'word', text, pattern: first, at }
-		: { kind: 'phrase', text, patterns, at };
+	return patterns.length === 1 ? { kind: 'word', text, pattern: first, at } : { kind: 'phrase', text, patterns, at };
 }
 
 interface Cut {
@@ -176,14 +141,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	const [named = body, ...qualifierParts] = cutAt(body, '|');
 	const [labelled = named, ...reachParts] = cutAt(named, '>');
 	if (qualifierParts.length > 1 || reachParts.length > 1) {
-		report(
-			fault(
-				'error',
-				'heading-signs',
-				at,
-				'“>” and “|” stand at most once each in a heading; a label that holds one of them goes in quotes.'
-			)
-		);
+		report(fault('error', 'heading-signs', at, '“>” and “|” stand at most once each in a heading; a label that holds one of them goes in quotes.'));
 		return null;
 	}
 	let rest = labelled.text.trim();
@@ -193,7 +151,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	const named2 = cutAt({ text: rest, from: 0 }, ':');
 	if (named2.length > 1) {
 		vocabulary = (named2[0]?.text ?? '').trim().toLowerCase();
-		rest = rest.slice((named2[1]?.from ?? 1)).trim();
+		rest = rest.slice(named2[1]?.from ?? 1).trim();
 	}
 	if (!rest.startsWith('"') && / except /i.test(`${rest} `)) {
 		report(
@@ -223,9 +181,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	}
 	const all = [...except, ...qualifiers, ...(rest === '*' ? [] : [label])];
 	if (all.includes(null)) {
-		report(
-			fault('error', 'heading-quotes', at, 'The quotes in this heading do not fit together; a quote inside quotes is written twice.')
-		);
+		report(fault('error', 'heading-quotes', at, 'The quotes in this heading do not fit together; a quote inside quotes is written twice.'));
 		return null;
 	}
 	if (all.includes('')) {
@@ -233,9 +189,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 		return null;
 	}
 	if (rest === '*' && qualifiers.length === 0) {
-		report(
-			fault('error', 'any-heading', at, '{*} stands for any heading and needs a qualifier, as in {* | harm}.')
-		);
+		report(fault('error', 'any-heading', at, '{*} stands for any heading and needs a qualifier, as in {* | harm}.'));
 		return null;
 	}
 	return {

@@ -11,20 +11,66 @@ const read = (text: string) => {
 	const { tree, faults } = parse(text);
 	return { tree: tree && withoutPlaces(tree), codes: faults.map((one) => one.code), faults };
 };
-const repairs = (text: string) =>
-	parse(text).faults.flatMap((one) => one.repairs.map((repair) => applyRepair(text, repair)));
+const repairs = (text: string) => parse(text).faults.flatMap((one) => one.repairs.map((repair) => applyRepair(text, repair)));
 
 describe('what the notation page gives as right', () => {
 	it.each([
-		'light', 'light*', '*light', 'hypo*aemia', 'wom?n', 'behavio~r', 'light~~', '"bright light*"', 'x-ray', "parkinson's",
-		'a AND b AND c', 'a NOT b', 'a WITHIN/3 b', 'a BEFORE/3 b', 'ti+ab:(light OR lamp)', 'ti:"bright light"',
-		'yr:2010-2026', 'yr:2015-', 'yr:-1999', 'yr:2020', 'yr:last5', 'en:2026-03-01..', 'en:2026-03-01..2026-06-30',
-		'la:english', 'la:(english OR french)', 'pt:"randomised trial"', 'ag:adult', 'id:10.9999/abc.1', 'id:(a1 OR b2)',
-		'has:ab', 'lacks:hd', 'set:benchmark', 'hand:"peer reviewed only"', '{Delirium}', '{Delirium >}',
-		'{Delirium > except Waking Delirium; Delirium, Poison}', '{!Delirium >}', '{Delirium > | prevention; nursing}',
-		'{* | harm}', '{skerry:Delirium}', '{"Odd: label > here"}', '{"say ""so"""}', '#4', 'ANY(#1-#4, #7)', 'ALL(#5, #9)',
-		'@A', '@AA/2', '@A AND @B AND @C', '#?', '(a OR "b c") WITHIN/4 (d OR e)', 'ti:(a WITHIN/3 b)', '"and"', 'co₂',
-		'/* why */ light OR lamp /* and so on */', '"vitamin ?"', '(#4 AND yr:2015-) AND hand:"humans only"'
+		'light',
+		'light*',
+		'*light',
+		'hypo*aemia',
+		'wom?n',
+		'behavio~r',
+		'light~~',
+		'"bright light*"',
+		'x-ray',
+		"parkinson's",
+		'a AND b AND c',
+		'a NOT b',
+		'a WITHIN/3 b',
+		'a BEFORE/3 b',
+		'ti+ab:(light OR lamp)',
+		'ti:"bright light"',
+		'yr:2010-2026',
+		'yr:2015-',
+		'yr:-1999',
+		'yr:2020',
+		'yr:last5',
+		'en:2026-03-01..',
+		'en:2026-03-01..2026-06-30',
+		'la:english',
+		'la:(english OR french)',
+		'pt:"randomised trial"',
+		'ag:adult',
+		'id:10.9999/abc.1',
+		'id:(a1 OR b2)',
+		'has:ab',
+		'lacks:hd',
+		'set:benchmark',
+		'hand:"peer reviewed only"',
+		'{Delirium}',
+		'{Delirium >}',
+		'{Delirium > except Waking Delirium; Delirium, Poison}',
+		'{!Delirium >}',
+		'{Delirium > | prevention; nursing}',
+		'{* | harm}',
+		'{skerry:Delirium}',
+		'{"Odd: label > here"}',
+		'{"say ""so"""}',
+		'#4',
+		'ANY(#1-#4, #7)',
+		'ALL(#5, #9)',
+		'@A',
+		'@AA/2',
+		'@A AND @B AND @C',
+		'#?',
+		'(a OR "b c") WITHIN/4 (d OR e)',
+		'ti:(a WITHIN/3 b)',
+		'"and"',
+		'co₂',
+		'/* why */ light OR lamp /* and so on */',
+		'"vitamin ?"',
+		'(#4 AND yr:2015-) AND hand:"humans only"'
 	])('%s', (text) => {
 		const { tree, faults } = read(text);
 		expect(faults).toEqual([]);
@@ -42,9 +88,7 @@ describe('what the notation page gives as right', () => {
 		const { tree, faults } = read('a WITHIN/3 b WITHIN/3 c');
 		expect(faults.map((one) => [one.code, one.severity])).toEqual([['near-chain', 'warning']]);
 		expect(print(tree as Expression)).toBe('(a WITHIN/3 b) WITHIN/3 c');
-		expect(repairs('a WITHIN/3 b WITHIN/3 c')[0]).toBe(
-'(((a WITHIN/3 b) WITHIN/3 c) OR ((a WITHIN/3 c) WITHIN/3 b) OR ((b WITHIN/3 c) WITHIN/3 a))'
-		);
+		expect(repairs('a WITHIN/3 b WITHIN/3 c')[0]).toBe('(((a WITHIN/3 b) WITHIN/3 c) OR ((a WITHIN/3 c) WITHIN/3 b) OR ((b WITHIN/3 c) WITHIN/3 a))');
 	});
 });
 
@@ -78,13 +122,38 @@ describe('what is refused, with its repairs', () => {
 	});
 
 	it.each([
-		['*', 'wildcard-alone'], ['"a * b"', 'wildcard-alone'], ['~', 'wildcard-alone'], ['()', 'empty-group'], ['""', 'empty-phrase'],
-		['ANY light', 'list-without-bracket'], ['a WITHIN b', 'no-distance'], ['a WITHIN/03 b', 'distance'], ['ti:{Delirium}', 'not-in-scope'],
-		['ti+yr:light', 'mixed-fields'], ['(a AND b) WITHIN/3 c', 'near-side'], ['ti:a WITHIN/3 b', 'near-side'], ['#4 WITHIN/2 b', 'near-side'],
-		['{*}', 'any-heading'], ['{}', 'empty-heading'], ['set:mine', 'unknown-set'], ['yr:20', 'year-form'], ['yr: 2020', 'space-in-limit'],
-		['en:2026-02-30..', 'date-form'], ['la:(a WITHIN/2 b)', 'near-in-limit'], ['a OR hand:"x"', 'hand-place'], ['AND a', 'operator-side'],
-		['a OR', 'operator-side'], ['a OR OR b', 'operator-side'], ['does bright light lower delirium incidence', 'sentence'], ['xx:light', 'unknown-field'],
-		['light\\', 'nothing-after-backslash'], ['#0', 'line-number'], ['@', 'concept-form'], ['/* open', 'open-comment'], ['%', 'no-letters'], ['ti:', 'field-of-nothing']
+		['*', 'wildcard-alone'],
+		['"a * b"', 'wildcard-alone'],
+		['~', 'wildcard-alone'],
+		['()', 'empty-group'],
+		['""', 'empty-phrase'],
+		['ANY light', 'list-without-bracket'],
+		['a WITHIN b', 'no-distance'],
+		['a WITHIN/03 b', 'distance'],
+		['ti:{Delirium}', 'not-in-scope'],
+		['ti+yr:light', 'mixed-fields'],
+		['(a AND b) WITHIN/3 c', 'near-side'],
+		['ti:a WITHIN/3 b', 'near-side'],
+		['#4 WITHIN/2 b', 'near-side'],
+		['{*}', 'any-heading'],
+		['{}', 'empty-heading'],
+		['set:mine', 'unknown-set'],
+		['yr:20', 'year-form'],
+		['yr: 2020', 'space-in-limit'],
+		['en:2026-02-30..', 'date-form'],
+		['la:(a WITHIN/2 b)', 'near-in-limit'],
+		['a OR hand:"x"', 'hand-place'],
+		['AND a', 'operator-side'],
+		['a OR', 'operator-side'],
+		['a OR OR b', 'operator-side'],
+		['does bright light lower delirium incidence', 'sentence'],
+		['xx:light', 'unknown-field'],
+		['light\\', 'nothing-after-backslash'],
+		['#0', 'line-number'],
+		['@', 'concept-form'],
+		['/* open', 'open-comment'],
+		['%', 'no-letters'],
+		['ti:', 'field-of-nothing']
 	])('%s', (text, code) => {
 		expect(read(text).codes).toContain(code);
 	});
@@ -95,9 +164,9 @@ describe('what is refused, with its repairs', () => {
 	});
 });
 
-const word = fc.constantFrom('light', 'lamp*', 'wom?n', 'behavio~r', 'day-light', '10', 'Délire', '光', "parkinson's", 'and', 'CO₂').map(
-	(text): Expression => parse(`"${text}"`).tree as Expression
-);
+const word = fc
+	.constantFrom('light', 'lamp*', 'wom?n', 'behavio~r', 'day-light', '10', 'Délire', '光', "parkinson's", 'and', 'CO₂')
+	.map((text): Expression => parse(`"${text}"`).tree as Expression);
 const phrase = fc
 	.array(fc.constantFrom('bright', 'light*', 'of', 'OR', 'day'), { minLength: 2, maxLength: 4 })
 	.map((words): Expression => parse(`"${words.join(' ')}"`).tree as Expression);
@@ -111,21 +180,38 @@ const heading = fc
 		narrower: fc.boolean()
 	})
 	.map(({ except, ...rest }): Expression => ({ kind: 'heading', vocabulary: null, ...rest, except: rest.narrower ? except : [] }));
-const other = fc.constantFrom('#3', '@B', '@C/2', 'ANY(#1-#3, #9)', 'yr:2010-', 'la:(english OR french)', 'id:(a OR "b c")', 'has:ab', 'set:relevant')
+const other = fc
+	.constantFrom('#3', '@B', '@C/2', 'ANY(#1-#3, #9)', 'yr:2010-', 'la:(english OR french)', 'id:(a OR "b c")', 'has:ab', 'set:relevant')
 	.map((text) => parse(text).tree as Expression);
 const { near, expression } = fc.letrec<{ near: Expression; side: Expression; inField: Expression; expression: Expression }>((tie) => ({
-	side: fc.oneof({ maxDepth: 3 }, leafOnly, tie('near'), fc.array(leafOnly, { minLength: 2, maxLength: 3 }).map((items): Expression => ({ kind: 'or', items }))),
-	near: fc.tuple(tie('side'), tie('side'), fc.boolean(), fc.integer({ min: 1, max: 20 })).map(([left, right, ordered, distance]): Expression => ({ kind: 'near', left, right, ordered, distance })),
-	inField: fc.oneof({ maxDepth: 3 }, leafOnly, tie('near'), fc.array(tie('inField'), { minLength: 2, maxLength: 3 }).map((items): Expression => ({ kind: 'and', items }))),
+	side: fc.oneof(
+		{ maxDepth: 3 },
+		leafOnly,
+		tie('near'),
+		fc.array(leafOnly, { minLength: 2, maxLength: 3 }).map((items): Expression => ({ kind: 'or', items }))
+	),
+	near: fc
+		.tuple(tie('side'), tie('side'), fc.boolean(), fc.integer({ min: 1, max: 20 }))
+		.map(([left, right, ordered, distance]): Expression => ({ kind: 'near', left, right, ordered, distance })),
+	inField: fc.oneof(
+		{ maxDepth: 3 },
+		leafOnly,
+		tie('near'),
+		fc.array(tie('inField'), { minLength: 2, maxLength: 3 }).map((items): Expression => ({ kind: 'and', items }))
+	),
 	expression: fc.oneof(
 		{ maxDepth: 4 },
 		leafOnly,
 		heading,
 		other,
 		tie('near'),
-		fc.tuple(fc.constantFrom<'and' | 'or'>('and', 'or'), fc.array(tie('expression'), { minLength: 2, maxLength: 4 })).map(([kind, items]): Expression => ({ kind, items })),
+		fc
+			.tuple(fc.constantFrom<'and' | 'or'>('and', 'or'), fc.array(tie('expression'), { minLength: 2, maxLength: 4 }))
+			.map(([kind, items]): Expression => ({ kind, items })),
 		fc.tuple(tie('expression'), tie('expression')).map(([keep, drop]): Expression => ({ kind: 'not', keep, drop })),
-		fc.tuple(fc.subarray<'ti' | 'ab' | 'kw' | 'hd'>(['ti', 'ab', 'kw', 'hd'], { minLength: 1 }), tie('inField')).map(([fields, of]): Expression => ({ kind: 'field', fields, of }))
+		fc
+			.tuple(fc.subarray<'ti' | 'ab' | 'kw' | 'hd'>(['ti', 'ab', 'kw', 'hd'], { minLength: 1 }), tie('inField'))
+			.map(([fields, of]): Expression => ({ kind: 'field', fields, of }))
 	)
 }));
 
@@ -143,7 +229,38 @@ describe('printing', () => {
 	});
 
 	it('answers any text at all with a tree and faults', () => {
-		const signs = fc.constantFrom('(', ')', '"', '{', '}', '*', '?', '~', '#', '@', ':', '+', '|', '>', '\\', '/*', '*/', ' AND ', ' or ', 'WITHIN/3', 'ANY', 'ti:', 'yr:', 'id:', 'a', 'light ', ',', '-', '\u0000', '\uD800');
+		const signs = fc.constantFrom(
+			'(',
+			')',
+			'"',
+			'{',
+			'}',
+			'*',
+			'?',
+			'~',
+			'#',
+			'@',
+			':',
+			'+',
+			'|',
+			'>',
+			'\\',
+			'/*',
+			'*/',
+			' AND ',
+			' or ',
+			'WITHIN/3',
+			'ANY',
+			'ti:',
+			'yr:',
+			'id:',
+			'a',
+			'light ',
+			',',
+			'-',
+			'\u0000',
+			'\uD800'
+		);
 		fc.assert(
 			fc.property(fc.array(fc.oneof(signs, fc.string({ maxLength: 4 })), { maxLength: 30 }), (pieces) => {
 				const text = pieces.join('');

@@ -2,26 +2,9 @@
  * Reading a search line: text → expression tree and faults. It always gives a tree for what it
  * understood; a fault says where, what, and how to mend it (notation.md, sections 1 to 6).
  */
-import {
-	DEFAULT_FIELDS,
-	TEXT_FIELDS,
-	type Expression,
-	type Limit,
-	type LimitField,
-	type Span,
-	type TextField
-} from './expression.ts';
+import { DEFAULT_FIELDS, TEXT_FIELDS, type Expression, type Limit, type LimitField, type Span, type TextField } from './expression.ts';
 import type { Fault, Repair } from './fault.ts';
-import {
-	finishIdentifiers,
-	isLimitCode,
-	readDates,
-	readIdentifierGroup,
-	readMarked,
-	readPresence,
-	readYears,
-	type LimitCode
-} from './parse-limit.ts';
+import { finishIdentifiers, isLimitCode, readDates, readIdentifierGroup, readMarked, readPresence, readYears, type LimitCode } from './parse-limit.ts';
 import { fault, readHeading, readPhrase, readWord, replacing, RESERVED } from './parse-terms.ts';
 import { readPieces, type FlatPiece, type GroupPiece, type Piece } from './pieces.ts';
 import { joinElements, type Element, type Operand } from './sequence.ts';
@@ -46,7 +29,12 @@ export function parse(text: string): Parsed {
 		return {
 			tree: null,
 			faults: [
-				fault('error', 'line-too-long', { from: 0, to: text.length }, `A line holds at most ${LINE_CEILING.toLocaleString('en')} signs; this one has ${text.length.toLocaleString('en')}. Spread it over several lines.`)
+				fault(
+					'error',
+					'line-too-long',
+					{ from: 0, to: text.length },
+					`A line holds at most ${LINE_CEILING.toLocaleString('en')} signs; this one has ${text.length.toLocaleString('en')}. Spread it over several lines.`
+				)
 			]
 		};
 	return new LineReader(text).read();
@@ -78,8 +66,7 @@ class LineReader {
 			);
 		const tree = this.sequence(pieces, 'open', 0);
 		this.pending.push(...trailing);
-		if (this.lastLeaf && this.pending.length > 0)
-			this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
+		if (this.lastLeaf && this.pending.length > 0) this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
 		const whole = tree && this.withComments(tree);
 		if (whole) this.checkHandLimits(whole, true);
 		if (!whole && this.faults.length === 0 && this.text.trim() !== '')
@@ -199,9 +186,7 @@ class LineReader {
 				);
 				return null;
 			case 'close':
-				this.report(
-					fault('error', 'stray-bracket', piece, 'This bracket closes nothing.', [replacing('Take it out', piece, '')])
-				);
+				this.report(fault('error', 'stray-bracket', piece, 'This bracket closes nothing.', [replacing('Take it out', piece, '')]));
 				return null;
 		}
 	}
@@ -219,17 +204,11 @@ class LineReader {
 				])
 			);
 		if (depth >= DEPTH_CEILING) {
-			this.report(
-				fault('error', 'too-deep', piece, `Brackets are nested more than ${DEPTH_CEILING} deep; put the inner part on a line of its own.`)
-			);
+			this.report(fault('error', 'too-deep', piece, `Brackets are nested more than ${DEPTH_CEILING} deep; put the inner part on a line of its own.`));
 			return null;
 		}
 		if (piece.pieces.length === 0) {
-			this.report(
-				fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [
-					replacing('Take them out', piece, '')
-				])
-			);
+			this.report(fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [replacing('Take them out', piece, '')]));
 			return null;
 		}
 		const expression = this.sequence(piece.pieces, scope, depth + 1);
@@ -282,9 +261,7 @@ class LineReader {
 				'error',
 				'not-in-scope',
 				piece,
-				scope === 'field'
-					? `${what} cannot stand inside a field; fields are for words, phrases and proximity.`
-					: `${what} cannot stand inside this limit.`
+				scope === 'field' ? `${what} cannot stand inside a field; fields are for words, phrases and proximity.` : `${what} cannot stand inside this limit.`
 			)
 		);
 		return false;
@@ -381,13 +358,7 @@ class LineReader {
 	}
 
 	/** Reads what a field or limit prefix binds: one word, phrase or bracket. */
-	private scoped(
-		pieces: readonly Piece[],
-		start: number,
-		end: number,
-		scope: Scope,
-		depth: number
-	): [Operand | null, number] {
+	private scoped(pieces: readonly Piece[], start: number, end: number, scope: Scope, depth: number): [Operand | null, number] {
 		const prefix = pieces.slice(start, end);
 		for (const piece of prefix) this.pending.push(...piece.comments);
 		const codes = prefix.flatMap((piece) => (piece.kind === 'word' ? [piece.text.toLowerCase()] : []));
@@ -399,16 +370,27 @@ class LineReader {
 		const unknown = codes.find((code) => !isLimitCode(code) && !isTextField(code));
 		if (unknown !== undefined) {
 			this.report(
-				fault('error', 'unknown-field', { from, to: colon }, `“${unknown}” is no field. Fields are ${TEXT_FIELDS.join(', ')}; a colon that belongs to the words goes in quotes with them.`, [
-					replacing('Put it in quotes', at, `"${this.text.slice(at.from, at.to).replace(/["\u201C\u201D]/g, '')}"`),
-					replacing('Search all fields', { from, to: colon }, 'all:')
-				])
+				fault(
+					'error',
+					'unknown-field',
+					{ from, to: colon },
+					`“${unknown}” is no field. Fields are ${TEXT_FIELDS.join(', ')}; a colon that belongs to the words goes in quotes with them.`,
+					[
+						replacing('Put it in quotes', at, `"${this.text.slice(at.from, at.to).replace(/["\u201C\u201D]/g, '')}"`),
+						replacing('Search all fields', { from, to: colon }, 'all:')
+					]
+				)
 			);
 			return [null, end + 1];
 		}
 		if (limits.length > 0 && (codes.length > 1 || scope !== 'open')) {
 			this.report(
-				fault('error', codes.length > 1 ? 'mixed-fields' : 'not-in-scope', { from, to: colon }, codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot stand inside a field or another limit.')
+				fault(
+					'error',
+					codes.length > 1 ? 'mixed-fields' : 'not-in-scope',
+					{ from, to: colon },
+					codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot stand inside a field or another limit.'
+				)
 			);
 			return [null, end + 1];
 		}
@@ -434,7 +416,7 @@ class LineReader {
 			return [{ role: 'operand', at, expression: limit.type === 'entry' ? expression : this.leaf(expression), bracketed: false }, end + 1];
 		}
 		const fields = TEXT_FIELDS.filter((field) => codes.includes(field));
-		let of: Expression | null = null;
+		let of: Expression | null;
 		if (value.kind === 'group') {
 			this.pending.push(...value.comments);
 			of = this.group(value, 'field', depth)?.expression ?? null;
@@ -442,8 +424,7 @@ class LineReader {
 			this.pending.push(...value.comments);
 			const element = this.element(value, 'field', depth);
 			of = element?.role === 'operand' ? element.expression : null;
-			if (element?.role === 'operator')
-				this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field.'));
+			if (element?.role === 'operator') this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field.'));
 		}
 		return [of && { role: 'operand', at, expression: { kind: 'field', fields, of, at }, bracketed: false }, end + 1];
 	}
@@ -501,7 +482,12 @@ class LineReader {
 	private checkHandLimits(expression: Expression, outermost: boolean): void {
 		if (expression.kind === 'limit' && expression.limit.type === 'by-hand' && !outermost)
 			this.report(
-				fault('error', 'hand-place', expression.at ?? { from: 0, to: 0 }, 'What is set by hand acts on the whole line: it stands alone, or beside the outermost AND.')
+				fault(
+					'error',
+					'hand-place',
+					expression.at ?? { from: 0, to: 0 },
+					'What is set by hand acts on the whole line: it stands alone, or beside the outermost AND.'
+				)
 			);
 		if (expression.kind === 'and' && outermost) {
 			for (const item of expression.items)

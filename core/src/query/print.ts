@@ -86,9 +86,7 @@ function printLimit(limit: Limit): string {
 		case 'entry':
 			return `${limit.field}:${printIn(limit.of, true)}`;
 		case 'identifier':
-			return limit.values.length === 1
-				? `id:${printIdentifier(limit.values[0] ?? '')}`
-				: `id:(${limit.values.map(printIdentifier).join(' OR ')})`;
+			return limit.values.length === 1 ? `id:${printIdentifier(limit.values[0] ?? '')}` : `id:(${limit.values.map(printIdentifier).join(' OR ')})`;
 		case 'presence':
 			return `${limit.has ? 'has' : 'lacks'}:${limit.part}`;
 		case 'marked':

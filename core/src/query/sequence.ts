@@ -78,9 +78,13 @@ function alternate(elements: readonly Element[], text: string, report: Report): 
 			closeRun();
 			if (operands.length === 0 || waiting) {
 				report(
-					fault('error', 'operator-side', element.at, `${spelling(element)} has nothing ${operands.length === 0 ? 'before' : 'between'} ${waiting && operands.length > 0 ? `it and ${spelling(waiting)}` : 'it'}.`, [
-						replacing('Take it out', element.at, '')
-					])
+					fault(
+						'error',
+						'operator-side',
+						element.at,
+						`${spelling(element)} has nothing ${operands.length === 0 ? 'before' : 'between'} ${waiting && operands.length > 0 ? `it and ${spelling(waiting)}` : 'it'}.`,
+						[replacing('Take it out', element.at, '')]
+					)
 				);
 				continue;
 			}
@@ -97,12 +101,7 @@ function alternate(elements: readonly Element[], text: string, report: Report): 
 		run.push(element);
 	}
 	closeRun();
-	if (waiting)
-		report(
-			fault('error', 'operator-side', waiting.at, `${spelling(waiting)} has nothing after it.`, [
-				replacing('Take it out', waiting.at, '')
-			])
-		);
+	if (waiting) report(fault('error', 'operator-side', waiting.at, `${spelling(waiting)} has nothing after it.`, [replacing('Take it out', waiting.at, '')]));
 	return { operands, operators };
 }
 
@@ -125,17 +124,18 @@ function reportNeighbours(run: readonly Operand[], text: string, report: Report)
 	if (allText) repairs.push(replacing('WITHIN/3', at, joined('WITHIN/3')));
 	report(
 		bareWords && run.length >= SENTENCE_LENGTH
-			? fault('error', 'sentence', at, 'This reads like a whole sentence. Sources do not search sentences: split it into concepts, each with its own words.', repairs)
+			? fault(
+					'error',
+					'sentence',
+					at,
+					'This reads like a whole sentence. Sources do not search sentences: split it into concepts, each with its own words.',
+					repairs
+				)
 			: fault('error', 'no-operator', at, 'Nothing says how these belong together, and platforms read such neighbours differently.', repairs)
 	);
 }
 
-function joinMixed(
-	operands: readonly Operand[],
-	operators: readonly Operator[],
-	text: string,
-	report: Report
-): Expression | null {
+function joinMixed(operands: readonly Operand[], operators: readonly Operator[], text: string, report: Report): Expression | null {
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return null;
@@ -177,8 +177,7 @@ function joinSame(operands: readonly Operand[], operators: readonly Operator[], 
 	const [first, ...rest] = operands;
 	if (!operator || !first) return first?.expression ?? null;
 	const at = over(first.at, rest.at(-1)?.at ?? first.at);
-	if (operator.operator === 'and' || operator.operator === 'or')
-		return { kind: operator.operator, items: operands.map((one) => one.expression), at };
+	if (operator.operator === 'and' || operator.operator === 'or') return { kind: operator.operator, items: operands.map((one) => one.expression), at };
 	let tree: Expression = first.expression;
 	let usable = operator.operator === 'not' || checkNearSide(first, report);
 	for (const right of rest) {
@@ -223,9 +222,7 @@ function isNearSide(expression: Expression): boolean {
 
 function checkNearSide(side: Operand, report: Report): boolean {
 	if (isNearSide(side.expression)) return true;
-	const culprit = [...nodesOf(side.expression)].find(
-		(node) => !['word', 'phrase', 'near', 'or'].includes(node.kind)
-	);
+	const culprit = [...nodesOf(side.expression)].find((node) => !['word', 'phrase', 'near', 'or'].includes(node.kind));
 	const names: Partial<Record<Expression['kind'], string>> = {
 		and: 'AND',
 		not: 'NOT',
@@ -238,7 +235,12 @@ function checkNearSide(side: Operand, report: Report): boolean {
 	};
 	const kind = culprit?.kind ?? 'and';
 	report(
-		fault('error', 'near-side', side.at, `${names[kind] ?? 'This'} cannot be a side of WITHIN or BEFORE, which take words, phrases, and ORs of them.${kind === 'field' ? ' Put the field around the whole: ti:(a WITHIN/3 b).' : ''}`)
+		fault(
+			'error',
+			'near-side',
+			side.at,
+			`${names[kind] ?? 'This'} cannot be a side of WITHIN or BEFORE, which take words, phrases, and ORs of them.${kind === 'field' ? ' Put the field around the whole: ti:(a WITHIN/3 b).' : ''}`
+		)
 	);
 	return false;
 }
@@ -261,16 +263,22 @@ function warnOfHalfFields(operands: readonly Operand[], text: string, report: Re
 		const source = text.slice(one.at.from, one.at.to);
 		const colon = source.indexOf(':') + 1;
 		report(
-			fault('warning', 'half-field', over(one.at, lastIn.at), `The field binds only the first of these; the others are read in title, abstract and author keywords.`, [
-				{
-					label: 'The field for all of them',
-					edits: [
-						{ from: one.at.from + colon, to: one.at.from + colon, insert: '(' },
-						{ from: lastIn.at.to, to: lastIn.at.to, insert: ')' }
-					]
-				},
-				replacing('Only for the first', one.at, `(${source})`)
-			])
+			fault(
+				'warning',
+				'half-field',
+				over(one.at, lastIn.at),
+				`The field binds only the first of these; the others are read in title, abstract and author keywords.`,
+				[
+					{
+						label: 'The field for all of them',
+						edits: [
+							{ from: one.at.from + colon, to: one.at.from + colon, insert: '(' },
+							{ from: lastIn.at.to, to: lastIn.at.to, insert: ')' }
+						]
+					},
+					replacing('Only for the first', one.at, `(${source})`)
+				]
+			)
 		);
 	});
 }
@@ -289,15 +297,19 @@ function warnOfChain(operands: readonly Operand[], operator: Operator, text: str
 				'Write out all pairings',
 				at,
 				`(${pairings(sources)
-					.map((order) =>
-						order.reduce((left, right, index) => `${index === 1 ? left : `(${left})`} ${spelling(operator)} ${right}`)
-					)
+					.map((order) => order.reduce((left, right, index) => `${index === 1 ? left : `(${left})`} ${spelling(operator)} ${right}`))
 					.map((pairing) => `(${pairing})`)
 					.join(' OR ')})`
 			)
 		);
 	report(
-		fault('warning', 'near-chain', at, `This is read from the left: “${sources[2] ?? ''}” standing between “${sources[0] ?? ''}” and “${sources[1] ?? ''}” is not found.`, repairs)
+		fault(
+			'warning',
+			'near-chain',
+			at,
+			`This is read from the left: “${sources[2] ?? ''}” standing between “${sources[0] ?? ''}” and “${sources[1] ?? ''}” is not found.`,
+			repairs
+		)
 	);
 }
 

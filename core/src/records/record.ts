@@ -8,7 +8,23 @@ export const recordSchema = {
 	$id: 'https://wide-lantern.example/formats/record.json',
 	title: 'A bibliographic record',
 	type: 'object',
-	required: ['id', 'source', 'identifiers', 'titles', 'abstract', 'keywords', 'headings', 'authors', 'journal', 'affiliations', 'year', 'entered', 'languages', 'types', 'ages'],
+	required: [
+		'id',
+		'source',
+		'identifiers',
+		'titles',
+		'abstract',
+		'keywords',
+		'headings',
+		'authors',
+		'journal',
+		'affiliations',
+		'year',
+		'entered',
+		'languages',
+		'types',
+		'ages'
+	],
 	additionalProperties: false,
 	properties: {
 		/** The source's own number for it. */

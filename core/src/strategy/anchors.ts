@@ -32,8 +32,7 @@ interface HeadingAnchor {
 }
 
 /** Signs that anchors are made of must not come in from outside. */
-export const cleanLine = (text: string): string =>
-	text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
+export const cleanLine = (text: string): string => text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
 
 /** Puts identities in the place of numbers, letters and labels. What is not known stays as typed. */
 export function toSource(text: string, names: Names): string {
@@ -147,7 +146,7 @@ function headingText(anchor: HeadingAnchor, names: Names): string {
 /** `#1-#3, #7`: runs of at least three are drawn together. */
 function runs(numbers: readonly (number | null)[]): string {
 	const parts: string[] = [];
-	for (let index = 0; index < numbers.length; ) {
+	for (let index = 0; index < numbers.length;) {
 		const first = numbers[index] ?? null;
 		let end = index;
 		while (first !== null && numbers[end + 1] === first + (end + 1 - index)) end++;

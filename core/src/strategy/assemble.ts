@@ -26,7 +26,10 @@ export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel): P
 				.filter((one) => one.strand === strand)
 				.map((one) => {
 					const found = labelOf(one.vocabulary, one.heading);
-					return found && `{${one.main ? '!' : ''}${found.vocabulary === null ? '' : `${found.vocabulary}:`}${printLabel(found.label)}${one.reach === 'narrower' ? ' >' : ''}}`;
+					return (
+						found &&
+						`{${one.main ? '!' : ''}${found.vocabulary === null ? '' : `${found.vocabulary}:`}${printLabel(found.label)}${one.reach === 'narrower' ? ' >' : ''}}`
+					);
 				})
 				.filter((one) => one !== null);
 			const words = concept.words.filter((one) => one.strand === strand).map((one) => one.text);
@@ -35,8 +38,7 @@ export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel): P
 		}
 		if (lines.length > before) joined.push(`@${conceptLetter(index)}`);
 	});
-	if (joined.length > 0)
-		lines.push({ text: joined.join(' AND '), concept: null, strand: null, role: 'joining', label: 'All concepts', note: '', off: false });
+	if (joined.length > 0) lines.push({ text: joined.join(' AND '), concept: null, strand: null, role: 'joining', label: 'All concepts', note: '', off: false });
 	return lines;
 }
 

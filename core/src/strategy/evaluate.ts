@@ -98,12 +98,7 @@ export function evaluateStrategy(
 		if (!line.query || hasErrors(line.faults)) return without('faulty');
 		const query = withoutAbsent(line.query, (id) => done.get(id)?.state ?? 'broken');
 		if (query === 'absent' || query === 'broken') return without('broken');
-		const records = evaluate(
-			index,
-			query,
-			{ line: (id) => done.get(id)?.records ?? RecordSet.none(index.size), marked: (set) => marks[set] },
-			cache
-		);
+		const records = evaluate(index, query, { line: (id) => done.get(id)?.records ?? RecordSet.none(index.size), marked: (set) => marks[set] }, cache);
 		return { id: line.id, number: line.number, state: 'counted', records, query, beforeHand: setByHand(query, (id) => done.get(id)?.beforeHand ?? false) };
 	}
 }

@@ -78,17 +78,14 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 	const usable = preferred.length > 0 ? preferred : matches;
 	const [only] = usable;
 	if (usable.length > 1) return { found: 'several', vocabularies: usable.map(({ vocabulary }) => vocabulary.id) };
-	if (only)
-		return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
+	if (only) return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
 	const nearest = chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label));
 	return { found: 'none', nearest: [...new Set(nearest)].slice(0, 4) };
 }
 
 /** Lines that `@A` joins, by identity, whether they are switched off or not. */
 export function joinedLines(strategy: StrategyPart, concept: string, strand: string | null): StrategyLine[] {
-	return strategy.lines.filter(
-		(line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role)
-	);
+	return strategy.lines.filter((line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role));
 }
 
 /** Reads every line. `currentYear` is what `yr:last5` counts back from. */
@@ -112,13 +109,7 @@ export function readStrategy(strategy: StrategyPart, vocabularies: readonly Open
 	});
 }
 
-function surroundingsOf(
-	strategy: StrategyPart,
-	vocabularies: readonly OpenVocabulary[],
-	names: Names,
-	current: number,
-	currentYear: number
-): Surroundings {
+function surroundingsOf(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], names: Names, current: number, currentYear: number): Surroundings {
 	return {
 		currentYear,
 		heading: (label, vocabulary) => findHeading(vocabularies, label, vocabulary),
@@ -128,8 +119,7 @@ function surroundingsOf(
 		},
 		qualifier(key, name, narrower) {
 			const { open, heading } = key === null ? { open: undefined, heading: undefined } : headingByKey(vocabularies, key);
-			const offered =
-				open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : vocabularies.flatMap((one) => one.vocabulary.qualifiers);
+			const offered = open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : vocabularies.flatMap((one) => one.vocabulary.qualifiers);
 			const wanted = foldedKey(name);
 			const found = offered.find((one) => foldedKey(one.name) === wanted || foldedKey(one.code) === wanted);
 			return { allowed: found !== undefined, name: found?.name ?? name, offered: offered.map((one) => one.name) };
@@ -144,7 +134,10 @@ function surroundingsOf(
 			const lines = joinedLines(strategy, ids.concept, ids.strand);
 			if (lines.length === 0) return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to join.` };
 			const below = lines.find((line) => strategy.lines.indexOf(line) >= current);
-			if (below) return { refused: `Line ${strategy.lines.indexOf(below) + 1} belongs to concept ${letter} and stands below this line; the lines that are joined stand above.` };
+			if (below)
+				return {
+					refused: `Line ${strategy.lines.indexOf(below) + 1} belongs to concept ${letter} and stands below this line; the lines that are joined stand above.`
+				};
 			return { lines: lines.map((line) => line.id) };
 		}
 	};

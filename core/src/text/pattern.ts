@@ -25,8 +25,7 @@ export function compilePattern(text: string): WordPattern {
 	const at = text.search(WILDCARD);
 	if (at < 0) return { text, prefix: text, exact: true, test: (word) => word === text };
 	const prefix = text.slice(0, at);
-	if (text === `${prefix}*`)
-		return { text, prefix, exact: false, test: (word) => word.startsWith(prefix) };
+	if (text === `${prefix}*`) return { text, prefix, exact: false, test: (word) => word.startsWith(prefix) };
 	const signs = Array.from(text);
 	return { text, prefix, exact: false, test: (word) => matches(signs, Array.from(word)) };
 }

@@ -24,11 +24,7 @@ describe('tokens, as the notation page says', () => {
 
 	it('gives the stretch of text that each token stood in, marks and all', () => {
 		const text = 'A de\u0301lire\u0301, x²';
-		expect(tokenize(text).map((token) => text.slice(token.from, token.to))).toEqual([
-			'A',
-			'de\u0301lire\u0301',
-			'x²'
-		]);
+		expect(tokenize(text).map((token) => text.slice(token.from, token.to))).toEqual(['A', 'de\u0301lire\u0301', 'x²']);
 	});
 
 	it('folds case as CaseFolding.txt of Unicode 15.1 does (package @unicode/unicode-15.1.0)', () => {

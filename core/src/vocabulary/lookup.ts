@@ -69,8 +69,7 @@ export class VocabularyLookup {
 		}
 		for (const note of this.notes)
 			if (words.every((word) => note.words.has(word))) offer({ heading: note.heading, reason: 'scope-note', name: note.heading.label });
-		if (best.size === 0)
-			for (const near of this.nearest(typed, 5)) offer({ heading: near.heading, reason: 'spelling', name: near.name });
+		if (best.size === 0) for (const near of this.nearest(typed, 5)) offer({ heading: near.heading, reason: 'spelling', name: near.name });
 		return [...best.values()]
 			.sort((a, b) => RANKS[a.reason] - RANKS[b.reason] || a.name.length - b.name.length || a.name.localeCompare(b.name, 'en'))
 			.slice(0, most);
@@ -109,8 +108,7 @@ export function editDistance(a: string, b: string, ceiling: number): number {
 		for (let column = 1; column <= b.length; column++) {
 			const same = a[row - 1] === b[column - 1];
 			let cost = Math.min((previous[column] ?? 0) + 1, (current[column - 1] ?? 0) + 1, (previous[column - 1] ?? 0) + (same ? 0 : 1));
-			if (row > 1 && column > 1 && a[row - 1] === b[column - 2] && a[row - 2] === b[column - 1])
-				cost = Math.min(cost, (older[column - 2] ?? 0) + 1);
+			if (row > 1 && column > 1 && a[row - 1] === b[column - 2] && a[row - 2] === b[column - 1]) cost = Math.min(cost, (older[column - 2] ?? 0) + 1);
 			current.push(cost);
 			least = Math.min(least, cost);
 		}

@@ -16,8 +16,7 @@ export interface SkosFault {
 }
 
 export type SkosRead =
-	| { readonly vocabulary: VocabularyData; readonly faults: readonly SkosFault[] }
-	| { readonly vocabulary: null; readonly faults: readonly SkosFault[] };
+	{ readonly vocabulary: VocabularyData; readonly faults: readonly SkosFault[] } | { readonly vocabulary: null; readonly faults: readonly SkosFault[] };
 
 type Subjects = Map<string, Map<string, string[]>>;
 
@@ -65,7 +64,9 @@ function assemble(subjects: Subjects, id: string): SkosRead {
 		const links = (predicate: string) => {
 			for (const target of all(properties, predicate))
 				if (!known.has(target)) faults.push({ code: 'unknown-reference', message: `${label} points to ${localName(target)}, which is not in the file.` });
-			return all(properties, predicate).filter((target) => known.has(target)).map(localName);
+			return all(properties, predicate)
+				.filter((target) => known.has(target))
+				.map(localName);
 		};
 		const since = one(properties, `${WL}since`);
 		headings.push({
@@ -77,10 +78,7 @@ function assemble(subjects: Subjects, id: string): SkosRead {
 			related: links(`${SKOS}related`),
 			notation: one(properties, `${SKOS}notation`),
 			since: since === null ? null : Number(since),
-			before: [
-				...all(properties, `${WL}formerly`).map((text) => earlier(text, true)),
-				...all(properties, `${WL}before`).map((text) => earlier(text, false))
-			],
+			before: [...all(properties, `${WL}formerly`).map((text) => earlier(text, true)), ...all(properties, `${WL}before`).map((text) => earlier(text, false))],
 			qualifiers: all(properties, `${WL}takes`).map(localName)
 		});
 	}

@@ -112,8 +112,7 @@ export class Vocabulary {
 			this.nameAs(heading.label, { heading, by: 'label' });
 			if (heading.label.includes(', ')) this.nameAs(turnedRound(heading.label), { heading, by: 'turned' });
 			for (const term of heading.entryTerms) this.nameAs(term, { heading, by: 'entry-term' });
-			for (const earlier of heading.before)
-				if (earlier.renamed) this.nameAs(earlier.label, { heading, by: 'entry-term' });
+			for (const earlier of heading.before) if (earlier.renamed) this.nameAs(earlier.label, { heading, by: 'entry-term' });
 		}
 		for (const heading of data.headings)
 			for (const broader of heading.broader) {
@@ -184,8 +183,7 @@ export class Vocabulary {
 	/** The qualifiers that a heading takes, or that it or any narrower one takes. */
 	qualifiersOf(id: string, withNarrower: boolean): VocabularyData['qualifiers'] {
 		const codes = new Set<string>();
-		for (const one of withNarrower ? this.closure(id) : [id])
-			for (const code of this.byId.get(one)?.qualifiers ?? []) codes.add(code);
+		for (const one of withNarrower ? this.closure(id) : [id]) for (const code of this.byId.get(one)?.qualifiers ?? []) codes.add(code);
 		return this.qualifiers.filter((qualifier) => codes.has(qualifier.code));
 	}
 }

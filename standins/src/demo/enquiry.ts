@@ -40,9 +40,54 @@ function concept(id: string, name: string, note: string, headings: Words, words:
 
 export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocument {
 	const concepts = [
-		concept('demo-a', 'Delirium', 'Main outcome. Searched as a concept, since every known article names it in title or abstract.', ['delirium >', 'confusion', 'encephsepsis'], ['delir*', '"acute confusion*"', '"acute brain dysfunction"', 'ICU WITHIN/2 (psychosis OR syndrome)', '"brain failure"', '"clouded mind"'], ['agitation: too wide?']),
-		concept('demo-b', 'Light that follows the day', 'Treatment with light and the lighting of rooms; darkness at night belongs to it.', ['phototherapy >', 'lighting >', 'daylight', 'windows', 'chronother >', 'photoperiod'], ['phototherap*', '"light therap*"', '"bright light"', '(light* OR illuminat* OR lamp*) WITHIN/3 (dynamic OR circadian OR cycl* OR bright OR blue OR therap* OR exposure OR night*)', 'daylight', '"natural light"', 'window*', 'lux', 'illuminance', '(simulated OR artificial) WITHIN/2 dawn', 'luminous', 'photic', '"darkness at night"'], ['melatonin: a question of its own']),
-		concept('demo-c', 'Intensive care', 'The place, the treatment and the state, which the vocabulary keeps apart.', ['icu >', 'critcare >', 'critillness >', 'critpatients'], ['"intensive care"', 'ICU~', '"critical* ill*"', '"critical care"', '"intensive therapy"', 'ventilated', '"mechanical ventilation"', '"surgical intensive care"', '(cardiac OR "open-heart") WITHIN/2 surgery'], ['recovery rooms?'])
+		concept(
+			'demo-a',
+			'Delirium',
+			'Main outcome. Searched as a concept, since every known article names it in title or abstract.',
+			['delirium >', 'confusion', 'encephsepsis'],
+			['delir*', '"acute confusion*"', '"acute brain dysfunction"', 'ICU WITHIN/2 (psychosis OR syndrome)', '"brain failure"', '"clouded mind"'],
+			['agitation: too wide?']
+		),
+		concept(
+			'demo-b',
+			'Light that follows the day',
+			'Treatment with light and the lighting of rooms; darkness at night belongs to it.',
+			['phototherapy >', 'lighting >', 'daylight', 'windows', 'chronother >', 'photoperiod'],
+			[
+				'phototherap*',
+				'"light therap*"',
+				'"bright light"',
+				'(light* OR illuminat* OR lamp*) WITHIN/3 (dynamic OR circadian OR cycl* OR bright OR blue OR therap* OR exposure OR night*)',
+				'daylight',
+				'"natural light"',
+				'window*',
+				'lux',
+				'illuminance',
+				'(simulated OR artificial) WITHIN/2 dawn',
+				'luminous',
+				'photic',
+				'"darkness at night"'
+			],
+			['melatonin: a question of its own']
+		),
+		concept(
+			'demo-c',
+			'Intensive care',
+			'The place, the treatment and the state, which the vocabulary keeps apart.',
+			['icu >', 'critcare >', 'critillness >', 'critpatients'],
+			[
+				'"intensive care"',
+				'ICU~',
+				'"critical* ill*"',
+				'"critical care"',
+				'"intensive therapy"',
+				'ventilated',
+				'"mechanical ventilation"',
+				'"surgical intensive care"',
+				'(cardiac OR "open-heart") WITHIN/2 surgery'
+			],
+			['recovery rooms?']
+		)
 	];
 	const base = newEnquiry(DEMO_QUESTION, 'PICO', counter('demo-part'));
 	const open: OpenVocabulary = { vocabulary, lookup: new VocabularyLookup(vocabulary) };
@@ -52,7 +97,16 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 	});
 	const stored: StrategyLine[] = proposals.map(({ text: _, ...line }, at) => ({ ...line, id: `demo-line-${at + 1}`, source: '' }));
 	stored.push(
-		{ id: 'demo-line-8', source: '', concept: null, strand: null, role: 'limit', label: 'Years of the review', note: 'Cycled lighting has been built into units since about 2006.', off: false },
+		{
+			id: 'demo-line-8',
+			source: '',
+			concept: null,
+			strand: null,
+			role: 'limit',
+			label: 'Years of the review',
+			note: 'Cycled lighting has been built into units since about 2006.',
+			off: false
+		},
 		{ id: 'demo-line-9', source: '', concept: null, strand: null, role: 'check', label: 'Known articles that are found', note: '', off: false }
 	);
 	const names = namesOf({ concepts, lines: stored }, [open]);
@@ -71,7 +125,11 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 		})),
 		articles: world.known.map((id, at) => {
 			const record = world.records.find((one) => one.id === id);
-			return { id: `demo-article-${at + 1}`, citation: record ? `${record.authors[0] ?? ''} et al. ${record.titles[0] ?? ''}. ${record.journal}, ${record.year ?? ''}.` : id, identifier: id };
+			return {
+				id: `demo-article-${at + 1}`,
+				citation: record ? `${record.authors[0] ?? ''} et al. ${record.titles[0] ?? ''}. ${record.journal}, ${record.year ?? ''}.` : id,
+				identifier: id
+			};
 		}),
 		dates: [
 			{ id: 'demo-date-1', timeline: 'team', what: 'Protocol registered', due: '2026-10-01', done: true },
@@ -80,18 +138,54 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			{ id: 'demo-date-4', timeline: 'team', what: 'Screening finished', due: '2027-03-31', done: false }
 		],
 		sources: [
-			{ id: 'demo-source-1', kind: 'database', database: 'Skerry Health Abstracts', platform: 'Breakwater', coverage: '1966 to date', reason: 'The widest biomedical source, with headings.', profile: 'skerry' },
-			{ id: 'demo-source-2', kind: 'database', database: 'Wherry Crossroads File', platform: 'Wherry (CQL)', coverage: '1980 to date', reason: 'All fields: building science and lighting design.', profile: 'wherry' },
-			{ id: 'demo-source-3', kind: 'register', database: 'Fairway Trials Register', platform: 'its own page', coverage: '2005 to date', reason: 'Trials that are not published yet.', profile: null }
+			{
+				id: 'demo-source-1',
+				kind: 'database',
+				database: 'Skerry Health Abstracts',
+				platform: 'Breakwater',
+				coverage: '1966 to date',
+				reason: 'The widest biomedical source, with headings.',
+				profile: 'skerry'
+			},
+			{
+				id: 'demo-source-2',
+				kind: 'database',
+				database: 'Wherry Crossroads File',
+				platform: 'Wherry (CQL)',
+				coverage: '1980 to date',
+				reason: 'All fields: building science and lighting design.',
+				profile: 'wherry'
+			},
+			{
+				id: 'demo-source-3',
+				kind: 'register',
+				database: 'Fairway Trials Register',
+				platform: 'its own page',
+				coverage: '2005 to date',
+				reason: 'Trials that are not published yet.',
+				profile: null
+			}
 		],
 		people: [
 			{ id: 'demo-person-1', name: 'Ines Halcroft', does: 'designs and runs the searches', credit: 'author' },
 			{ id: 'demo-person-2', name: 'Tomas Fenlund', does: 'leads the review team', credit: 'author' }
 		],
-		inclusion: [{ id: 'demo-in-1', text: 'Adults treated in any kind of intensive care unit.' }, { id: 'demo-in-2', text: 'Any change of light or lighting meant to follow or restore the day.' }],
-		exclusion: [{ id: 'demo-ex-1', text: 'Light used on the skin or for newborn jaundice.' }, { id: 'demo-ex-2', text: 'Emergence delirium within the first hour after anaesthesia.' }],
+		inclusion: [
+			{ id: 'demo-in-1', text: 'Adults treated in any kind of intensive care unit.' },
+			{ id: 'demo-in-2', text: 'Any change of light or lighting meant to follow or restore the day.' }
+		],
+		exclusion: [
+			{ id: 'demo-ex-1', text: 'Light used on the skin or for newborn jaundice.' },
+			{ id: 'demo-ex-2', text: 'Emergence delirium within the first hour after anaesthesia.' }
+		],
 		journal: [
-			{ id: 'demo-journal-1', date: '2026-11-02', kind: 'correspondence', text: 'Team agrees that darkness at night counts as part of the intervention.', hours: null },
+			{
+				id: 'demo-journal-1',
+				date: '2026-11-02',
+				kind: 'correspondence',
+				text: 'Team agrees that darkness at night counts as part of the intervention.',
+				hours: null
+			},
 			{ id: 'demo-journal-2', date: '2026-11-09', kind: 'decision', text: 'Comparison left out of the search.', hours: null },
 			{ id: 'demo-journal-3', date: '2026-11-16', kind: 'work', text: 'Headings of Skerry mapped, first strategy tested.', hours: 6.5 }
 		],
@@ -104,7 +198,15 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 				id: 'demo-rendering-2',
 				profile: 'wherry',
 				first: 1,
-				leftOut: [{ id: 'demo-left-out-1', piece: '{*}', why: 'The source has no headings; the text words carry all three concepts.', by: 'Ines Halcroft', on: '2026-11-18' }]
+				leftOut: [
+					{
+						id: 'demo-left-out-1',
+						piece: '{*}',
+						why: 'The source has no headings; the text words carry all three concepts.',
+						by: 'Ines Halcroft',
+						on: '2026-11-18'
+					}
+				]
 			}
 		]
 	};
@@ -114,4 +216,3 @@ function counter(start: string): () => string {
 	let number = 0;
 	return () => `${start}-${++number}`;
 }
-

@@ -96,7 +96,9 @@ function makeRecord(dice: Dice, work: Work, number: number, vocabulary: Vocabula
 		headings: indexed ? assign(dice, work, year, vocabulary) : [],
 		authors: Array.from({ length: dice.between(1, 7) }, () => `${dice.pick(SURNAMES)}, ${dice.some(INITIALS, dice.between(1, 2)).join('')}`),
 		journal: journal.name,
-		affiliations: [`Department of ${dice.pick(['Intensive Care', 'Nursing', 'Anaesthesia', 'Medicine', 'Geriatrics'])}, ${dice.pick(PLACES)} ${dice.pick(['Hospital', 'University', 'Infirmary'])}`],
+		affiliations: [
+			`Department of ${dice.pick(['Intensive Care', 'Nursing', 'Anaesthesia', 'Medicine', 'Geriatrics'])}, ${dice.pick(PLACES)} ${dice.pick(['Hospital', 'University', 'Infirmary'])}`
+		],
 		year,
 		entered,
 		languages: dice.chance(0.93) ? ['English'] : [dice.pick(['French', 'German', 'Spanish', 'Portuguese'])],
@@ -113,7 +115,9 @@ function dateIn(dice: Dice, year: number): string {
 function agesOf(setting: Setting, dice: Dice): string[] {
 	if (setting === 'neonatal') return ['newborn'];
 	if (setting === 'child') return ['child'];
-	return ['ward', 'hip', 'longterm', 'palliative'].includes(setting) ? ['aged', ...(dice.chance(0.5) ? ['adult'] : [])] : ['adult', ...(dice.chance(0.4) ? ['aged'] : [])];
+	return ['ward', 'hip', 'longterm', 'palliative'].includes(setting)
+		? ['aged', ...(dice.chance(0.5) ? ['adult'] : [])]
+		: ['adult', ...(dice.chance(0.4) ? ['aged'] : [])];
 }
 
 /** The narrowest heading that existed in that year; before that, what stood for it. */
@@ -133,7 +137,10 @@ function assign(dice: Dice, work: Work, year: number, vocabulary: Vocabulary): B
 		for (const id of ids) {
 			if (given.has(id)) continue;
 			const allowed = new Set(vocabulary.qualifiersOf(id, false).map((one) => one.name));
-			const chosen = dice.some(qualifiers.filter((one) => allowed.has(one)), dice.chance(0.6) ? 1 : 0);
+			const chosen = dice.some(
+				qualifiers.filter((one) => allowed.has(one)),
+				dice.chance(0.6) ? 1 : 0
+			);
 			given.set(id, { main: dice.chance(main), qualifiers: chosen });
 		}
 	};
@@ -143,6 +150,10 @@ function assign(dice: Dice, work: Work, year: number, vocabulary: Vocabulary): B
 	const blurred = dice.chance(0.12) ? actionHeadings.flatMap((id) => vocabulary.get(id)?.broader ?? []) : actionHeadings;
 	if (!dice.chance(0.06)) give(blurred, 0.7, ['methods', 'use', 'harm', 'standards']);
 	give(headingsOf(SETTINGS[work.setting], year, vocabulary), 0.2, ['organisation', 'nursing']);
-	give(work.design.headings.filter((id) => year >= (vocabulary.get(id)?.since ?? 0)), 0, []);
+	give(
+		work.design.headings.filter((id) => year >= (vocabulary.get(id)?.since ?? 0)),
+		0,
+		[]
+	);
 	return [...given].map(([heading, { main, qualifiers }]) => ({ vocabulary: 'skerry', heading, main, qualifiers }));
 }

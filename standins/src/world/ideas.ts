@@ -17,10 +17,18 @@ const idea = (words: string, headings: string, keywords = ''): Idea => ({
 });
 
 export const SETTINGS = {
-	icu: idea('in the intensive care unit|in critically ill adults|in adults receiving intensive care|in an adult ICU|among ICU patients|in intensive therapy units|in critical care units', 'icu adult', 'intensive care|critical care|ICU'),
+	icu: idea(
+		'in the intensive care unit|in critically ill adults|in adults receiving intensive care|in an adult ICU|among ICU patients|in intensive therapy units|in critical care units',
+		'icu adult',
+		'intensive care|critical care|ICU'
+	),
 	icuMed: idea('in a medical intensive care unit|in medical ICU patients', 'icumed adult', 'intensive care'),
 	icuSurg: idea('in surgical intensive care|in a surgical ICU after major operations', 'icusurg adult surgery', 'surgical intensive care'),
-	ventilated: idea('in mechanically ventilated adults|among patients receiving mechanical ventilation', 'icu ventilation critpatients', 'mechanical ventilation'),
+	ventilated: idea(
+		'in mechanically ventilated adults|among patients receiving mechanical ventilation',
+		'icu ventilation critpatients',
+		'mechanical ventilation'
+	),
 	cardiac: idea('after cardiac surgery|in patients undergoing open-heart surgery', 'surgcardiac icusurg aged', 'cardiac surgery'),
 	hip: idea('after hip fracture surgery|in older people with hip fracture', 'fracturehip surgortho aged', 'hip fracture'),
 	ward: idea('on general medical wards|in hospitalised older adults|in acutely ill inpatients', 'wards inpatients aged', 'hospitalised patients'),
@@ -39,13 +47,29 @@ export const SETTINGS = {
 export type Setting = keyof typeof SETTINGS;
 
 export const ACTIONS = {
-	bright: idea('bright light therapy|morning bright light|bright light exposure|a light box of 10 000 lux|timed bright light', 'brightlight', 'bright light therapy|light therapy'),
-	dynamic: idea('dynamic lighting|circadian lighting|a cycled lighting system|lighting that follows the day|tunable ceiling lighting|a biodynamic light ceiling', 'dynlight', 'dynamic lighting|circadian lighting'),
-	daylightRoom: idea('daylight exposure|rooms with windows|natural light at the bedside|a view of the outdoors|window-side beds', 'daylight windows', 'daylight|windows'),
+	bright: idea(
+		'bright light therapy|morning bright light|bright light exposure|a light box of 10 000 lux|timed bright light',
+		'brightlight',
+		'bright light therapy|light therapy'
+	),
+	dynamic: idea(
+		'dynamic lighting|circadian lighting|a cycled lighting system|lighting that follows the day|tunable ceiling lighting|a biodynamic light ceiling',
+		'dynlight',
+		'dynamic lighting|circadian lighting'
+	),
+	daylightRoom: idea(
+		'daylight exposure|rooms with windows|natural light at the bedside|a view of the outdoors|window-side beds',
+		'daylight windows',
+		'daylight|windows'
+	),
 	blue: idea('blue-enriched white light|short-wavelength light', 'bluelight', 'blue-enriched light'),
 	dawn: idea('simulated dawn|an artificial dawn signal', 'dawnsim', 'dawn simulation'),
 	dimNight: idea('dimmed lights at night|darkness at night|reduced night-time illumination', 'nightlight darkness', 'night-time light'),
-	oddLight: idea('exposure to 5000 lux at the bedside from 09.00 to 11.00|a luminous ceiling panel|higher daytime illuminance|photic stimulation in the morning', 'lighting circadian', 'illuminance'),
+	oddLight: idea(
+		'exposure to 5000 lux at the bedside from 09.00 to 11.00|a luminous ceiling panel|higher daytime illuminance|photic stimulation in the morning',
+		'lighting circadian',
+		'illuminance'
+	),
 	skinlamp: idea('narrow-band ultraviolet treatment|phototherapy of the skin', 'skinlight skin', 'ultraviolet'),
 	jaundice: idea('intermittent phototherapy|light-emitting diode phototherapy', 'neonatlight ledlight', 'phototherapy'),
 	earplug: idea('earplugs and eye masks|earplugs at night', 'earplugs eyemasks', 'earplugs|eye masks'),
@@ -179,13 +203,49 @@ export interface Design {
 }
 
 export const DESIGNS: readonly Design[] = [
-	{ name: 'a randomised controlled trial', opening: ['We randomly assigned', 'In this parallel-group trial we allocated'], headings: ['rct'], type: 'randomised trial', share: 22 },
+	{
+		name: 'a randomised controlled trial',
+		opening: ['We randomly assigned', 'In this parallel-group trial we allocated'],
+		headings: ['rct'],
+		type: 'randomised trial',
+		share: 22
+	},
 	{ name: 'a pilot randomised trial', opening: ['In a pilot trial we randomised'], headings: ['rct', 'pilot'], type: 'randomised trial', share: 8 },
-	{ name: 'a before-and-after study', opening: ['We compared two periods with', 'Before and after the change we followed'], headings: ['beforeafter'], type: 'comparative study', share: 14 },
-	{ name: 'a prospective cohort study', opening: ['We followed a cohort of', 'We prospectively observed'], headings: ['cohort'], type: 'observational study', share: 16 },
-	{ name: 'a retrospective cohort study', opening: ['We reviewed the charts of', 'From an electronic register we drew'], headings: ['cohort'], type: 'observational study', share: 12 },
+	{
+		name: 'a before-and-after study',
+		opening: ['We compared two periods with', 'Before and after the change we followed'],
+		headings: ['beforeafter'],
+		type: 'comparative study',
+		share: 14
+	},
+	{
+		name: 'a prospective cohort study',
+		opening: ['We followed a cohort of', 'We prospectively observed'],
+		headings: ['cohort'],
+		type: 'observational study',
+		share: 16
+	},
+	{
+		name: 'a retrospective cohort study',
+		opening: ['We reviewed the charts of', 'From an electronic register we drew'],
+		headings: ['cohort'],
+		type: 'observational study',
+		share: 12
+	},
 	{ name: 'a cross-sectional survey', opening: ['We surveyed', 'A questionnaire was sent to'], headings: ['crosssect'], type: 'survey', share: 8 },
-	{ name: 'a qualitative study', opening: ['We interviewed', 'In semi-structured interviews we spoke with'], headings: ['qualitative'], type: 'qualitative study', share: 6 },
-	{ name: 'a systematic review', opening: ['We searched five databases and included studies of', 'We pooled studies with a total of'], headings: ['reviewsys'], type: 'review', share: 8 },
+	{
+		name: 'a qualitative study',
+		opening: ['We interviewed', 'In semi-structured interviews we spoke with'],
+		headings: ['qualitative'],
+		type: 'qualitative study',
+		share: 6
+	},
+	{
+		name: 'a systematic review',
+		opening: ['We searched five databases and included studies of', 'We pooled studies with a total of'],
+		headings: ['reviewsys'],
+		type: 'review',
+		share: 8
+	},
 	{ name: 'a quality improvement project', opening: ['Over eighteen months our team cared for'], headings: ['qualityimp'], type: 'report', share: 6 }
 ];

@@ -41,11 +41,14 @@ function result(dice: Dice, { action, outcome, patients }: Wording): string {
 	const percent = (part: number) => ((100 * part) / half).toFixed(1);
 	const p = dice.pick(['p = 0.03', 'p = 0.41', 'p < 0.001', 'p = 0.08', 'p = 0.62', 'p = 0.02']);
 	return dice.pick([
-		() => `${capital(outcome)} was recorded in ${first} of ${half} patients (${percent(first)} %) with ${action} and in ${second} of ${patients - half} without (${p}).`,
+		() =>
+			`${capital(outcome)} was recorded in ${first} of ${half} patients (${percent(first)} %) with ${action} and in ${second} of ${patients - half} without (${p}).`,
 		() => `With ${action}, ${outcome} changed by ${dice.between(2, 31)} % (95 % confidence interval ${dice.between(1, 9)} to ${dice.between(32, 48)}; ${p}).`,
-		() => `There was no clear difference in ${outcome} between the groups (risk ratio ${(0.6 + dice.next() * 0.7).toFixed(2)}, 95 % confidence interval ${(0.3 + dice.next() * 0.3).toFixed(2)} to ${(1.1 + dice.next() * 0.6).toFixed(2)}).`,
+		() =>
+			`There was no clear difference in ${outcome} between the groups (risk ratio ${(0.6 + dice.next() * 0.7).toFixed(2)}, 95 % confidence interval ${(0.3 + dice.next() * 0.3).toFixed(2)} to ${(1.1 + dice.next() * 0.6).toFixed(2)}).`,
 		() => `After adjustment for age and severity of illness, ${action} was associated with ${outcome} (odds ratio ${(0.4 + dice.next()).toFixed(2)}; ${p}).`,
-		() => `Median ${dice.pick(['stay', 'follow-up', 'time to the first event'])} was ${dice.between(2, 14)} days (interquartile range ${dice.between(1, 3)} to ${dice.between(15, 28)}); ${outcome} favoured ${action} (${p}).`
+		() =>
+			`Median ${dice.pick(['stay', 'follow-up', 'time to the first event'])} was ${dice.between(2, 14)} days (interquartile range ${dice.between(1, 3)} to ${dice.between(15, 28)}); ${outcome} favoured ${action} (${p}).`
 	])();
 }
 
@@ -70,14 +73,28 @@ export function abstract(dice: Dice, wording: Wording, extra: readonly string[])
 	]);
 	const closing = dice.chance(0.7) ? [dice.pick(CLOSING)] : [];
 	if (dice.chance(0.55))
-		return [`Background: ${background}`, `Methods: ${methods}`, `Results: ${results.join(' ')}`, `Conclusions: ${[conclusion, ...closing].join(' ')}`].join(' ');
+		return [`Background: ${background}`, `Methods: ${methods}`, `Results: ${results.join(' ')}`, `Conclusions: ${[conclusion, ...closing].join(' ')}`].join(
+			' '
+		);
 	return [background, methods, ...results, conclusion, ...closing].join(' ');
 }
 
 const AMERICAN: readonly (readonly [RegExp, string])[] = [
-	[/anaesth/g, 'anesth'], [/Anaesth/g, 'Anesth'], [/paediatric/g, 'pediatric'], [/randomis/g, 'randomiz'], [/hospitalis/g, 'hospitaliz'],
-	[/mobilisation/g, 'mobilization'], [/Mobilisation/g, 'Mobilization'], [/programme/g, 'program'], [/behaviour/g, 'behavior'], [/Behaviour/g, 'Behavior'],
-	[/centre/g, 'center'], [/colour/g, 'color'], [/computerised/g, 'computerized'], [/favoured/g, 'favored'], [/haemo/g, 'hemo']
+	[/anaesth/g, 'anesth'],
+	[/Anaesth/g, 'Anesth'],
+	[/paediatric/g, 'pediatric'],
+	[/randomis/g, 'randomiz'],
+	[/hospitalis/g, 'hospitaliz'],
+	[/mobilisation/g, 'mobilization'],
+	[/Mobilisation/g, 'Mobilization'],
+	[/programme/g, 'program'],
+	[/behaviour/g, 'behavior'],
+	[/Behaviour/g, 'Behavior'],
+	[/centre/g, 'center'],
+	[/colour/g, 'color'],
+	[/computerised/g, 'computerized'],
+	[/favoured/g, 'favored'],
+	[/haemo/g, 'hemo']
 ];
 
 /** American spelling, for journals that use it. */

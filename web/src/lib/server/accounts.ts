@@ -77,7 +77,10 @@ export async function changePassword(actor: Actor, old: string, fresh: string, k
 	const password_hash = await hash(fresh);
 	await database.transaction(async (transaction) => {
 		await transaction<PersonRow>('people').where({ id: actor.id }).update({ password_hash });
-		await transaction('sessions').where({ person_id: actor.id }).whereNot({ token_hash: hashToken(keepToken) }).delete();
+		await transaction('sessions')
+			.where({ person_id: actor.id })
+			.whereNot({ token_hash: hashToken(keepToken) })
+			.delete();
 	});
 	return { ok: true, value: null };
 }
@@ -92,7 +95,9 @@ export async function openSession(personId: string): Promise<{ token: string; ex
 }
 
 export async function closeSession(token: string): Promise<void> {
-	await database('sessions').where({ token_hash: hashToken(token) }).delete();
+	await database('sessions')
+		.where({ token_hash: hashToken(token) })
+		.delete();
 }
 
 export async function actorOf(token: string | undefined): Promise<Actor | null> {
@@ -133,5 +138,7 @@ export async function changePerson(id: string, change: { administrator?: boolean
 }
 
 export async function findPerson(email: string): Promise<PersonEntry | undefined> {
-	return people().where({ email: normalEmail(email) }).first('id', 'name', 'email', 'administrator', 'blocked');
+	return people()
+		.where({ email: normalEmail(email) })
+		.first('id', 'name', 'email', 'administrator', 'blocked');
 }

@@ -30,21 +30,41 @@ interface CollectionRow {
 	size: number;
 }
 
-const entryOf = (row: CollectionRow): CollectionEntry => ({ id: row.id, name: row.name, takenOn: row.taken_on, vocabularies: row.vocabularies, size: row.size });
-const rows = () => database<CollectionRow>('collections').select('id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size');
+const entryOf = (row: CollectionRow): CollectionEntry => ({
+	id: row.id,
+	name: row.name,
+	takenOn: row.taken_on,
+	vocabularies: row.vocabularies,
+	size: row.size
+});
+const columns = ['id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size'] as const;
 
 /** Stores a collection whole or not at all. */
 export async function saveCollection(entry: Omit<CollectionEntry, 'size'>, records: readonly BibliographicRecord[]): Promise<void> {
 	await database.transaction(async (transaction) => {
 		await transaction('collections').where({ id: entry.id }).delete();
-		await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: records.length });
-		await transaction.batchInsert('records', records.map((data, number) => ({ collection_id: entry.id, number, data: JSON.stringify(data) })), 500);
+		await transaction('collections').insert({
+			id: entry.id,
+			name: entry.name,
+			taken_on: entry.takenOn,
+			vocabularies: [...entry.vocabularies],
+			size: records.length
+		});
+		await transaction.batchInsert(
+			'records',
+			records.map((data, number) => ({ collection_id: entry.id, number, data: JSON.stringify(data) })),
+			500
+		);
 	});
 	open.delete(entry.id);
 }
 
 export async function listCollections(): Promise<CollectionEntry[]> {
-	return (await rows().orderBy('id')).map((row) => entryOf(row as CollectionRow));
+	return (
+		await database('collections')
+			.orderBy('id')
+			.select<CollectionRow[]>(...columns)
+	).map(entryOf);
 }
 
 const open = new Map<string, Promise<OpenCollection | null>>();
@@ -59,10 +79,14 @@ export function openCollection(id: string): Promise<OpenCollection | null> {
 }
 
 async function load(id: string): Promise<OpenCollection | null> {
-	const row = await rows().where({ id }).first();
+	const [row] = await database('collections')
+		.where({ id })
+		.select<CollectionRow[]>(...columns);
 	if (!row) return null;
-	const entry = entryOf(row as CollectionRow);
-	const vocabularies = new Map((await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null).map((one) => [one.vocabulary.id, one.vocabulary]));
+	const entry = entryOf(row);
+	const vocabularies = new Map(
+		(await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null).map((one) => [one.vocabulary.id, one.vocabulary])
+	);
 	const labelOf: LabelOf = (vocabulary, heading) => vocabularies.get(vocabulary)?.get(heading)?.label;
 	const stored = await database('records').where({ collection_id: id }).orderBy('number').select<{ data: unknown }[]>('data');
 	const records = stored.map(({ data }, number) => {

@@ -21,8 +21,7 @@ export const BODY_CEILING = 8_000_000;
 
 /** Reads a JSON body through a door; a clear 4xx where it does not fit. */
 export async function readBody<Shape>(request: Request, check: ValidateFunction<Shape>): Promise<Shape> {
-	if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
-		error(415, { message: 'The request must be JSON.' });
+	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) error(415, { message: 'The request must be JSON.' });
 	const text = await request.text();
 	if (text.length > BODY_CEILING) error(413, { message: `This is larger than ${BODY_CEILING / 1_000_000} MB and was not taken. Nothing was changed.` });
 	let body: unknown;

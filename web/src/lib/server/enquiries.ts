@@ -1,6 +1,21 @@
 /** Enquiries: kept as one document each, changed by edits, with a history that only grows. */
 import { randomUUID } from 'node:crypto';
-import { applyEdits, completeSource, conflictsOf, editSchema, enquirySchema, moveFault, namesOf, newEnquiry, type Conflict, type Edit, type EnquiryDocument, type FrameworkName, type Json, type OpenVocabulary } from '@wide-lantern/core';
+import {
+	applyEdits,
+	completeSource,
+	conflictsOf,
+	editSchema,
+	enquirySchema,
+	moveFault,
+	namesOf,
+	newEnquiry,
+	type Conflict,
+	type Edit,
+	type EnquiryDocument,
+	type FrameworkName,
+	type Json,
+	type OpenVocabulary
+} from '@wide-lantern/core';
 import type { Knex } from 'knex';
 import { database } from './database';
 import { door, faultOf } from './doors';
@@ -122,7 +137,11 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
 		if (!row) return { outcome: 'refused', message: 'This enquiry is gone.' };
 		const current = opened(row);
-		if (request.revision > current.revision) return { outcome: 'refused', message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.' };
+		if (request.revision > current.revision)
+			return {
+				outcome: 'refused',
+				message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
+			};
 		const since = await editsSince(transaction, id, request.revision, request.client);
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
@@ -134,7 +153,9 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
 		if (misplaced) return { outcome: 'refused', message: misplaced };
 		const revision = current.revision + 1;
-		await transaction<EnquiryRow>('enquiries').where({ id }).update({ body: JSON.stringify(next), revision, updated_at: new Date() });
+		await transaction<EnquiryRow>('enquiries')
+			.where({ id })
+			.update({ body: JSON.stringify(next), revision, updated_at: new Date() });
 		await transaction<CommandRow>('commands').insert({
 			enquiry_id: id,
 			revision,

@@ -9,6 +9,10 @@ export function log(level: Level, event: string, facts: Readonly<Record<string, 
 export function errorFacts(error: unknown): Record<string, string> {
 	if (!(error instanceof Error)) return { error: typeof error };
 	const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
-	const place = error.stack?.split('\n').find((line) => line.trim().startsWith('at '))?.trim() ?? '';
+	const place =
+		error.stack
+			?.split('\n')
+			.find((line) => line.trim().startsWith('at '))
+			?.trim() ?? '';
 	return { error: error.name, code, place };
 }

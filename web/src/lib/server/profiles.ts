@@ -7,7 +7,10 @@ const check = door<Profile>(profileSchema);
 
 export async function saveProfile(data: unknown): Promise<void> {
 	if (!check(data)) throw new Error(`This is no profile: ${faultOf(check.errors)}`);
-	await database('profiles').insert({ id: data.id, data: JSON.stringify(data) }).onConflict('id').merge();
+	await database('profiles')
+		.insert({ id: data.id, data: JSON.stringify(data) })
+		.onConflict('id')
+		.merge();
 }
 
 export async function listProfiles(): Promise<Profile[]> {

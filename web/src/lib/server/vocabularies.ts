@@ -7,14 +7,19 @@ const check = door<VocabularyData>(vocabularySchema);
 const open = new Map<string, Promise<OpenVocabulary>>();
 
 export async function saveVocabulary(data: VocabularyData): Promise<void> {
-	await database('vocabularies').insert({ id: data.id, data: JSON.stringify(data) }).onConflict('id').merge();
+	await database('vocabularies')
+		.insert({ id: data.id, data: JSON.stringify(data) })
+		.onConflict('id')
+		.merge();
 	open.delete(data.id);
 }
 
 export async function listVocabularies(): Promise<{ id: string; name: string; edition: string; headings: number }[]> {
 	const ids = await database('vocabularies').orderBy('id').select<{ id: string }[]>('id');
 	const all = await Promise.all(ids.map(({ id }) => openVocabulary(id)));
-	return all.filter((one) => one !== null).map(({ vocabulary }) => ({ id: vocabulary.id, name: vocabulary.name, edition: vocabulary.edition, headings: vocabulary.headings.length }));
+	return all
+		.filter((one) => one !== null)
+		.map(({ vocabulary }) => ({ id: vocabulary.id, name: vocabulary.name, edition: vocabulary.edition, headings: vocabulary.headings.length }));
 }
 
 export async function openVocabulary(id: string): Promise<OpenVocabulary | null> {

@@ -48,7 +48,10 @@ export async function workEnquiry(enquiry: OpenEnquiry): Promise<WorkedEnquiry> 
 	const lines = readStrategy(document, vocabularies, new Date().getFullYear());
 	if (!collection) return { enquiry, vocabularies, collection, lines, evaluated: [], benchmark: null };
 	const { index } = collection;
-	const benchmark = RecordSet.of(index.size, document.articles.flatMap((one) => (one.identifier.trim() === '' ? [] : index.identified(one.identifier))));
+	const benchmark = RecordSet.of(
+		index.size,
+		document.articles.flatMap((one) => (one.identifier.trim() === '' ? [] : index.identified(one.identifier)))
+	);
 	const none = RecordSet.none(index.size);
 	const evaluated = evaluateStrategy(lines, document.lines, index, { benchmark, relevant: none, irrelevant: none }, collection.cache);
 	return { enquiry, vocabularies, collection, lines, evaluated, benchmark };
@@ -143,7 +146,12 @@ export function recordsOfLine(worked: WorkedEnquiry, lineId: string, from: numbe
 				authors: record.authors,
 				journal: record.journal,
 				year: record.year,
-				headings: record.headings.map((one, at) => ({ label: collection.labelOf(one.vocabulary, one.heading) ?? one.heading, main: one.main, qualifiers: one.qualifiers, lit: light.headings.includes(at) })),
+				headings: record.headings.map((one, at) => ({
+					label: collection.labelOf(one.vocabulary, one.heading) ?? one.heading,
+					main: one.main,
+					qualifiers: one.qualifiers,
+					lit: light.headings.includes(at)
+				})),
 				lit: light.spans,
 				benchmark: benchmark?.has(number) ?? false
 			}
@@ -153,7 +161,14 @@ export function recordsOfLine(worked: WorkedEnquiry, lineId: string, from: numbe
 }
 
 export interface ProfiledRendering {
-	readonly profile: { readonly id: string; readonly name: string; readonly version: number; readonly source: string; readonly platform: string; readonly oneString: boolean };
+	readonly profile: {
+		readonly id: string;
+		readonly name: string;
+		readonly version: number;
+		readonly source: string;
+		readonly platform: string;
+		readonly oneString: boolean;
+	};
 	readonly rendering: Rendering;
 }
 
@@ -180,7 +195,14 @@ function render(worked: WorkedEnquiry, profile: Profile, chosen: EnquiryDocument
 	const { document } = enquiry;
 	const names = namesOf(document, vocabularies);
 	return writeStrategy(
-		lines.map((line, at) => ({ id: line.id, number: line.number, label: document.lines[at]?.label ?? '', tree: line.tree, role: line.role, off: document.lines[at]?.off ?? false })),
+		lines.map((line, at) => ({
+			id: line.id,
+			number: line.number,
+			label: document.lines[at]?.label ?? '',
+			tree: line.tree,
+			role: line.role,
+			off: document.lines[at]?.off ?? false
+		})),
 		profile,
 		{
 			heading(piece) {
@@ -231,7 +253,13 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 				beforeHand: evaluated[at]?.beforeHand ?? false
 			};
 		}),
-		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({ profile: profile.name, source: profile.source, platform: profile.platform, version: profile.version, rendering })),
+		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
+			profile: profile.name,
+			source: profile.source,
+			platform: profile.platform,
+			version: profile.version,
+			rendering
+		})),
 		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
 	});
 }
@@ -282,7 +310,13 @@ export function conceptCounts(worked: WorkedEnquiry): ConceptCounts {
 }
 
 /** Records of the collection that carry a heading, or it or any narrower one. */
-export function headingCount(collection: OpenCollection, vocabularies: readonly OpenVocabulary[], vocabulary: string, heading: string, narrower: boolean): number {
+export function headingCount(
+	collection: OpenCollection,
+	vocabularies: readonly OpenVocabulary[],
+	vocabulary: string,
+	heading: string,
+	narrower: boolean
+): number {
 	const open = vocabularies.find((one) => one.vocabulary.id === vocabulary);
 	const ids = narrower ? (open?.vocabulary.closure(heading) ?? [heading]) : [heading];
 	const found = RecordSet.none(collection.index.size);

@@ -1,8 +1,12 @@
 <!-- The mark of the application; leads to the desk. -->
-<a class="mark" href="/desk"><img src="/lantern.svg" alt="" width="22" height="22" /><span class="wide">Wide Lantern</span></a>
+<script lang="ts">
+	import { base } from '$app/paths';
+</script>
+
+<a class="brand" href="{base}/desk"><img src="/lantern.svg" alt="" width="22" height="22" /><span class="wide">Wide Lantern</span></a>
 
 <style>
-	.mark {
+	.brand {
 		display: flex;
 		align-items: center;
 		gap: 8px;

@@ -6,7 +6,12 @@
 	let open = $state(false);
 	let typed = $state('');
 	let chosen = $state(0);
-	const words = $derived(typed.toLowerCase().split(/\s+/).filter((word) => word !== ''));
+	const words = $derived(
+		typed
+			.toLowerCase()
+			.split(/\s+/)
+			.filter((word) => word !== '')
+	);
 	const found = $derived(commands.all.filter((command) => words.every((word) => command.name.toLowerCase().includes(word))));
 
 	export function show() {

@@ -30,7 +30,11 @@
 {#if items.length > 0}
 	<table class="grid-table">
 		{#if head}
-			<thead><tr>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Take out</span></th>{/if}</tr></thead>
+			<thead
+				><tr
+					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Take out</span></th>{/if}</tr
+				></thead
+			>
 		{/if}
 		<tbody bind:this={body}>
 			{#each items as item, at (item.id)}

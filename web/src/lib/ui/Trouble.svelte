@@ -15,8 +15,10 @@
 		<h2>Somebody else changed the same place meanwhile</h2>
 		{#each enquiry.conflicts as conflict (conflict.at.join('/'))}
 			<dl class="mt-2 grid gap-2" style="grid-template-columns: 6rem 1fr">
-				<dt>Yours</dt><dd class="line-face whitespace-pre-wrap">{words(conflict.yours)}</dd>
-				<dt>Theirs</dt><dd class="line-face whitespace-pre-wrap">{words(conflict.theirs)}</dd>
+				<dt>Yours</dt>
+				<dd class="line-face whitespace-pre-wrap">{words(conflict.yours)}</dd>
+				<dt>Theirs</dt>
+				<dd class="line-face whitespace-pre-wrap">{words(conflict.theirs)}</dd>
 			</dl>
 		{/each}
 		<p class="mt-2 flex gap-2"><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button></p>
@@ -25,7 +27,8 @@
 {#each enquiry.rejected as rejected, at (at)}
 	<section class="say fault mb-4" role="alert">
 		<p>{rejected.message}</p>
-		{#if rejected.text}<p class="small soft mt-1">What you typed, to copy:</p><pre class="line-face whitespace-pre-wrap max-h-40 overflow-auto">{rejected.text}</pre>{/if}
+		{#if rejected.text}<p class="small soft mt-1">What you typed, to copy:</p>
+			<pre class="line-face whitespace-pre-wrap max-h-40 overflow-auto">{rejected.text}</pre>{/if}
 		<button class="do mt-2" onclick={() => enquiry.dismiss(rejected)}>Put away</button>
 	</section>
 {/each}

@@ -1,4 +1,6 @@
 /** Every action of the application, for the command palette; screens add theirs while they are open. */
+import { untrack } from 'svelte';
+
 export interface Command {
 	readonly name: string;
 	readonly shortcut?: string;
@@ -6,20 +8,16 @@ export interface Command {
 }
 
 class Commands {
-	private readonly groups = $state<{ list: readonly Command[] }[]>([]);
+	private groups = $state.raw<readonly (readonly Command[])[]>([]);
 
 	get all(): readonly Command[] {
-		return this.groups.flatMap((group) => group.list);
+		return this.groups.flat();
 	}
 
 	/** Adds commands; call the result to take them away. */
 	add(list: readonly Command[]): () => void {
-		const group = { list };
-		this.groups.push(group);
-		return () => {
-			const at = this.groups.findIndex((one) => one.list === list);
-			if (at >= 0) this.groups.splice(at, 1);
-		};
+		untrack(() => (this.groups = [...this.groups, list]));
+		return () => untrack(() => (this.groups = this.groups.filter((one) => one !== list)));
 	}
 }
 

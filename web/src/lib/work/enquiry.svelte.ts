@@ -155,7 +155,14 @@ export class EnquiryClient {
 		const [only] = batch.edits;
 		const [lastOnly] = last?.edits ?? [];
 		// Letter after letter in one place is one edit.
-		if (!this.sending && last?.edits.length === 1 && batch.edits.length === 1 && only?.do === 'set' && lastOnly?.do === 'set' && lastOnly.at.join('/') === only.at.join('/'))
+		if (
+			!this.sending &&
+			last?.edits.length === 1 &&
+			batch.edits.length === 1 &&
+			only?.do === 'set' &&
+			lastOnly?.do === 'set' &&
+			lastOnly.at.join('/') === only.at.join('/')
+		)
 			this.queue[this.queue.length - 1] = batch;
 		else this.queue.push(batch);
 		this.remember();
@@ -316,7 +323,11 @@ export class EnquiryClient {
 	private remember(): void {
 		try {
 			if (this.queue.length === 0 && this.held.length === 0) localStorage.removeItem(this.key(this.client));
-			else localStorage.setItem(this.key(this.client), JSON.stringify({ client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] } satisfies Pending));
+			else
+				localStorage.setItem(
+					this.key(this.client),
+					JSON.stringify({ client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] } satisfies Pending)
+				);
 		} catch {
 			// Without storage the edits still wait in memory.
 		}

@@ -23,7 +23,12 @@ export class Fresh<Value extends { revision: number }> {
 			this.failed = null;
 		} catch (error) {
 			if (asking.signal.aborted) return;
-			this.failed = error instanceof TypeError ? 'The server cannot be reached; the figures shown are older.' : error instanceof Error ? error.message : 'The server cannot be reached.';
+			this.failed =
+				error instanceof TypeError
+					? 'The server cannot be reached; the figures shown are older.'
+					: error instanceof Error
+						? error.message
+						: 'The server cannot be reached.';
 			this.again = setTimeout(() => void this.ask(), 3_000);
 		}
 	}

@@ -1,4 +1,5 @@
 /** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
+import type { ShownRecord } from './records';
 import type { Reach } from './terms';
 
 export interface HeadingTopic {
@@ -9,7 +10,7 @@ export interface HeadingTopic {
 export interface RecordTopic {
 	readonly kind: 'record';
 	readonly line: number;
-	readonly record: import('./records').ShownRecord;
+	readonly record: ShownRecord;
 }
 export interface LineTopic {
 	readonly kind: 'line';

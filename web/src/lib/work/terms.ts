@@ -18,9 +18,13 @@ export function addWords(concept: Concept, typed: string): Adding {
 	const said: string[] = [];
 	const edits: Edit[] = [];
 	let after = concept.words.at(-1)?.id ?? null;
-	for (const part of typed.split(/[\r\n;]+/).map((one) => one.trim()).filter((one) => one !== '')) {
+	for (const part of typed
+		.split(/[\r\n;]+/)
+		.map((one) => one.trim())
+		.filter((one) => one !== '')) {
 		const reading = readTermText(part);
-		if (reading.kind === 'sentence') return { edits: [], said: 'This reads like a whole sentence. Sources do not search sentences; take the pieces that matter.', pieces: reading.pieces };
+		if (reading.kind === 'sentence')
+			return { edits: [], said: 'This reads like a whole sentence. Sources do not search sentences; take the pieces that matter.', pieces: reading.pieces };
 		if (reading.kind === 'refused') said.push(`“${part}”: ${reading.message}`);
 		else if (known.has(reading.expression.toLowerCase())) said.push(`“${reading.expression}” is there already.`);
 		else {

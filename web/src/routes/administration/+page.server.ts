@@ -15,7 +15,12 @@ export const actions = {
 	default: async ({ request }) => {
 		const form = await request.formData();
 		const id = String(form.get('person') ?? '');
-		const changes = { 'make-administrator': { administrator: true }, 'end-administrator': { administrator: false }, close: { blocked: true }, open: { blocked: false } } as const;
+		const changes = {
+			'make-administrator': { administrator: true },
+			'end-administrator': { administrator: false },
+			close: { blocked: true },
+			open: { blocked: false }
+		} as const;
 		const change = changes[String(form.get('change')) as keyof typeof changes];
 		if (!change || !/^[0-9a-f-]{36}$/.test(id)) return fail(400, { message: 'That is no change that can be made here.' });
 		const changed = await changePerson(id, change);

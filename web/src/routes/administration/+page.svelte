@@ -30,9 +30,15 @@
 		</tbody>
 	</table>
 	<h2 class="mt-8">Collections</h2>
-	<ul class="mt-1">{#each data.collections as one (one.id)}<li>{one.name}: {counted(one.size)} records, taken on {one.takenOn}</li>{/each}</ul>
+	<ul class="mt-1">
+		{#each data.collections as one (one.id)}<li>{one.name}: {counted(one.size)} records, taken on {one.takenOn}</li>{/each}
+	</ul>
 	<h2 class="mt-6">Vocabularies</h2>
-	<ul class="mt-1">{#each data.vocabularies as one (one.id)}<li>{one.name}, edition {one.edition}: {counted(one.headings)} headings</li>{/each}</ul>
+	<ul class="mt-1">
+		{#each data.vocabularies as one (one.id)}<li>{one.name}, edition {one.edition}: {counted(one.headings)} headings</li>{/each}
+	</ul>
 	<h2 class="mt-6">Profiles</h2>
-	<ul class="mt-1">{#each data.profiles as one (one.id)}<li>{one.name}, version {one.version}</li>{/each}</ul>
+	<ul class="mt-1">
+		{#each data.profiles as one (one.id)}<li>{one.name}, version {one.version}</li>{/each}
+	</ul>
 </Plain>

@@ -13,7 +13,11 @@ export const load = async ({ locals }) => {
 			concepts: document.concepts.map((one) => one.name),
 			lines: document.lines.length,
 			next: nextStep(document),
-			due: document.dates.filter((one) => !one.done && one.due !== null).map((one) => ({ what: one.what, due: one.due ?? '', timeline: one.timeline })).sort((a, b) => a.due.localeCompare(b.due))[0] ?? null
+			due:
+				document.dates
+					.filter((one) => !one.done && one.due !== null)
+					.map((one) => ({ what: one.what, due: one.due ?? '', timeline: one.timeline }))
+					.sort((a, b) => a.due.localeCompare(b.due))[0] ?? null
 		}))
 	};
 };

@@ -74,8 +74,11 @@
 		<form class="mt-2 grid gap-3" onsubmit={create}>
 			<label><span class="said">The question, as the team asks it</span><textarea class="ask" rows="2" bind:value={question} aria-invalid={fault !== ''}></textarea></label>
 			<div class="flex flex-wrap items-end gap-4">
-				<label><span class="said">Split by</span>
-					<select class="ask" bind:value={framework}>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': own parts'}</option>{/each}</select>
+				<label
+					><span class="said">Split by</span>
+					<select class="ask" bind:value={framework}
+						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': own parts'}</option>{/each}</select
+					>
 				</label>
 				<button class="do first" disabled={busy}>Begin</button>
 				<label class="do"><FileUp size={15} /> Open an enquiry file<input class="sr" type="file" accept=".json,application/json" onchange={take} /></label>

@@ -5,7 +5,6 @@
 
 <svelte:head><title>Sign in · Wide Lantern</title></svelte:head>
 <main id="content" class="door">
-	<div class="beam" aria-hidden="true"></div>
 	<section>
 		<p class="flex items-center gap-2 text-lg"><img src="/lantern.svg" alt="" width="32" height="32" /> <strong>Wide Lantern</strong></p>
 		<h1 class="mt-4">For searches that must miss nothing</h1>
@@ -40,11 +39,5 @@
 		position: relative;
 		background: var(--paper);
 		padding: 24px;
-	}
-	.beam {
-		position: absolute;
-		inset: 0;
-		background: linear-gradient(to right, color-mix(in srgb, var(--lit-line) 22%, transparent), transparent 50%, color-mix(in srgb, var(--lit-line) 22%, transparent));
-		clip-path: polygon(0 12%, 50% 47%, 100% 12%, 100% 88%, 50% 53%, 0 88%);
 	}
 </style>

@@ -32,7 +32,11 @@
 	<ul class="branch" class:inside>
 		{#each list as row (row.id)}
 			<li>
-				<span class="flex justify-between gap-2"><button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button><span class="small soft whitespace-nowrap" title="this one · with narrower">{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span></span>
+				<span class="flex justify-between gap-2"
+					><button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button><span class="small soft whitespace-nowrap" title="this one · with narrower"
+						>{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span
+					></span
+				>
 				{#if row.below.length > 0}{@render rows(row.below, inside)}{/if}
 			</li>
 		{/each}
@@ -49,7 +53,10 @@
 			<p class="small soft">{facts.vocabularyName}{facts.since ? ` · since ${facts.since}` : ''}</p>
 			<p class="mt-2">{facts.scopeNote || 'The vocabulary gives no scope note for it.'}</p>
 			{#each facts.before as old (old.label)}
-				<p class="small mt-2 say">{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. A mere renaming: older records carry the new name, nothing needs adding.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em> instead. Add it if you search those years.{/if}</p>
+				<p class="small mt-2 say">
+					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. A mere renaming: older records carry the new name, nothing needs adding.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em> instead.
+						Add it if you search those years.{/if}
+				</p>
 			{/each}
 		</header>
 		<div class="reach mt-3">
@@ -61,19 +68,23 @@
 						<SegmentedControl.Item value="narrower" class="segment"><SegmentedControl.ItemText>With narrower · {counted(facts.countNarrower)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
 					</SegmentedControl.Control>
 				</SegmentedControl>
-				<p class="small soft mt-1">{reach === 'narrower' ? `Brings ${facts.closure - 1} narrower heading${facts.closure === 2 ? '' : 's'} with it, and those that the vocabulary gains.` : `Leaves out what is indexed only with one of its ${facts.closure - 1} narrower headings.`}</p>
+				<p class="small soft mt-1">
+					{reach === 'narrower' ? `Brings ${facts.closure - 1} narrower heading${facts.closure === 2 ? '' : 's'} with it, and those that the vocabulary gains.` : `Leaves out what is indexed only with one of its ${facts.closure - 1} narrower headings.`}
+				</p>
 			{:else}
 				<p class="small soft">On {counted(facts.count)} records. Nothing is narrower, so there is no reach to choose.</p>
 			{/if}
 			{#if take}
-				<button class="do first mt-2" onclick={() => take.act({ vocabulary: facts.vocabulary, heading: facts.id, label: facts.label, reach })}>{take.reach === null ? take.label : take.reach === reach ? 'Taken already' : 'Change its reach'}</button>
+				<button class="do first mt-2" disabled={take.reach === reach} onclick={() => take.act({ vocabulary: facts.vocabulary, heading: facts.id, label: facts.label, reach })}
+					>{take.reach === null ? take.label : take.reach === reach ? 'Taken already' : 'Change its reach'}</button
+				>
 			{/if}
 		</div>
 		<div class="mt-4">
 			<h3>Places in the tree</h3>
 			{#each facts.paths as path, at (at)}
 				<p class="small mt-1">
-					{#each path as step, depth (step.id)}{#if depth > 0}<span class="soft"> › </span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button>{/if}{/each}
+					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button>{/if}{/each}
 				</p>
 			{/each}
 			{#if facts.below.length > 0}
@@ -82,12 +93,16 @@
 			{/if}
 		</div>
 		<div class="mt-4">
-			{#if facts.entryTerms.length > 0}<h3>Other names</h3><p class="small mt-1">{facts.entryTerms.join(' · ')}</p>{/if}
+			{#if facts.entryTerms.length > 0}<h3>Other names</h3>
+				<p class="small mt-1">{facts.entryTerms.join(' · ')}</p>{/if}
 			{#if facts.related.length > 0}
 				<h3 class="mt-3">See also</h3>
-				<p class="small mt-1">{#each facts.related as one, at (one.id)}{#if at > 0}<span class="soft"> · </span>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button>{/each}</p>
+				<p class="small mt-1">
+					{#each facts.related as one, at (one.id)}{#if at > 0}<span class="sep">·</span>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button>{/each}
+				</p>
 			{/if}
-			{#if facts.qualifiers.length > 0}<h3 class="mt-3">Qualifiers it takes</h3><p class="small mt-1">{facts.qualifiers.map((one) => one.name).join(', ')}</p>{/if}
+			{#if facts.qualifiers.length > 0}<h3 class="mt-3">Qualifiers it takes</h3>
+				<p class="small mt-1">{facts.qualifiers.map((one) => one.name).join(', ')}</p>{/if}
 		</div>
 	</article>
 {:catch error}
@@ -97,9 +112,11 @@
 <style>
 	.link {
 		color: var(--link);
+		cursor: pointer;
+	}
+	.link:hover {
 		text-decoration: underline;
 		text-underline-offset: 2px;
-		cursor: pointer;
 	}
 	.branch {
 		margin-left: 4px;

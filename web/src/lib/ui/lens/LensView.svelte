@@ -21,7 +21,9 @@
 	<LinePanel id={lens.topic.line} />
 {:else if look.length > 0}
 	<h2>To look at here</h2>
-	<ul class="mt-2 grid gap-2">{#each look as point (point)}<li class="say note small">{point}</li>{/each}</ul>
+	<ul class="mt-2 grid gap-2">
+		{#each look as point (point)}<li class="say note small">{point}</li>{/each}
+	</ul>
 {:else}
 	<h2>The lens</h2>
 	<p class="soft mt-2">Here you see what your cursor is on: a heading with its scope note and places, a line, a record and what lit it. Nothing waits for you in this step.</p>

@@ -29,6 +29,8 @@
 		{#if concept && concept.strands.length > 0}<Choice at={['lines', id, 'strand']} label="Strand" showLabel options={[{ value: '', name: 'none' }, ...concept.strands.map((one, at) => ({ value: one.id, name: `${at + 1} ${one.name}` }))]} />{/if}
 		<Choice at={['lines', id, 'role']} label="Role" showLabel options={ROLES} />
 		<EditText at={['lines', id, 'note']} label="Private note" showLabel long placeholder="Why it is so" />
-		<label class="flex items-center gap-2"><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, counts for nothing</label>
+		<label class="flex items-center gap-2"
+			><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, counts for nothing</label
+		>
 	</div>
 {/if}

@@ -8,13 +8,19 @@
 {#snippet text(field: string, entry: number, whole: string)}{#each stretches(record, field, entry, whole) as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
 
 <article aria-label="Record {record.id}">
-	<p class="small soft">{record.id} · lit by line {line}{#if record.benchmark}<span class="ml-2"><Ship size={14} class="inline" /> known article</span>{/if}</p>
+	<p class="small soft">
+		{record.id} · lit by line {line}{#if record.benchmark}<span class="ml-2"><Ship size={14} class="inline" /> known article</span>{/if}
+	</p>
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}
 	<p class="small soft mt-1">{record.authors.join('; ')}. {record.journal}, {record.year ?? 'no year'}</p>
 	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">The source gives no abstract.</p>{/if}
 	<h3 class="mt-3">Author keywords</h3>
-	<p class="small">{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="soft"> · </span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}</p>
+	<p class="small">
+		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}
+	</p>
 	<h3 class="mt-3">Headings</h3>
 	{#if record.headings.length === 0}<p class="small soft">Not indexed yet: only text words can find it.</p>{/if}
-	<ul class="small">{#each record.headings as heading, at (at)}<li><span class:lit={heading.lit}>{heading.label}</span>{heading.main ? ' (main topic)' : ''}{heading.qualifiers.length > 0 ? `: ${heading.qualifiers.join(', ')}` : ''}</li>{/each}</ul>
+	<ul class="small">
+		{#each record.headings as heading, at (at)}<li><span class:lit={heading.lit}>{heading.label}</span>{heading.main ? ' (main topic)' : ''}{heading.qualifiers.length > 0 ? `: ${heading.qualifiers.join(', ')}` : ''}</li>{/each}
+	</ul>
 </article>

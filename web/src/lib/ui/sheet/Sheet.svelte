@@ -237,7 +237,12 @@
 		const source = toSource(numbers.join(` ${operator} `), namesFor(lines.map((line) => line.id)));
 		const id = newId();
 		enquiry.edit(`join lines with ${operator}`, [
-			{ do: 'insert', in: ['lines'], item: { id, source, concept: concept?.id ?? null, strand: null, role: 'joining', label: concept ? `${concept.name}: ${operator === 'OR' ? 'all together' : 'both'}` : `Joined with ${operator}`, note: '', off: false }, after: chosen.at(-1)?.id ?? null }
+			{
+				do: 'insert',
+				in: ['lines'],
+				item: { id, source, concept: concept?.id ?? null, strand: null, role: 'joining', label: concept ? `${concept.name}: ${operator === 'OR' ? 'all together' : 'both'}` : `Joined with ${operator}`, note: '', off: false },
+				after: chosen.at(-1)?.id ?? null
+			}
 		]);
 		requestAnimationFrame(() => go(id));
 	}
@@ -250,7 +255,10 @@
 	export function switchOff(): void {
 		const chosen = enquiry.document.lines.filter((line) => selected.includes(line.id));
 		const off = !chosen.every((line) => line.off);
-		enquiry.edit(off ? 'switch lines off' : 'switch lines on', chosen.map((line) => ({ do: 'set', at: ['lines', line.id, 'off'], value: off })));
+		enquiry.edit(
+			off ? 'switch lines off' : 'switch lines on',
+			chosen.map((line) => ({ do: 'set', at: ['lines', line.id, 'off'], value: off }))
+		);
 	}
 	export function go(id: string): void {
 		const at = editor?.state.field(ids).indexOf(id) ?? -1;
@@ -376,13 +384,13 @@
 	}
 	.strategy :global(.cm-content) {
 		font-family: 'Atkinson Hyperlegible Mono', monospace;
-		font-size: 13.5px;
+		font-size: 13px;
 		line-height: 1.55;
 		padding: 4px 0;
 		caret-color: var(--ink);
 	}
 	.strategy :global(.cm-line) {
-		padding: 3px 10px;
+		padding: 3px 8px;
 		border-bottom: 1px solid color-mix(in srgb, var(--rule) 55%, transparent);
 	}
 	.strategy :global(.cm-activeLine) {
@@ -421,11 +429,11 @@
 	}
 	.strategy :global(.right-mark) {
 		display: grid;
-		grid-template-columns: 72px 52px 40px;
+		grid-template-columns: 72px 48px 38px;
 		gap: 6px;
 		align-items: baseline;
 		justify-items: end;
-		padding: 3px 4px 3px 10px;
+		padding: 3px 2px 3px 6px;
 		cursor: pointer;
 		white-space: nowrap;
 	}

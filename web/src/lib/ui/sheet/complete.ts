@@ -21,14 +21,20 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 	const words = typed.text.slice(start);
 	const asking = new AbortController();
 	context.addEventListener('abort', () => asking.abort());
-	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, { signal: asking.signal }).catch(() => null);
+	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, { signal: asking.signal }).catch(
+		() => null
+	);
 	if (!response?.ok) return null;
 	const { matches } = (await response.json()) as { matches: readonly Match[] };
 	const closed = context.state.sliceDoc(context.pos, context.pos + 1) === '}';
 	return {
 		from: typed.from + start,
 		filter: false,
-		options: matches.slice(0, 12).map((match): Completion => ({ label: match.label, detail: reasonText(match), apply: `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}${closed ? '' : '}'}` }))
+		options: matches.slice(0, 12).map((match): Completion => ({
+			label: match.label,
+			detail: reasonText(match),
+			apply: `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}${closed ? '' : '}'}`
+		}))
 	};
 }
 
@@ -37,7 +43,10 @@ function references(context: CompletionContext, offers: Offers): CompletionResul
 	if (!typed) return null;
 	const here = context.state.doc.lineAt(context.pos).number;
 	const options: Completion[] = typed.text.startsWith('#')
-		? offers.lines().filter((line) => line.number < here).map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
+		? offers
+				.lines()
+				.filter((line) => line.number < here)
+				.map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
 		: offers.concepts().map((one) => ({ label: `@${one.letter}`, detail: one.name }));
 	return { from: typed.from, options, validFor: /^[#@]\w*$/ };
 }

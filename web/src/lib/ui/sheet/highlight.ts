@@ -23,7 +23,7 @@ const marks = new Map([...new Set([...Object.values(CLASSES), 'n-field'])].map((
 function decorate(view: EditorView): DecorationSet {
 	const builder = new RangeSetBuilder<Decoration>();
 	for (const { from, to } of view.visibleRanges)
-		for (let at = from; at <= to; ) {
+		for (let at = from; at <= to;) {
 			const line = view.state.doc.lineAt(at);
 			let word: { from: number; to: number } | null = null;
 			const found: { from: number; to: number; name: string }[] = [];

@@ -15,7 +15,13 @@ export interface ChangedLines {
  * Identities after a change. Within a stretch a line whose text is unchanged keeps its identity;
  * the others take the identities left over, in order; what is more is new.
  */
-export function reassign(ids: readonly string[], oldTexts: readonly string[], newTexts: readonly string[], changed: readonly ChangedLines[], fresh: () => string): string[] {
+export function reassign(
+	ids: readonly string[],
+	oldTexts: readonly string[],
+	newTexts: readonly string[],
+	changed: readonly ChangedLines[],
+	fresh: () => string
+): string[] {
 	const result: string[] = [];
 	let at = 0;
 	for (const { oldFrom, oldTo, newFrom, newTo } of changed) {

@@ -46,7 +46,12 @@ class LeftMark extends GutterMarker {
 		super();
 	}
 	override eq(other: LeftMark): boolean {
-		return this.number === other.number && this.margin?.letter === other.margin?.letter && this.margin?.hue === other.margin?.hue && this.margin?.off === other.margin?.off;
+		return (
+			this.number === other.number &&
+			this.margin?.letter === other.margin?.letter &&
+			this.margin?.hue === other.margin?.hue &&
+			this.margin?.off === other.margin?.off
+		);
 	}
 	override toDOM(): Node {
 		const mark = element('span', `left-mark${this.margin?.off ? ' off' : ''}`);
@@ -84,7 +89,10 @@ class RightMark extends GutterMarker {
 }
 
 export function marginGutters(): Extension {
-	const changed = { lineMarkerChange: (update: { startState: { field<T>(field: StateField<T>): T }; state: { field<T>(field: StateField<T>): T }; docChanged: boolean }) => update.docChanged || update.startState.field(margins) !== update.state.field(margins) };
+	const changed = {
+		lineMarkerChange: (update: { startState: { field<T>(field: StateField<T>): T }; state: { field<T>(field: StateField<T>): T }; docChanged: boolean }) =>
+			update.docChanged || update.startState.field(margins) !== update.state.field(margins)
+	};
 	return [
 		margins,
 		gutter({

@@ -18,7 +18,7 @@
 	import { giveBench } from '$lib/work/context';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
 	import { Lens } from '$lib/work/lens.svelte';
-	import { STEPS, stepStates } from '$lib/work/steps';
+	import { STEPS, stepStates, type StepId } from '$lib/work/steps';
 	import { counted } from '$lib/work/fresh.svelte';
 
 	let { data, children } = $props();
@@ -32,6 +32,8 @@
 	const states = $derived(stepStates(enquiry.document));
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
+	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
+	const lensShown = $derived(lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0));
 	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
 
 	onMount(() => enquiry.open());
@@ -100,7 +102,7 @@
 		<Trouble />
 		{@render children()}
 	</main>
-	{#if lens.open}
+	{#if lensShown}
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
 				<button class="do bare" aria-pressed={lens.pinned} onclick={() => (lens.pinned = !lens.pinned)} title="Keep the lens on this" aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button>

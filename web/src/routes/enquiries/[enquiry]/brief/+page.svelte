@@ -45,8 +45,11 @@
 	<section>
 		<div class="flex items-end justify-between gap-4">
 			<h2>The question in parts</h2>
-			<label class="small flex items-center gap-2">split by
-				<select class="ask" value={document.framework} disabled={!enquiry.editable} onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}>{#each Object.keys(FRAMEWORKS) as name (name)}<option>{name}</option>{/each}</select>
+			<label class="small flex items-center gap-2"
+				>split by
+				<select class="ask" value={document.framework} disabled={!enquiry.editable} onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}
+					>{#each Object.keys(FRAMEWORKS) as name (name)}<option>{name}</option>{/each}</select
+				>
 			</label>
 		</div>
 		<Rows list="parts" items={document.parts} fresh={{ name: '', text: '', concept: null, leftOut: null }} add="Add a part" one="part" head={[{ title: 'Part', width: '9rem' }, { title: 'In this question' }, { title: 'Searched as', width: '17rem' }]}>
@@ -54,7 +57,8 @@
 				<td><EditText at={['parts', part.id, 'name']} label="Name of the part" /></td>
 				<td><EditText at={['parts', part.id, 'text']} label="{part.name} in this question" long placeholder="—" /></td>
 				<td>
-					<label><span class="sr">How {part.name} is searched</span>
+					<label
+						><span class="sr">How {part.name} is searched</span>
 						<select class="ask w-full" disabled={!enquiry.editable} value={part.concept ?? (part.leftOut === null ? '' : 'out')} onchange={(event) => fate(part, event.currentTarget.value)}>
 							<option value="">not decided</option>
 							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}>{conceptLetter(at)} {concept.name}</option>{/each}
@@ -62,7 +66,7 @@
 							<option value="out">left out</option>
 						</select>
 					</label>
-					{#if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" placeholder="Because …" />{/if}
+					{#if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" long placeholder="Because …" />{/if}
 				</td>
 			{/snippet}
 		</Rows>
@@ -70,9 +74,26 @@
 
 	<section>
 		<h2>Sources</h2>
-		<Rows list="sources" items={document.sources} fresh={{ kind: 'database', database: '', platform: '', coverage: '', reason: '', profile: null }} add="Add a source" one="source" head={[{ title: 'Kind', width: '8rem' }, { title: 'Source' }, { title: 'on platform' }, { title: 'Years covered' }, { title: 'Why this one' }, { title: 'Profile', width: '10rem' }]}>
+		<Rows
+			list="sources"
+			items={document.sources}
+			fresh={{ kind: 'database', database: '', platform: '', coverage: '', reason: '', profile: null }}
+			add="Add a source"
+			one="source"
+			head={[{ title: 'Kind', width: '8rem' }, { title: 'Source' }, { title: 'on platform' }, { title: 'Years covered' }, { title: 'Why this one' }, { title: 'Profile', width: '10rem' }]}
+		>
 			{#snippet row(source)}
-				<td><Choice at={['sources', source.id, 'kind']} label="Kind of source" options={[{ value: 'database', name: 'database' }, { value: 'register', name: 'register' }, { value: 'other', name: 'other' }]} /></td>
+				<td
+					><Choice
+						at={['sources', source.id, 'kind']}
+						label="Kind of source"
+						options={[
+							{ value: 'database', name: 'database' },
+							{ value: 'register', name: 'register' },
+							{ value: 'other', name: 'other' }
+						]}
+					/></td
+				>
 				<td><EditText at={['sources', source.id, 'database']} label="Source" long placeholder="Database" /></td>
 				<td><EditText at={['sources', source.id, 'platform']} label="Platform" long placeholder="Platform" /></td>
 				<td><EditText at={['sources', source.id, 'coverage']} label="Years covered" long placeholder="—" /></td>
@@ -110,9 +131,25 @@
 
 	<section>
 		<h2>Timelines</h2>
-		<Rows list="dates" items={document.dates} fresh={{ timeline: 'searcher', what: '', due: null, done: false }} add="Add a date" one="date" head={[{ title: 'Whose', width: '8rem' }, { title: 'What' }, { title: 'Due', width: '10rem' }, { title: 'Done', width: '4rem' }]}>
+		<Rows
+			list="dates"
+			items={document.dates}
+			fresh={{ timeline: 'searcher', what: '', due: null, done: false }}
+			add="Add a date"
+			one="date"
+			head={[{ title: 'Whose', width: '8rem' }, { title: 'What' }, { title: 'Due', width: '10rem' }, { title: 'Done', width: '4rem' }]}
+		>
 			{#snippet row(date)}
-				<td><Choice at={['dates', date.id, 'timeline']} label="Whose timeline" options={[{ value: 'team', name: 'the team’s' }, { value: 'searcher', name: 'the searcher’s' }]} /></td>
+				<td
+					><Choice
+						at={['dates', date.id, 'timeline']}
+						label="Whose timeline"
+						options={[
+							{ value: 'team', name: 'the team’s' },
+							{ value: 'searcher', name: 'the searcher’s' }
+						]}
+					/></td
+				>
 				<td><EditText at={['dates', date.id, 'what']} label="What is due" placeholder="What is due" /></td>
 				<td><EditText at={['dates', date.id, 'due']} label="Due date" type="date" /></td>
 				<td><input type="checkbox" aria-label="{date.what || 'This date'} is done" checked={date.done} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['dates', date.id, 'done'], event.currentTarget.checked, 'tick a date')} /></td>
@@ -132,11 +169,30 @@
 	</section>
 
 	<section>
-		<h2>Journal {#if hours > 0}<span class="soft small font-normal">{hours} hours so far</span>{/if}</h2>
-		<Rows list="journal" items={document.journal} fresh={{ date: format(new Date(), 'yyyy-MM-dd'), kind: 'decision', text: '', hours: null }} add="Write into the journal" one="entry" head={[{ title: 'Date', width: '9rem' }, { title: 'Kind', width: '9rem' }, { title: 'What' }, { title: 'Hours', width: '5rem' }]}>
+		<h2>
+			Journal {#if hours > 0}<span class="soft small font-normal">{hours} hours so far</span>{/if}
+		</h2>
+		<Rows
+			list="journal"
+			items={document.journal}
+			fresh={{ date: format(new Date(), 'yyyy-MM-dd'), kind: 'decision', text: '', hours: null }}
+			add="Write into the journal"
+			one="entry"
+			head={[{ title: 'Date', width: '9rem' }, { title: 'Kind', width: '9rem' }, { title: 'What' }, { title: 'Hours', width: '5rem' }]}
+		>
 			{#snippet row(entry)}
 				<td><EditText at={['journal', entry.id, 'date']} label="Date of the entry" type="date" /></td>
-				<td><Choice at={['journal', entry.id, 'kind']} label="Kind of entry" options={[{ value: 'decision', name: 'decision' }, { value: 'correspondence', name: 'correspondence' }, { value: 'work', name: 'work' }]} /></td>
+				<td
+					><Choice
+						at={['journal', entry.id, 'kind']}
+						label="Kind of entry"
+						options={[
+							{ value: 'decision', name: 'decision' },
+							{ value: 'correspondence', name: 'correspondence' },
+							{ value: 'work', name: 'work' }
+						]}
+					/></td
+				>
 				<td><EditText at={['journal', entry.id, 'text']} label="What was decided, said or done" long placeholder="What was decided, said or done" /></td>
 				<td><EditText at={['journal', entry.id, 'hours']} label="Hours" type="number" placeholder="—" /></td>
 			{/snippet}

@@ -5,7 +5,7 @@
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import Plus from '@lucide/svelte/icons/plus';
-	import Trash2 from '@lucide/svelte/icons/trash2';
+	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import X from '@lucide/svelte/icons/x';
 	import { conceptLetter, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
@@ -90,7 +90,11 @@
 		if (!word || !from) return;
 		const plain = { id: word.id, text: word.text, strand: from.id === concept.id ? word.strand : null, origin: word.origin };
 		if (from.id === concept.id) enquiry.edit('move a word', [{ do: 'move', at: ['concepts', concept.id, 'words', word.id], after }]);
-		else enquiry.edit('move a word', [{ do: 'remove', at: ['concepts', from.id, 'words', word.id] }, { do: 'insert', in: ['concepts', concept.id, 'words'], item: plain, after }]);
+		else
+			enquiry.edit('move a word', [
+				{ do: 'remove', at: ['concepts', from.id, 'words', word.id] },
+				{ do: 'insert', in: ['concepts', concept.id, 'words'], item: plain, after }
+			]);
 	}
 	const elsewhere = (concept: Concept, text: string) => document.concepts.filter((one) => one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === text.toLowerCase()));
 </script>
@@ -121,7 +125,9 @@
 				{#each concept.headings as heading (heading.id)}
 					{@const key = `${heading.vocabulary}:${heading.heading}:${heading.reach}`}
 					<li class="chip-term heading">
-						<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button>
+						<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}
+							>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button
+						>
 						<Count value={counts.value?.counts[key]} {most} dim={old} bar={false} />
 						{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}
 						{#if enquiry.editable}<button class="do bare" aria-label="Take out the heading" onclick={() => enquiry.edit('take out a heading', [{ do: 'remove', at: ['concepts', concept.id, 'headings', heading.id] }])}><X size={13} /></button>{/if}
@@ -133,7 +139,13 @@
 		<div class="row">
 			<h2 class="small soft">Words</h2>
 			<div>
-				<ul class="chips" aria-label="Words of {concept.name}" use:dndzone={{ items: [...items], type: 'words', flipDurationMs: 120, dragDisabled: !enquiry.editable, dropTargetStyle: {}, zoneTabIndex: -1, zoneItemTabIndex: -1 }} onconsider={(event) => consider(concept, event)} onfinalize={(event) => drop(concept, event)}>
+				<ul
+					class="chips"
+					aria-label="Words of {concept.name}"
+					use:dndzone={{ items: [...items], type: 'words', flipDurationMs: 120, dragDisabled: !enquiry.editable, dropTargetStyle: {}, zoneTabIndex: -1, zoneItemTabIndex: -1 }}
+					onconsider={(event) => consider(concept, event)}
+					onfinalize={(event) => drop(concept, event)}
+				>
 					{#each items as word (word.id)}
 						{@const both = elsewhere(concept, word.text)}
 						<li class="chip-term" class:dim={SHADOW_ITEM_MARKER_PROPERTY_NAME in word}>
@@ -143,7 +155,17 @@
 							{#if used.has(word.text)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}
 							{#if enquiry.editable}
 								{#if document.concepts.length > 1}
-									<select class="mover" aria-label="Move or copy {word.text}" value="" onchange={(event) => { const [how, id] = event.currentTarget.value.split(':'); const to = document.concepts.find((one) => one.id === id); if (to) moveWord(concept, word, to, how === 'copy'); event.currentTarget.value = ''; }}>
+									<select
+										class="mover"
+										aria-label="Move or copy {word.text}"
+										value=""
+										onchange={(event) => {
+											const [how, id] = event.currentTarget.value.split(':');
+											const to = document.concepts.find((one) => one.id === id);
+											if (to) moveWord(concept, word, to, how === 'copy');
+											event.currentTarget.value = '';
+										}}
+									>
 										<option value="">⋯</option>
 										{#each document.concepts as other, at (other.id)}{#if other.id !== concept.id}<option value="move:{other.id}">to {conceptLetter(at)}</option><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
 									</select>
@@ -155,12 +177,26 @@
 				</ul>
 				{#if enquiry.editable}
 					<div class="flex gap-2 mt-1">
-						<textarea class="ask line-face" rows="1" style="field-sizing: content; max-height: 12rem" aria-label="Add words to {concept.name}" placeholder="delir*  or paste a list" bind:value={typed[concept.id]} onkeydown={(event) => { if (event.key === 'Enter' && !event.shiftKey) { event.preventDefault(); add(concept, event.altKey); } }}></textarea>
+						<textarea
+							class="ask line-face"
+							rows="1"
+							style="field-sizing: content; max-height: 12rem"
+							aria-label="Add words to {concept.name}"
+							placeholder="delir*  or paste a list"
+							bind:value={typed[concept.id]}
+							onkeydown={(event) => {
+								if (event.key === 'Enter' && !event.shiftKey) {
+									event.preventDefault();
+									add(concept, event.altKey);
+								}
+							}}></textarea>
 						<button class="do" onclick={() => add(concept)}>Add</button>
 						<button class="do" title="Park it for later thought (Alt Enter)" onclick={() => add(concept, true)}><ParkingSquare size={15} /> Park</button>
 					</div>
 					{#if said[concept.id]}<p class="say note small mt-1" role="status">{said[concept.id]}</p>{/if}
-					{#if (pieces[concept.id] ?? []).length > 0}<p class="mt-1 flex flex-wrap gap-1">{#each pieces[concept.id] ?? [] as piece (piece)}<button class="do small" onclick={() => takePiece(concept, piece)}><Plus size={13} /> {piece}</button>{/each}</p>{/if}
+					{#if (pieces[concept.id] ?? []).length > 0}<p class="mt-1 flex flex-wrap gap-1">
+							{#each pieces[concept.id] ?? [] as piece (piece)}<button class="do small" onclick={() => takePiece(concept, piece)}><Plus size={13} /> {piece}</button>{/each}
+						</p>{/if}
 				{/if}
 			</div>
 		</div>
@@ -168,17 +204,36 @@
 			<h2 class="small soft">Strands</h2>
 			<ul class="chips">
 				{#each concept.strands as strand, at (strand.id)}
-					<li class="chip-term"><span class="soft">@{conceptLetter(index)}/{at + 1}</span><EditText at={['concepts', concept.id, 'strands', strand.id, 'name']} label="Name of strand {at + 1}" placeholder="Name" />{#if enquiry.editable}<button class="do bare" aria-label="Take out strand {at + 1}" onclick={() => enquiry.edit('take out a strand', [...concept.headings.filter((one) => one.strand === strand.id).map((one): Edit => ({ do: 'set', at: ['concepts', concept.id, 'headings', one.id, 'strand'], value: null })), ...concept.words.filter((one) => one.strand === strand.id).map((one): Edit => ({ do: 'set', at: ['concepts', concept.id, 'words', one.id, 'strand'], value: null })), { do: 'remove', at: ['concepts', concept.id, 'strands', strand.id] }])}><X size={13} /></button>{/if}</li>
+					<li class="chip-term">
+						<span class="soft">@{conceptLetter(index)}/{at + 1}</span><EditText at={['concepts', concept.id, 'strands', strand.id, 'name']} label="Name of strand {at + 1}" placeholder="Name" />{#if enquiry.editable}<button
+								class="do bare"
+								aria-label="Take out strand {at + 1}"
+								onclick={() =>
+									enquiry.edit('take out a strand', [
+										...concept.headings.filter((one) => one.strand === strand.id).map((one): Edit => ({ do: 'set', at: ['concepts', concept.id, 'headings', one.id, 'strand'], value: null })),
+										...concept.words.filter((one) => one.strand === strand.id).map((one): Edit => ({ do: 'set', at: ['concepts', concept.id, 'words', one.id, 'strand'], value: null })),
+										{ do: 'remove', at: ['concepts', concept.id, 'strands', strand.id] }
+									])}><X size={13} /></button
+							>{/if}
+					</li>
 				{/each}
-				{#if enquiry.editable}<li><button class="do bare" onclick={() => enquiry.edit('add a strand', [{ do: 'insert', in: ['concepts', concept.id, 'strands'], item: { id: newId(), name: '' }, after: concept.strands.at(-1)?.id ?? null }])}><Plus size={14} /> Strand: two things, either will do</button></li>{/if}
+				{#if enquiry.editable}<li>
+						<button class="do bare" onclick={() => enquiry.edit('add a strand', [{ do: 'insert', in: ['concepts', concept.id, 'strands'], item: { id: newId(), name: '' }, after: concept.strands.at(-1)?.id ?? null }])}
+							><Plus size={14} /> Strand: two things, either will do</button
+						>
+					</li>{/if}
 			</ul>
 		</div>
 		{#if concept.strands.length > 0 && enquiry.editable && concept.headings.length + concept.words.length > 0}
-			<details class="small"><summary class="cursor-pointer soft">Which term belongs to which strand</summary>
+			<details class="small">
+				<summary class="cursor-pointer soft">Which term belongs to which strand</summary>
 				<ul class="grid gap-1 mt-1 sm:grid-cols-2">
 					{#each [...concept.words.map((one) => ({ list: 'words', id: one.id, name: one.text, strand: one.strand })), ...concept.headings.map((one) => ({ list: 'headings', id: one.id, name: `{${one.heading}}`, strand: one.strand }))] as term (term.id)}
-						<li class="flex justify-between gap-2"><span class="line-face truncate">{term.name}</span>
-							<select class="ask" aria-label="Strand of {term.name}" value={term.strand ?? ''} onchange={(event) => enquiry.set(['concepts', concept.id, term.list, term.id, 'strand'], event.currentTarget.value || null, 'assign a strand')}><option value="">all of it</option>{#each concept.strands as strand, at (strand.id)}<option value={strand.id}>{at + 1} {strand.name}</option>{/each}</select>
+						<li class="flex justify-between gap-2">
+							<span class="line-face truncate">{term.name}</span>
+							<select class="ask" aria-label="Strand of {term.name}" value={term.strand ?? ''} onchange={(event) => enquiry.set(['concepts', concept.id, term.list, term.id, 'strand'], event.currentTarget.value || null, 'assign a strand')}
+								><option value="">all of it</option>{#each concept.strands as strand, at (strand.id)}<option value={strand.id}>{at + 1} {strand.name}</option>{/each}</select
+							>
 						</li>
 					{/each}
 				</ul>
@@ -188,7 +243,16 @@
 			<div class="row">
 				<h2 class="small soft">Parked</h2>
 				<ul class="chips">
-					{#each concept.parked as find (find.id)}<li class="chip-term soft">{find.text}{#if enquiry.editable}<button class="do bare" aria-label="Take {find.text} up as a word" onclick={() => { typed[concept.id] = find.text; enquiry.edit('take up a find', [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }]); }}><ArrowUp size={13} /></button><button class="do bare" aria-label="Drop {find.text}" onclick={() => enquiry.edit('drop a find', [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }])}><X size={13} /></button>{/if}</li>{/each}
+					{#each concept.parked as find (find.id)}<li class="chip-term soft">
+							{find.text}{#if enquiry.editable}<button
+									class="do bare"
+									aria-label="Take {find.text} up as a word"
+									onclick={() => {
+										typed[concept.id] = find.text;
+										enquiry.edit('take up a find', [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }]);
+									}}><ArrowUp size={13} /></button
+								><button class="do bare" aria-label="Drop {find.text}" onclick={() => enquiry.edit('drop a find', [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }])}><X size={13} /></button>{/if}
+						</li>{/each}
 				</ul>
 			</div>
 		{/if}

@@ -31,13 +31,23 @@
 			{#if block.level === 1}<h2 class="one">{block.text}</h2>{:else if block.level === 2}<h3 class="two">{block.text}</h3>{:else}<h4>{block.text}</h4>{/if}
 		{:else if block.kind === 'paragraph'}<p>{block.text}</p>
 		{:else if block.kind === 'missing'}<p class="say fault">{block.text}</p>
-		{:else if block.kind === 'list'}<ul class="points">{#each block.items as item, index (index)}<li>{item}</li>{/each}</ul>
+		{:else if block.kind === 'list'}<ul class="points">
+				{#each block.items as item, index (index)}<li>{item}</li>{/each}
+			</ul>
 		{:else if block.kind === 'verbatim'}<pre class="line-face">{block.text}</pre>
 		{:else}
 			<table class="grid-table">
 				<caption class="small soft">{block.caption}</caption>
-				<thead><tr>{#each block.columns as column (column.title)}<th scope="col" class:right={column.number} style:width="{(100 * column.width) / block.columns.reduce((sum, one) => sum + one.width, 0)}%">{column.title}</th>{/each}</tr></thead>
-				<tbody>{#each block.rows as row, index (index)}<tr>{#each row as cell, column (column)}<td class:line-face={block.columns[column]?.code} class:right={block.columns[column]?.number}>{cell}</td>{/each}</tr>{/each}</tbody>
+				<thead
+					><tr
+						>{#each block.columns as column (column.title)}<th scope="col" class:right={column.number} style:width="{(100 * column.width) / block.columns.reduce((sum, one) => sum + one.width, 0)}%">{column.title}</th>{/each}</tr
+					></thead
+				>
+				<tbody
+					>{#each block.rows as row, index (index)}<tr
+							>{#each row as cell, column (column)}<td class:line-face={block.columns[column]?.code} class:right={block.columns[column]?.number}>{cell}</td>{/each}</tr
+						>{/each}</tbody
+				>
 			</table>
 		{/if}
 	{:else}

@@ -11,7 +11,12 @@
 	const { enquiry, vocabularies } = takeBench();
 	const document = $derived(enquiry.document);
 	let conceptId = $state(page.url.searchParams.get('concept') ?? '');
-	const index = $derived(Math.max(0, document.concepts.findIndex((one) => one.id === conceptId)));
+	const index = $derived(
+		Math.max(
+			0,
+			document.concepts.findIndex((one) => one.id === conceptId)
+		)
+	);
 	const concept = $derived(document.concepts[index]);
 	let vocabulary = $state(untrack(() => vocabularies[0]?.id ?? ''));
 	let typed = $state('');
@@ -62,21 +67,38 @@
 {:else}
 	<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Concept">
 		{#each document.concepts as one, at (one.id)}
-			<button class="do" style={hueOf(at)} aria-pressed={at === index} class:chosen={at === index} onclick={() => { conceptId = one.id; typed = ''; }}><span class="hue-letter">{conceptLetter(at)}</span> {one.name}</button>
+			<button
+				class="do"
+				style={hueOf(at)}
+				aria-pressed={at === index}
+				class:chosen={at === index}
+				onclick={() => {
+					conceptId = one.id;
+					typed = '';
+				}}><span class="hue-letter">{conceptLetter(at)}</span> {one.name}</button
+			>
 		{/each}
 	</div>
 	<div class="mt-4 columns">
 		<div>
 			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up, such as confusion" bind:value={typed} onkeydown={keys} /></label>
-			{#if vocabularies.length > 1}<label class="small flex items-center gap-2 mt-1">in <select class="ask" bind:value={vocabulary}>{#each vocabularies as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select></label>{:else}<p class="small soft mt-1">in {vocabularies[0]?.name ?? 'no vocabulary'}, edition {vocabularies[0]?.edition ?? ''}</p>{/if}
-			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}</p>{/if}
+			{#if vocabularies.length > 1}<label class="small flex items-center gap-2 mt-1"
+					>in <select class="ask" bind:value={vocabulary}
+						>{#each vocabularies as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+					></label
+				>{:else}<p class="small soft mt-1">in {vocabularies[0]?.name ?? 'no vocabulary'}, edition {vocabularies[0]?.edition ?? ''}</p>{/if}
+			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
+					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
+				</p>{/if}
 			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
 			<ul class="mt-2 matches" aria-label="Matches">
 				{#each matches as match (match.id)}
 					{@const has = concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === match.id)}
 					<li>
 						<button class:current={match.id === current} aria-current={match.id === current} onclick={() => (current = match.id)}>
-							<span class="block">{match.label}{#if match.narrower > 0}<span class="soft small"> · {match.narrower} below</span>{/if}{#if has}<span class="small soft"> · taken</span>{/if}</span>
+							<span class="block"
+								>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
+							>
 							<span class="small soft">{reasonText(match)}</span>
 						</button>
 					</li>
@@ -88,7 +110,12 @@
 		<div style={hueOf(index)}>
 			{#if current}
 				{#key current}
-					<HeadingPanel {vocabulary} heading={current} turn={(heading) => (current = heading)} take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, reach: taken?.reach ?? null, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice.vocabulary, choice.heading, choice.reach)) } : null} />
+					<HeadingPanel
+						{vocabulary}
+						heading={current}
+						turn={(heading) => (current = heading)}
+						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, reach: taken?.reach ?? null, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice.vocabulary, choice.heading, choice.reach)) } : null}
+					/>
 				{/key}
 				{#if enquiry.editable}<p class="mt-3"><button class="do" onclick={park}><ParkingSquare size={15} /> Park it <span class="soft small">Alt Enter</span></button></p>{/if}
 			{:else}
@@ -101,7 +128,15 @@
 		{#if concept.headings.length === 0}<p class="soft">None yet.</p>{/if}
 		<ul class="flex flex-wrap gap-2 mt-1">
 			{#each concept.headings as heading (heading.id)}
-				<li class="chip-term heading" style={hueOf(index)}><button class="cursor-pointer" onclick={() => { vocabulary = heading.vocabulary; current = heading.heading; }}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button></li>
+				<li class="chip-term heading" style={hueOf(index)}>
+					<button
+						class="cursor-pointer"
+						onclick={() => {
+							vocabulary = heading.vocabulary;
+							current = heading.heading;
+						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button
+					>
+				</li>
 			{/each}
 		</ul>
 	</section>

@@ -42,21 +42,39 @@
 <h1>People</h1>
 <p class="soft mt-1">Who takes part in this enquiry. How the makers are credited stands in the brief.</p>
 <table class="grid-table mt-4 max-w-3xl">
-	<thead><tr><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Take out</span></th>{/if}</tr></thead>
+	<thead
+		><tr
+			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Take out</span></th>{/if}</tr
+		></thead
+	>
 	<tbody>
 		{#each members as member (member.id)}
 			<tr>
 				<td>{member.name}</td><td>{member.email}</td>
-				<td>{#if owner}<select class="ask" aria-label="Role of {member.name}" value={member.role} onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select>{:else}{member.role}{/if}</td>
+				<td
+					>{#if owner}<select class="ask" aria-label="Role of {member.name}" value={member.role} onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}
+							>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
+						>{:else}{member.role}{/if}</td
+				>
 				{#if owner}<td><button class="do bare" aria-label="Take out {member.name}" onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button></td>{/if}
 			</tr>
 		{/each}
 	</tbody>
 </table>
 {#if owner}
-	<form class="mt-4 flex flex-wrap items-end gap-2" onsubmit={(event) => { event.preventDefault(); void send('PUT', { email, role }); }}>
+	<form
+		class="mt-4 flex flex-wrap items-end gap-2"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void send('PUT', { email, role });
+		}}
+	>
 		<label><span class="said">E-mail address of somebody with an account here</span><input class="ask" type="email" required bind:value={email} /></label>
-		<label><span class="said">Role</span><select class="ask" bind:value={role}>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select></label>
+		<label
+			><span class="said">Role</span><select class="ask" bind:value={role}
+				>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
+			></label
+		>
 		<button class="do first">Add</button>
 	</form>
 {/if}

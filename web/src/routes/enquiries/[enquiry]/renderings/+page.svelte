@@ -6,9 +6,24 @@
 	import { newId, takeBench } from '$lib/work/context';
 	import { Fresh } from '$lib/work/fresh.svelte';
 
-	interface Note { readonly kind: string; readonly piece: string; readonly message: string; readonly next: string }
-	interface Rendered { readonly id: string; readonly number: number; readonly written: number | null; readonly text: string; readonly gap: boolean; readonly notes: readonly Note[] }
-	interface One { readonly profile: { readonly id: string; readonly name: string; readonly version: number; readonly source: string; readonly platform: string; readonly oneString: boolean }; readonly rendering: { readonly lines: readonly Rendered[]; readonly whole: string; readonly gaps: number } }
+	interface Note {
+		readonly kind: string;
+		readonly piece: string;
+		readonly message: string;
+		readonly next: string;
+	}
+	interface Rendered {
+		readonly id: string;
+		readonly number: number;
+		readonly written: number | null;
+		readonly text: string;
+		readonly gap: boolean;
+		readonly notes: readonly Note[];
+	}
+	interface One {
+		readonly profile: { readonly id: string; readonly name: string; readonly version: number; readonly source: string; readonly platform: string; readonly oneString: boolean };
+		readonly rendering: { readonly lines: readonly Rendered[]; readonly whole: string; readonly gaps: number };
+	}
 
 	const { enquiry, profiles, personName } = takeBench();
 	const document = $derived(enquiry.document);
@@ -48,12 +63,26 @@
 <div class="flex flex-wrap items-center gap-2">
 	<h1 class="mr-4">Renderings</h1>
 	{#each fresh.value?.renderings ?? [] as one (one.profile.id)}
-		<button class="do" aria-pressed={alone === one.profile.id} class:first={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>{one.profile.source} alone</button>
-		<button class="do bare" onclick={() => void copy(one.rendering.whole, one.profile.source)} disabled={one.rendering.gaps > 0} title={one.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}><ClipboardCopy size={15} /> Copy whole</button>
+		<span class="platform" role="group" aria-label={one.profile.source}>
+			{one.profile.source}
+			<button class="do bare" aria-pressed={alone === one.profile.id} class:first={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>Alone</button>
+			<button class="do bare" onclick={() => void copy(one.rendering.whole, one.profile.source)} disabled={one.rendering.gaps > 0} title={one.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}
+				><ClipboardCopy size={15} /> Copy whole</button
+			>
+		</span>
 	{/each}
 	{#if enquiry.editable && free.length > 0}
-		<label><span class="sr">Write it for another platform</span>
-			<select class="ask" value="" onchange={(event) => { const profile = event.currentTarget.value; if (profile) enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [] }, after: document.renderings.at(-1)?.id ?? null }]); event.currentTarget.value = ''; }}>
+		<label
+			><span class="sr">Write it for another platform</span>
+			<select
+				class="ask"
+				value=""
+				onchange={(event) => {
+					const profile = event.currentTarget.value;
+					if (profile) enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [] }, after: document.renderings.at(-1)?.id ?? null }]);
+					event.currentTarget.value = '';
+				}}
+			>
 				<option value="">Add a platform …</option>{#each free as profile (profile.id)}<option value={profile.id}>{profile.name}</option>{/each}
 			</select>
 		</label>
@@ -76,15 +105,20 @@
 				{#if rendered}
 					<div class="stave">
 						<p class="line-face there" class:gap={rendered.gap}>
+							<span class="source small soft"
+								>{one.profile.source}{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}
+										><ClipboardCopy size={13} /></button
+									>{/if}</span
+							>
 							<span class="number">{one.profile.oneString ? '' : (rendered.written ?? '')}</span>
-							{#if rendered.written === null}<span class="soft">not written for {one.profile.source}</span>{:else}{rendered.text}{/if}
-							<span class="source small soft">{one.profile.source}{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button>{/if}</span>
+							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span>{rendered.text}</span>{/if}
 						</p>
 						<ul class="notes small">
 							{#each [...rendered.notes].sort((a, b) => (ORDER[a.kind] ?? 9) - (ORDER[b.kind] ?? 9)) as note, index (index)}
 								{@const key = `${one.profile.id}:${note.piece}`}
 								<li class="note {note.kind.replace(' ', '-')}">
-									<strong>{note.kind}</strong> {note.message}
+									<strong>{note.kind}</strong>
+									{note.message}
 									{#if note.kind !== 'adjusted' && note.kind !== 'decided'}<span class="soft">{note.next}</span>{/if}
 									{#if note.kind === 'to decide' && enquiry.editable}
 										<span class="flex flex-wrap gap-1 mt-1">
@@ -106,7 +140,10 @@
 
 {#each shown.filter((one) => one.profile.oneString) as one (one.profile.id)}
 	{#if document.lines.length > 0}
-		<section class="mt-6"><h2>{one.profile.source}: all of it as one string</h2><p class="line-face whole mt-1">{one.rendering.whole}</p></section>
+		<section class="mt-6">
+			<h2>{one.profile.source}: all of it as one string</h2>
+			<p class="line-face whole mt-1">{one.rendering.whole}</p>
+		</section>
 	{/if}
 {/each}
 
@@ -119,9 +156,36 @@
 				{#each document.renderings as rendering (rendering.id)}
 					<tr>
 						<td>{profiles.find((one) => one.id === rendering.profile)?.name ?? rendering.profile}</td>
-						<td class="w-32"><input class="ask" type="number" min="1" max="100000" aria-label="First line number" value={rendering.first} disabled={!enquiry.editable} onchange={(event) => { const first = Number(event.currentTarget.value); if (Number.isInteger(first) && first >= 1 && first <= 100_000) enquiry.set(['renderings', rendering.id, 'first'], first, 'first number'); else event.currentTarget.value = String(rendering.first); }} /></td>
-						<td><ul class="small">{#each rendering.leftOut as decision (decision.id)}<li><span class="line-face">{decision.piece === '{*}' ? 'all headings' : decision.piece}</span> left out: {decision.why} <span class="soft">({decision.by}, {decision.on})</span>{#if enquiry.editable}<button class="do bare" aria-label="Take the decision back" onclick={() => enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering.id, 'leftOut', decision.id] }])}><X size={13} /></button>{/if}</li>{:else}<li class="soft">none</li>{/each}</ul></td>
-						<td>{#if enquiry.editable}<button class="do bare" aria-label="Take this rendering out" onclick={() => enquiry.edit('take out a rendering', [{ do: 'remove', at: ['renderings', rendering.id] }])}><X size={15} /></button>{/if}</td>
+						<td class="w-32"
+							><input
+								class="ask"
+								type="number"
+								min="1"
+								max="100000"
+								aria-label="First line number"
+								value={rendering.first}
+								disabled={!enquiry.editable}
+								onchange={(event) => {
+									const first = Number(event.currentTarget.value);
+									if (Number.isInteger(first) && first >= 1 && first <= 100_000) enquiry.set(['renderings', rendering.id, 'first'], first, 'first number');
+									else event.currentTarget.value = String(rendering.first);
+								}}
+							/></td
+						>
+						<td
+							><ul class="small">
+								{#each rendering.leftOut as decision (decision.id)}<li>
+										<span class="line-face">{decision.piece === '{*}' ? 'all headings' : decision.piece}</span> left out: {decision.why} <span class="soft">({decision.by}, {decision.on})</span>{#if enquiry.editable}<button
+												class="do bare"
+												aria-label="Take the decision back"
+												onclick={() => enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering.id, 'leftOut', decision.id] }])}><X size={13} /></button
+											>{/if}
+									</li>{:else}<li class="soft">none</li>{/each}
+							</ul></td
+						>
+						<td
+							>{#if enquiry.editable}<button class="do bare" aria-label="Take this rendering out" onclick={() => enquiry.edit('take out a rendering', [{ do: 'remove', at: ['renderings', rendering.id] }])}><X size={15} /></button>{/if}</td
+						>
 					</tr>
 				{/each}
 			</tbody>
@@ -145,7 +209,16 @@
 		gap: 16px;
 		margin-top: 6px;
 	}
+	.platform {
+		display: inline-flex;
+		align-items: center;
+		gap: 4px;
+		border: 1px solid var(--rule);
+		border-radius: 4px;
+		padding: 1px 4px 1px 10px;
+	}
 	.there {
+		align-content: start;
 		display: grid;
 		grid-template-columns: 2.2rem 1fr;
 		overflow-wrap: anywhere;

@@ -32,8 +32,7 @@
 	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);
 	async function assembleLines() {
 		const labels = new Map<string, string>();
-		for (const one of document.concepts.flatMap((concept) => concept.headings))
-			labels.set(`${one.vocabulary}:${one.heading}`, (await headingFacts(one.vocabulary, one.heading, document.collection)).label);
+		for (const one of document.concepts.flatMap((concept) => concept.headings)) labels.set(`${one.vocabulary}:${one.heading}`, (await headingFacts(one.vocabulary, one.heading, document.collection)).label);
 		const proposed = assemble(document.concepts, (vocabulary, heading) => {
 			const label = labels.get(`${vocabulary}:${heading}`);
 			return label === undefined ? null : { label, vocabulary: vocabularies.length > 1 ? vocabulary : null };
@@ -75,9 +74,12 @@
 		const revision = view?.revision;
 		if (revision !== undefined && recordsLine !== null) {
 			const line = recordsLine;
-			void fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=0`).then(async (response) => {
-				if (response.ok && recordsLine === line) records = (await response.json()) as RecordPage;
-			}, () => undefined);
+			void fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=0`).then(
+				async (response) => {
+					if (response.ok && recordsLine === line) records = (await response.json()) as RecordPage;
+				},
+				() => undefined
+			);
 		}
 	});
 
@@ -91,11 +93,14 @@
 		const asking = new AbortController();
 		lookup = asking;
 		const vocabulary = vocabularies[0]?.id ?? '';
-		void fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal }).then(async (response) => {
-			const { matches } = (await response.json()) as { matches?: Match[] };
-			const match = matches?.[0];
-			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
-		}, () => undefined);
+		void fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal }).then(
+			async (response) => {
+				const { matches } = (await response.json()) as { matches?: Match[] };
+				const match = matches?.[0];
+				if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
+			},
+			() => undefined
+		);
 	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
 	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);
@@ -118,7 +123,13 @@
 <div class="flex flex-wrap items-center gap-2 mb-3">
 	<h1 class="mr-4">Strategy</h1>
 	{#if enquiry.editable}
-		<button class="do" class:first={document.lines.length === 0 && withTerms > 0} disabled={withTerms === 0} title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then their living joining'} onclick={() => void assembleLines()}><Layers size={15} /> Assemble from concepts</button>
+		<button
+			class="do"
+			class:first={document.lines.length === 0 && withTerms > 0}
+			disabled={withTerms === 0}
+			title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then their living joining'}
+			onclick={() => void assembleLines()}><Layers size={15} /> Assemble from concepts</button
+		>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join with OR</button>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join with AND</button>
 		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(-1)} aria-label="Move the line up" title="Alt ↑"><ArrowUp size={15} /></button>
@@ -128,7 +139,9 @@
 	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Alt Enter"><BookOpen size={15} /> Records of this line</button>
 </div>
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
-{#if broken.length > 0}<p class="say fault mb-2 small" role="status">{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.</p>{/if}
+{#if broken.length > 0}<p class="say fault mb-2 small" role="status">
+		{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.
+	</p>{/if}
 
 <Sheet bind:this={editor} {view} {old} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} />
 
@@ -138,7 +151,10 @@
 	{#if view && view.benchmark.known > 0}<span><Ship size={13} class="inline" /> {view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span>{/if}
 </p>
 {#if final}
-	<p class="mt-3"><strong>Line {final.number}</strong> retrieves <span class="count">{counted(final.count)}</span> records{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}. <button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button></p>
+	<p class="mt-3">
+		<strong>Line {final.number}</strong> retrieves <span class="count">{counted(final.count)}</span> records{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
+		<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
+	</p>
 {/if}
 
 {#if recordsFault}<p class="say fault mt-6" role="alert">{recordsFault}</p>{/if}
@@ -149,8 +165,16 @@
 		<ol class="mt-2" start={records.from + 1}>
 			{#each records.records as record (record.id)}
 				<li class="record">
-					<button onclick={() => { lens.topic = { kind: 'record', line: records?.line ?? 0, record }; lens.open = true; }}>{@render title(record)}</button>
-					<span class="small soft block">{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark} · <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span>
+					<button
+						onclick={() => {
+							lens.topic = { kind: 'record', line: records?.line ?? 0, record };
+							lens.open = true;
+						}}>{@render title(record)}</button
+					>
+					<span class="small soft block"
+						>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
+							· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
+					>
 				</li>
 			{/each}
 		</ol>

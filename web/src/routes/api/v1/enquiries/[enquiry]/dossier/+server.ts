@@ -11,7 +11,9 @@ export const GET = async ({ params, url }) => {
 	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
 	switch (url.searchParams.get('as') ?? 'json') {
 		case 'docx':
-			return new Response((await toOoxml(document)) as BodyInit, { headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') } });
+			return new Response((await toOoxml(document)) as BodyInit, {
+				headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') }
+			});
 		case 'md':
 			return new Response(toMarkdown(document), { headers: { 'content-type': 'text/markdown; charset=utf-8', ...attachment('md') } });
 		case 'json':

@@ -5,7 +5,12 @@ import { listMembers, setMember } from '$lib/server/enquiries';
 import { ROLES, type Role } from '$lib/server/guard';
 
 const email = { type: 'string', maxLength: 400 } as const;
-const checkGiven = door<{ email: string; role: Role }>({ type: 'object', required: ['email', 'role'], additionalProperties: false, properties: { email, role: { enum: ROLES } } });
+const checkGiven = door<{ email: string; role: Role }>({
+	type: 'object',
+	required: ['email', 'role'],
+	additionalProperties: false,
+	properties: { email, role: { enum: ROLES } }
+});
 const checkTaken = door<{ email: string }>({ type: 'object', required: ['email'], additionalProperties: false, properties: { email } });
 
 const NOBODY = 'Nobody here has an account with this e-mail address. They sign up first, then you add them.';

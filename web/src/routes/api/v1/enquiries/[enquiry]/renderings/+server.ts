@@ -4,5 +4,9 @@ import { renderingsOf, workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry));
-	return json({ revision: worked.enquiry.revision, lines: worked.lines.map((line) => ({ id: line.id, number: line.number, text: line.text })), renderings: await renderingsOf(worked) });
+	return json({
+		revision: worked.enquiry.revision,
+		lines: worked.lines.map((line) => ({ id: line.id, number: line.number, text: line.text })),
+		renderings: await renderingsOf(worked)
+	});
 };

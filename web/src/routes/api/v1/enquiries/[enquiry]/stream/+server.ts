@@ -33,5 +33,7 @@ export const GET = ({ params, locals }) => {
 			stop();
 		}
 	});
-	return new Response(stream.pipeThrough(new TextEncoderStream()), { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } });
+	return new Response(stream.pipeThrough(new TextEncoderStream()), {
+		headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+	});
 };

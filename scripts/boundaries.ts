@@ -1,0 +1,80 @@
+/**
+ * The boundaries of the house (CONTRIBUTING.md): imports go down only, rooms of one step never
+ * import each other, nobody reaches into another wing, core stays pure, SQL stays in its folder.
+ * Prints every breach and exits with 1 if there is one.
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, relative, resolve } from 'node:path';
+
+const root = resolve(import.meta.dirname, '..');
+
+/** Rooms of core by step; a room may import only from lower steps. */
+const STEPS: readonly (readonly string[])[] = [
+	['text', 'document'],
+	['query', 'vocabulary', 'records'],
+	['platform', 'collection', 'enquiry'],
+	['strategy', 'glean'],
+	['proof', 'measure'],
+	['dossier']
+];
+const stepOf = (room: string) => STEPS.findIndex((rooms) => rooms.includes(room));
+/** Packages that would make core impure. */
+const IMPURE = /^(node:|fs|path|http|net|child_process|svelte|\$app|\$lib|knex|pg$)/;
+
+export interface Breach {
+	readonly file: string;
+	readonly what: string;
+}
+
+const importsOf = (text: string) =>
+	[...text.matchAll(/(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\s*\(?\s*['"]([^'"]+)['"]/g)].map((match) => match[1] ?? match[2] ?? '');
+
+/** Breaches of one file; `path` is relative to the root. */
+export function breachesOf(path: string, text: string): Breach[] {
+	const found: Breach[] = [];
+	const say = (what: string) => found.push({ file: path, what });
+	const isTest = /\.test\.ts$/.test(path);
+	const wing = path.split('/')[0] ?? '';
+	for (const target of importsOf(text)) {
+		if (target.startsWith('.')) {
+			const to = relative(root, resolve(root, dirname(path), target));
+			if (to.split('/')[0] !== wing && wing !== 'tests' && wing !== 'scripts') say(`reaches into another wing: ${target}`);
+			if (wing === 'core' && !isTest) {
+				const [from = '', room = ''] = [path.split('/')[2], to.split('/')[2]];
+				if (stepOf(from) >= 0 && stepOf(room) >= 0 && from !== room && stepOf(room) >= stepOf(from)) say(`${from} must not import from ${room}`);
+			}
+		} else if (/^@wide-lantern\/(core|standins|web)\//.test(target) && target !== '@wide-lantern/core/editor')
+			say(`uses an inner file of another wing: ${target}`);
+		else if (wing === 'core' && /^@wide-lantern\/(standins|web)/.test(target)) say(`core must not know ${target}`);
+		else if (wing === 'standins' && target.startsWith('@wide-lantern/web')) say(`standins must not know ${target}`);
+		else if (wing === 'core' && !isTest && IMPURE.test(target)) say(`core is pure and must not import ${target}`);
+		if (wing === 'web' && /^(knex|pg)$/.test(target) && !path.startsWith('web/src/lib/server/')) say('SQL lives in web/src/lib/server only');
+		if (
+			wing === 'web' &&
+			!path.startsWith('web/src/lib/server/') &&
+			!/\+(page|layout)\.server\.ts$|\+server\.ts$|hooks\.server\.ts$|app\.d\.ts$/.test(path) &&
+			target.startsWith('$lib/server')
+		)
+			say('only server routes may import $lib/server');
+	}
+	if (wing === 'core' && /export default/.test(text) && !path.includes('notation-parser')) say('no default exports in core');
+	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text)) say('core has no clock and no dice of its own');
+	if (/\.raw\(\s*`[^`]*\$\{/.test(text)) say('SQL must not be built from strings');
+	return found;
+}
+
+function filesBelow(folder: string): string[] {
+	return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+		if (['node_modules', 'build', '.svelte-kit'].includes(entry.name)) return [];
+		const path = join(folder, entry.name);
+		return entry.isDirectory() ? filesBelow(path) : /\.(ts|svelte)$/.test(entry.name) ? [path] : [];
+	});
+}
+
+if (process.argv[1] && resolve(process.argv[1]) === import.meta.filename) {
+	const files = ['core/src', 'standins/src', 'web/src', 'tests', 'scripts'].flatMap((folder) => filesBelow(join(root, folder)));
+	const breaches = files.flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
+	for (const { file, what } of breaches) console.error(`${file}: ${what}`);
+	console.log(`${files.length} files, ${breaches.length} breaches of the boundaries`);
+	process.exit(breaches.length > 0 ? 1 : 0);
+}

@@ -1,0 +1,84 @@
+/**
+ * Everything: formatting, lint, boundaries, types, unit and outside checks, and the end-to-end
+ * tests against a cluster and a server of their own. Ends with a line `N passed, N failed`.
+ */
+import { spawnSync, spawn } from 'node:child_process';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(import.meta.dirname, '..');
+let passed = 0;
+let failed = 0;
+
+/** A step without tests of its own counts as one. */
+function step(name, command, args) {
+	process.stdout.write(`\n— ${name}\n`);
+	const { status } = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+	if (status === 0) passed++;
+	else failed++;
+	return status === 0;
+}
+
+function counted(file, read) {
+	try {
+		const [yes, no] = read(JSON.parse(readFileSync(file, 'utf8')));
+		passed += yes;
+		failed += no;
+		if (yes + no === 0) failed++;
+	} catch {
+		process.stdout.write(`No result in ${file}\n`);
+		failed++;
+	}
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'lantern-test-'));
+chmodSync(folder, 0o755);
+const data = join(folder, 'data');
+const lantern = (...args) =>
+	spawnSync(join(root, 'lantern'), [...args, '--data', data], { cwd: root, encoding: 'utf8', env: { ...process.env, LANTERN_SIGN_INS_PER_MINUTE: '100000' } });
+const cleanUp = () => {
+	lantern('stop');
+	rmSync(folder, { recursive: true, force: true });
+};
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+	process.on(signal, () => {
+		cleanUp();
+		process.exit(1);
+	});
+
+try {
+	step('formatting', 'npm', ['run', '--silent', 'format:check']);
+	step('boundaries', 'npm', ['run', '--silent', 'boundaries']);
+	// The build is needed for the end-to-end tests and makes what the type check reads.
+	const started = lantern('start', '--detach');
+	process.stdout.write(`\n— build and start\n${started.stdout}${started.stderr}`);
+	if (started.status === 0) passed++;
+	else failed++;
+	step('lint', 'npm', ['run', '--silent', 'lint']);
+	step('types', 'npm', ['run', '--silent', 'types']);
+
+	process.stdout.write('\n— unit and outside checks\n');
+	const unit = join(folder, 'unit.json');
+	spawnSync('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+	counted(unit, (result) => [result.numPassedTests, result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)]);
+
+	process.stdout.write('\n— end to end\n');
+	const address = started.status === 0 ? readFileSync(join(data, 'address'), 'utf8') : '';
+	if (address) {
+		const ends = join(folder, 'ends.json');
+		await new Promise((done) => {
+			const run = spawn('npx', ['playwright', 'test'], {
+				cwd: root,
+				stdio: ['ignore', 'inherit', 'inherit'],
+				env: { ...process.env, LANTERN_ADDRESS: address, LANTERN_TEST_DATA: data, PLAYWRIGHT_JSON_OUTPUT_NAME: ends }
+			});
+			run.on('close', done);
+		});
+		counted(ends, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+	}
+} finally {
+	cleanUp();
+}
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 ? 0 : 1);
