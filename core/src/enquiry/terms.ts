@@ -1,15 +1,12 @@
 /** Terms of a concept as they are typed: a whole sentence is caught, a term is made fit for the notation. */
 import { hasErrors, parse, printTerm } from '../query/index.ts';
-import { tokenTexts } from '../text/index.ts';
+import { SMALL_WORDS, tokenTexts } from '../text/index.ts';
 
-const SMALL = new Set(
-	'a an and are as at be by can do does for from has have how in into is it of on or than that the their this to was what when which who will with'.split(' ')
-);
 
 /** True for what reads like a question or a sentence rather than a term. */
 export function looksLikeSentence(text: string): boolean {
 	const words = tokenTexts(text);
-	const small = words.filter((word) => SMALL.has(word)).length;
+	const small = words.filter((word) => SMALL_WORDS.has(word)).length;
 	return words.length >= 5 && (small >= 2 || words.length >= 8 || /[?.!]\s*$/.test(text));
 }
 
@@ -20,7 +17,7 @@ export function splitSentence(text: string): string[] {
 		.flatMap((clause) => {
 			const pieces: string[][] = [[]];
 			for (const word of clause.split(/\s+/).filter((one) => one !== ''))
-				if (SMALL.has(word.toLowerCase())) pieces.push([]);
+				if (SMALL_WORDS.has(word.toLowerCase())) pieces.push([]);
 				else pieces.at(-1)?.push(word);
 			return pieces.map((piece) => piece.join(' '));
 		})

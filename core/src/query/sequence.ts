@@ -2,6 +2,7 @@
  * Joining the operands and operators of one bracket level. Platforms read mixed operators and
  * bare neighbours differently, so both are refused here with every reading offered.
  */
+import { SMALL_WORDS } from '../text/index.ts';
 import { nodesOf, type Expression, type Span } from './expression.ts';
 import type { Repair } from './fault.ts';
 import { fault, replacing, type Report } from './parse-terms.ts';
@@ -23,9 +24,6 @@ export interface Operator {
 
 export type Element = Operand | Operator;
 
-const SMALL_WORDS = new Set(
-	'a an and are as at be by do does for from how in into is it its of on or than that the their this to what when which who will with'.split(' ')
-);
 /** From this many bare words in a row we take it for a sentence. */
 const SENTENCE_LENGTH = 5;
 

@@ -2,3 +2,4 @@
 export { foldCluster, characterKind } from './fold.ts';
 export { tokenize, tokenTexts, foldedKey, type Token } from './tokens.ts';
 export { compilePattern, foldPattern, WILDCARD, type WordPattern } from './pattern.ts';
+export { SMALL_WORDS } from './small-words.ts';

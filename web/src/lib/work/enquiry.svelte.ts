@@ -176,7 +176,7 @@ export class EnquiryClient {
 		clearTimeout(this.timer);
 		if (this.sending || this.queue.length === 0 || this.state === 'conflict') return;
 		this.sending = true;
-		const sent = this.queue;
+		const sent = [...this.queue];
 		const edits = sent.flatMap((batch) => batch.edits);
 		try {
 			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {

@@ -110,7 +110,7 @@
 			</div>
 			<LensView />
 		</aside>
-	{:else}
+	{:else if !lens.open}
 		<div class="lens-tab"><button class="do bare" onclick={() => (lens.open = true)} title="Open the lens (Alt L)" aria-label="Open the lens"><PanelRightOpen size={15} /></button></div>
 	{/if}
 </div>

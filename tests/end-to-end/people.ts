@@ -1,0 +1,42 @@
+/** People of the tests: each test signs up its own, through the real form or, quicker, by request. */
+import { randomUUID } from 'node:crypto';
+import { expect, request, type APIRequestContext, type Page } from '@playwright/test';
+
+export const PASSWORD = 'harbour lights at dusk';
+
+/** Makes an account on the page and lands on its empty desk. */
+export async function signUp(page: Page, name = 'Mara Ostwick'): Promise<string> {
+	const email = `${randomUUID()}@test.example`;
+	await page.goto('/sign-up');
+	await page.getByLabel('Your name, as others').fill(name);
+	await page.getByLabel('E-mail address').fill(email);
+	await page.getByLabel('Password').fill(PASSWORD);
+	await page.getByRole('button', { name: 'Make the account' }).click();
+	await expect(page).toHaveURL(/\/desk$/);
+	return email;
+}
+
+export interface Somebody {
+	readonly email: string;
+	readonly context: APIRequestContext;
+}
+
+/** An account without a page. */
+export async function somebody(baseURL: string, name = 'Somebody'): Promise<Somebody> {
+	const email = `${randomUUID()}@test.example`;
+	const context = await request.newContext({ baseURL, extraHTTPHeaders: { origin: baseURL } });
+	const response = await context.post('/sign-up', { form: { name, email, password: PASSWORD }, headers: { accept: 'text/html' }, maxRedirects: 0 });
+	expect(response.status()).toBe(303);
+	return { email, context };
+}
+
+export async function newEnquiry(who: Somebody, question = 'Does quiet time lower noise on wards?'): Promise<string> {
+	const response = await who.context.post('/api/v1/enquiries', { data: { question, framework: 'PICO' } });
+	expect(response.status()).toBe(201);
+	return ((await response.json()) as { id: string }).id;
+}
+
+/** Waits until the page says that everything typed is saved. */
+export async function saved(page: Page): Promise<void> {
+	await expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
+}
