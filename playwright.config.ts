@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { env } from 'node:process';
 
 export default defineConfig({
+	globalSetup: './tests/end-to-end/keeper.setup.ts',
 	testDir: 'tests/end-to-end',
 	// One server and one world for all; each test makes its own people and enquiries.
 	workers: 2,

@@ -1,7 +1,12 @@
 /** People of the tests: each test signs up its own, through the real form or, quicker, by request. */
 import { randomUUID } from 'node:crypto';
+import { env } from 'node:process';
 import { expect, request, type APIRequestContext, type Page } from '@playwright/test';
 
+/** Where the server under test answers. */
+export const address = env['LANTERN_ADDRESS'] ?? 'http://127.0.0.1:4173';
+/** Administrator of the installation under test. */
+export const KEEPER = 'keeper@test.example';
 export const PASSWORD = 'harbour lights at dusk';
 
 /** Makes an account on the page and lands on its empty desk. */

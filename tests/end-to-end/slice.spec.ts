@@ -84,7 +84,10 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(page.getByRole('button', { name: 'Taken already' })).toBeVisible();
 		await page.getByRole('button', { name: 'Recorded music' }).click();
 		await page.getByLabel('Look up in the vocabulary').fill('music');
-		await page.getByRole('button', { name: /^Music Treatment/ }).first().click();
+		await page
+			.getByRole('button', { name: /^Music Treatment/ })
+			.first()
+			.click();
 		await expect(page.getByRole('article', { name: 'Heading Music Treatment' })).toContainText('Treatment without Drugs');
 		await page.getByRole('button', { name: /Take for B/ }).click();
 		// A heading with narrower ones, and the choice of its reach.
@@ -158,7 +161,8 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await step(page, 'Strategy');
 		await expect(page.locator('.right-mark.dim')).toHaveCount(0);
 		const screen: string[][] = [];
-		for (const [at, line] of (await page.locator('.cm-line').allTextContents()).entries()) screen.push([String(at + 1), line, await page.locator('.right-mark .count').nth(at).innerText()]);
+		for (const [at, line] of (await page.locator('.cm-line').allTextContents()).entries())
+			screen.push([String(at + 1), line, await page.locator('.right-mark .count').nth(at).innerText()]);
 		await step(page, 'Dossier');
 		await expect(page.getByRole('article', { name: 'The document as it will look' })).toContainText('Outcomes are often not named in abstracts.');
 		const waiting = page.waitForEvent('download');
@@ -168,7 +172,11 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		expect(html).toContain('<h1>Music after heart surgery</h1>');
 		expect(html).toMatch(/<h2>Search strategy<\/h2>/);
 		const tables = await page.evaluate(
-			(source) => [...new DOMParser().parseFromString(source, 'text/html').querySelectorAll('table')].map((table) => ({ head: [...table.querySelectorAll('thead th, thead td')].map((cell) => cell.textContent ?? ''), rows: [...table.querySelectorAll('tbody tr')].map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent ?? '')) })),
+			(source) =>
+				[...new DOMParser().parseFromString(source, 'text/html').querySelectorAll('table')].map((table) => ({
+					head: [...table.querySelectorAll('thead th, thead td')].map((cell) => cell.textContent ?? ''),
+					rows: [...table.querySelectorAll('tbody tr')].map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent ?? ''))
+				})),
 			html
 		);
 		const table = tables.find((one) => one.head.join() === 'Line,Concept,Search,Label,Records');

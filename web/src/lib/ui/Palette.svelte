@@ -35,7 +35,7 @@
 
 <svelte:window
 	onkeydown={(event) => {
-		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+		if ((event.ctrlKey || event.metaKey) && !event.shiftKey && !event.altKey && event.key.toLowerCase() === 'k') {
 			event.preventDefault();
 			show();
 		}

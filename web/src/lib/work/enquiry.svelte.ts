@@ -279,7 +279,9 @@ export class EnquiryClient {
 	private hear(data: string): void {
 		const news = JSON.parse(data) as { revision: number; client: string; by: string; edits: Edit[] };
 		if (news.client === this.client || news.revision <= this.revision) return;
-		if (this.sending) return; // The answer on its way brings these edits, too.
+		// Unsent edits were made on what is shown here: the server must see that revision to find conflicts,
+		// and its answer brings these edits, too.
+		if (this.sending || this.queue.length > 0) return;
 		if (news.revision !== this.revision + 1) {
 			void this.reload();
 			return;
@@ -307,7 +309,7 @@ export class EnquiryClient {
 			const response = await fetch(`/api/v1/enquiries/${this.id}`);
 			if (!response.ok) return;
 			const fresh = (await response.json()) as { revision: number; document: EnquiryDocument };
-			if (fresh.revision < this.revision || this.sending) return;
+			if (fresh.revision < this.revision || this.sending || this.queue.length > 0) return;
 			this.base = fresh.document;
 			this.revision = fresh.revision;
 			this.rebase();
@@ -341,6 +343,7 @@ export class EnquiryClient {
 				localStorage.removeItem(key);
 				if (!this.editable || !Array.isArray(pending.queue)) continue;
 				this.queue.push(...pending.queue);
+				this.revision = Math.min(this.revision, pending.revision);
 			}
 		} catch {
 			return;

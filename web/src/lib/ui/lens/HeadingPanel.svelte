@@ -114,6 +114,9 @@
 		color: var(--link);
 		cursor: pointer;
 	}
+	.branch .link {
+		min-height: 24px;
+	}
 	.link:hover {
 		text-decoration: underline;
 		text-underline-offset: 2px;

@@ -30,8 +30,8 @@
 	let host: HTMLElement;
 	let editor: EditorView | undefined;
 	let ready = $state(false);
-	/** Source last sent from this editor, by line: until it changes elsewhere, the text is ours. */
-	const sent = new Map<string, string>();
+	/** Source last sent from this editor, by line, and how it read then: until either changes, the text is the searcher's own. */
+	const sent = new Map<string, { source: string; shown: string }>();
 	let lastNames: Names | null = null;
 
 	const setIds = StateEffect.define<readonly string[]>();
@@ -94,7 +94,7 @@
 				const item = { id, source, concept: inherits?.concept ?? null, strand: inherits?.strand ?? null, role, label: '', note: '', off: false };
 				edits.push({ do: 'insert', in: ['lines'], item, after: lineIds[at - 1] ?? null });
 				known.set(id, item as StrategyLine);
-				sent.set(id, source);
+				sent.set(id, { source, shown: toText(source, names) });
 			} else if (lastNames && shownText(line, lastNames) !== text) {
 				edits.push({ do: 'set', at: ['lines', id, 'source'], value: source });
 				// A line's role is recognised when it first says something.
@@ -103,7 +103,7 @@
 					edits.push({ do: 'set', at: ['lines', id, 'role'], value: role });
 					if (!['headings', 'words', 'mixed'].includes(role)) edits.push({ do: 'set', at: ['lines', id, 'concept'], value: null });
 				}
-				sent.set(id, source);
+				sent.set(id, { source, shown: toText(source, names) });
 			}
 		});
 		lastNames = names;
@@ -139,10 +139,11 @@
 		const changes: ChangeSpec[] = [];
 		lines.forEach((line, at) => {
 			const there = state.doc.line(at + 1);
-			let wanted = shownText(line, names);
+			const wanted = shownText(line, names);
 			if (wanted === there.text) return;
-			// The line being typed in is the searcher's; only its numbers are brought up to date.
-			if (!turned && at + 1 === active && sent.get(line.id) === line.source) wanted = lastNames ? toText(toSource(there.text, lastNames), names) : there.text;
+			// The line being typed in stays as typed until its numbers, or its source, change.
+			const own = sent.get(line.id);
+			if (!turned && at + 1 === active && own?.source === line.source && own.shown === wanted) return;
 			const change = difference(there.text, wanted);
 			if (change) changes.push({ from: there.from + change.from, to: there.from + change.to, insert: change.insert });
 		});

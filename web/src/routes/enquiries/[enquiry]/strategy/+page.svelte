@@ -93,14 +93,12 @@
 		const asking = new AbortController();
 		lookup = asking;
 		const vocabulary = vocabularies[0]?.id ?? '';
-		void fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal }).then(
-			async (response) => {
-				const { matches } = (await response.json()) as { matches?: Match[] };
-				const match = matches?.[0];
-				if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
-			},
-			() => undefined
-		);
+		void (async () => {
+			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal });
+			const { matches } = (await response.json()) as { matches?: Match[] };
+			const match = matches?.[0];
+			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
+		})().catch(() => undefined); // Moved on, or the server is away: the lens stays as it is.
 	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
 	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);

@@ -1,0 +1,90 @@
+/** Axe finds nothing on any view, by day and by night; nothing scrolls sideways; the palette works by keyboard. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+
+const VIEWS = ['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier', 'people'] as const;
+
+async function demo(page: Page): Promise<string> {
+	await page.goto('/sign-in');
+	await page.getByRole('button', { name: 'Open the demo' }).click();
+	const link = page.getByRole('link', { name: /Daylight-like lighting/ }).first();
+	return ((await link.getAttribute('href')) ?? '').replace(/\/[a-z]+$/, '');
+}
+
+async function inspect(page: Page, name: string) {
+	const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+	expect(
+		violations.map(
+			(one) =>
+				`${name}: ${one.id}: ${one.nodes
+					.map((node) => node.target.join(' '))
+					.slice(0, 3)
+					.join(' | ')}`
+		)
+	).toEqual([]);
+	const sideways = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);
+	expect(sideways, `${name} scrolls sideways`).toBe(false);
+}
+
+for (const scheme of ['light', 'dark'] as const)
+	test(`no view breaks WCAG 2.2 AA (${scheme})`, async ({ browser, baseURL }) => {
+		test.setTimeout(120_000);
+		const context = await browser.newContext({ baseURL: baseURL ?? '', colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+		const page = await context.newPage();
+		for (const way of ['/sign-in', '/sign-up']) {
+			await page.goto(way);
+			await inspect(page, way);
+		}
+		const enquiry = await demo(page);
+		await inspect(page, 'desk');
+		await page.goto('/account');
+		await inspect(page, 'account');
+		await page.goto('/nowhere');
+		await inspect(page, 'error');
+		for (const view of VIEWS) {
+			await page.goto(`${enquiry}/${view}`);
+			await page.waitForTimeout(600);
+			if (view === 'headings') {
+				await page.getByLabel('Look up in the vocabulary').fill('light');
+				await page.getByRole('article').waitFor();
+			}
+			if (view === 'strategy') {
+				await page.getByRole('button', { name: 'Read them' }).click();
+				await page.locator('#records li button').first().click();
+			}
+			await inspect(page, view);
+		}
+		await context.close();
+	});
+
+test('at 1024 and on a phone nothing scrolls sideways', async ({ page }) => {
+	const enquiry = await demo(page);
+	for (const width of [1024, 390]) {
+		await page.setViewportSize({ width, height: 800 });
+		for (const view of VIEWS) {
+			await page.goto(`${enquiry}/${view}`);
+			await page.waitForTimeout(300);
+			expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${view} at ${width}`).toBeLessThanOrEqual(
+				0
+			);
+		}
+	}
+});
+
+test('every action is found in the palette by keyboard', async ({ page }) => {
+	const enquiry = await demo(page);
+	await page.goto(`${enquiry}/brief`);
+	await page.keyboard.press('Control+k');
+	await page.keyboard.type('strat');
+	await page.keyboard.press('Enter');
+	await expect(page).toHaveURL(/\/strategy$/);
+	await page.locator('.cm-line').first().waitFor();
+	await page.keyboard.press('Control+k');
+	await expect(page.getByRole('option')).not.toHaveCount(0);
+	const names = await page.getByRole('option').allTextContents();
+	for (const action of ['Go to the desk', 'Undo', 'Join the selected lines with OR', 'Switch between day and night', 'Save the dossier'])
+		expect(names.join('\n')).toContain(action);
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('Alt+6');
+	await expect(page).toHaveURL(/\/dossier$/);
+});

@@ -1,0 +1,188 @@
+/**
+ * Every route and action, walked as seven kinds of people, against one table. The table is written
+ * by hand, apart from the guard's own; it must name every route that lies on the disk.
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { address, KEEPER, PASSWORD, newEnquiry, somebody } from './people';
+
+type Kind = 'stranger' | 'outsider' | 'reader' | 'reviewer' | 'editor' | 'owner' | 'administrator';
+const KINDS: readonly Kind[] = ['stranger', 'outsider', 'reader', 'reviewer', 'editor', 'owner', 'administrator'];
+
+const ANYONE = 'stranger outsider reader reviewer editor owner administrator';
+const SIGNED_IN = 'outsider reader reviewer editor owner administrator';
+const MEMBERS = 'reader reviewer editor owner';
+const EDITORS = 'editor owner';
+const OWNER = 'owner';
+const KEEPERS = 'administrator';
+
+/** What a refused person is told: strangers to sign in, outsiders nothing, members that their role is too small. */
+type Row = readonly [method: string, route: string, allowed: string, query?: string, body?: object | string];
+const E = '/enquiries/[enquiry]';
+const A = '/api/v1/enquiries/[enquiry]';
+const TABLE: readonly Row[] = [
+	['GET', '/', ANYONE],
+	['GET', '/health', ANYONE],
+	['GET', '/sign-in', ANYONE],
+	['POST', '/sign-in', ANYONE, '', 'email=a%40b&password=x'],
+	['GET', '/sign-up', ANYONE],
+	['POST', '/sign-up', ANYONE, '', 'name=&email=&password='],
+	['POST', '/sign-out', 'stranger', '', ''],
+	['POST', '/demo', ANYONE, '', ''],
+	['GET', '/desk', SIGNED_IN],
+	['GET', '/account', SIGNED_IN],
+	['POST', '/account', SIGNED_IN, '', 'old=no&fresh=no'],
+	['GET', '/administration', KEEPERS],
+	['POST', '/administration', KEEPERS, '', 'person=none&change=close'],
+	...['', '/brief', '/concepts', '/headings', '/strategy', '/renderings', '/dossier', '/people'].map((page): Row => ['GET', `${E}${page}`, MEMBERS]),
+	['GET', '/api/v1/enquiries', SIGNED_IN],
+	['POST', '/api/v1/enquiries', SIGNED_IN, '', { question: '', framework: 'PICO' }],
+	['POST', '/api/v1/enquiries/import', SIGNED_IN, '', {}],
+	['GET', A, MEMBERS],
+	['DELETE', A, OWNER],
+	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],
+	['GET', `${A}/stream`, MEMBERS],
+	['GET', `${A}/counts`, MEMBERS],
+	['GET', `${A}/records`, MEMBERS, '?line=first'],
+	['GET', `${A}/renderings`, MEMBERS],
+	['GET', `${A}/dossier`, MEMBERS, '?as=docx'],
+	['GET', `${A}/export`, MEMBERS],
+	['GET', `${A}/members`, MEMBERS],
+	['PUT', `${A}/members`, OWNER, '', { email: 'nobody@test.example', role: 'reader' }],
+	['DELETE', `${A}/members`, OWNER, '', { email: 'nobody@test.example' }],
+	['GET', '/api/v1/vocabularies/[vocabulary]/lookup', SIGNED_IN, '?q=light'],
+	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN]
+];
+
+/** Routes and methods as the files on the disk give them. */
+function routesOnDisk(folder = 'web/src/routes', route = ''): string[] {
+	return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+		const path = join(folder, entry.name);
+		if (entry.isDirectory()) return routesOnDisk(path, `${route}/${entry.name}`);
+		const name = route === '' ? '/' : route;
+		const text = readFileSync(path, 'utf8');
+		if (entry.name === '+page.svelte') return [`GET ${name}`];
+		if (entry.name === '+page.server.ts') return [`GET ${name}`, ...(/export const actions/.test(text) ? [`POST ${name}`] : [])];
+		if (entry.name === '+server.ts') return [...text.matchAll(/export const (GET|POST|PUT|PATCH|DELETE)\b/g)].map((match) => `${match[1]} ${name}`);
+		return [];
+	});
+}
+
+test('the table names every route and action, and no other', () => {
+	expect([...new Set(routesOnDisk())].sort()).toEqual(TABLE.map(([method, route]) => `${method} ${route}`).sort());
+});
+
+interface Person {
+	readonly email: string;
+	readonly cookie: string;
+}
+
+async function signIn(email: string): Promise<Person> {
+	const response = await fetch(`${address}/sign-in`, {
+		method: 'POST',
+		redirect: 'manual',
+		headers: { origin: address, 'content-type': 'application/x-www-form-urlencoded' },
+		body: new URLSearchParams({ email, password: PASSWORD })
+	});
+	return { email, cookie: response.headers.get('set-cookie')?.split(';')[0] ?? '' };
+}
+
+type Seen = 'allowed' | 'sign-in' | 'forbidden' | 'hidden' | 'broken';
+
+async function knock(person: Person | null, method: string, path: string, body?: object | string): Promise<Seen> {
+	const leaving = new AbortController();
+	const response = await fetch(address + path, {
+		method,
+		redirect: 'manual',
+		signal: leaving.signal,
+		headers: {
+			...(person ? { cookie: person.cookie } : {}),
+			...(method === 'GET' ? {} : { origin: address, 'content-type': typeof body === 'string' ? 'application/x-www-form-urlencoded' : 'application/json' })
+		},
+		...(method === 'GET' ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body ?? {}) })
+	});
+	const { status } = response;
+	const to = response.headers.get('location') ?? '';
+	leaving.abort();
+	if (status >= 500) return 'broken';
+	if (status === 401 || to.startsWith('/sign-in?to=')) return 'sign-in';
+	if (status === 403) return 'forbidden';
+	return status === 404 ? 'hidden' : 'allowed';
+}
+
+test('every door opens to whom the table says, and to nobody else', async () => {
+	test.setTimeout(120_000);
+	const owner = await somebody(address, 'Owner');
+	const people: Record<Kind, Person | null> = { stranger: null, outsider: null, reader: null, reviewer: null, editor: null, owner: null, administrator: null };
+	for (const kind of KINDS) {
+		if (kind === 'stranger') continue;
+		const email = kind === 'owner' ? owner.email : kind === 'administrator' ? KEEPER : (await somebody(address, kind)).email;
+		people[kind] = await signIn(email);
+		expect(people[kind]?.cookie, `${kind} is signed in`).not.toBe('');
+	}
+	const make = async () => {
+		const id = await newEnquiry(owner);
+		for (const kind of ['reader', 'reviewer', 'editor'] as const) {
+			const response = await owner.context.put(`/api/v1/enquiries/${id}/members`, { data: { email: people[kind]?.email, role: kind } });
+			expect(response.status()).toBe(200);
+		}
+		const line = { id: 'first', source: 'light', concept: null, strand: null, role: 'words', label: '', note: '', off: false };
+		const response = await owner.context.post(`/api/v1/enquiries/${id}/edits`, {
+			data: { revision: 0, client: 'doors', name: 'a line', edits: [{ do: 'insert', in: ['lines'], item: line, after: null }] }
+		});
+		expect(response.status()).toBe(200);
+		return id;
+	};
+	const id = await make();
+	const wrong: string[] = [];
+	for (const [method, route, allowed, query = '', body] of TABLE)
+		for (const kind of KINDS) {
+			// Signing out would end a session that the next rows need; the owner's deletion needs a fresh enquiry.
+			if (route === '/sign-out' && kind !== 'stranger') continue;
+			const enquiry = method === 'DELETE' && route === A && kind === 'owner' ? await make() : id;
+			const path = route.replace('[enquiry]', enquiry).replace('[vocabulary]', 'skerry').replace('[heading]', 'delirium') + query;
+			const seen = await knock(people[kind], method, path, body);
+			const member = (MEMBERS as string).split(' ').includes(kind);
+			const refused: Seen = kind === 'stranger' ? 'sign-in' : route.includes('[enquiry]') && !member ? 'hidden' : 'forbidden';
+			const expected: Seen = allowed.split(' ').includes(kind) ? 'allowed' : refused;
+			if (seen !== expected) wrong.push(`${kind}: ${method} ${route} is ${seen}, should be ${expected}`);
+		}
+	expect(wrong).toEqual([]);
+});
+
+test('another enquiry’s identifiers in the body change nothing there', async () => {
+	const first = await somebody(address);
+	const second = await somebody(address);
+	const [mine, theirs] = [await newEnquiry(first, 'Mine?'), await newEnquiry(second, 'Theirs?')];
+	const before = (await (await second.context.get(`/api/v1/enquiries/${theirs}`)).json()) as { document: { parts: { id: string }[] } };
+	const part = before.document.parts[0]?.id ?? '';
+	const edits = [{ do: 'set', at: ['parts', part, 'text'], value: 'taken over' }];
+	const response = await first.context.post(`/api/v1/enquiries/${mine}/edits`, { data: { revision: 0, client: 'x', name: 'x', edits } });
+	expect(response.status()).toBe(422);
+	expect(await (await second.context.get(`/api/v1/enquiries/${theirs}`)).json()).toEqual(before);
+});
+
+test('requests from other origins change nothing, and cookies stay out of reach of scripts', async () => {
+	const who = await somebody(address);
+	for (const origin of ['https://elsewhere.example', 'null']) {
+		const response = await who.context.post('/api/v1/enquiries', { data: { question: 'From elsewhere?', framework: 'PICO' }, headers: { origin } });
+		expect(response.status()).toBe(403);
+	}
+	const form = await who.context.post('/account', { form: { old: PASSWORD, fresh: 'another password' }, headers: { origin: 'https://elsewhere.example' } });
+	expect(form.status()).toBe(403);
+	const cookies = (await who.context.storageState()).cookies;
+	expect(cookies.map(({ httpOnly, sameSite }) => [httpOnly, sameSite])).toEqual([[true, 'Lax']]);
+});
+
+test('signing out and changing the password end sessions', async () => {
+	const who = await somebody(address);
+	const other = await signIn(who.email);
+	expect(await knock(other, 'GET', '/api/v1/enquiries')).toBe('allowed');
+	const changed = await who.context.post('/account', { form: { old: PASSWORD, fresh: 'a quite different one' } });
+	expect(await changed.text()).toContain('The password is changed');
+	expect(await knock(other, 'GET', '/api/v1/enquiries')).toBe('sign-in');
+	expect((await who.context.get('/api/v1/enquiries')).status()).toBe(200);
+	await who.context.post('/sign-out');
+	expect((await who.context.get('/api/v1/enquiries')).status()).toBe(401);
+});
