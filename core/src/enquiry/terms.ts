@@ -2,7 +2,6 @@
 import { hasErrors, parse, printTerm } from '../query/index.ts';
 import { SMALL_WORDS, tokenTexts } from '../text/index.ts';
 
-
 /** True for what reads like a question or a sentence rather than a term. */
 export function looksLikeSentence(text: string): boolean {
 	const words = tokenTexts(text);

@@ -120,16 +120,17 @@ function agesOf(setting: Setting, dice: Dice): string[] {
 		: ['adult', ...(dice.chance(0.4) ? ['aged'] : [])];
 }
 
-/** The narrowest heading that existed in that year; before that, what stood for it. */
-function headingsOf(idea: Idea, year: number, vocabulary: Vocabulary): string[] {
-	return idea.headings.flatMap((id) => {
-		const heading = vocabulary.get(id);
-		if (!heading) throw new Error(`the world uses a heading that Skerry lacks: ${id}`);
-		if (heading.since === null || year >= heading.since) return [id];
-		const before = heading.before.filter((one) => !one.renamed).map((one) => vocabulary.find(one.label)?.heading.id);
-		return before.length > 0 ? before.filter((one) => one !== undefined) : [...heading.broader];
-	});
+/** The heading if it existed in that year; before that, what stood for it, or the next broader one that did. */
+function existing(id: string, year: number, vocabulary: Vocabulary): string[] {
+	const heading = vocabulary.get(id);
+	if (!heading) throw new Error(`the world uses a heading that Skerry lacks: ${id}`);
+	if (heading.since === null || year >= heading.since) return [id];
+	const before = heading.before.filter((one) => !one.renamed).map((one) => vocabulary.find(one.label)?.heading.id);
+	const instead = before.length > 0 ? before.filter((one) => one !== undefined) : heading.broader;
+	return instead.flatMap((one) => existing(one, year, vocabulary));
 }
+
+const headingsOf = (idea: Idea, year: number, vocabulary: Vocabulary): string[] => idea.headings.flatMap((id) => existing(id, year, vocabulary));
 
 function assign(dice: Dice, work: Work, year: number, vocabulary: Vocabulary): BibliographicRecord['headings'] {
 	const given = new Map<string, { main: boolean; qualifiers: string[] }>();
@@ -147,7 +148,7 @@ function assign(dice: Dice, work: Work, year: number, vocabulary: Vocabulary): B
 	give(headingsOf(OUTCOMES[work.outcome], year, vocabulary), 0.75, ['prevention', 'treatment', 'nursing', 'occurrence']);
 	// Indexers differ: now and then the action is given a broader heading, or none.
 	const actionHeadings = headingsOf(ACTIONS[work.action], year, vocabulary);
-	const blurred = dice.chance(0.12) ? actionHeadings.flatMap((id) => vocabulary.get(id)?.broader ?? []) : actionHeadings;
+	const blurred = dice.chance(0.12) ? actionHeadings.flatMap((id) => vocabulary.get(id)?.broader ?? []).flatMap((id) => existing(id, year, vocabulary)) : actionHeadings;
 	if (!dice.chance(0.06)) give(blurred, 0.7, ['methods', 'use', 'harm', 'standards']);
 	give(headingsOf(SETTINGS[work.setting], year, vocabulary), 0.2, ['organisation', 'nursing']);
 	give(

@@ -218,6 +218,7 @@
 		}
 		section {
 			overflow-x: auto;
+			position: relative;
 		}
 	}
 </style>

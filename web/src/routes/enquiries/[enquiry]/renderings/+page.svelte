@@ -142,7 +142,8 @@
 	{#if document.lines.length > 0}
 		<section class="mt-6">
 			<h2>{one.profile.source}: all of it as one string</h2>
-			<p class="line-face whole mt-1">{one.rendering.whole}</p>
+			<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reachable by keyboard) -->
+			<p class="line-face whole mt-1" tabindex="0" role="region" aria-label="{one.profile.source} as one string">{one.rendering.whole}</p>
 		</section>
 	{/if}
 {/each}

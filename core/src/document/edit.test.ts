@@ -1,0 +1,81 @@
+/** Edits by identity: inverses, idempotence, merging and conflicts. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyEdit, applyEdits, conflictsOf, type Edit, type Json } from './edit.ts';
+
+const start: Json = {
+	title: 'a',
+	lines: [
+		{ id: '1', text: 'one', marks: [] },
+		{ id: '2', text: 'two', marks: [{ id: 'm', on: true }] },
+		{ id: '3', text: 'three', marks: [] }
+	]
+};
+const done = (document: Json, edits: readonly Edit[]) => {
+	const applied = applyEdits(document, edits);
+	if ('refused' in applied) throw new Error(applied.refused);
+	return applied;
+};
+const order = (document: Json) => (document as { lines: { id: string }[] }).lines.map((one) => one.id).join('');
+
+const edit: fc.Arbitrary<Edit> = fc.oneof(
+	fc.record({
+		do: fc.constant('set' as const),
+		at: fc.constantFrom(['title'], ['lines', '2', 'text'], ['lines', '2', 'marks', 'm', 'on']),
+		value: fc.constantFrom<Json>('x', 'y', false)
+	}),
+	fc.record({
+		do: fc.constant('insert' as const),
+		in: fc.constant(['lines']),
+		item: fc.constantFrom('4', '5').map((id): Json => ({ id, text: id, marks: [] })),
+		after: fc.constantFrom(null, '1', '3', '9')
+	}),
+	fc.record({ do: fc.constant('remove' as const), at: fc.constantFrom(['lines', '1'], ['lines', '3'], ['lines', '2', 'marks', 'm']) }),
+	fc.record({ do: fc.constant('move' as const), at: fc.constantFrom(['lines', '1'], ['lines', '3']), after: fc.constantFrom(null, '2', '3') })
+);
+
+describe('edits', () => {
+	it('are undone by their inverse, whatever they were', () => {
+		fc.assert(
+			fc.property(fc.array(edit, { maxLength: 8 }), (edits) => {
+				const applied = applyEdits(start, edits);
+				if ('refused' in applied) return;
+				expect(done(applied.document, applied.inverse).document).toEqual(start);
+			})
+		);
+	});
+
+	it('put, move and take out by identity', () => {
+		expect(order(done(start, [{ do: 'insert', in: ['lines'], item: { id: '4' }, after: '1' }]).document)).toBe('1423');
+		expect(order(done(start, [{ do: 'move', at: ['lines', '3'], after: null }]).document)).toBe('312');
+		expect(order(done(start, [{ do: 'remove', at: ['lines', '2'] }]).document)).toBe('13');
+	});
+
+	it('happen all or not at all, and do nothing when an insert or remove is repeated', () => {
+		expect(
+			applyEdits(start, [
+				{ do: 'set', at: ['title'], value: 'b' },
+				{ do: 'set', at: ['nowhere'], value: 1 }
+			])
+		).toHaveProperty('refused');
+		const insert: Edit = { do: 'insert', in: ['lines'], item: { id: '4' }, after: '1' };
+		expect(done(start, [insert, insert, { do: 'remove', at: ['lines', '9'] }]).document).toEqual(done(start, [insert]).document);
+	});
+
+	it('cannot reach what every object inherits', () => {
+		expect(applyEdit(start, { do: 'set', at: ['__proto__', 'polluted'], value: true })).toHaveProperty('refused');
+		expect(applyEdit(start, { do: 'set', at: ['constructor'], value: true })).toHaveProperty('refused');
+		expect(({} as Record<string, unknown>)['polluted']).toBeUndefined();
+	});
+
+	it('conflict only where two touch one thing and disagree', () => {
+		const mine: Edit[] = [{ do: 'set', at: ['lines', '2', 'text'], value: 'mine' }];
+		const now = (edits: Edit[]) => done(start, edits).document;
+		const theirs = (edits: Edit[]) => conflictsOf(mine, edits, now(edits));
+		expect(theirs([{ do: 'set', at: ['lines', '2', 'text'], value: 'theirs' }])).toEqual([{ at: ['lines', '2', 'text'], yours: 'mine', theirs: 'theirs' }]);
+		expect(theirs([{ do: 'set', at: ['lines', '2', 'text'], value: 'mine' }])).toEqual([]);
+		expect(theirs([{ do: 'set', at: ['lines', '1', 'text'], value: 'theirs' }])).toEqual([]);
+		expect(theirs([{ do: 'move', at: ['lines', '2'], after: null }])).toEqual([]);
+		expect(theirs([{ do: 'remove', at: ['lines', '2'] }])).toEqual([{ at: ['lines', '2', 'text'], yours: 'mine', theirs: null }]);
+	});
+});

@@ -1,0 +1,167 @@
+/** Writing in a platform's syntax: forms, notes and their direction, gaps (notation.md, section 8). */
+import { describe, expect, it } from 'vitest';
+import { parse } from '../query/index.ts';
+import type { Profile } from './profile.ts';
+import { writeStrategy } from './write.ts';
+
+const base: Profile = {
+	id: 'test',
+	name: 'Test',
+	version: 1,
+	platform: {
+		name: 'Testbed',
+		fields: { pattern: '%{text}<%{code}>', per: 'group', several: 'list', joiner: '+' },
+		terms: { phrase: "'%{text}'", quoteWords: false, collisions: ['both'] },
+		headings: {
+			pattern: 's[%{label}%{reach}%{main}%{qualifiers}]',
+			narrower: '; below',
+			exact: '',
+			main: '; chief',
+			qualifiers: '; facet %{list}',
+			joiner: ', ',
+			qualifierBy: 'code'
+		},
+		operators: { and: 'both', or: 'either', not: 'except', precedence: 'brackets-demanded' },
+		proximity: { within: '%{left} gap%{n} %{right}', before: null, counts: 'words between', largest: 4, phrases: true, groups: true, wildcards: true },
+		wildcards: { any: '%', one: '_', optional: null, smallestStem: 3, front: false, inside: true, inPhrases: false },
+		lines: { reference: 'step %{n}', anyRun: 'any %{first}..%{last}', allRun: null, comment: '-- %{text}' },
+		limits: {
+			years: 'issued %{first}..%{last}',
+			yearsFrom: 'issued %{first}..',
+			yearsTo: null,
+			year: null,
+			enteredFrom: null,
+			enteredBetween: null,
+			language: 'tongue %{text}',
+			type: null,
+			age: null,
+			identifier: null,
+			hasAbstract: null,
+			hasHeadings: null
+		},
+		ceilings: { length: 200, terms: 6, export: null }
+	},
+	source: { name: 'Source', vocabulary: 'skerry', fields: { ti: 'T', ab: 'S', kw: 'W', hd: null, au: 'N', jn: 'P', af: null } }
+};
+const platform = (change: Partial<Profile['platform']>): Profile => ({ ...base, platform: { ...base.platform, ...change } });
+const cql = platform({
+	fields: { pattern: '%{code} = %{text}', per: 'term', several: 'or', joiner: '' },
+	headings: null,
+	lines: { reference: null, anyRun: null, allRun: null, comment: null }
+});
+
+function write(texts: readonly string[], profile = base, leftOut = new Map<string, string>(), variants: readonly string[] = []) {
+	return writeStrategy(
+		texts.map((text, at) => ({
+			id: String(at),
+			number: at + 1,
+			label: '',
+			tree: parse(text).tree,
+			role: /set:/.test(text) ? 'check' : 'words',
+			off: text.startsWith('/* off */')
+		})),
+		profile,
+		{
+			heading: (piece) =>
+				piece.label === 'Unknown'
+					? null
+					: {
+							vocabulary: piece.vocabulary ?? 'skerry',
+							label: piece.label ?? '',
+							closure: [piece.label ?? '', 'Below'],
+							qualifierCodes: new Map([['harm', 'ha']]),
+							hasNarrower: true
+						},
+			concept: (letter) => (letter === 'A' ? [1, 2] : null),
+			variants: () => variants,
+			currentYear: 2026,
+			leftOut,
+			first: 1
+		}
+	);
+}
+const one = (text: string, profile = base, variants: readonly string[] = []) => {
+	const [line] = write([text], profile, new Map(), variants).lines;
+	return { text: line?.text, notes: line?.notes.map((note) => note.kind), gap: line?.gap };
+};
+
+describe('forms', () => {
+	it.each([
+		['light', 'light<T+S+W>', []],
+		['both', "'both'<T+S+W>", []],
+		['ti:"bright light"', "'bright light'<T>", []],
+		['light OR lamp OR {Delirium >}', '(light either lamp)<T+S+W> either s[Delirium; below]', []],
+		['{!Delirium > | harm}', 's[Delirium; below; chief; facet ha]', []],
+		['{Delirium}', 's[Delirium]', []],
+		['{Delirium > except Coma}', 's[Delirium] either s[Below]', ['adjusted']],
+		['(a OR b) AND c', '(a either b)<T+S+W> both c<T+S+W>', []],
+		['a NOT (b OR c)', 'a<T+S+W> except (b either c)<T+S+W>', []],
+		['yr:2010-2012', 'issued 2010..2012', []],
+		['yr:last5', 'issued 2022..2026', ['adjusted']],
+		['la:english', 'tongue english', []],
+		['wom?n', 'wom_n<T+S+W>', []],
+		['behavio~r', '(behavior either behavio_r)<T+S+W>', ['adjusted']]
+	])('%s', (text, expected, notes) => {
+		expect(one(text)).toEqual({ text: expected, notes, gap: false });
+	});
+
+	it('converts distances: a platform that counts words between writes WITHIN/3 with 2 (notation.md, section 8)', () => {
+		expect(one('a WITHIN/3 b')).toEqual({ text: '(a gap2 b)<T+S+W>', notes: ['adjusted'], gap: false });
+		const difference = platform({ proximity: { ...base.platform.proximity, counts: 'position difference' } });
+		expect(one('a WITHIN/3 b', difference)).toEqual({ text: '(a gap3 b)<T+S+W>', notes: [], gap: false });
+	});
+
+	it('numbers over the lines written, leaves checks and lines that are off out, draws runs together', () => {
+		const { lines, whole } = write(['light', '/* off */ x', 'lamp', 'set:benchmark', 'dark', 'ANY(#1, #3, #5)', '#1 AND #3', '@A']);
+		expect(lines.map((line) => line.written)).toEqual([1, null, 2, null, 3, 4, 5, 6]);
+		expect(whole.split('\n').slice(3)).toEqual(['4\tany 1..3', '5\tstep 1 both step 2', '6\tstep 1']);
+	});
+
+	it('writes one string with the lines in it, each field apart, where there are no line references', () => {
+		const { whole } = write(['light OR "bright lamp"', 'ti:a WITHIN/2 b', 'ti:(c WITHIN/2 d)', '#1 AND #3'], cql);
+		expect(whole).toBe(
+			"(T = light either S = light either W = light either T = 'bright lamp' either S = 'bright lamp' either W = 'bright lamp') both (T = c gap1 T = d)"
+		);
+	});
+});
+
+describe('changes of meaning are never silent', () => {
+	it('says widened where order or proximity is lost, narrowed where the ceiling is lower', () => {
+		expect(one('a BEFORE/2 b').notes).toEqual(['widened', 'adjusted']);
+		expect(one('a WITHIN/9 b')).toEqual({ text: '(a gap4 b)<T+S+W>', notes: ['narrowed'], gap: false });
+		const none = platform({ proximity: { ...base.platform.proximity, within: null } });
+		expect(one('a WITHIN/2 b', none)).toEqual({ text: '(a both b)<T+S+W>', notes: ['widened'], gap: false });
+	});
+
+	it('turns the direction round right of a NOT', () => {
+		expect(one('x NOT (a BEFORE/5 b)').notes).toEqual(['narrowed', 'adjusted']);
+		expect(one('x NOT (a WITHIN/9 b)').notes).toEqual(['widened']);
+	});
+
+	it('writes wildcards that do not exist out as the words known, and says narrowed', () => {
+		expect(one('*light', base, ['daylight', 'light'])).toEqual({ text: '(daylight either light)<T+S+W>', notes: ['narrowed'], gap: false });
+		expect(one('li*', base, ['lid', 'lip'])).toEqual({ text: '(lid either lip)<T+S+W>', notes: ['narrowed'], gap: false });
+		expect(one('"bright light*"', base, ['light', 'lights'])).toEqual({
+			text: "('bright light' either 'bright lights')<T+S+W>",
+			notes: ['narrowed'],
+			gap: false
+		});
+		expect(one('*light').gap).toBe(true);
+	});
+
+	it('leaves a visible gap for what cannot be written, and keeps the decision to leave it out', () => {
+		expect(one('light OR {corran:Delirium}')).toEqual({ text: 'light<T+S+W> either ⟪{corran:Delirium}⟫', notes: ['to decide'], gap: true });
+		expect(one('hd:light').gap).toBe(true);
+		const decided = write(['{Delirium} OR light', '{Coma}'], cql, new Map([['{*}', 'words carry it']]));
+		expect(decided.lines.map((line) => [line.written, line.gap, line.notes.map((note) => note.kind)])).toEqual([
+			[1, false, ['decided']],
+			[null, false, ['decided']]
+		]);
+	});
+
+	it('says by hand what is set on the platform, and to decide what is beyond a ceiling', () => {
+		expect(one('ag:adult')).toEqual({ text: '', notes: ['by hand'], gap: false });
+		expect(one('light AND hand:"peer reviewed only"').notes).toEqual(['by hand']);
+		expect(one('a OR b OR c OR d OR e OR f OR g').notes).toEqual(['to decide']);
+	});
+});

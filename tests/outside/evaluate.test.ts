@@ -1,0 +1,213 @@
+/** The evaluator against a brute-force one on random expressions and records, and the laws of notation.md, section 7. */
+import {
+	CollectionIndex,
+	evaluateStrategy,
+	lightOf,
+	parse,
+	print,
+	readStrategy,
+	RecordSet,
+	Vocabulary,
+	VocabularyLookup,
+	type BibliographicRecord,
+	type Expression
+} from '@wide-lantern/core';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { isMet, type PlainRecord } from './brute-force.ts';
+
+const WORDS = ['light', 'lights', 'lamp', 'bright', 'day', 'delirium', 'deliria', 'icu', 'icus', 'of', 'night'];
+const QUALIFIERS = ['care', 'harm'];
+const heading = (id: string, label: string, broader: string[]) => ({
+	id,
+	label,
+	entryTerms: [],
+	scopeNote: '',
+	broader,
+	related: [],
+	notation: null,
+	since: null,
+	before: [],
+	qualifiers: ['c', 'h']
+});
+const vocabulary = new Vocabulary({
+	id: 'small',
+	name: 'Small',
+	edition: '1',
+	qualifiers: [
+		{ code: 'c', name: 'care', note: '' },
+		{ code: 'h', name: 'harm', note: '' }
+	],
+	// Polyhierarchy: both stands below one and two.
+	headings: [heading('1', 'One', []), heading('2', 'Two', ['1']), heading('3', 'Both', ['1', '2']), heading('4', 'Deep', ['3']), heading('5', 'Apart', [])]
+});
+const open = [{ vocabulary, lookup: new VocabularyLookup(vocabulary) }];
+const labelOf = (_: string, id: string) => vocabulary.get(id)?.label;
+const below = (label: string) => {
+	const id = vocabulary.find(label)?.heading.id ?? '';
+	return [...vocabulary.closure(id)].filter((one) => one !== id).map((one) => vocabulary.get(one)?.label ?? '');
+};
+
+const text = (most: number) => fc.array(fc.constantFrom(...WORDS), { maxLength: most }).map((words) => words.join(' '));
+const record: fc.Arbitrary<BibliographicRecord> = fc
+	.record({
+		titles: fc.array(text(5), { minLength: 1, maxLength: 2 }),
+		abstract: fc.oneof(fc.constant(''), text(14)),
+		keywords: fc.array(text(2), { maxLength: 3 }),
+		year: fc.oneof(fc.constant(null), fc.integer({ min: 1998, max: 2004 })),
+		languages: fc.constantFrom(['English'], ['French'], ['Old English']),
+		headings: fc.uniqueArray(
+			fc.record({
+				vocabulary: fc.constant('small'),
+				heading: fc.constantFrom('1', '2', '3', '4', '5'),
+				main: fc.boolean(),
+				qualifiers: fc.subarray(QUALIFIERS)
+			}),
+			{ maxLength: 3, selector: (one) => one.heading }
+		)
+	})
+	.map((one) => ({ id: 'x', source: 's', identifiers: [], authors: [], journal: '', affiliations: [], entered: null, types: [], ages: [], ...one }));
+
+const pattern = fc.constantFrom('light', 'light*', 'l?mp', 'deliri~~', '*s', 'd*m', 'of', 'icu~', 'br*t');
+const word = pattern.map((typed) => parse(typed).tree as Expression);
+const phrase = fc.array(pattern, { minLength: 2, maxLength: 3 }).map((parts) => parse(`"${parts.join(' ')}"`).tree as Expression);
+const { inField, expression } = fc.letrec<{ side: Expression; near: Expression; inField: Expression; expression: Expression }>((tie) => ({
+	side: fc.oneof(
+		{ maxDepth: 2 },
+		word,
+		phrase,
+		tie('near'),
+		fc.array(word, { minLength: 2, maxLength: 2 }).map((items): Expression => ({ kind: 'or', items }))
+	),
+	near: fc.record({
+		kind: fc.constant('near' as const),
+		ordered: fc.boolean(),
+		distance: fc.integer({ min: 1, max: 4 }),
+		left: tie('side'),
+		right: tie('side')
+	}),
+	inField: fc.oneof(
+		{ maxDepth: 3 },
+		word,
+		phrase,
+		tie('near'),
+		fc.array(tie('inField'), { minLength: 2, maxLength: 2 }).map((items): Expression => ({ kind: 'and', items }))
+	),
+	expression: fc.oneof(
+		{ maxDepth: 4 },
+		word,
+		phrase,
+		tie('near'),
+		fc.record({
+			kind: fc.constant('heading' as const),
+			vocabulary: fc.constant(null),
+			label: fc.constantFrom('One', 'Two', 'Both', 'Deep'),
+			main: fc.boolean(),
+			narrower: fc.boolean(),
+			except: fc.constant([]),
+			qualifiers: fc.subarray(QUALIFIERS)
+		}),
+		fc
+			.constantFrom('{One > except Two}', '{* | harm}', 'yr:2000-2002', 'yr:-1999', 'has:ab', 'lacks:hd', 'la:english', 'la:"old english"')
+			.map((typed) => parse(typed).tree as Expression),
+		fc.record({ kind: fc.constantFrom('and' as const, 'or' as const), items: fc.array(tie('expression'), { minLength: 2, maxLength: 3 }) }),
+		fc.record({ kind: fc.constant('not' as const), keep: tie('expression'), drop: tie('expression') }),
+		fc.record({
+			kind: fc.constant('field' as const),
+			fields: fc.subarray<'ti' | 'ab' | 'kw' | 'hd'>(['ti', 'ab', 'kw', 'hd'], { minLength: 1 }),
+			of: tie('inField')
+		})
+	)
+}));
+
+const line = (source: string, at = 0) => ({ id: `l${at}`, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+
+function count(records: readonly BibliographicRecord[], sources: readonly string[]): (number[] | null)[] {
+	const index = CollectionIndex.build(records, labelOf);
+	const none = RecordSet.none(index.size);
+	const lines = sources.map(line);
+	const read = readStrategy({ concepts: [], lines }, open, 2026);
+	return evaluateStrategy(read, lines, index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => (one.records ? [...one.records] : null));
+}
+
+const plain = (one: BibliographicRecord): PlainRecord => ({
+	...one,
+	headings: one.headings.map((each) => ({ label: labelOf('', each.heading) ?? '', main: each.main, qualifiers: each.qualifiers }))
+});
+
+describe('the evaluator', () => {
+	it('retrieves what brute force retrieves, on random expressions and records', () => {
+		fc.assert(
+			fc.property(fc.array(record, { minLength: 1, maxLength: 12 }), fc.oneof(expression, inField), (records, tree) => {
+				const expected = records.flatMap((one, at) => (isMet(plain(one), tree as unknown as { kind: string }, below) ? [at] : []));
+				expect(count(records, [print(tree)])[0]).toEqual(expected);
+			}),
+			{ numRuns: 1500 }
+		);
+	});
+
+	it('lights something in a record exactly where words or headings without NOT retrieve it', () => {
+		fc.assert(
+			fc.property(record, fc.oneof(word, phrase), (one, tree) => {
+				const lines = [line(print(tree))];
+				const [read] = readStrategy({ concepts: [], lines }, open, 2026);
+				const light = read?.query ? lightOf(one, read.query, labelOf, () => null) : null;
+				expect((light?.spans.length ?? 0) > 0).toBe(isMet(plain(one), tree as unknown as { kind: string }, below));
+				for (const span of light?.spans ?? []) {
+					const entry = { ti: one.titles, ab: [one.abstract], kw: one.keywords }[span.field as 'ti'][span.entry] ?? '';
+					expect(entry.slice(span.from, span.to)).toMatch(/^[a-z]+$/);
+				}
+			}),
+			{ numRuns: 500 }
+		);
+	});
+
+	it('keeps the laws of notation.md, section 7', () => {
+		fc.assert(
+			fc.property(fc.array(record, { minLength: 3, maxLength: 15 }), expression, expression, (records, a, b) => {
+				const [first, second] = [print(a), print(b)];
+				const sizes = count(records, [
+					`(${first}) OR (${second})`,
+					`(${first}) AND (${second})`,
+					first,
+					second,
+					'ti:light',
+					'ti+ab:light',
+					'all:light',
+					'{!One}',
+					'{One}',
+					'{One >}',
+					'{One > | care}',
+					'{Deep}',
+					'{Deep >}'
+				]).map((one) => one?.length ?? -1);
+				const [or = 0, and = 0, left = 0, right = 0, title = 0, both = 0, all = 0, main = 0, exact = 0, narrower = 0, qualified = 0, alone = 0, leaf = 0] =
+					sizes;
+				expect(or).toBe(left + right - and);
+				expect(or).toBeGreaterThanOrEqual(Math.max(left, right));
+				expect(and).toBeLessThanOrEqual(Math.min(left, right));
+				expect([title <= both, both <= all, main <= exact, exact <= narrower, qualified <= narrower, alone === leaf]).toEqual(Array(6).fill(true));
+			}),
+			{ numRuns: 200 }
+		);
+	});
+});
+
+describe('joining lines', () => {
+	it('gives one set by range, by list and by @', () => {
+		const records = fc.sample(record, { numRuns: 40, seed: 7 });
+		const index = CollectionIndex.build(records, labelOf);
+		const none = RecordSet.none(index.size);
+		const concept = { id: 'c', name: 'C', note: '', strands: [], headings: [], words: [], parked: [] };
+		const lines = ['light*', 'lamp', '"of night"', 'ANY(#1-#3)', '#1 OR #2 OR #3', '@A'].map((source, at) => ({
+			...line(source, at),
+			concept: at < 3 ? 'c' : null,
+			role: at < 3 ? ('words' as const) : ('joining' as const)
+		}));
+		const read = readStrategy({ concepts: [concept], lines }, open, 2026);
+		const sets = evaluateStrategy(read, lines, index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [...(one.records ?? [])]);
+		expect(sets[3]).toEqual(sets[4]);
+		expect(sets[3]).toEqual(sets[5]);
+		expect(sets[3]?.length).toBeGreaterThan(5);
+	});
+});

@@ -1,0 +1,47 @@
+/** The house itself: formats in step with the code, the grammar generated from its source, the boundary check able to fail. */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { breachesOf } from '../../scripts/boundaries.ts';
+import { FORMATS, formatText } from '../../scripts/write-formats.ts';
+
+describe('formats', () => {
+	it.each(Object.entries(FORMATS))('docs/formats/%s.json is what the code reads', (name, schema) => {
+		expect(readFileSync(`docs/formats/${name}.json`, 'utf8')).toBe(formatText(schema));
+	});
+});
+
+describe('the grammar', () => {
+	it('is generated from notation.grammar as it stands', () => {
+		const folder = mkdtempSync(join(tmpdir(), 'lantern-grammar-'));
+		execFileSync('npx', ['lezer-generator', 'core/src/query/notation.grammar', '-o', join(folder, 'parser.ts'), '--typeScript'], { stdio: 'ignore' });
+		const tables = (text: string) =>
+			[...text.matchAll(/(?:states|stateData|goto|tokenData):\s*["']((?:[^"'\\]|\\.)*)["']/g)].map((match) => match[1]?.replace(/\\(["'])/g, '$1'));
+		const fresh = tables(readFileSync(join(folder, 'parser.ts'), 'utf8'));
+		rmSync(folder, { recursive: true });
+		expect(fresh.length).toBeGreaterThanOrEqual(3);
+		expect(tables(readFileSync('core/src/query/notation-parser.ts', 'utf8'))).toEqual(fresh);
+	});
+});
+
+describe('the boundary check', () => {
+	it.each([
+		['core/src/text/tokens.ts', "import { parse } from '../query/index.ts';", 'text must not import from query'],
+		['core/src/query/parse.ts', "import { Vocabulary } from '../vocabulary/index.ts';", 'query must not import from vocabulary'],
+		['core/src/query/parse.ts', "import { readFileSync } from 'node:fs';", 'core is pure'],
+		['core/src/query/parse.ts', 'const now = Date.now();', 'core has no clock'],
+		['core/src/query/parse.ts', "import { makeWorld } from '@wide-lantern/standins';", 'core must not know'],
+		['web/src/lib/ui/Count.svelte', "import knex from 'knex';", 'SQL lives in'],
+		['web/src/lib/ui/Count.svelte', "import { database } from '$lib/server/database';", 'only server routes'],
+		['web/src/lib/work/terms.ts', "import { x } from '@wide-lantern/core/src/text/tokens.ts';", 'inner file'],
+		['web/src/lib/server/x.ts', 'database.raw(`select ${name}`)', 'SQL must not be built']
+	])('%s: %s', (path, text, expected) => {
+		expect(
+			breachesOf(path, text)
+				.map((one) => one.what)
+				.join()
+		).toContain(expected);
+	});
+});
