@@ -73,7 +73,8 @@ function filesBelow(folder: string): string[] {
 
 if (process.argv[1] && resolve(process.argv[1]) === import.meta.filename) {
 	const files = ['core/src', 'standins/src', 'web/src', 'tests', 'scripts'].flatMap((folder) => filesBelow(join(root, folder)));
-	const breaches = files.flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
+	// The test of this check quotes breaches.
+	const breaches = files.filter((file) => !file.endsWith('house.test.ts')).flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
 	for (const { file, what } of breaches) console.error(`${file}: ${what}`);
 	console.log(`${files.length} files, ${breaches.length} breaches of the boundaries`);
 	process.exit(breaches.length > 0 ? 1 : 0);

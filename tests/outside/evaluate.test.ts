@@ -55,7 +55,7 @@ const record: fc.Arbitrary<BibliographicRecord> = fc
 		abstract: fc.oneof(fc.constant(''), text(14)),
 		keywords: fc.array(text(2), { maxLength: 3 }),
 		year: fc.oneof(fc.constant(null), fc.integer({ min: 1998, max: 2004 })),
-		languages: fc.constantFrom(['English'], ['French'], ['Old English']),
+		languages: fc.constantFrom('English', 'French', 'Old English').map((one) => [one]),
 		headings: fc.uniqueArray(
 			fc.record({
 				vocabulary: fc.constant('small'),

@@ -148,7 +148,9 @@ function assign(dice: Dice, work: Work, year: number, vocabulary: Vocabulary): B
 	give(headingsOf(OUTCOMES[work.outcome], year, vocabulary), 0.75, ['prevention', 'treatment', 'nursing', 'occurrence']);
 	// Indexers differ: now and then the action is given a broader heading, or none.
 	const actionHeadings = headingsOf(ACTIONS[work.action], year, vocabulary);
-	const blurred = dice.chance(0.12) ? actionHeadings.flatMap((id) => vocabulary.get(id)?.broader ?? []).flatMap((id) => existing(id, year, vocabulary)) : actionHeadings;
+	const blurred = dice.chance(0.12)
+		? actionHeadings.flatMap((id) => vocabulary.get(id)?.broader ?? []).flatMap((id) => existing(id, year, vocabulary))
+		: actionHeadings;
 	if (!dice.chance(0.06)) give(blurred, 0.7, ['methods', 'use', 'harm', 'standards']);
 	give(headingsOf(SETTINGS[work.setting], year, vocabulary), 0.2, ['organisation', 'nursing']);
 	give(
