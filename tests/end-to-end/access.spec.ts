@@ -1,6 +1,7 @@
 /** Axe finds nothing on any view, by day and by night; nothing scrolls sideways; the palette works by keyboard. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { patient, test } from './people';
 
 const VIEWS = ['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier', 'people'] as const;
 
@@ -30,7 +31,7 @@ for (const scheme of ['light', 'dark'] as const)
 	test(`no view breaks WCAG 2.2 AA (${scheme})`, async ({ browser, baseURL }) => {
 		test.setTimeout(120_000);
 		const context = await browser.newContext({ baseURL: baseURL ?? '', colorScheme: scheme, viewport: { width: 1280, height: 800 } });
-		const page = await context.newPage();
+		const page = patient(await context.newPage());
 		for (const way of ['/sign-in', '/sign-up']) {
 			await page.goto(way);
 			await inspect(page, way);

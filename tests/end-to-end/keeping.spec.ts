@@ -1,6 +1,6 @@
 /** Nothing typed is ever lost: two windows, a lost server, a reload in mid-edit, refused input, files out and in. */
-import { expect, test, type Page } from '@playwright/test';
-import { address, newEnquiry, saved, signUp, somebody } from './people';
+import { expect, type Page } from '@playwright/test';
+import { address, newEnquiry, patient, saved, signUp, somebody, test } from './people';
 
 async function open(page: Page, question = 'Does quiet time lower noise on wards?'): Promise<string> {
 	await signUp(page);
@@ -12,7 +12,7 @@ async function open(page: Page, question = 'Does quiet time lower noise on wards
 
 test('two windows edit different places: both keep both', async ({ page, context }) => {
 	await open(page);
-	const second = await context.newPage();
+	const second = patient(await context.newPage());
 	await second.goto(page.url());
 	await page.getByLabel('Population in this question').fill('Patients on wards');
 	await second.getByLabel('Intervention in this question').fill('Quiet time');
@@ -24,7 +24,7 @@ test('two windows edit different places: both keep both', async ({ page, context
 
 test('two windows edit one place: both texts are shown, the searcher chooses', async ({ page, context }) => {
 	await open(page);
-	const second = await context.newPage();
+	const second = patient(await context.newPage());
 	await second.goto(page.url());
 	// The second window hears nothing and sends nothing for a while.
 	await second.route('**/edits', (route) => route.abort());

@@ -1,13 +1,30 @@
 /** People of the tests: each test signs up its own, through the real form or, quicker, by request. */
 import { randomUUID } from 'node:crypto';
 import { env } from 'node:process';
-import { expect, request, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, request, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 /** Where the server under test answers. */
 export const address = env['LANTERN_ADDRESS'] ?? 'http://127.0.0.1:4173';
 /** Administrator of the installation under test. */
 export const KEEPER = 'keeper@test.example';
 export const PASSWORD = 'harbour lights at dusk';
+
+/** A page whose `goto` waits until the page answers to the keyboard. */
+export function patient(page: Page): Page {
+	const goto = page.goto.bind(page);
+	page.goto = async (url, options) => {
+		const response = await goto(url, options);
+		await page.locator('html[data-ready]').waitFor({ state: 'attached' });
+		return response;
+	};
+	return page;
+}
+
+export const test = base.extend({
+	page: async ({ page }, use) => {
+		await use(patient(page));
+	}
+});
 
 /** Makes an account on the page and lands on its empty desk. */
 export async function signUp(page: Page, name = 'Mara Ostwick'): Promise<string> {

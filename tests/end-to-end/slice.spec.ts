@@ -4,9 +4,9 @@
  * compared with the screen.
  */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import mammoth from 'mammoth';
-import { saved, signUp } from './people';
+import { saved, signUp, test } from './people';
 
 const QUESTION = 'Does recorded music lessen pain and anxiety in adults after cardiac surgery?';
 

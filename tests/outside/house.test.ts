@@ -5,11 +5,29 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { breachesOf } from '../../scripts/boundaries.ts';
+import { NEEDS } from '../../web/src/lib/server/guard.ts';
 import { FORMATS, formatText } from '../../scripts/write-formats.ts';
 
 describe('formats', () => {
 	it.each(Object.entries(FORMATS))('docs/formats/%s.json is what the code reads', (name, schema) => {
 		expect(readFileSync(`docs/formats/${name}.json`, 'utf8')).toBe(formatText(schema));
+	});
+});
+
+describe('the description of the interface for programs', () => {
+	it('names every route below /api/v1 with its methods, and no other', () => {
+		const described: string[] = [];
+		let path = '';
+		for (const line of readFileSync('docs/formats/openapi.yaml', 'utf8').split('\n')) {
+			path = /^ {2}(\/\S+):$/.exec(line)?.[1] ?? path;
+			const method = /^ {4}(get|post|put|delete):/.exec(line)?.[1];
+			if (method) described.push(`${method.toUpperCase()} ${path.replaceAll('{', '[').replaceAll('}', ']')}`);
+		}
+		expect(described.sort()).toEqual(
+			Object.keys(NEEDS)
+				.filter((key) => key.includes(' /api/'))
+				.sort()
+		);
 	});
 });
 

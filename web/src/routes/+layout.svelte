@@ -1,5 +1,6 @@
 <script lang="ts">
 	import '../app.css';
+	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Palette from '$lib/ui/Palette.svelte';
 	import { commands } from '$lib/work/commands.svelte';
@@ -21,6 +22,8 @@
 			{ name: 'Switch between day and night', act: switchTheme }
 		])
 	);
+	// Says to scripts and tests that the page answers to the keyboard now.
+	onMount(() => void (document.documentElement.dataset['ready'] = 'yes'));
 	$effect(() => {
 		const show = () => palette.show();
 		addEventListener('lantern-palette', show);

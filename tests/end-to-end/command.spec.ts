@@ -1,0 +1,127 @@
+/**
+ * The one command on a data folder of its own: started twice, a taken port, a server restarted and a
+ * database lost in mid-edit, backup and restore.
+ */
+import { execFile } from 'node:child_process';
+import { mkdtempSync, rmSync, chmodSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, type Page } from '@playwright/test';
+import { saved, signUp, test } from './people';
+
+test.describe.configure({ mode: 'serial' });
+const folder = mkdtempSync(join(tmpdir(), 'lantern-command-'));
+chmodSync(folder, 0o755);
+const [first, second] = [join(folder, 'first'), join(folder, 'second')];
+
+/** Runs ./lantern; gives its exit code and all that it said. */
+function lantern(...args: string[]): Promise<{ code: number; said: string }> {
+	return new Promise((done) => {
+		const run = execFile('./lantern', args, { timeout: 100_000 }, (error, out, wrong) =>
+			done({ code: error ? (typeof error.code === 'number' ? error.code : 1) : 0, said: out + wrong })
+		);
+		run.stdin?.end();
+	});
+}
+const addressIn = (said: string) => /http:\/\/127\.0\.0\.1:\d+/.exec(said)?.[0] ?? '';
+
+test.afterAll(async () => {
+	for (const data of [first, second]) await lantern('stop', '--data', data);
+	rmSync(folder, { recursive: true, force: true });
+});
+
+async function begin(page: Page, address: string): Promise<void> {
+	await page.goto(`${address}/sign-up`);
+	await page.getByLabel('Your name, as others').fill('Command');
+	await page.getByLabel('E-mail address').fill('command@test.example');
+	await page.getByLabel('Password').fill('harbour lights at dusk');
+	await page.getByRole('button', { name: 'Make the account' }).click();
+	await page.getByLabel('The question, as the team asks it').fill('Does it come back?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page).toHaveURL(/\/brief$/);
+}
+
+test('starts, says that it runs, survives a restart and a lost database in mid-edit, and is backed up and restored', async ({ page }) => {
+	test.setTimeout(240_000);
+	const started = await lantern('start', '--detach', '--no-demo', '--data', first);
+	const address = addressIn(started.said);
+	expect(started).toMatchObject({ code: 0 });
+	expect(started.said).toContain('The first account that is made looks after the installation.');
+	const port = new URL(address).port;
+	expect((await lantern('start', '--data', first)).said).toContain(`running already: ${address}`);
+
+	await begin(page, address);
+	await expect(page.getByRole('link', { name: 'Command' })).toBeVisible();
+	expect((await page.request.get(`${address}/administration`)).status()).toBe(200);
+	expect((await page.request.post(`${address}/demo`, { headers: { origin: address } })).status()).toBe(404);
+
+	await test.step('a server restarted in mid-edit', async () => {
+		await page.getByLabel('Title').fill('Typed before');
+		await page.getByLabel('Question', { exact: true }).click();
+		await saved(page);
+		expect((await lantern('stop', '--data', first)).said).toContain('Stopped. The data stay.');
+		await page.getByLabel('Title').fill('Typed while it was away');
+		await page.getByLabel('Question', { exact: true }).click();
+		await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
+		const again = await lantern('start', '--detach', '--port', port, '--data', first);
+		expect(addressIn(again.said)).toBe(address);
+		await saved(page);
+		await page.reload();
+		await expect(page.getByLabel('Title')).toHaveValue('Typed while it was away');
+	});
+
+	await test.step('backup, and restore into another folder', async () => {
+		const file = join(folder, 'all.backup');
+		expect(await lantern('backup', file, '--data', first)).toMatchObject({ code: 0 });
+		await page.getByLabel('Title').fill('Typed after the backup');
+		await page.getByLabel('Question', { exact: true }).click();
+		await saved(page);
+		const restored = await lantern('restore', file, '--yes', '--data', second);
+		expect(restored.said).toContain('Restored.');
+		const other = await lantern('start', '--detach', '--no-demo', '--data', second);
+		const response = await page.request.post(`${addressIn(other.said)}/sign-in`, {
+			form: { email: 'command@test.example', password: 'harbour lights at dusk' },
+			headers: { origin: addressIn(other.said) }
+		});
+		expect(await response.text()).toContain('/desk');
+		const list = (await (await page.request.get(`${addressIn(other.said)}/api/v1/enquiries`)).json()) as { title: string }[];
+		expect(list.map((one) => one.title)).toEqual(['Typed while it was away']);
+		writeFileSync(join(folder, 'wrong'), 'no backup');
+		await lantern('stop', '--data', second);
+		expect((await lantern('restore', join(folder, 'wrong'), '--yes', '--data', second)).said).toContain('is no backup of Wide Lantern. Nothing was changed.');
+	});
+});
+
+test('says what to do about a taken port, an unknown command and a broken cluster', async () => {
+	const blocker = createServer().listen(0, '127.0.0.1');
+	await new Promise((done) => blocker.once('listening', done));
+	const address = blocker.address();
+	const port = String(typeof address === 'object' && address ? address.port : 0);
+	const taken = await lantern('start', '--detach', '--port', port, '--data', join(folder, 'third'));
+	expect(taken.code).toBe(1);
+	expect(taken.said).toContain(`Port ${port} is taken`);
+	blocker.close();
+	expect(await lantern('fly')).toMatchObject({ code: 1, said: expect.stringContaining('There is no command “fly”.') as string });
+	const broken = join(folder, 'broken');
+	const { mkdirSync } = await import('node:fs');
+	mkdirSync(join(broken, 'cluster', 'base'), { recursive: true });
+	const refused = await lantern('start', '--detach', '--data', broken);
+	expect(refused.code).toBe(1);
+	expect(refused.said).toMatch(/is no whole cluster[\s\S]*restore a backup/);
+});
+
+test('the page says so when the database is away, and goes on when it is back', async ({ page }) => {
+	await signUp(page);
+	await page.getByLabel('The question, as the team asks it').fill('Is the database there?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page).toHaveURL(/\/brief$/);
+	// What the server answers while its database is away, as handleError gives it.
+	await page.route('**/edits', (route) => route.fulfill({ status: 500, json: { message: 'The database does not answer at the moment.' } }));
+	await page.getByLabel('Title').fill('Kept');
+	await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
+	await page.unroute('**/edits');
+	await saved(page);
+	await page.reload();
+	await expect(page.getByLabel('Title')).toHaveValue('Kept');
+});
