@@ -46,7 +46,7 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 	test.setTimeout(240_000);
 	const started = await lantern('start', '--detach', '--no-demo', '--data', first);
 	const address = addressIn(started.said);
-	expect(started).toMatchObject({ code: 0 });
+	expect(started.code, started.said).toBe(0);
 	expect(started.said).toContain('The first account that is made looks after the installation.');
 	const port = new URL(address).port;
 	expect((await lantern('start', '--data', first)).said).toContain(`running already: ${address}`);
@@ -102,7 +102,7 @@ test('says what to do about a taken port, an unknown command and a broken cluste
 	expect(taken.code).toBe(1);
 	expect(taken.said).toContain(`Port ${port} is taken`);
 	blocker.close();
-	expect(await lantern('fly')).toMatchObject({ code: 1, said: expect.stringContaining('There is no command “fly”.') as string });
+	expect((await lantern('fly')).said).toContain('There is no command “fly”.');
 	const broken = join(folder, 'broken');
 	const { mkdirSync } = await import('node:fs');
 	mkdirSync(join(broken, 'cluster', 'base'), { recursive: true });
