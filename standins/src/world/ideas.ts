@@ -111,7 +111,7 @@ export const OUTCOMES = {
 	deliriumIcu: idea('ICU delirium|delirium during intensive care|the incidence of delirium|delirium- and coma-free days', 'deliriumicu', 'delirium'),
 	deliriumPost: idea('postoperative delirium|delirium after surgery', 'deliriumpost', 'postoperative delirium'),
 	emergence: idea('emergence agitation|emergence delirium', 'deliriumwaking', 'emergence delirium'),
-	oddDelirium: idea('ICU psychosis|acute brain dysfunction|days with a clouded mind|brain failure at the bedside', 'deliriumicu', 'brain dysfunction'),
+	oddDelirium: idea('ICU psychosis|acute brain dysfunction|days with a clouded mind|brain failure at the bedside', 'confusion', 'brain dysfunction'),
 	agitation: idea('agitation|restlessness', 'agitation', 'agitation'),
 	sleep: idea('sleep quality|total sleep time|sleep efficiency|self-rated sleep', 'sleepquality', 'sleep'),
 	sleepFragment: idea('sleep fragmentation|awakenings at night', 'sleepfragment', 'sleep'),

@@ -60,7 +60,9 @@
 			{/each}
 		</header>
 		<div class="reach mt-3">
-			{#if facts.narrower > 0}
+			{#if !take}
+				<p>On {counted(facts.count)} records{facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.</p>
+			{:else if facts.narrower > 0}
 				<SegmentedControl value={reach} onValueChange={(details) => (chosen = { heading: facts.id, reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">

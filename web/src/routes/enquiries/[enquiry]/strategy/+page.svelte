@@ -134,7 +134,7 @@
 		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(1)} aria-label="Move the line down" title="Alt ↓"><ArrowDown size={15} /></button>
 		<button class="do bare" disabled={selected.length === 0} onclick={() => editor?.switchOff()} aria-label="Switch the selected lines off or on" title="Off or on (Alt S)"><Power size={15} /></button>
 	{/if}
-	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Alt Enter"><BookOpen size={15} /> Records of this line</button>
+	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
 </div>
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
 {#if broken.length > 0}<p class="say fault mb-2 small" role="status">
