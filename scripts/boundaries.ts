@@ -63,6 +63,31 @@ export function breachesOf(path: string, text: string): Breach[] {
 	return found;
 }
 
+/** Circles among files, each as the row of files that closes it. `graph` names what each file imports. */
+export function circlesOf(graph: ReadonlyMap<string, readonly string[]>): string[][] {
+	const done = new Set<string>();
+	const circles: string[][] = [];
+	const visit = (file: string, above: readonly string[]) => {
+		const at = above.indexOf(file);
+		if (at >= 0) circles.push([...above.slice(at), file]);
+		if (at >= 0 || done.has(file)) return;
+		for (const next of graph.get(file) ?? []) visit(next, [...above, file]);
+		done.add(file);
+	};
+	for (const file of graph.keys()) visit(file, []);
+	return circles;
+}
+
+/** The file that an import names, relative to the root; null for packages. */
+function targetOf(path: string, target: string, known: ReadonlySet<string>): string | null {
+	const base = target.startsWith('$lib/')
+		? `web/src/lib/${target.slice(5)}`
+		: target.startsWith('.')
+			? relative(root, resolve(root, dirname(path), target))
+			: null;
+	return base === null ? null : ([base, `${base}.ts`, `${base}/index.ts`].find((one) => known.has(one)) ?? null);
+}
+
 function filesBelow(folder: string): string[] {
 	return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
 		if (['node_modules', 'build', '.svelte-kit'].includes(entry.name)) return [];
@@ -75,6 +100,11 @@ if (process.argv[1] && resolve(process.argv[1]) === import.meta.filename) {
 	const files = ['core/src', 'standins/src', 'web/src', 'tests', 'scripts'].flatMap((folder) => filesBelow(join(root, folder)));
 	// The test of this check quotes breaches.
 	const breaches = files.filter((file) => !file.endsWith('house.test.ts')).flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
+	const known = new Set(files.map((file) => relative(root, file)));
+	const graph = new Map(
+		[...known].map((file) => [file, importsOf(readFileSync(join(root, file), 'utf8')).flatMap((target) => targetOf(file, target, known) ?? [])])
+	);
+	for (const circle of circlesOf(graph)) breaches.push({ file: circle[0] ?? '', what: `circle of imports: ${circle.join(' → ')}` });
 	for (const { file, what } of breaches) console.error(`${file}: ${what}`);
 	console.log(`${files.length} files, ${breaches.length} breaches of the boundaries`);
 	process.exit(breaches.length > 0 ? 1 : 0);

@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { breachesOf } from '../../scripts/boundaries.ts';
+import { breachesOf, circlesOf } from '../../scripts/boundaries.ts';
 import { NEEDS } from '../../web/src/lib/server/guard.ts';
 import { FORMATS, formatText } from '../../scripts/write-formats.ts';
 
@@ -45,6 +45,28 @@ describe('the grammar', () => {
 });
 
 describe('the boundary check', () => {
+	it('finds circles of imports', () => {
+		expect(
+			circlesOf(
+				new Map([
+					['a', ['b']],
+					['b', ['c', 'd']],
+					['c', ['a']],
+					['d', []]
+				])
+			)
+		).toEqual([['a', 'b', 'c', 'a']]);
+		expect(
+			circlesOf(
+				new Map([
+					['a', ['b', 'c']],
+					['b', ['c']],
+					['c', []]
+				])
+			)
+		).toEqual([]);
+	});
+
 	it.each([
 		['core/src/text/tokens.ts', "import { parse } from '../query/index.ts';", 'text must not import from query'],
 		['core/src/query/parse.ts', "import { Vocabulary } from '../vocabulary/index.ts';", 'query must not import from vocabulary'],

@@ -9,7 +9,8 @@ export interface CountedLine {
 	readonly line: ReadLine;
 	readonly label: string;
 	readonly concept: string | null;
-	readonly state: LineState;
+	/** `uncounted` where no collection is chosen. */
+	readonly state: LineState | 'uncounted';
 	readonly count: number | null;
 	readonly beforeHand: boolean;
 }
@@ -37,7 +38,8 @@ export interface DossierInput {
 const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u202F');
 const missing = (text: string): Block => ({ kind: 'missing', text: `Missing: ${text}` });
 
-export const STATE_WORDS: Readonly<Record<LineState, string>> = {
+export const STATE_WORDS: Readonly<Record<LineState | 'uncounted', string>> = {
+	uncounted: 'not counted',
 	counted: '',
 	off: 'switched off',
 	empty: 'empty',

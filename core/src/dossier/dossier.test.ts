@@ -55,5 +55,6 @@ describe('a count', () => {
 		expect(countCell({ state: 'counted', count: 12_345, beforeHand: false })).toBe('12\u202F345');
 		expect(countCell({ state: 'counted', count: 7, beforeHand: true })).toBe('7 (before hand-set limits)');
 		expect(countCell({ state: 'off', count: null, beforeHand: false })).toBe('switched off');
+		expect(countCell({ state: 'uncounted', count: null, beforeHand: false })).toBe('not counted');
 	});
 });

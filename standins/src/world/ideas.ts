@@ -67,7 +67,7 @@ export const ACTIONS = {
 	dimNight: idea('dimmed lights at night|darkness at night|reduced night-time illumination', 'nightlight darkness', 'night-time light'),
 	oddLight: idea(
 		'exposure to 5000 lux at the bedside from 09.00 to 11.00|a luminous ceiling panel|higher daytime illuminance|photic stimulation in the morning',
-		'lighting circadian',
+		'lighting photoperiod',
 		'illuminance'
 	),
 	skinlamp: idea('narrow-band ultraviolet treatment|phototherapy of the skin', 'skinlight skin', 'ultraviolet'),

@@ -27,6 +27,8 @@ import {
 } from '@wide-lantern/core';
 import { openCollection, type OpenCollection } from './collections';
 import type { OpenEnquiry } from './enquiries';
+import type { RecordPage, ShownRecord } from '$lib/work/records';
+import type { SheetView } from '$lib/work/sheet';
 import { listProfiles } from './profiles';
 import { openAllVocabularies } from './vocabularies';
 
@@ -57,28 +59,6 @@ export async function workEnquiry(enquiry: OpenEnquiry): Promise<WorkedEnquiry> 
 	return { enquiry, vocabularies, collection, lines, evaluated, benchmark };
 }
 
-/** One line as the sheet shows it. */
-export interface SheetLine {
-	readonly id: string;
-	readonly number: number;
-	readonly text: string;
-	readonly role: string;
-	readonly state: LineState | 'uncounted';
-	readonly count: number | null;
-	readonly found: number | null;
-	readonly beforeHand: boolean;
-	readonly faults: readonly Fault[];
-}
-
-export interface SheetView {
-	readonly revision: number;
-	readonly collection: { readonly id: string; readonly name: string; readonly size: number; readonly takenOn: string } | null;
-	/** Known articles that the collection holds, of all known articles. */
-	readonly benchmark: { readonly held: number; readonly known: number };
-	readonly final: string | null;
-	readonly lines: readonly SheetLine[];
-}
-
 export function sheetView(worked: WorkedEnquiry): SheetView {
 	const { enquiry, collection, lines, evaluated, benchmark } = worked;
 	return {
@@ -101,27 +81,6 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 			};
 		})
 	};
-}
-
-export interface ShownRecord {
-	readonly id: string;
-	readonly titles: readonly string[];
-	readonly abstract: string;
-	readonly keywords: readonly string[];
-	readonly authors: readonly string[];
-	readonly journal: string;
-	readonly year: number | null;
-	readonly headings: readonly { readonly label: string; readonly main: boolean; readonly qualifiers: readonly string[]; readonly lit: boolean }[];
-	/** Lit stretches by field and entry. */
-	readonly lit: readonly { readonly field: string; readonly entry: number; readonly from: number; readonly to: number }[];
-	readonly benchmark: boolean;
-}
-
-export interface RecordPage {
-	readonly line: number;
-	readonly total: number;
-	readonly from: number;
-	readonly records: readonly ShownRecord[];
 }
 
 export const PAGE_SIZE = 20;
@@ -248,7 +207,7 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 				line,
 				label: stored?.label ?? '',
 				concept: concept < 0 ? null : conceptLetter(concept),
-				state: evaluated[at]?.state ?? 'empty',
+				state: evaluated[at]?.state ?? 'uncounted',
 				count: evaluated[at]?.records?.count() ?? null,
 				beforeHand: evaluated[at]?.beforeHand ?? false
 			};

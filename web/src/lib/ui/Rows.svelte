@@ -4,7 +4,8 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import type { Json } from '@wide-lantern/core/editor';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 
 	interface Props {
 		list: string;

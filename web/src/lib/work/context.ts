@@ -23,5 +23,3 @@ export interface Bench {
 const KEY = Symbol('bench');
 export const giveBench = (bench: Bench): Bench => setContext(KEY, bench);
 export const takeBench = (): Bench => getContext<Bench>(KEY);
-
-export const newId = (): string => crypto.randomUUID();

@@ -1,6 +1,6 @@
 /** Terms of concepts as the screens handle them: adding words and headings as one undoable edit. */
 import { conceptLetter, printLabel, readTermText, type Concept, type Edit, type Json } from '@wide-lantern/core/editor';
-import { newId } from './context';
+import { newId } from './new-id';
 
 export type Reach = 'this' | 'narrower';
 

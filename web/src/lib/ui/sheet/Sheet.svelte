@@ -8,7 +8,8 @@
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 	import { cleanLine, conceptLetter, parse, roleOf, toSource, toText, type Edit, type Fault, type Json, type Names, type StrategyLine } from '@wide-lantern/core/editor';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import type { SheetView } from '$lib/work/sheet';
 	import { completions } from './complete';
 	import { highlight } from './highlight';

@@ -4,7 +4,8 @@
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import { newConcept } from '$lib/work/terms';
 
 	const { enquiry, profiles, collections } = takeBench();

@@ -10,7 +10,8 @@
 	import { conceptLetter, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import { Fresh } from '$lib/work/fresh.svelte';
 	import { headingFacts } from '$lib/work/headings';
 	import { addWords, hueOf, newConcept } from '$lib/work/terms';

@@ -4,7 +4,8 @@
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import { headingFacts, reasonText, type Match } from '$lib/work/headings';
 	import { addHeading, hueOf } from '$lib/work/terms';
 

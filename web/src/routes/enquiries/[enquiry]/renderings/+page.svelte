@@ -3,7 +3,8 @@
 	import { format } from 'date-fns';
 	import ClipboardCopy from '@lucide/svelte/icons/clipboard-copy';
 	import X from '@lucide/svelte/icons/x';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import { Fresh } from '$lib/work/fresh.svelte';
 
 	interface Note {

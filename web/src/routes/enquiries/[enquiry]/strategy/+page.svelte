@@ -9,7 +9,8 @@
 	import { assemble } from '@wide-lantern/core/editor';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import { commands } from '$lib/work/commands.svelte';
-	import { newId, takeBench } from '$lib/work/context';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
 	import { counted, Fresh } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
 	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';

@@ -1,0 +1,2 @@
+/** A fresh identity for something that is added. */
+export const newId = (): string => crypto.randomUUID();
