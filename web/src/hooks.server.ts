@@ -7,13 +7,15 @@ import { json, redirect, type Handle, type HandleServerError, type ServerInit } 
 import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
 import { openCollection, listCollections } from '$lib/server/collections';
 import { config } from '$lib/server/config';
-import { isDatabaseAway, migrate } from '$lib/server/database';
+import { database, isDatabaseAway, migrate } from '$lib/server/database';
 import { loadShipped } from '$lib/server/demo';
 import { roleIn } from '$lib/server/enquiries';
 import { judge, NEEDS, type Verdict } from '$lib/server/guard';
 import { errorFacts, log } from '$lib/server/log';
 
 export const init: ServerInit = async () => {
+	// Without this the idle connections would hold the process for a while after the last request.
+	process.on('sveltekit:shutdown', () => void database.destroy());
 	await migrate();
 	await loadShipped();
 	// The first keystroke should not wait for an index.
