@@ -129,6 +129,46 @@ test('a paste of two million signs is answered with a sentence, and the page goe
 	await expect(page.getByRole('listitem').filter({ hasText: 'alarm*' }).locator('.count')).toHaveText(/^[1-9]/);
 });
 
+test('a paste larger than any strategy is refused whole, and the sheet goes on', async ({ page }) => {
+	await open(page);
+	await page.goto(page.url().replace('/brief', '/strategy'));
+	await page.locator('.cm-content').click();
+	await page.keyboard.insertText('noise');
+	for (const paste of ['alarm OR '.repeat(230_000), 'alarm\n'.repeat(3_000)]) {
+		await page.evaluate((text) => {
+			const data = new DataTransfer();
+			data.setData('text/plain', text);
+			document.querySelector('.cm-content')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+		}, paste);
+		await expect(page.getByText(/Nothing was changed; the text is still where you copied it from/).first()).toBeVisible();
+		await page.getByRole('button', { name: 'Put away' }).click();
+		await expect(page.locator('.cm-line')).toHaveText(['noise']);
+	}
+	await page.locator('.cm-content').click();
+	await page.keyboard.press('End');
+	await page.keyboard.insertText('*');
+	await saved(page);
+	await expect(page.locator('.right-mark .count').first()).toHaveText(/^[1-9]/);
+});
+
+test('a heading is taken into the line by keyboard, and typing goes on behind it', async ({ page }) => {
+	await open(page);
+	await page.goto(page.url().replace('/brief', '/strategy'));
+	await page.locator('.cm-content').click();
+	await page.keyboard.type('{acute conf');
+	await expect(page.getByRole('option', { name: /Delirium/ })).toBeVisible();
+	// The list takes keys only after it has been seen for a moment.
+	await page.waitForTimeout(150);
+	await page.keyboard.press('Enter');
+	await page.keyboard.type(' OR noise');
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('#1 AND yr:2010-');
+	await page.keyboard.press('Escape');
+	await expect(page.locator('.cm-line')).toHaveText(['{Delirium >} OR noise', '#1 AND yr:2010-']);
+	await expect(page.locator('.right-mark .count')).toHaveCount(2);
+});
+
 test('an enquiry goes out as a file and comes in again, whole', async () => {
 	const who = await somebody(address);
 	const id = await newEnquiry(who, 'Out and in?');

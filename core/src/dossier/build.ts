@@ -56,7 +56,7 @@ export function countCell(line: Pick<CountedLine, 'state' | 'count' | 'beforeHan
 export function buildDossier(input: DossierInput): DossierDocument {
 	const { enquiry } = input;
 	const blocks: Block[] = [
-		{ kind: 'heading', level: 1, text: enquiry.title || 'Search documentation' },
+		{ kind: 'heading', level: 1, text: enquiry.title || enquiry.question },
 		{ kind: 'paragraph', text: `Made on ${input.date} from revision ${input.revision} of the enquiry.` },
 		...brief(enquiry),
 		...concepts(enquiry, input.headingLabel),
@@ -65,7 +65,7 @@ export function buildDossier(input: DossierInput): DossierDocument {
 		...input.renderings.flatMap(rendering),
 		...journal(enquiry)
 	];
-	return { title: enquiry.title || 'Search documentation', date: input.date, blocks };
+	return { title: enquiry.title || enquiry.question, date: input.date, blocks };
 }
 
 function brief(enquiry: EnquiryDocument): Block[] {

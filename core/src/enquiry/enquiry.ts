@@ -156,10 +156,10 @@ export type BriefSource = EnquiryDocument['sources'][number];
 
 /** An enquiry with nothing but its question. */
 export function newEnquiry(question: string, framework: FrameworkName, newId: () => string): EnquiryDocument {
-	const trimmed = question.trim();
 	return {
-		title: trimmed.length <= 80 ? trimmed : `${trimmed.slice(0, 79).replace(/\s+\S*$/, '')}…`,
-		question: trimmed,
+		// The question serves as the title until somebody gives it a shorter one.
+		title: '',
+		question: question.trim(),
 		framework,
 		parts: FRAMEWORKS[framework].map((name) => ({ id: newId(), name, text: '', concept: null, leftOut: null })),
 		articles: [],

@@ -18,8 +18,6 @@ import {
 	type DossierDocument,
 	type EnquiryDocument,
 	type EvaluatedLine,
-	type Fault,
-	type LineState,
 	type OpenVocabulary,
 	type Profile,
 	type ReadLine,

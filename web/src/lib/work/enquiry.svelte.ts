@@ -256,6 +256,11 @@ export class EnquiryClient {
 		void this.flush();
 	}
 
+	/** Says why something was not taken at all. */
+	refuse(message: string): void {
+		this.rejected = [...this.rejected.filter((one) => one.message !== message), { message, text: '' }];
+	}
+
 	dismiss(rejected: Rejected): void {
 		this.rejected = this.rejected.filter((one) => one !== rejected);
 	}

@@ -24,7 +24,7 @@
 {#if line}
 	<h2>Line {number}</h2>
 	<div class="mt-2 grid gap-3">
-		<EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel />
+		<EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel placeholder="Delirium, text words" />
 		<Choice at={['lines', id, 'concept']} label="Concept" showLabel options={[{ value: '', name: 'none' }, ...enquiry.document.concepts.map((one, at) => ({ value: one.id, name: `${conceptLetter(at)} ${one.name}` }))]} />
 		{#if concept && concept.strands.length > 0}<Choice at={['lines', id, 'strand']} label="Strand" showLabel options={[{ value: '', name: 'none' }, ...concept.strands.map((one, at) => ({ value: one.id, name: `${at + 1} ${one.name}` }))]} />{/if}
 		<Choice at={['lines', id, 'role']} label="Role" showLabel options={ROLES} />

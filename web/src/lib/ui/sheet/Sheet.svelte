@@ -3,13 +3,14 @@
 	import { onMount, untrack } from 'svelte';
 	import { EditorState, StateEffect, StateField, Transaction, type ChangeSpec } from '@codemirror/state';
 	import { drawSelection, EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
-	import { defaultKeymap } from '@codemirror/commands';
+	import { defaultKeymap, insertNewline } from '@codemirror/commands';
 	import { bracketMatching } from '@codemirror/language';
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
-	import { cleanLine, conceptLetter, parse, roleOf, toSource, toText, type Edit, type Fault, type Json, type Names, type StrategyLine } from '@wide-lantern/core/editor';
+	import { cleanLine, conceptLetter, LINE_CEILING, parse, roleOf, toSource, toText, type Edit, type Fault, type Json, type Names, type StrategyLine } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
+	import { counted } from '$lib/work/fresh.svelte';
 	import type { SheetView } from '$lib/work/sheet';
 	import { completions } from './complete';
 	import { highlight } from './highlight';
@@ -35,6 +36,7 @@
 	const sent = new Map<string, { source: string; shown: string }>();
 	let lastNames: Names | null = null;
 
+	const LINES_CEILING = 2_000;
 	const setIds = StateEffect.define<readonly string[]>();
 	const ids = StateField.define<readonly string[]>({
 		create: () => [],
@@ -150,6 +152,27 @@
 		});
 		lastNames = names;
 		if (changes.length > 0) editor.dispatch({ changes, effects: setIds.of(haveIds), annotations: Transaction.addToHistory.of(false) });
+	}
+
+	/** Enter inside braces ends the heading; it never cuts one in two. */
+	function leaveHeading(view: EditorView): boolean {
+		const { head, empty } = view.state.selection.main;
+		const line = view.state.doc.lineAt(head);
+		const inside = [...line.text.matchAll(/\{[^{}]*\}/g)].find((match) => line.from + match.index < head && head < line.from + match.index + match[0].length);
+		if (!empty || !inside) return false;
+		view.dispatch({ selection: { anchor: line.from + inside.index + inside[0].length }, userEvent: 'select' });
+		return true;
+	}
+
+	/** What no strategy could hold is refused whole, so that nothing is kept by halves. */
+	function tooLarge(transaction: Transaction): boolean {
+		const { newDoc } = transaction;
+		let longest = 0;
+		if (newDoc.length > LINE_CEILING) for (const line of newDoc.iterLines()) longest = Math.max(longest, line.length);
+		if (newDoc.lines <= LINES_CEILING && longest <= LINE_CEILING) return false;
+		const message = `A strategy holds at most ${counted(LINES_CEILING)} lines, and a line ${counted(LINE_CEILING)} signs; this has ${newDoc.lines > LINES_CEILING ? `${counted(newDoc.lines)} lines` : `a line of ${counted(longest)}`}. Nothing was changed; the text is still where you copied it from.`;
+		queueMicrotask(() => enquiry.refuse(message));
+		return true;
 	}
 
 	/** Faults with their repairs: those of the notation at once, those of names when the server has read the line. */
@@ -291,6 +314,7 @@
 					highlightActiveLine(),
 					bracketMatching(),
 					closeBrackets(),
+					EditorState.transactionFilter.of((transaction) => (transaction.docChanged && tooLarge(transaction) ? [] : transaction)),
 					EditorState.readOnly.of(!enquiry.editable),
 					EditorView.editable.of(enquiry.editable),
 					placeholder('Type a first line, such as  delir* OR "acute confusion"  — or assemble the lines from your concepts.'),
@@ -311,6 +335,7 @@
 						{ key: 'Alt-Enter', run: run(() => selected[0] && onrecords(selected[0])) },
 						...closeBracketsKeymap,
 						...completionKeymap,
+						{ key: 'Enter', run: (view) => leaveHeading(view) || insertNewline(view) },
 						...lintKeymap,
 						...defaultKeymap
 					]),
@@ -491,6 +516,18 @@
 		border: 1px solid var(--edge);
 		border-radius: 4px;
 		font-family: 'Atkinson Hyperlegible Next', sans-serif;
+	}
+	.strategy :global(.cm-tooltip.cm-tooltip-autocomplete > ul) {
+		font-family: 'Atkinson Hyperlegible Next', sans-serif;
+		max-height: 16rem;
+	}
+	.strategy :global(.cm-tooltip-autocomplete ul li) {
+		padding: 3px 8px;
+	}
+	.strategy :global(.cm-completionDetail) {
+		font-style: normal;
+		font-size: 13px;
+		opacity: 0.8;
 	}
 	.strategy :global(.cm-tooltip-autocomplete ul li[aria-selected]) {
 		background: var(--ink);

@@ -1,6 +1,7 @@
 /** What is offered while typing: headings after `{`, lines after `#`, concepts after `@`. */
 import { autocompletion, type Completion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
+import type { EditorView } from '@codemirror/view';
 import { printLabel } from '@wide-lantern/core/editor';
 import { reasonText, type Match } from '$lib/work/headings';
 
@@ -26,16 +27,20 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 	);
 	if (!response?.ok) return null;
 	const { matches } = (await response.json()) as { matches: readonly Match[] };
-	const closed = context.state.sliceDoc(context.pos, context.pos + 1) === '}';
 	return {
 		from: typed.from + start,
 		filter: false,
-		options: matches.slice(0, 12).map((match): Completion => ({
-			label: match.label,
-			detail: reasonText(match),
-			apply: `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}${closed ? '' : '}'}`
-		}))
+		options: matches
+			.slice(0, 12)
+			.map((match): Completion => ({ label: match.label, detail: reasonText(match), apply: (view, _, from, to) => take(view, match, from, to) }))
 	};
+}
+
+/** Writes the heading with its closing brace and goes on behind it, where the next operator is typed. */
+function take(view: EditorView, match: Match, from: number, to: number): void {
+	const insert = `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}}`;
+	const end = view.state.sliceDoc(to, to + 1) === '}' ? to + 1 : to;
+	view.dispatch({ changes: { from, to: end, insert }, selection: { anchor: from + insert.length }, userEvent: 'input.complete' });
 }
 
 function references(context: CompletionContext, offers: Offers): CompletionResult | null {

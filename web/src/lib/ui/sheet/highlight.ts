@@ -25,6 +25,11 @@ function decorate(view: EditorView): DecorationSet {
 	for (const { from, to } of view.visibleRanges)
 		for (let at = from; at <= to;) {
 			const line = view.state.doc.lineAt(at);
+			// A block of this size is read for its meaning, not for its colours.
+			if (line.length > 60_000) {
+				at = line.to + 1;
+				continue;
+			}
 			let word: { from: number; to: number } | null = null;
 			const found: { from: number; to: number; name: string }[] = [];
 			notationParser

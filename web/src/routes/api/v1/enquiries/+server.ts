@@ -12,7 +12,7 @@ const check = door<{ question: string; framework: FrameworkName }>({
 });
 
 export const GET = async ({ locals }) =>
-	json((await listEnquiries(actor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title, updated })));
+	json((await listEnquiries(actor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title || document.question, updated })));
 
 export const POST = async ({ request, locals }) => {
 	const { question, framework } = await readBody(request, check);

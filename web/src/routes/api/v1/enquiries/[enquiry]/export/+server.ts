@@ -7,5 +7,9 @@ import { toFile } from '$lib/server/enquiry-file';
 export const GET = async ({ params }) => {
 	const enquiry = await enquiryOf(params.enquiry);
 	const file = toFile(enquiry.document, enquiry.revision);
-	return json(file, { headers: { 'content-disposition': `attachment; filename="${fileName(enquiry.document.title, file.written.slice(0, 10), 'json')}"` } });
+	return json(file, {
+		headers: {
+			'content-disposition': `attachment; filename="${fileName(enquiry.document.title || enquiry.document.question, file.written.slice(0, 10), 'json')}"`
+		}
+	});
 };
