@@ -26,5 +26,5 @@ export default typescript.config(
 		files: ['core/**/*.ts'],
 		rules: { 'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'process'], 'no-control-regex': 'off' }
 	},
-	{ files: ['tests/**', 'scripts/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } }
+	{ files: ['tests/**', 'scripts/**', '**/*.test.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } }
 );

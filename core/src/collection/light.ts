@@ -107,15 +107,19 @@ function findSpans(entry: readonly Token[], query: SpanQuery): TokenSpan[] {
 			return query.sides.flatMap((side) => findSpans(entry, side));
 		case 'near': {
 			const found: TokenSpan[] = [];
-			const tryPair = (before: TokenSpan, after: TokenSpan) => {
-				const gap = after.first - before.last;
-				if (gap >= 1 && gap <= query.distance) found.push({ first: before.first, last: after.last, lit: [...before.lit, ...after.lit] });
+			/** Ends are looked up by their token, so that a very long text costs what it lights. */
+			const follow = (before: readonly TokenSpan[], after: readonly TokenSpan[]) => {
+				const starts = new Map<number, TokenSpan[]>();
+				for (const one of after) starts.set(one.first, [...(starts.get(one.first) ?? []), one]);
+				const reach = Math.min(query.distance, entry.length);
+				for (const one of before)
+					for (let gap = 1; gap <= reach; gap++)
+						for (const next of starts.get(one.last + gap) ?? []) found.push({ first: one.first, last: next.last, lit: [...one.lit, ...next.lit] });
 			};
-			for (const left of findSpans(entry, query.left))
-				for (const right of findSpans(entry, query.right)) {
-					tryPair(left, right);
-					if (!query.ordered) tryPair(right, left);
-				}
+			const left = findSpans(entry, query.left);
+			const right = findSpans(entry, query.right);
+			follow(left, right);
+			if (!query.ordered) follow(right, left);
 			return found;
 		}
 	}

@@ -69,7 +69,8 @@ export interface PlaceSpan {
 /** Something that can be asked, record by record in ascending order, where it stands. */
 interface SpanSource {
 	readonly records: RecordSet;
-	at(record: number): readonly PlaceSpan[];
+	/** All spans; or, where one is enough, at least one if there is any. */
+	at(record: number, onlyOne?: boolean): readonly PlaceSpan[];
 }
 
 /** Every record in which the words, phrase or proximity stand. */
@@ -91,7 +92,7 @@ export function evaluateSpans(index: CollectionIndex, query: SpanQuery): RecordS
 	if (query.kind === 'either') return query.sides.map((side) => evaluateSpans(index, side)).reduce((a, b) => a.or(b), RecordSet.none(index.size));
 	const source = spanSource(index, query);
 	const found = RecordSet.none(index.size);
-	for (const record of source.records) if (source.at(record).length > 0) found.add(record);
+	for (const record of source.records) if (source.at(record, true).length > 0) found.add(record);
 	return found;
 }
 
@@ -118,7 +119,7 @@ function spanSource(index: CollectionIndex, query: SpanQuery): SpanSource {
 			const right = spanSource(index, query.right);
 			return {
 				records: left.records.and(right.records),
-				at: (record) => joinNear(index, record, left.at(record), right.at(record), query.distance, query.ordered)
+				at: (record, onlyOne = false) => joinNear(index, record, left.at(record), right.at(record), query.distance, query.ordered, onlyOne)
 			};
 		}
 	}
@@ -168,27 +169,48 @@ function phraseSource(index: CollectionIndex, patterns: readonly string[], field
 	};
 }
 
+/**
+ * Pairs of spans near each other. Each span looks up its partners by binary search, so that two
+ * frequent words in a very long text cost what they find and not their product.
+ */
 function joinNear(
 	index: CollectionIndex,
 	record: number,
 	lefts: readonly PlaceSpan[],
 	rights: readonly PlaceSpan[],
 	distance: number,
-	ordered: boolean
+	ordered: boolean,
+	onlyOne: boolean
 ): readonly PlaceSpan[] {
 	const spans: PlaceSpan[] = [];
-	const tryPair = (before: PlaceSpan, after: PlaceSpan) => {
-		const gap = after.first - before.last;
-		if (gap < 1 || gap > distance) return;
-		if (before.first >>> FIELD_SHIFT !== after.last >>> FIELD_SHIFT) return;
-		if (index.inOneEntry(record, before.first, after.last)) spans.push({ first: before.first, last: after.last });
-	};
-	for (const left of lefts)
-		for (const right of rights) {
-			tryPair(left, right);
-			if (!ordered) tryPair(right, left);
+	/** Adds each span of `after` that begins within the distance behind the end of one of `before`. */
+	const follow = (before: readonly PlaceSpan[], after: readonly PlaceSpan[]) => {
+		const sorted = [...after].sort((a, b) => a.first - b.first);
+		for (const one of before) {
+			for (let at = firstFrom(sorted, one.last + 1); at < sorted.length; at++) {
+				const next = sorted[at];
+				if (!next || next.first - one.last > distance) break;
+				if (one.first >>> FIELD_SHIFT !== next.last >>> FIELD_SHIFT || !index.inOneEntry(record, one.first, next.last)) continue;
+				spans.push({ first: one.first, last: next.last });
+				if (onlyOne) return;
+			}
 		}
+	};
+	follow(lefts, rights);
+	if (!ordered && !(onlyOne && spans.length > 0)) follow(rights, lefts);
 	return distinct(spans);
+}
+
+/** Where the first span begins that does not begin before `place`; spans ascending by their first place. */
+function firstFrom(spans: readonly PlaceSpan[], place: number): number {
+	let low = 0;
+	let high = spans.length;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if ((spans[middle]?.first ?? 0) < place) low = middle + 1;
+		else high = middle;
+	}
+	return low;
 }
 
 function distinct(spans: readonly PlaceSpan[]): readonly PlaceSpan[] {

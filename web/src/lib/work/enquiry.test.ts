@@ -65,7 +65,10 @@ class Server {
 		if (trouble === 'refuse') return answer(422, { outcome: 'refused', message: 'That does not fit.' });
 		if (!address.endsWith('/edits')) return answer(200, { revision: this.history.length, document: this.document });
 		const { revision, client, edits } = JSON.parse(options?.body ?? '{}') as { revision: number; client: string; edits: Edit[] };
-		const others = this.history.slice(revision).filter((one) => one.client !== client).flatMap((one) => one.edits);
+		const others = this.history
+			.slice(revision)
+			.filter((one) => one.client !== client)
+			.flatMap((one) => one.edits);
 		const conflicts = conflictsOf(edits, others, this.document as unknown as Json);
 		if (conflicts.length > 0) return answer(409, { outcome: 'conflict', revision: this.history.length, document: this.document, conflicts });
 		this.write(client, edits);
@@ -214,7 +217,8 @@ describe('unsent edits', () => {
 	});
 
 	it('of a closed window are taken up, but not those of one that still lives', async () => {
-		const pending = (id: string, at: number, text: string) => localStorage.setItem(`lantern-pending:e:${id}`, JSON.stringify({ client: id, at, revision: 0, queue: [{ name: 'x', edits: title(text) }] }));
+		const pending = (id: string, at: number, text: string) =>
+			localStorage.setItem(`lantern-pending:e:${id}`, JSON.stringify({ client: id, at, revision: 0, queue: [{ name: 'x', edits: title(text) }] }));
 		pending('alive', Date.now() - 3_000, 'alive');
 		pending('closed', Date.now() - 60_000, 'closed');
 		const close = client.open();

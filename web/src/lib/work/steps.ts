@@ -19,8 +19,8 @@ export interface StepState {
 
 /** What each step still asks for. Sentences are shown to the searcher. */
 export function stepStates(document: EnquiryDocument): Record<StepId, StepState> {
-	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && !part.leftOut);
-	const reasonless = document.parts.filter((part) => part.leftOut === '');
+	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null);
+	const reasonless = document.parts.filter((part) => part.concept === null && part.leftOut === '');
 	const termless = document.concepts.filter((one) => one.headings.length + one.words.length === 0);
 	const headless = document.concepts.filter((one) => one.headings.length === 0 && one.words.length > 0);
 	return {

@@ -1,0 +1,119 @@
+/** What stands in the document, and what is marked as missing where it is missing. */
+import { describe, expect, it } from 'vitest';
+import { newEnquiry, type EnquiryDocument } from '../enquiry/index.ts';
+import { buildDossier, toMarkdown, type DossierInput } from './index.ts';
+
+let made = 0;
+const fresh = (): EnquiryDocument => newEnquiry('Does quiet help?', 'PEO', () => `id${++made}`);
+const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
+	buildDossier({
+		enquiry,
+		date: '2026-11-23',
+		revision: 7,
+		collection: { name: 'Sample', size: 5_000 },
+		lines: [],
+		renderings: [],
+		headingLabel: (_, id) => `Label of ${id}`,
+		...more
+	});
+const missing = (enquiry: EnquiryDocument) => build(enquiry).blocks.flatMap((one) => (one.kind === 'missing' ? [one.text] : []));
+const table = (enquiry: EnquiryDocument, caption: RegExp, more: Partial<DossierInput> = {}) =>
+	build(enquiry, more).blocks.find((one) => one.kind === 'table' && caption.test(one.caption));
+const line = (text: string) => ({ id: 'L', number: 1, text, role: 'words' as const, tree: null, query: null, faults: [], empty: false });
+
+describe('the dossier', () => {
+	it('marks what is missing where it is missing', () => {
+		expect(missing(fresh())).toEqual([
+			'Missing: who makes the search, and how they are credited.',
+			'Missing: the concepts of the search.',
+			'Missing: the sources with their platforms.',
+			'Missing: the strategy has no lines yet.'
+		]);
+		const enquiry = { ...fresh(), concepts: [{ id: 'c', name: 'Quiet', note: '', strands: [], headings: [], words: [], parked: [] }] };
+		expect(missing(enquiry)).toContain('Missing: headings and words of concept A.');
+	});
+
+	it('is named by its title, or by the question while there is none', () => {
+		expect(build(fresh()).title).toBe('Does quiet help?');
+		expect(build({ ...fresh(), title: 'Quiet' }).blocks[0]).toEqual({ kind: 'heading', level: 1, text: 'Quiet' });
+	});
+
+	it('says of every part of the question where it went', () => {
+		const enquiry = fresh();
+		const [population, exposure, outcome] = enquiry.parts.map((part) => ({ ...part, text: 'text' }));
+		const whole: EnquiryDocument = {
+			...enquiry,
+			concepts: [{ id: 'c', name: 'Wards', note: '', strands: [], headings: [], words: [], parked: [] }],
+			parts: [{ ...population!, concept: 'c' }, { ...exposure!, leftOut: 'too vague' }, { ...outcome! }]
+		};
+		expect(table(whole, /in parts/)).toMatchObject({
+			rows: [
+				['Population', 'text', 'Concept A: Wards'],
+				['Exposure', 'text', 'Left out: too vague'],
+				['Outcome', 'text', 'Missing: neither in a concept nor left out']
+			]
+		});
+	});
+
+	it('keeps databases and registers apart', () => {
+		const source = (kind: 'database' | 'register', database: string) => ({
+			id: database,
+			kind,
+			database,
+			platform: '',
+			coverage: '',
+			reason: '',
+			profile: null
+		});
+		const enquiry = { ...fresh(), sources: [source('database', 'Skerry'), source('register', 'Fairway')] };
+		expect(table(enquiry, /^Databases$/)).toMatchObject({ rows: [['Skerry', 'Missing: platform', '—', '—']] });
+		expect(table(enquiry, /^Trial registers$/)).toMatchObject({ rows: [['Fairway', 'Missing: platform', '—', '—']] });
+	});
+
+	it('gives each line with its count and the day it was taken on, of which collection', () => {
+		const lines = [
+			{ line: line('light'), label: 'Light', concept: 'A', state: 'counted' as const, count: 1_234, beforeHand: false },
+			{ line: { ...line('#?'), number: 2 }, label: '', concept: null, state: 'broken' as const, count: null, beforeHand: false }
+		];
+		expect(table(fresh(), /line by line, on 2026-11-23/, { lines })).toMatchObject({
+			rows: [
+				['1', 'A', 'light', 'Light', '1\u202F234'],
+				['2', '', '#?', '', 'uses a line that is broken']
+			]
+		});
+		expect(toMarkdown(build(fresh(), { lines }))).toContain('Counts are of Sample (5\u202F000 records), taken on 2026-11-23.');
+		expect(toMarkdown(build(fresh(), { lines, collection: null }))).toContain('Missing: no collection is chosen');
+	});
+
+	it('shows both numbers of a rendering, its gaps, and every note', () => {
+		const rendering = {
+			whole: '',
+			gaps: 1,
+			lines: [
+				{ id: 'a', number: 3, written: null, text: '', gap: false, notes: [] },
+				{
+					id: 'b',
+					number: 4,
+					written: 1,
+					text: '⟪{X}⟫',
+					gap: true,
+					notes: [{ kind: 'to decide' as const, piece: '{X}', message: 'No such heading.', next: '' }]
+				}
+			]
+		};
+		const renderings = [{ profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering }];
+		expect(table(fresh(), /^Lines for Wherry$/, { renderings })).toMatchObject({
+			rows: [
+				['3', 'not written', ''],
+				['4', '1', '⟪{X}⟫']
+			]
+		});
+		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({ rows: [['4', 'to decide', 'No such heading.']] });
+		expect(toMarkdown(build(fresh(), { renderings }))).toContain('1 line(s) hold something that could not be written');
+	});
+
+	it('adds the hours of the journal up', () => {
+		const entry = (id: string, hours: number | null) => ({ id, date: '2026-11-02', kind: 'work' as const, text: 'tested', hours });
+		expect(table({ ...fresh(), journal: [entry('a', 1.5), entry('b', null), entry('c', 2)] }, /3\.5 hours/)).toBeDefined();
+	});
+});

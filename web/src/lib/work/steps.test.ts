@@ -1,0 +1,89 @@
+/** What each step still asks for, where to go next, and terms as the screens take them. */
+import { newEnquiry, type Concept, type EnquiryDocument } from '@wide-lantern/core';
+import { describe, expect, it } from 'vitest';
+import { reasonText } from './headings';
+import { stretches, type ShownRecord } from './records';
+import { nextStep, stepStates } from './steps';
+import { addHeading, addWords } from './terms';
+
+let made = 0;
+const fresh = (): EnquiryDocument => newEnquiry('Q?', 'PEO', () => `id${++made}`);
+const concept = (change: Partial<Concept> = {}): Concept => ({ id: 'c', name: 'Noise', note: '', strands: [], headings: [], words: [], parked: [], ...change });
+const word = (text: string) => ({ id: text, text, strand: null, origin: '' });
+const line = (source: string) => ({ id: source, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+
+describe('steps', () => {
+	it('lead from the question to the document', () => {
+		const enquiry = fresh();
+		const next = (change: Partial<EnquiryDocument>) => nextStep({ ...enquiry, ...change }).step;
+		const withWords = [concept({ words: [word('noise')] })];
+		const whole = [
+			concept({ words: [word('noise')], headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this' as const, main: false, strand: null, note: '' }] })
+		];
+		expect(next({})).toBe('concepts');
+		expect(next({ concepts: [concept()] })).toBe('concepts');
+		expect(next({ concepts: withWords })).toBe('headings');
+		expect(next({ concepts: whole })).toBe('strategy');
+		expect(next({ concepts: whole, lines: [line('')] })).toBe('strategy');
+		expect(next({ concepts: whole, lines: [line('noise')] })).toBe('renderings');
+		expect(next({ concepts: whole, lines: [line('noise')], renderings: [{ id: 'r', profile: 'p', first: 1, leftOut: [] }] })).toBe('dossier');
+	});
+
+	it('name every part of the question that is neither in a concept nor left out with a reason', () => {
+		const enquiry = fresh();
+		const parts = enquiry.parts.map((part, at) => ({ ...part, text: at < 2 ? 'said' : '', leftOut: at === 1 ? '' : null }));
+		expect(stepStates({ ...enquiry, parts }).concepts.look).toEqual([
+			'“Population” is neither in a concept nor left out with a reason.',
+			'“Exposure” is left out without a reason.'
+		]);
+	});
+});
+
+describe('terms', () => {
+	it('are read from a pasted list in one edit, doubles left out and said', () => {
+		const adding = addWords(concept({ words: [word('noise')] }), 'Noise\nsound level*; "alarm fatigue"\r\nsound level*');
+		expect(adding.edits.map((edit) => (edit.do === 'insert' ? (edit.item as { text: string }).text : ''))).toEqual(['"sound level*"', '"alarm fatigue"']);
+		expect(adding.said).toBe('“Noise” is there already. “"sound level*"” is there already.');
+	});
+
+	it('are refused with the reason, and a sentence is offered in pieces', () => {
+		expect(addWords(concept(), 'noise AND light').said).toContain('Operators, headings and lines belong in the strategy');
+		expect(addWords(concept(), 'does quiet time at night lower the noise on wards').pieces).toEqual(['quiet time', 'night lower', 'noise', 'wards']);
+	});
+
+	it('a heading is taken once; taking it again changes its reach', () => {
+		const taken = concept({ headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this', main: false, strand: null, note: '' }] });
+		expect(addHeading(taken, 'v', 'y', 'narrower')).toMatchObject([{ do: 'insert', after: 'h' }]);
+		expect(addHeading(taken, 'v', 'x', 'narrower')).toEqual([{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }]);
+		expect(addHeading(taken, 'v', 'x', 'this')).toEqual([]);
+	});
+});
+
+describe('what is shown', () => {
+	it('cuts a text where its light begins and ends', () => {
+		const record = {
+			lit: [
+				{ field: 'ti', entry: 0, from: 0, to: 5 },
+				{ field: 'ti', entry: 0, from: 10, to: 14 },
+				{ field: 'ab', entry: 0, from: 0, to: 1 }
+			]
+		} as unknown as ShownRecord;
+		expect(stretches(record, 'ti', 0, 'light and lamp')).toEqual([
+			{ text: 'light', lit: true },
+			{ text: ' and ', lit: false },
+			{ text: 'lamp', lit: true }
+		]);
+		expect(stretches(record, 'ti', 1, 'other')).toEqual([{ text: 'other', lit: false }]);
+	});
+
+	it('says the reason of every match plainly', () => {
+		const match = (reason: string) => reasonText({ id: 'd', label: 'Delirium', narrower: 0, reason, name: 'Acute Confusion' });
+		expect(['heading', 'entry-term', 'entry-words', 'scope-note', 'spelling'].map(match)).toEqual([
+			'is a heading',
+			'“Acute Confusion” is another name for it',
+			'also called “Acute Confusion”',
+			'word in its scope note',
+			'spelt much like “Acute Confusion”'
+		]);
+	});
+});
