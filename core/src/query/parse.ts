@@ -4,6 +4,7 @@
  */
 import { DEFAULT_FIELDS, TEXT_FIELDS, type Expression, type Limit, type LimitField, type Span, type TextField } from './expression.ts';
 import type { Fault, Repair } from './fault.ts';
+import { checkHandLimits, containsNear, withComments } from './parse-finish.ts';
 import { finishIdentifiers, isLimitCode, readDates, readIdentifierGroup, readMarked, readPresence, readYears, type LimitCode } from './parse-limit.ts';
 import { fault, readHeading, readPhrase, readWord, replacing, RESERVED } from './parse-terms.ts';
 import { readPieces, type FlatPiece, type GroupPiece, type Piece } from './pieces.ts';
@@ -67,38 +68,11 @@ class LineReader {
 		const tree = this.sequence(pieces, 'open', 0);
 		this.pending.push(...trailing);
 		if (this.lastLeaf && this.pending.length > 0) this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
-		const whole = tree && this.withComments(tree);
-		if (whole) this.checkHandLimits(whole, true);
+		const whole = tree && withComments(tree, this.comments);
+		if (whole) checkHandLimits(whole, true, this.report);
 		if (!whole && this.faults.length === 0 && this.text.trim() !== '')
 			this.report(fault('error', 'nothing-to-search', { from: 0, to: this.text.length }, 'There is nothing to search here.'));
 		return { tree: whole, faults: this.faults.sort((a, b) => a.from - b.from || a.to - b.to) };
-	}
-
-	/** Comments are known only at the end (one may trail), so the tree is given them last. */
-	private withComments(expression: Expression): Expression {
-		const own = this.comments.get(expression);
-		const commented = {
-			...(own && own.before.length > 0 ? { comments: own.before } : {}),
-			...(own && own.after.length > 0 ? { trailing: own.after } : {})
-		};
-		const inner = (part: Expression) => this.withComments(part);
-		switch (expression.kind) {
-			case 'and':
-			case 'or':
-				return { ...expression, items: expression.items.map(inner) };
-			case 'not':
-				return { ...expression, keep: inner(expression.keep), drop: inner(expression.drop) };
-			case 'near':
-				return { ...expression, left: inner(expression.left), right: inner(expression.right) };
-			case 'field':
-				return { ...expression, of: inner(expression.of) };
-			case 'limit':
-				return expression.limit.type === 'entry'
-					? { ...expression, limit: { ...expression.limit, of: inner(expression.limit.of) } }
-					: { ...expression, ...commented };
-			default:
-				return { ...expression, ...commented };
-		}
 	}
 
 	private leaf(expression: Expression): Expression {
@@ -476,51 +450,6 @@ class LineReader {
 			return null;
 		}
 		return { type: 'entry', field: code, of: element.expression };
-	}
-
-	/** `hand:` may only be a whole line or a side of the outermost AND. */
-	private checkHandLimits(expression: Expression, outermost: boolean): void {
-		if (expression.kind === 'limit' && expression.limit.type === 'by-hand' && !outermost)
-			this.report(
-				fault(
-					'error',
-					'hand-place',
-					expression.at ?? { from: 0, to: 0 },
-					'What is set by hand acts on the whole line: it stands alone, or beside the outermost AND.'
-				)
-			);
-		if (expression.kind === 'and' && outermost) {
-			for (const item of expression.items)
-				if (item.kind === 'limit') this.checkHandLimits(item, true);
-				else this.checkHandLimits(item, false);
-			return;
-		}
-		switch (expression.kind) {
-			case 'and':
-			case 'or':
-				for (const item of expression.items) this.checkHandLimits(item, false);
-				return;
-			case 'not':
-				this.checkHandLimits(expression.keep, false);
-				this.checkHandLimits(expression.drop, false);
-				return;
-			default:
-				return;
-		}
-	}
-}
-
-function containsNear(expression: Expression): boolean {
-	switch (expression.kind) {
-		case 'near':
-			return true;
-		case 'and':
-		case 'or':
-			return expression.items.some(containsNear);
-		case 'not':
-			return containsNear(expression.keep) || containsNear(expression.drop);
-		default:
-			return false;
 	}
 }
 
