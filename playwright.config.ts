@@ -9,8 +9,7 @@ export default defineConfig({
 	fullyParallel: true,
 	timeout: 90_000,
 	expect: { timeout: 15_000 },
-	// A loaded machine may be slow once; a test that fails twice has failed.
-	retries: 1,
+	retries: 0,
 	reporter: [['list'], ['json', { outputFile: env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? 'test-results/ends.json' }]],
 	use: {
 		baseURL: env['LANTERN_ADDRESS'] ?? 'http://127.0.0.1:4173',

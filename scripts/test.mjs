@@ -75,7 +75,7 @@ try {
 			});
 			run.on('close', done);
 		});
-		counted(ends, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+		counted(ends, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
 	}
 } finally {
 	cleanUp();
