@@ -3,7 +3,7 @@
  * database lost in mid-edit, backup and restore.
  */
 import { execFile } from 'node:child_process';
-import { mkdtempSync, rmSync, chmodSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -71,6 +71,21 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await expect(page.getByLabel('Title')).toHaveValue('Typed while it was away');
 	});
 
+	await test.step('a database that dies in mid-edit', async () => {
+		// Our own cluster, by the process that it wrote down itself.
+		process.kill(Number(readFileSync(join(first, 'cluster', 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGQUIT');
+		await expect.poll(async () => (await page.request.get(`${address}/health`)).status()).toBe(503);
+		await page.getByLabel('Title').fill('Typed without a database');
+		await page.getByLabel('Question', { exact: true }).click();
+		await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
+		expect((await page.request.get(`${address}/api/v1/enquiries`)).status()).toBe(500);
+		await lantern('stop', '--data', first);
+		expect(addressIn((await lantern('start', '--detach', '--port', port, '--data', first)).said)).toBe(address);
+		await saved(page);
+		await page.reload();
+		await expect(page.getByLabel('Title')).toHaveValue('Typed without a database');
+	});
+
 	await test.step('backup, and restore into another folder', async () => {
 		const file = join(folder, 'all.backup');
 		expect(await lantern('backup', file, '--data', first)).toMatchObject({ code: 0 });
@@ -86,7 +101,7 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		});
 		expect(await response.text()).toContain('/desk');
 		const list = (await (await page.request.get(`${addressIn(other.said)}/api/v1/enquiries`)).json()) as { title: string }[];
-		expect(list.map((one) => one.title)).toEqual(['Typed while it was away']);
+		expect(list.map((one) => one.title)).toEqual(['Typed without a database']);
 		writeFileSync(join(folder, 'wrong'), 'no backup');
 		await lantern('stop', '--data', second);
 		expect((await lantern('restore', join(folder, 'wrong'), '--yes', '--data', second)).said).toContain('is no backup of Wide Lantern. Nothing was changed.');
@@ -104,7 +119,6 @@ test('says what to do about a taken port, an unknown command and a broken cluste
 	blocker.close();
 	expect((await lantern('fly')).said).toContain('There is no command “fly”.');
 	const broken = join(folder, 'broken');
-	const { mkdirSync } = await import('node:fs');
 	mkdirSync(join(broken, 'cluster', 'base'), { recursive: true });
 	const refused = await lantern('start', '--detach', '--data', broken);
 	expect(refused.code).toBe(1);

@@ -2,26 +2,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bind, parse, type Expression, type Surroundings } from '../query/index.ts';
-import type { BibliographicRecord } from '../records/index.ts';
+import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { CollectionIndex, evaluate, lightOf, PartCache, RecordSet, wordsMatching } from './index.ts';
 
-const blank: BibliographicRecord = {
-	id: 'r',
-	source: 's',
-	identifiers: [],
-	titles: ['x'],
-	abstract: '',
-	keywords: [],
-	headings: [],
-	authors: [],
-	journal: '',
-	affiliations: [],
-	year: null,
-	entered: null,
-	languages: [],
-	types: [],
-	ages: []
-};
+const blank: BibliographicRecord = { ...blankRecord('r'), titles: ['x'] };
 const around: Surroundings = {
 	currentYear: 2026,
 	heading: () => ({ found: 'none', nearest: [] }),

@@ -1,2 +1,3 @@
 /** Bibliographic records. */
 export { recordSchema, type BibliographicRecord } from './record.ts';
+export { blankRecord } from './blank.ts';

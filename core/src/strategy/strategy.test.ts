@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CollectionIndex, RecordSet } from '../collection/index.ts';
 import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
+import { blankRecord } from '../records/index.ts';
 import { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
 import { assemble, completeSource, evaluateStrategy, moveFault, namesOf, readStrategy, roleOf, toSource, toText } from './index.ts';
 
@@ -59,23 +60,7 @@ function strategy(specs: readonly Spec[]) {
 const texts = (of: ReturnType<typeof strategy>) => readStrategy(of, open, 2026).map((line) => line.text);
 const titles = ['light', 'lamp', 'light lamp', 'dark'];
 const index = CollectionIndex.build(
-	titles.map((title, at) => ({
-		id: String(at),
-		source: 's',
-		identifiers: [],
-		titles: [title],
-		abstract: '',
-		keywords: [],
-		headings: [],
-		authors: [],
-		journal: '',
-		affiliations: [],
-		year: null,
-		entered: null,
-		languages: [],
-		types: [],
-		ages: []
-	})),
+	titles.map((title, at) => ({ ...blankRecord(String(at)), titles: [title] })),
 	() => undefined
 );
 function counts(of: ReturnType<typeof strategy>) {
