@@ -1,7 +1,7 @@
 /** Axe finds nothing on any view, by day and by night; nothing scrolls sideways; the palette works by keyboard. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
-import { patient, test } from './people';
+import { KEEPER, PASSWORD, patient, test } from './people';
 
 const VIEWS = ['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier', 'people'] as const;
 
@@ -55,6 +55,14 @@ for (const scheme of ['light', 'dark'] as const)
 			}
 			await inspect(page, view);
 		}
+		await page.getByRole('button', { name: 'Sign out' }).click();
+		await page.getByLabel('E-mail address').fill(KEEPER);
+		await page.getByLabel('Password').fill(PASSWORD);
+		await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+		await page.waitForURL(/\/desk$/);
+		await page.goto('/administration');
+		for (const closed of await page.locator('summary').all()) await closed.click();
+		await inspect(page, 'administration');
 		await context.close();
 	});
 

@@ -51,6 +51,17 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/members`, MEMBERS],
 	['PUT', `${A}/members`, OWNER, '', { email: 'nobody@test.example', role: 'reader' }],
 	['DELETE', `${A}/members`, OWNER, '', { email: 'nobody@test.example' }],
+	['PUT', '/api/v1/addresses', KEEPERS, '', { address: 'no address' }],
+	['DELETE', '/api/v1/addresses', KEEPERS, '', { address: 'no address' }],
+	['GET', '/api/v1/collections/[collection]', SIGNED_IN],
+	['PUT', '/api/v1/collections/[collection]', KEEPERS, '?taken=someday', {}],
+	['DELETE', '/api/v1/collections/[collection]', KEEPERS],
+	['GET', '/api/v1/profiles/[profile]', SIGNED_IN],
+	['PUT', '/api/v1/profiles/[profile]', KEEPERS, '', {}],
+	['DELETE', '/api/v1/profiles/[profile]', KEEPERS],
+	['GET', '/api/v1/vocabularies/[vocabulary]', SIGNED_IN],
+	['PUT', '/api/v1/vocabularies/[vocabulary]', KEEPERS, '', {}],
+	['DELETE', '/api/v1/vocabularies/[vocabulary]', KEEPERS],
 	['GET', '/api/v1/vocabularies/[vocabulary]/lookup', SIGNED_IN, '?q=light'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN]
 ];
@@ -141,7 +152,13 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			// Signing out would end a session that the next rows need; the owner's deletion needs a fresh enquiry.
 			if (route === '/sign-out' && kind !== 'stranger') continue;
 			const enquiry = method === 'DELETE' && route === A && kind === 'owner' ? await make() : id;
-			const path = route.replace('[enquiry]', enquiry).replace('[vocabulary]', 'skerry').replace('[heading]', 'delirium') + query;
+			const path =
+				route
+					.replace('[enquiry]', enquiry)
+					.replace('[vocabulary]', 'skerry')
+					.replace('[heading]', 'delirium')
+					.replace('[collection]', 'skerry')
+					.replace('[profile]', 'skerry') + query;
 			const seen = await knock(people[kind], method, path, body);
 			const member = (MEMBERS as string).split(' ').includes(kind);
 			const refused: Seen = kind === 'stranger' ? 'sign-in' : route.includes('[enquiry]') && !member ? 'hidden' : 'forbidden';

@@ -25,6 +25,15 @@ export const init: ServerInit = async () => {
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
+/** Only these take whole files; every other request is small. Bytes. */
+const TAKES_FILES = new Set(['/api/v1/vocabularies/[vocabulary]', '/api/v1/collections/[collection]', '/api/v1/profiles/[profile]']);
+const SMALL = 16_000_000;
+
+function tooLarge(request: Request, route: string): boolean {
+	if (SAFE.has(request.method) || TAKES_FILES.has(route)) return false;
+	return request.headers.has('transfer-encoding') || Number(request.headers.get('content-length') ?? 0) > SMALL;
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
 	const started = performance.now();
 	event.locals.actor = null;
@@ -60,6 +69,11 @@ export const handle: Handle = async ({ event, resolve }) => {
 		const enquiry = event.params['enquiry'];
 		if (enquiry !== undefined && event.locals.actor) event.locals.role = await roleIn(enquiry, event.locals.actor.id);
 		const verdict = judge(need, event.locals.actor, event.locals.role, config.demo);
+		if (verdict === 'allowed' && tooLarge(event.request, route))
+			return json(
+				{ message: `This is larger than ${SMALL / 1_000_000} MB, or does not say how large it is, and was not taken. Nothing was changed.` },
+				{ status: 413 }
+			);
 		return verdict === 'allowed' ? resolve(event) : refuse(verdict, route.startsWith('/api/') || method !== 'GET');
 	}
 

@@ -93,7 +93,8 @@ export const enquirySchema = {
 		'collection',
 		'concepts',
 		'lines',
-		'renderings'
+		'renderings',
+		'marks'
 	],
 	properties: {
 		title: line,
@@ -145,13 +146,16 @@ export const enquirySchema = {
 				['profile', 'first', 'leftOut']
 			),
 			200
-		)
+		),
+		/** Records judged in this enquiry, by identifier: what `set:relevant` and `set:irrelevant` name. */
+		marks: list(item({ record: { ...line, minLength: 1 }, verdict: { enum: ['relevant', 'irrelevant'] } }, ['record', 'verdict']), 50_000)
 	}
 } as const;
 
 export type EnquiryDocument = FromSchema<typeof enquirySchema>;
 export type Concept = EnquiryDocument['concepts'][number];
 export type StrategyLine = EnquiryDocument['lines'][number];
+export type Mark = EnquiryDocument['marks'][number];
 export type BriefSource = EnquiryDocument['sources'][number];
 
 /** An enquiry with nothing but its question. */
@@ -172,7 +176,8 @@ export function newEnquiry(question: string, framework: FrameworkName, newId: ()
 		collection: null,
 		concepts: [],
 		lines: [],
-		renderings: []
+		renderings: [],
+		marks: []
 	};
 }
 
@@ -192,7 +197,7 @@ export const enquiryFileSchema = {
 	additionalProperties: false,
 	properties: {
 		format: { const: 'wide-lantern-enquiry' },
-		version: { const: 1 },
+		version: { const: 2 },
 		/** ISO time of writing. */
 		written: { type: 'string', maxLength: 40 },
 		revision: { type: 'integer', minimum: 0 },
@@ -202,8 +207,16 @@ export const enquiryFileSchema = {
 
 export interface EnquiryFile {
 	readonly format: 'wide-lantern-enquiry';
-	readonly version: 1;
+	readonly version: 2;
 	readonly written: string;
 	readonly revision: number;
 	readonly enquiry: EnquiryDocument;
+}
+
+/** Brings a file of an older version to today's form; anything else is handed back as it is, for the door to judge. */
+export function upgradeEnquiryFile(file: unknown): unknown {
+	if (typeof file !== 'object' || file === null || !('version' in file) || file.version !== 1 || !('enquiry' in file)) return file;
+	const { enquiry } = file;
+	if (typeof enquiry !== 'object' || enquiry === null) return file;
+	return { ...file, version: 2, enquiry: { ...enquiry, marks: [] } };
 }

@@ -39,24 +39,52 @@ const entryOf = (row: CollectionRow): CollectionEntry => ({
 });
 const columns = ['id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size'] as const;
 
-/** Stores a collection whole or not at all. */
-export async function saveCollection(entry: Omit<CollectionEntry, 'size'>, records: readonly BibliographicRecord[]): Promise<void> {
-	await database.transaction(async (transaction) => {
-		await transaction('collections').where({ id: entry.id }).delete();
-		await transaction('collections').insert({
-			id: entry.id,
-			name: entry.name,
-			taken_on: entry.takenOn,
-			vocabularies: [...entry.vocabularies],
-			size: records.length
-		});
-		await transaction.batchInsert(
-			'records',
-			records.map((data, number) => ({ collection_id: entry.id, number, data: JSON.stringify(data) })),
-			500
-		);
+/** Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing. */
+export async function replaceCollection(
+	entry: Omit<CollectionEntry, 'size'>,
+	records: Iterable<BibliographicRecord> | AsyncIterable<BibliographicRecord>
+): Promise<number> {
+	const size = await database.transaction(async (transaction) => {
+		let number = 0;
+		let rows: { collection_id: string; number: number; data: string }[] = [];
+		for await (const record of records) {
+			if (number === 0) {
+				await transaction('collections').where({ id: entry.id }).delete();
+				await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: 0 });
+			}
+			rows.push({ collection_id: entry.id, number: number++, data: JSON.stringify(record) });
+			if (rows.length === 500) {
+				await transaction('records').insert(rows);
+				rows = [];
+			}
+		}
+		if (rows.length > 0) await transaction('records').insert(rows);
+		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number });
+		return number;
 	});
 	open.delete(entry.id);
+	return size;
+}
+
+/** False where there was none. */
+export async function removeCollection(id: string): Promise<boolean> {
+	const gone = (await database('collections').where({ id }).delete()) > 0;
+	open.delete(id);
+	return gone;
+}
+
+/** The records of a collection in their order, as they were taken in. */
+export async function* recordsOf(id: string): AsyncGenerator<unknown> {
+	for (let from = 0; ; from += 500) {
+		const rows = await database('records')
+			.where({ collection_id: id })
+			.where('number', '>=', from)
+			.where('number', '<', from + 500)
+			.orderBy('number')
+			.select<{ data: unknown }[]>('data');
+		for (const { data } of rows) yield data;
+		if (rows.length < 500) return;
+	}
 }
 
 export async function listCollections(): Promise<CollectionEntry[]> {
@@ -76,6 +104,11 @@ export function openCollection(id: string): Promise<OpenCollection | null> {
 	open.set(id, opening);
 	opening.then((found) => found ?? open.delete(id)).catch(() => open.delete(id));
 	return opening;
+}
+
+/** Lets opened collections go, so that they are opened anew when next asked for. */
+export function closeCollections(which: (entry: CollectionEntry) => boolean): void {
+	for (const [id, opening] of open) void opening.then((found) => found && which(found) && open.delete(id)).catch(() => open.delete(id));
 }
 
 async function load(id: string): Promise<OpenCollection | null> {

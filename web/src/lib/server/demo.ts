@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { Vocabulary } from '@wide-lantern/core';
 import { demoEnquiry, makeWorld, shippedProfiles, skerryVocabulary } from '@wide-lantern/standins';
-import { listCollections, saveCollection } from './collections';
+import { replaceCollection } from './collections';
 import { config } from './config';
 import { database } from './database';
 import { addEnquiry } from './enquiries';
@@ -12,19 +12,25 @@ import { saveVocabulary } from './vocabularies';
 
 const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
 
-/** Loads what ships: the stand-in source always, the demo's person and enquiry in demo mode. */
+/** Loads what ships, once: what an administrator has removed stays removed. The demo comes back in demo mode only. */
 export async function loadShipped(): Promise<void> {
-	const loaded = await listCollections();
-	if (loaded.some((one) => one.id === 'skerry') && (!config.demo || (await demoPerson()))) return;
+	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
+	const demo = config.demo && !(await demoPerson());
+	if (loaded && !demo) return;
 	const started = performance.now();
 	const data = skerryVocabulary();
 	const vocabulary = new Vocabulary(data);
 	const world = makeWorld(vocabulary);
-	await saveVocabulary(data);
-	for (const profile of shippedProfiles) await saveProfile(profile);
-	if (!loaded.some((one) => one.id === 'skerry'))
-		await saveCollection({ id: 'skerry', name: 'Skerry Health Abstracts, sample', takenOn: '2026-11-20', vocabularies: ['skerry'] }, world.records);
-	if (config.demo && !(await demoPerson())) {
+	if (!loaded) {
+		await saveVocabulary(data);
+		for (const profile of shippedProfiles) {
+			const fault = await saveProfile(profile);
+			if (fault !== null) throw new Error(fault);
+		}
+		await replaceCollection({ id: 'skerry', name: 'Skerry Health Abstracts, sample', takenOn: '2026-11-20', vocabularies: ['skerry'] }, world.records);
+		await database('done_once').insert({ what: 'shipped-data' });
+	}
+	if (demo) {
 		const id = randomUUID();
 		await database('people').insert({ id, ...SEARCHER, password_hash: null, administrator: false });
 		await addEnquiry(demoEnquiry(vocabulary, world), id);

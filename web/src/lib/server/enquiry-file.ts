@@ -5,5 +5,5 @@ import { door } from './doors';
 export const checkEnquiryFile = door<EnquiryFile>(enquiryFileSchema);
 
 export function toFile(enquiry: EnquiryDocument, revision: number): EnquiryFile {
-	return { format: 'wide-lantern-enquiry', version: 1, written: new Date().toISOString(), revision, enquiry };
+	return { format: 'wide-lantern-enquiry', version: 2, written: new Date().toISOString(), revision, enquiry };
 }

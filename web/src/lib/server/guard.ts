@@ -56,6 +56,17 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/members`]: 'reader',
 	[`PUT ${API}/members`]: 'owner',
 	[`DELETE ${API}/members`]: 'owner',
+	'PUT /api/v1/addresses': 'administrator',
+	'DELETE /api/v1/addresses': 'administrator',
+	'GET /api/v1/collections/[collection]': 'signed-in',
+	'PUT /api/v1/collections/[collection]': 'administrator',
+	'DELETE /api/v1/collections/[collection]': 'administrator',
+	'GET /api/v1/profiles/[profile]': 'signed-in',
+	'PUT /api/v1/profiles/[profile]': 'administrator',
+	'DELETE /api/v1/profiles/[profile]': 'administrator',
+	'GET /api/v1/vocabularies/[vocabulary]': 'signed-in',
+	'PUT /api/v1/vocabularies/[vocabulary]': 'administrator',
+	'DELETE /api/v1/vocabularies/[vocabulary]': 'administrator',
 	'GET /api/v1/vocabularies/[vocabulary]/lookup': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]': 'signed-in'
 };

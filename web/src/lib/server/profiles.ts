@@ -5,12 +5,19 @@ import { door, faultOf } from './doors';
 
 const check = door<Profile>(profileSchema);
 
-export async function saveProfile(data: unknown): Promise<void> {
-	if (!check(data)) throw new Error(`This is no profile: ${faultOf(check.errors)}`);
+/** A sentence where it is no profile; else null and it is kept. */
+export async function saveProfile(data: unknown): Promise<string | null> {
+	if (!check(data)) return `This is no profile: ${faultOf(check.errors)}.`;
 	await database('profiles')
 		.insert({ id: data.id, data: JSON.stringify(data) })
 		.onConflict('id')
 		.merge();
+	return null;
+}
+
+/** False where there was none. */
+export async function removeProfile(id: string): Promise<boolean> {
+	return (await database('profiles').where({ id }).delete()) > 0;
 }
 
 export async function listProfiles(): Promise<Profile[]> {

@@ -14,6 +14,11 @@ export async function saveVocabulary(data: VocabularyData): Promise<void> {
 	open.delete(data.id);
 }
 
+/** After it has been removed. */
+export function forgetVocabulary(id: string): void {
+	open.delete(id);
+}
+
 export async function listVocabularies(): Promise<{ id: string; name: string; edition: string; headings: number }[]> {
 	const ids = await database('vocabularies').orderBy('id').select<{ id: string }[]>('id');
 	const all = await Promise.all(ids.map(({ id }) => openVocabulary(id)));

@@ -18,6 +18,7 @@ import {
 	type DossierDocument,
 	type EnquiryDocument,
 	type EvaluatedLine,
+	type Mark,
 	type OpenVocabulary,
 	type Profile,
 	type ReadLine,
@@ -52,8 +53,13 @@ export async function workEnquiry(enquiry: OpenEnquiry): Promise<WorkedEnquiry> 
 		index.size,
 		document.articles.flatMap((one) => (one.identifier.trim() === '' ? [] : index.identified(one.identifier)))
 	);
-	const none = RecordSet.none(index.size);
-	const evaluated = evaluateStrategy(lines, document.lines, index, { benchmark, relevant: none, irrelevant: none }, collection.cache);
+	const marked = (verdict: Mark['verdict']) =>
+		RecordSet.of(
+			index.size,
+			document.marks.flatMap((one) => (one.verdict === verdict ? index.identified(one.record) : []))
+		);
+	const marks = { benchmark, relevant: marked('relevant'), irrelevant: marked('irrelevant') };
+	const evaluated = evaluateStrategy(lines, document.lines, index, marks, collection.cache);
 	return { enquiry, vocabularies, collection, lines, evaluated, benchmark };
 }
 

@@ -1,11 +1,13 @@
 import { fail } from '@sveltejs/kit';
 import { changePerson, listPeople } from '$lib/server/accounts';
+import { listAddresses } from '$lib/server/addresses';
 import { listCollections } from '$lib/server/collections';
 import { listProfiles } from '$lib/server/profiles';
 import { listVocabularies } from '$lib/server/vocabularies';
 
 export const load = async () => ({
 	people: await listPeople(),
+	addresses: await listAddresses(),
 	collections: await listCollections(),
 	vocabularies: await listVocabularies(),
 	profiles: (await listProfiles()).map((one) => ({ id: one.id, name: one.name, version: one.version, source: one.source.name }))

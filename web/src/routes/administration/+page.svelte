@@ -1,13 +1,37 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { invalidateAll } from '$app/navigation';
+	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
+	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { counted } from '$lib/work/fresh.svelte';
+	import { changeAddress, remove } from '$lib/work/installation';
 	let { data, form } = $props();
+
+	let leaveOut = $state(false);
+	let name = $state('');
+	let taken = $state('');
+	let indexedWith = $state<string[]>([]);
+	const collectionOptions = $derived({ ...(name.trim() ? { name: name.trim() } : {}), ...(taken ? { taken } : {}), vocabularies: indexedWith.join(',') });
+
+	let address = $state('');
+	let note = $state('');
+	let addressFault = $state('');
+	async function allow(event: SubmitEvent) {
+		event.preventDefault();
+		const answer = await changeAddress('PUT', address, note);
+		addressFault = answer.ok ? '' : answer.message;
+		if (!answer.ok) return;
+		address = note = '';
+		await invalidateAll();
+	}
 </script>
 
 <svelte:head><title>Installation · Wide Lantern</title></svelte:head>
 <Plain>
 	<h1>The installation</h1>
+	<p class="soft mt-1 max-w-2xl">What all enquiries here share. Enquiries themselves belong to their people; an administrator does not see into them.</p>
+
 	<h2 class="mt-6">People</h2>
 	{#if form?.message}<p class="say mt-2" role="status">{form.message}</p>{/if}
 	<table class="grid-table mt-2">
@@ -29,16 +53,90 @@
 			{/each}
 		</tbody>
 	</table>
+
+	<h2 class="mt-8">Vocabularies</h2>
+	<table class="grid-table mt-2" aria-label="Vocabularies">
+		<thead><tr><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th scope="col">Edition</th><th scope="col" class="text-right tabular-nums pr-6!">Headings</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
+		<tbody>
+			{#each data.vocabularies as one (one.id)}
+				<tr>
+					<td>{one.name}</td>
+					<td>{one.id}</td>
+					<td>{one.edition}</td>
+					<td class="text-right tabular-nums pr-6!">{counted(one.headings)}</td>
+					<td><a href="/api/v1/vocabularies/{one.id}" download>Turtle</a></td>
+					<td><TakeAway name={one.name} act={(sure) => remove('vocabularies', one.id, sure)} /></td>
+				</tr>
+			{:else}<tr><td colspan="6" class="soft">None. Lines with headings are faulty until one is loaded.</td></tr>{/each}
+		</tbody>
+	</table>
+	<TakeIn kind="vocabularies" what="a vocabulary (SKOS as Turtle)" accept=".ttl,text/turtle" options={leaveOut ? { faulty: 'leave-out' } : {}}>
+		<label class="flex items-center gap-2"><input type="checkbox" bind:checked={leaveOut} /> Leave faulty parts out instead of refusing the file</label>
+	</TakeIn>
+
 	<h2 class="mt-8">Collections</h2>
-	<ul class="mt-1">
-		{#each data.collections as one (one.id)}<li>{one.name}: {counted(one.size)} records, taken on {one.takenOn}</li>{/each}
-	</ul>
-	<h2 class="mt-6">Vocabularies</h2>
-	<ul class="mt-1">
-		{#each data.vocabularies as one (one.id)}<li>{one.name}, edition {one.edition}: {counted(one.headings)} headings</li>{/each}
-	</ul>
-	<h2 class="mt-6">Profiles</h2>
-	<ul class="mt-1">
-		{#each data.profiles as one (one.id)}<li>{one.name}, version {one.version}</li>{/each}
-	</ul>
+	<table class="grid-table mt-2" aria-label="Collections">
+		<thead
+			><tr
+				><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th scope="col">Taken on</th><th scope="col" class="text-right tabular-nums pr-6!">Records</th><th scope="col">Indexed with</th><th scope="col">File</th><th scope="col">Change</th
+				></tr
+			></thead
+		>
+		<tbody>
+			{#each data.collections as one (one.id)}
+				<tr>
+					<td>{one.name}</td>
+					<td>{one.id}</td>
+					<td>{one.takenOn}</td>
+					<td class="text-right tabular-nums pr-6!">{counted(one.size)}</td>
+					<td>{one.vocabularies.join(', ') || 'nothing'}</td>
+					<td><a href="/api/v1/collections/{one.id}" download>JSON lines</a></td>
+					<td><TakeAway name={one.name} act={(sure) => remove('collections', one.id, sure)} /></td>
+				</tr>
+			{:else}<tr><td colspan="7" class="soft">None. Lines are read but nothing is counted until one is loaded.</td></tr>{/each}
+		</tbody>
+	</table>
+	<TakeIn kind="collections" what="a collection (one record a line, as JSON)" accept=".ndjson,.jsonl,application/x-ndjson" options={collectionOptions}>
+		<label><span class="said">Name, as people see it</span><input class="ask" bind:value={name} /></label>
+		<label><span class="said">Taken from the source on</span><input class="ask" type="date" bind:value={taken} /></label>
+		<fieldset>
+			<legend class="small">Its records are indexed with</legend>
+			{#each data.vocabularies as one (one.id)}<label class="flex items-center gap-2"><input type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label>{/each}
+		</fieldset>
+	</TakeIn>
+
+	<h2 class="mt-8">Profiles</h2>
+	<table class="grid-table mt-2" aria-label="Profiles">
+		<thead><tr><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th scope="col" class="text-right tabular-nums pr-6!">Version</th><th scope="col">Source</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
+		<tbody>
+			{#each data.profiles as one (one.id)}
+				<tr>
+					<td>{one.name}</td>
+					<td>{one.id}</td>
+					<td class="text-right tabular-nums pr-6!">{one.version}</td>
+					<td>{one.source}</td>
+					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
+					<td><TakeAway name={one.name} act={(sure) => remove('profiles', one.id, sure)} /></td>
+				</tr>
+			{:else}<tr><td colspan="6" class="soft">None. Strategies cannot be written for any platform until one is loaded.</td></tr>{/each}
+		</tbody>
+	</table>
+	<TakeIn kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+
+	<h2 class="mt-8">Addresses that may be reached</h2>
+	<p class="small soft max-w-2xl">The server asks nothing outside this machine but what stands here, and only when somebody loads from it.</p>
+	<table class="grid-table mt-2" aria-label="Addresses">
+		<thead><tr><th scope="col">Address</th><th scope="col">What for</th><th scope="col">Change</th></tr></thead>
+		<tbody>
+			{#each data.addresses as one (one.origin)}
+				<tr><td>{one.origin}</td><td>{one.note}</td><td><TakeAway name={one.origin} act={() => changeAddress('DELETE', one.origin)} /></td></tr>
+			{:else}<tr><td colspan="3" class="soft">None: nothing outside is ever asked.</td></tr>{/each}
+		</tbody>
+	</table>
+	<form class="mt-2 flex flex-wrap gap-2 items-end" onsubmit={allow}>
+		<label><span class="said">Address</span><input class="ask" type="url" required bind:value={address} placeholder="https://vocabularies.example" /></label>
+		<label><span class="said">What for</span><input class="ask" bind:value={note} /></label>
+		<button class="do">Allow</button>
+	</form>
+	{#if addressFault}<p class="say fault mt-2" role="alert">{addressFault}</p>{/if}
 </Plain>

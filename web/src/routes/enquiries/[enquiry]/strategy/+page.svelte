@@ -7,6 +7,7 @@
 	import Power from '@lucide/svelte/icons/power';
 	import Ship from '@lucide/svelte/icons/ship';
 	import { assemble } from '@wide-lantern/core/editor';
+	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { takeBench } from '$lib/work/context';
@@ -147,6 +148,9 @@
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>
 	{#if view?.collection}<span>{view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
+	{#if document.marks.length > 0}<span
+			>{counted(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant), {counted(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
+		>{/if}
 	{#if view && view.benchmark.known > 0}<span><Ship size={13} class="inline" /> {view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span>{/if}
 </p>
 {#if final}
@@ -170,7 +174,8 @@
 							lens.open = true;
 						}}>{@render title(record)}</button
 					>
-					<span class="small soft block"
+					<Verdict record={record.id} short />
+					<span class="small soft block col-span-2"
 						>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
 							· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
 					>
@@ -189,14 +194,18 @@
 
 <style>
 	.record {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		column-gap: 12px;
+		align-items: start;
 		padding: 5px 0;
 		border-bottom: 1px solid var(--rule);
 	}
-	.record button {
+	.record > button {
 		text-align: left;
 		cursor: pointer;
 	}
-	.record button:hover {
+	.record > button:hover {
 		color: var(--link);
 	}
 </style>

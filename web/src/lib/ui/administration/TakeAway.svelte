@@ -1,0 +1,29 @@
+<!-- Removes a thing of the installation; asks a second time where somebody uses it. -->
+<script lang="ts">
+	import { invalidateAll } from '$app/navigation';
+	import type { Answer } from '$lib/work/installation';
+	let { name, act }: { name: string; act: (sure: boolean) => Promise<Answer> } = $props();
+	let answer = $state.raw<Answer | null>(null);
+	let asking = $state(false);
+
+	async function away(sure: boolean) {
+		asking = false;
+		answer = await act(sure);
+		if (answer.ok) await invalidateAll();
+	}
+</script>
+
+{#if asking || answer?.sure}
+	<span class="small">{answer?.sure ? answer.message : `Remove ${name}?`}</span>
+	<button class="do" onclick={() => void away(answer?.sure ?? false)}>Remove</button>
+	<button
+		class="do bare"
+		onclick={() => {
+			asking = false;
+			answer = null;
+		}}>Keep</button
+	>
+{:else}
+	<button class="do bare" onclick={() => (asking = true)} aria-label="Remove {name}">Remove</button>
+	{#if answer && !answer.ok}<span class="say fault small block" role="alert">{answer.message}</span>{/if}
+{/if}

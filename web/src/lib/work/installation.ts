@@ -1,0 +1,54 @@
+/** What the administration screen asks of the server: taking files in and taking things away. */
+export type Kind = 'vocabularies' | 'collections' | 'profiles';
+
+export interface Answer {
+	readonly ok: boolean;
+	readonly message: string;
+	readonly faults: readonly string[];
+	/** True where the same can be asked again, with certainty. */
+	readonly sure: boolean;
+	readonly headings?: number;
+	readonly records?: number;
+}
+
+async function ask(address: string, init: RequestInit): Promise<Answer> {
+	try {
+		const response = await fetch(address, init);
+		const body = (await response.json()) as Partial<Answer>;
+		return { message: '', faults: [], sure: false, ...body, ok: response.ok };
+	} catch {
+		return { ok: false, message: 'The server cannot be reached. Nothing was changed.', faults: [], sure: false };
+	}
+}
+
+/** @param from a chosen file, or an address that the server is to read */
+export function take(kind: Kind, id: string, from: File | string, options: Readonly<Record<string, string>> = {}): Promise<Answer> {
+	const query = new URLSearchParams(options);
+	if (typeof from === 'string') query.set('from', from);
+	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, { method: 'PUT', ...(typeof from === 'string' ? {} : { body: from }) });
+}
+
+export const remove = (kind: Kind, id: string, sure: boolean): Promise<Answer> =>
+	ask(`/api/v1/${kind}/${encodeURIComponent(id)}${sure ? '?sure=yes' : ''}`, { method: 'DELETE' });
+
+export const changeAddress = (method: 'PUT' | 'DELETE', address: string, note = ''): Promise<Answer> =>
+	ask('/api/v1/addresses', {
+		method,
+		headers: { 'content-type': 'application/json' },
+		body: JSON.stringify(method === 'PUT' ? { address, note } : { address })
+	});
+
+/** A short name made of a file's or address's own: lower-case letters, digits, hyphens. */
+export function shortName(name: string): string {
+	const base =
+		name
+			.split(/[?#]/)[0]
+			?.split('/')
+			.findLast((part) => part !== '') ?? '';
+	return base
+		.replace(/\.[^.]*$/, '')
+		.toLowerCase()
+		.replace(/[^a-z0-9]+/g, '-')
+		.replace(/^[^a-z]+|-+$/g, '')
+		.slice(0, 60);
+}

@@ -1,0 +1,35 @@
+/** A platform profile as JSON: out for everybody, in and away for the administrator. */
+import { error, json } from '@sveltejs/kit';
+import { CEILINGS, incoming, textOf } from '$lib/server/incoming';
+import { inUse } from '$lib/server/installation';
+import { listProfiles, removeProfile, saveProfile } from '$lib/server/profiles';
+
+export const GET = async ({ params }) => {
+	const profile = (await listProfiles()).find((one) => one.id === params.profile);
+	if (!profile) error(404, { message: 'There is no such profile here.' });
+	return new Response(`${JSON.stringify(profile, null, '\t')}\n`, {
+		headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="${profile.id}.json"` }
+	});
+};
+
+export const PUT = async ({ params, request, url }) => {
+	const text = await textOf(await incoming(request, url), CEILINGS.profile);
+	let data: unknown;
+	try {
+		data = JSON.parse(text);
+	} catch {
+		error(422, { message: 'The file is no JSON. Nothing was changed.' });
+	}
+	if (typeof data !== 'object' || data === null || !('id' in data) || data.id !== params.profile)
+		error(422, { message: `The profile’s own identifier is not “${params.profile}”. Nothing was changed.` });
+	const fault = await saveProfile(data);
+	if (fault !== null) error(422, { message: `${fault} Nothing was changed.` });
+	return json({});
+};
+
+export const DELETE = async ({ params, url }) => {
+	const used = url.searchParams.get('sure') === 'yes' ? null : await inUse({ profile: params.profile });
+	if (used !== null) return json({ message: used, sure: true }, { status: 409 });
+	if (!(await removeProfile(params.profile))) error(404, { message: 'There is no such profile here.' });
+	return json({});
+};
