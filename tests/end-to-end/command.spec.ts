@@ -79,8 +79,7 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await page.getByLabel('Question', { exact: true }).click();
 		await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 		expect((await page.request.get(`${address}/api/v1/enquiries`)).status()).toBe(500);
-		await lantern('stop', '--data', first);
-		expect(addressIn((await lantern('start', '--detach', '--port', port, '--data', first)).said)).toBe(address);
+		expect((await lantern('start', '--data', first)).said).toMatch(/Its database had stopped and was started again[\s\S]*running already/);
 		await saved(page);
 		await page.reload();
 		await expect(page.getByLabel('Title')).toHaveValue('Typed without a database');

@@ -128,7 +128,10 @@ function circles(headings: readonly Heading[]): SkosFault[] {
 }
 
 /** Writes a vocabulary as Turtle; reading it again gives the same vocabulary. */
-export function writeTurtle(vocabulary: VocabularyData, base = `https://wide-lantern.example/${vocabulary.id}/`): string {
+export function writeTurtle(
+	vocabulary: Readonly<Omit<VocabularyData, 'headings'>> & { readonly headings: readonly Heading[] },
+	base = `https://wide-lantern.example/${vocabulary.id}/`
+): string {
 	const writer = new Writer({ prefixes: { skos: SKOS, dct: DCT, wl: WL, v: base, q: `${base}qualifier/` } });
 	const { namedNode, literal } = DataFactory;
 	const add = (subject: string, predicate: string, object: ReturnType<typeof namedNode> | ReturnType<typeof literal>) =>
