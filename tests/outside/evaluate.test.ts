@@ -1,6 +1,6 @@
 /** The evaluator against a brute-force one on random expressions and records, and the laws of notation.md, section 7. */
 import {
-	CollectionIndex,
+	buildIndex,
 	evaluateStrategy,
 	lightOf,
 	parse,
@@ -123,7 +123,7 @@ const { inField, expression } = fc.letrec<{ side: Expression; near: Expression; 
 const line = (source: string, at = 0) => ({ id: `l${at}`, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
 
 function count(records: readonly BibliographicRecord[], sources: readonly string[]): (number[] | null)[] {
-	const index = CollectionIndex.build(records, labelOf);
+	const index = buildIndex(records, labelOf);
 	const none = RecordSet.none(index.size);
 	const lines = sources.map(line);
 	const read = readStrategy({ concepts: [], lines }, open, 2026);
@@ -196,7 +196,7 @@ describe('the evaluator', () => {
 describe('joining lines', () => {
 	it('gives one set by range, by list and by @', () => {
 		const records = fc.sample(record, { numRuns: 40, seed: 7 });
-		const index = CollectionIndex.build(records, labelOf);
+		const index = buildIndex(records, labelOf);
 		const none = RecordSet.none(index.size);
 		const concept = { id: 'c', name: 'C', note: '', strands: [], headings: [], words: [], parked: [] };
 		const lines = ['light*', 'lamp', '"of night"', 'ANY(#1-#3)', '#1 OR #2 OR #3', '@A'].map((source, at) => ({

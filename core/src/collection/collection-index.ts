@@ -1,200 +1,158 @@
 /**
- * The index of a collection: every token with its places, the assigned headings, and what limits
- * act on, in typed arrays. docs/index.md explains the layout.
- *
- * A place is one 32-bit number: three bits of field, then the ordinal of the token in that field.
- * Entries of a field leave a gap of one between them, so that no phrase crosses; `entryBreaks`
- * holds where entries begin, so that no proximity crosses either.
+ * The index of a collection: views on one stretch of memory (layout.ts), opened in no time, shared
+ * by all threads. docs/collection-index.md tells why it is made so.
  */
 import { INDEXED_FIELDS, type IndexedField, type LimitField } from '../query/index.ts';
-import type { BibliographicRecord } from '../records/index.ts';
-import { foldedKey, tokenTexts } from '../text/index.ts';
+import { Attributes, normalIdentifier, type Assignment } from './attributes.ts';
+import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
 import { RecordSet } from './record-set.ts';
+import { StringTable } from './string-table.ts';
+import { WordList } from './word-list.ts';
 
-export const FIELD_SHIFT = 29;
-
-/** The postings of one word or of several together: records ascending, places ascending in each. */
-export interface Postings {
-	readonly records: Uint32Array;
-	/** `places[starts[i] … starts[i + 1])` belong to `records[i]`. */
-	readonly starts: Uint32Array;
-	readonly places: Uint32Array;
-}
-
-export interface Assignment {
-	readonly record: number;
-	readonly main: boolean;
-	/** Folded names of its qualifiers. */
-	readonly qualifiers: readonly string[];
-}
-
-/** The preferred label of a heading, for the field of heading words. */
-export type LabelOf = (vocabulary: string, heading: string) => string | undefined;
-
-export interface BuildOptions {
-	readonly progress?: (done: number, all: number) => void;
-	readonly signal?: AbortSignal;
-}
-
-/** The texts of a record's fields, entry by entry, as they are indexed and shown. */
-export function fieldEntries(record: BibliographicRecord, field: IndexedField, labelOf: LabelOf): readonly string[] {
-	switch (field) {
-		case 'ti':
-			return record.titles;
-		case 'ab':
-			return record.abstract ? [record.abstract] : [];
-		case 'kw':
-			return record.keywords;
-		case 'hd':
-			return record.headings.map((one) => labelOf(one.vocabulary, one.heading) ?? '');
-		case 'au':
-			return record.authors;
-		case 'jn':
-			return record.journal ? [record.journal] : [];
-		case 'af':
-			return record.affiliations;
-	}
-}
-
-export const normalIdentifier = (value: string) => value.trim().toLowerCase();
+export type Opened = { readonly ok: true; readonly index: CollectionIndex } | { readonly ok: false; readonly code: (Unsealed & { ok: false })['code'] };
 
 export class CollectionIndex {
+	readonly size: number;
+	readonly words: WordList;
+	readonly withAbstract: RecordSet;
+	readonly withHeadings: RecordSet;
+	private readonly headings: Attributes;
+	private readonly values: Attributes;
+	private readonly identifiers: Attributes;
+	/** Per entry: the place of its first token (layout.ts, `entryPlaces`). */
+	readonly entryPlaces: Uint16Array | Uint32Array;
+
 	private constructor(
-		readonly size: number,
-		/** Every word of the collection, sorted. */
-		readonly words: readonly string[],
-		private readonly postings: readonly Postings[],
-		private readonly entryBreaks: readonly Uint32Array[],
-		private readonly assignments: ReadonlyMap<string, readonly Assignment[]>,
-		private readonly entries: Readonly<Record<LimitField, ReadonlyMap<string, readonly number[]>>>,
-		private readonly identifiers: ReadonlyMap<string, readonly number[]>,
-		private readonly years: Int16Array,
-		private readonly entered: readonly (string | null)[],
-		readonly withAbstract: RecordSet,
-		readonly withHeadings: RecordSet
-	) {}
-
-	/** Builds the index; the order of `records` gives them their numbers from 0. */
-	static build(records: readonly BibliographicRecord[], labelOf: LabelOf, options: BuildOptions = {}): CollectionIndex {
-		const growing = new Map<string, { records: number[]; starts: number[]; places: number[] }>();
-		const entryBreaks: Uint32Array[] = [];
-		const assignments = new Map<string, Assignment[]>();
-		const entries: Record<LimitField, Map<string, number[]>> = { la: new Map(), pt: new Map(), ag: new Map() };
-		const identifiers = new Map<string, number[]>();
-		const years = new Int16Array(records.length).fill(-1);
-		const entered: (string | null)[] = [];
-		const withAbstract = RecordSet.none(records.length);
-		const withHeadings = RecordSet.none(records.length);
-
-		records.forEach((record, number) => {
-			if (number % 1000 === 0) {
-				options.signal?.throwIfAborted();
-				options.progress?.(number, records.length);
-			}
-			const breaks: number[] = [];
-			INDEXED_FIELDS.forEach((field, fieldNumber) => {
-				let ordinal = 0;
-				for (const entry of fieldEntries(record, field, labelOf)) {
-					if (ordinal > 0) breaks.push(((fieldNumber << FIELD_SHIFT) | ++ordinal) >>> 0);
-					for (const word of tokenTexts(entry)) {
-						const place = ((fieldNumber << FIELD_SHIFT) | ordinal++) >>> 0;
-						let posting = growing.get(word);
-						if (!posting) growing.set(word, (posting = { records: [], starts: [], places: [] }));
-						if (posting.records.at(-1) !== number) {
-							posting.records.push(number);
-							posting.starts.push(posting.places.length);
-						}
-						posting.places.push(place);
-					}
-				}
-			});
-			entryBreaks.push(Uint32Array.from(breaks));
-			for (const one of record.headings) {
-				const row = { record: number, main: one.main, qualifiers: one.qualifiers.map(foldedKey) };
-				push(assignments, `${one.vocabulary}:${one.heading}`, row);
-			}
-			for (const [field, values] of [
-				['la', record.languages],
-				['pt', record.types],
-				['ag', record.ages]
-			] as const)
-				for (const value of new Set(values.map(foldedKey))) push(entries[field], value, number);
-			for (const value of new Set([record.id, ...record.identifiers].map(normalIdentifier))) push(identifiers, value, number);
-			if (record.year !== null) years[number] = record.year;
-			entered.push(record.entered);
-			if (record.abstract.trim() !== '') withAbstract.add(number);
-			if (record.headings.length > 0) withHeadings.add(number);
+		/** The index itself, as it is shared and filed. */
+		readonly buffer: ArrayBufferLike,
+		readonly sections: Sections,
+		readonly facts: IndexFacts
+	) {
+		this.size = facts.size;
+		this.words = new WordList({
+			words: new StringTable(sections.wordBytes, sections.wordStarts),
+			backwards: sections.wordsBackwards,
+			triples: sections.triples,
+			tripleStarts: sections.tripleStarts,
+			tripleWords: sections.tripleWords
 		});
-		options.progress?.(records.length, records.length);
-		const words = [...growing.keys()].sort();
-		const postings = words.map((word) => {
-			const { records: numbers = [], starts = [], places = [] } = growing.get(word) ?? {};
-			return { records: Uint32Array.from(numbers), starts: Uint32Array.from([...starts, places.length]), places: Uint32Array.from(places) };
-		});
-		return new CollectionIndex(records.length, words, postings, entryBreaks, assignments, entries, identifiers, years, entered, withAbstract, withHeadings);
+		const attributes = (bytes: Uint8Array, names: Uint32Array, starts: Uint32Array, rows: Uint8Array) =>
+			new Attributes({ values: new StringTable(bytes, names), starts, rows });
+		this.headings = attributes(sections.headingBytes, sections.headingNames, sections.headingStarts, sections.headingRows);
+		this.values = attributes(sections.valueBytes, sections.valueNames, sections.valueStarts, sections.valueRows);
+		this.identifiers = attributes(sections.identifierBytes, sections.identifierNames, sections.identifierStarts, sections.identifierRows);
+		const { buffer: memory, byteOffset, byteLength } = sections.entryPlaces;
+		this.entryPlaces = facts.placeWidth === 2 ? new Uint16Array(memory, byteOffset, byteLength / 2) : new Uint32Array(memory, byteOffset, byteLength / 4);
+		this.withAbstract = RecordSet.from(facts.size, sections.withAbstract);
+		this.withHeadings = RecordSet.from(facts.size, sections.withHeadings);
 	}
 
-	/** Postings of the n-th word. */
-	posting(word: number): Postings {
-		const posting = this.postings[word];
-		if (!posting) throw new RangeError(`no word ${word}`);
-		return posting;
+	/** Opens an index from its memory or file. A damaged or older one is refused, to be built anew. */
+	static open(buffer: ArrayBufferLike, trusted = false): Opened {
+		const unsealed = unseal(buffer, trusted);
+		if (!unsealed.ok) return unsealed;
+		const facts = factsOf(unsealed.sections.facts);
+		if (!facts) return { ok: false, code: 'damaged' };
+		return { ok: true, index: new CollectionIndex(buffer, unsealed.sections, facts) };
 	}
 
-	/** The first word that does not sort before `text`. */
-	firstWordFrom(text: string): number {
-		let low = 0;
-		let high = this.words.length;
-		while (low < high) {
+	/** Opens what this program has just made or checked. */
+	static sealed(buffer: ArrayBufferLike): CollectionIndex {
+		const opened = CollectionIndex.open(buffer, true);
+		if (!opened.ok) throw new Error(`This is no index: ${opened.code}`);
+		return opened.index;
+	}
+
+	get tokens(): number {
+		return this.facts.tokens;
+	}
+
+	/** The number of the field in which a place of a record lies. */
+	fieldOf(record: number, place: number): number {
+		return this.sections.entryFields[this.entryAt(record, place)] ?? 0;
+	}
+
+	/** True if two places of a record, the first not behind the second, lie in one entry. */
+	inOneEntry(record: number, first: number, second: number): boolean {
+		const entry = this.entryAt(record, first);
+		return entry + 1 === this.sections.entryStarts[record + 1] || (this.entryPlaces[entry + 1] ?? 0) > second;
+	}
+
+	/** The last entry of the record that begins at or before a place. */
+	private entryAt(record: number, place: number): number {
+		let low = this.sections.entryStarts[record] ?? 0;
+		let high = this.sections.entryStarts[record + 1] ?? 0;
+		while (high - low > 1) {
 			const middle = (low + high) >>> 1;
-			if ((this.words[middle] ?? '') < text) low = middle + 1;
+			if ((this.entryPlaces[middle] ?? 0) <= place) low = middle;
 			else high = middle;
 		}
 		return low;
 	}
 
-	/** True if no entry begins after `first` and up to `second`, two places of one field. */
-	inOneEntry(record: number, first: number, second: number): boolean {
-		const breaks = this.entryBreaks[record];
-		if (!breaks || breaks.length === 0) return true;
-		let low = 0;
-		let high = breaks.length;
-		while (low < high) {
-			const middle = (low + high) >>> 1;
-			if ((breaks[middle] ?? 0) <= first) low = middle + 1;
-			else high = middle;
+	/** Records that hold a word anywhere. */
+	recordsOfWord(word: number): number {
+		return this.sections.wordRecords[word] ?? 0;
+	}
+
+	/** The fields as bits, as the postings hold them. */
+	static fieldBits(fields: readonly IndexedField[]): number {
+		return fields.reduce((bits, field) => bits | (1 << INDEXED_FIELDS.indexOf(field)), 0);
+	}
+
+	assigned(key: string): Iterable<Assignment> {
+		return this.headings.of(key);
+	}
+
+	/** All assignments of all headings. */
+	*allAssigned(): Generator<Assignment> {
+		for (let number = 0; number < this.headings.values.size; number++) yield* this.headings.rows(number);
+	}
+
+	headingKeys(): Iterable<string> {
+		return this.headings.values;
+	}
+
+	/** Numbers of these qualifiers (folded names) in this index; unknown ones are left out. */
+	qualifierNumbers(names: readonly string[]): readonly number[] {
+		return names.map((name) => this.facts.qualifiers.indexOf(name)).filter((number) => number >= 0);
+	}
+
+	/** Entries of language, type or age (folded), each with its records. */
+	*entryValues(field: LimitField): Generator<readonly [value: string, records: Iterable<Assignment>]> {
+		const table = this.values.values;
+		for (let number = table.firstFrom(`${field}:`); number < table.size; number++) {
+			const value = table.at(number);
+			if (!value.startsWith(`${field}:`)) return;
+			yield [value.slice(field.length + 1), this.values.rows(number)];
 		}
-		return low === breaks.length || (breaks[low] ?? 0) > second;
-	}
-
-	assigned(key: string): readonly Assignment[] {
-		return this.assignments.get(key) ?? [];
-	}
-
-	headingKeys(): IterableIterator<string> {
-		return this.assignments.keys();
-	}
-
-	entryValues(field: LimitField): ReadonlyMap<string, readonly number[]> {
-		return this.entries[field];
 	}
 
 	identified(value: string): readonly number[] {
-		return this.identifiers.get(normalIdentifier(value)) ?? [];
+		return Array.from(this.identifiers.of(normalIdentifier(value)), ({ record }) => record);
+	}
+
+	/** All rows of headings, values or identifiers with their names, for merging. */
+	*attributeRows(of: 'headings' | 'values' | 'identifiers'): Generator<readonly [value: string, rows: Iterable<Assignment>]> {
+		const attributes = this[of];
+		for (let number = 0; number < attributes.values.size; number++) yield [attributes.values.at(number), attributes.rows(number)];
 	}
 
 	/** Year of a record, or -1. */
 	year(record: number): number {
-		return this.years[record] ?? -1;
-	}
-
-	enteredOn(record: number): string | null {
-		return this.entered[record] ?? null;
+		return this.sections.years[record] ?? -1;
 	}
 }
 
-function push<Value>(map: Map<string, Value[]>, key: string, value: Value): void {
-	const row = map.get(key);
-	if (row) row.push(value);
-	else map.set(key, [value]);
+/** What stands in the file is not believed unread. */
+function factsOf(bytes: Uint8Array): IndexFacts | null {
+	try {
+		const facts = JSON.parse(new TextDecoder().decode(bytes.slice())) as Partial<IndexFacts> | null;
+		const { size, tokens, qualifiers, placeWidth, madeFrom } = facts ?? {};
+		if (!Number.isSafeInteger(size) || !Number.isSafeInteger(tokens) || typeof madeFrom !== 'string') return null;
+		if (!Array.isArray(qualifiers) || !qualifiers.every((one) => typeof one === 'string') || (placeWidth !== 2 && placeWidth !== 4)) return null;
+		return facts as IndexFacts;
+	} catch {
+		return null;
+	}
 }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bind, parse, type Expression, type Surroundings } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
-import { CollectionIndex, evaluate, lightOf, PartCache, RecordSet, wordsMatching } from './index.ts';
+import { buildIndex, evaluate, lightOf, PartCache, RecordSet } from './index.ts';
 
 const blank: BibliographicRecord = { ...blankRecord('r'), titles: ['x'] };
 const around: Surroundings = {
@@ -16,7 +16,7 @@ const around: Surroundings = {
 };
 function found(records: readonly Partial<BibliographicRecord>[], text: string, cache?: PartCache): number[] {
 	const whole = records.map((one, at) => ({ ...blank, id: `R${at}`, ...one }));
-	const index = CollectionIndex.build(whole, (_, id) => `Label ${id}`);
+	const index = buildIndex(whole, (_, id) => `Label ${id}`);
 	const { query, faults } = bind(parse(text).tree as Expression, around);
 	if (!query) throw new Error(faults[0]?.message);
 	const none = RecordSet.none(index.size);
@@ -141,8 +141,8 @@ describe('hard text', () => {
 
 describe('word lists', () => {
 	it('are expanded from every kind of wildcard', () => {
-		const index = CollectionIndex.build([{ ...blank, titles: ['day daylight light lights lighting night nightlight'] }], () => undefined);
-		const words = (pattern: string) => wordsMatching(index, pattern).map((at) => index.words[at]);
+		const index = buildIndex([{ ...blank, titles: ['day daylight light lights lighting night nightlight'] }], () => undefined);
+		const words = (pattern: string) => index.words.matching(pattern).map((at) => index.words.at(at));
 		expect([words('light*'), words('*light'), words('light~'), words('n?ght'), words('d*t'), words('none*')]).toEqual([
 			['light', 'lighting', 'lights'],
 			['daylight', 'light', 'nightlight'],
@@ -157,13 +157,13 @@ describe('word lists', () => {
 describe('building', () => {
 	it('tells its progress and can be cancelled', () => {
 		const seen: number[] = [];
-		CollectionIndex.build(
+		buildIndex(
 			Array.from({ length: 2_500 }, (_, at) => ({ ...blank, id: String(at) })),
 			() => undefined,
 			{ progress: (done) => seen.push(done) }
 		);
 		expect(seen).toEqual([0, 1000, 2000, 2500]);
-		expect(() => CollectionIndex.build([blank], () => undefined, { signal: AbortSignal.abort() })).toThrow();
+		expect(() => buildIndex([blank], () => undefined, { signal: AbortSignal.abort() })).toThrow();
 	});
 
 	it('gives the same answers from the cache, and lets the oldest part go', () => {

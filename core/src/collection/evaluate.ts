@@ -2,6 +2,7 @@
 import type { Query } from '../query/index.ts';
 import { compilePattern, foldedKey } from '../text/index.ts';
 import type { CollectionIndex } from './collection-index.ts';
+import type { Watch } from './postings.ts';
 import { RecordSet } from './record-set.ts';
 import { evaluateSpans } from './spans.ts';
 
@@ -12,10 +13,19 @@ export interface EvaluationContext {
 	marked(set: 'benchmark' | 'relevant' | 'irrelevant'): RecordSet;
 }
 
-/** Results of parts that do not depend on other lines or marks, kept by their own text. */
+/**
+ * Results of parts, kept by what they mean: their own text, and for lines and marks the very sets
+ * that these stand for. So a part is computed once, in whichever line it stands, and anew only
+ * when something below it has changed.
+ */
 export class PartCache {
 	private readonly kept = new Map<string, RecordSet>();
-	constructor(private readonly ceiling = 4_000) {}
+	private readonly numbers = new WeakMap<RecordSet, number>();
+	private next = 1;
+	private held = 0;
+
+	/** @param ceiling bytes that the kept sets may take together */
+	constructor(private readonly ceiling = 64_000_000) {}
 
 	get(key: string): RecordSet | undefined {
 		const found = this.kept.get(key);
@@ -28,78 +38,130 @@ export class PartCache {
 
 	set(key: string, records: RecordSet): void {
 		this.kept.set(key, records);
-		for (const oldest of this.kept.keys()) {
-			if (this.kept.size <= this.ceiling) break;
+		this.held += weight(key, records);
+		for (const [oldest, set] of this.kept) {
+			if (this.held <= this.ceiling || this.kept.size === 1) break;
 			this.kept.delete(oldest);
+			this.held -= weight(oldest, set);
 		}
+	}
+
+	/** A number that stands for this very set as long as it lives. */
+	numberOf(records: RecordSet): number {
+		let number = this.numbers.get(records);
+		if (number === undefined) this.numbers.set(records, (number = this.next++));
+		return number;
+	}
+
+	/** Bytes held. */
+	get bytes(): number {
+		return this.held;
 	}
 }
 
+const weight = (key: string, records: RecordSet) => key.length * 2 + records.bits.byteLength + 100;
+
 /** Evaluates a query exactly. */
-export function evaluate(index: CollectionIndex, query: Query, context: EvaluationContext, cache?: PartCache): RecordSet {
-	const inner = (part: Query) => evaluate(index, part, context, cache);
+export function evaluate(index: CollectionIndex, query: Query, context: EvaluationContext, cache?: PartCache, watch?: Watch): RecordSet {
 	switch (query.kind) {
-		case 'and':
-			return query.parts.map(inner).reduce((a, b) => a.and(b), RecordSet.all(index.size));
-		case 'or':
-			return query.parts.map(inner).reduce((a, b) => a.or(b), RecordSet.none(index.size));
-		case 'not':
-			return inner(query.keep).without(inner(query.drop));
 		case 'line':
 			return query.id === null ? RecordSet.none(index.size) : context.line(query.id);
 		case 'marked':
 			return context.marked(query.set);
-		case 'by-hand':
-			return RecordSet.all(index.size);
 		default: {
-			const key = JSON.stringify(query);
-			const known = cache?.get(key);
+			if (!cache) return compute(index, query, context, cache, watch);
+			const key = keyOf(query, context, cache);
+			const known = cache.get(key);
 			if (known) return known;
-			const found = evaluateLeaf(index, query);
-			cache?.set(key, found);
+			const found = compute(index, query, context, cache, watch);
+			cache.set(key, found);
 			return found;
 		}
 	}
 }
 
-type Leaf = Exclude<Query, { kind: 'and' | 'or' | 'not' | 'line' | 'marked' | 'by-hand' }>;
+/** The text of a query in which lines and marks are the sets that they stand for. */
+function keyOf(query: Query, context: EvaluationContext, cache: PartCache): string {
+	return JSON.stringify(query, (_, value: unknown) => {
+		if (typeof value !== 'object' || value === null || !('kind' in value)) return value;
+		const part = value as Query;
+		if (part.kind === 'line') return part.id === null ? '#?' : `#${cache.numberOf(context.line(part.id))}`;
+		return part.kind === 'marked' ? `#${cache.numberOf(context.marked(part.set))}` : value;
+	});
+}
 
-function evaluateLeaf(index: CollectionIndex, query: Leaf): RecordSet {
+type Computed = Exclude<Query, { kind: 'line' | 'marked' }>;
+
+function compute(index: CollectionIndex, query: Computed, context: EvaluationContext, cache?: PartCache, watch?: Watch): RecordSet {
+	const inner = (part: Query) => evaluate(index, part, context, cache, watch);
+	switch (query.kind) {
+		case 'and': {
+			const [first, ...rest] = query.parts;
+			return first ? rest.reduce((found, part) => found.and(inner(part)), inner(first)) : RecordSet.all(index.size);
+		}
+		case 'or': {
+			const found = RecordSet.none(index.size);
+			for (const part of query.parts) found.addAll(inner(part));
+			return found;
+		}
+		case 'not':
+			return inner(query.keep).without(inner(query.drop));
+		case 'by-hand':
+			return RecordSet.all(index.size);
+		case 'word':
+		case 'phrase':
+		case 'near':
+		case 'either':
+			return evaluateSpans(index, query, watch);
+		default:
+			return evaluateFacts(index, query);
+	}
+}
+
+type Facts = Extract<Query, { kind: 'assigned' | 'years' | 'entered' | 'entry' | 'identifier' | 'presence' }>;
+
+/** Headings and limits. */
+function evaluateFacts(index: CollectionIndex, query: Facts): RecordSet {
 	const collect = (test: (record: number) => boolean) => {
 		const found = RecordSet.none(index.size);
 		for (let record = 0; record < index.size; record++) if (test(record)) found.add(record);
 		return found;
 	};
 	switch (query.kind) {
-		case 'word':
-		case 'phrase':
-		case 'near':
-		case 'either':
-			return evaluateSpans(index, query);
 		case 'assigned': {
-			const wanted = query.qualifiers.map(foldedKey);
+			const wanted = new Set(index.qualifierNumbers(query.qualifiers.map(foldedKey)));
 			const found = RecordSet.none(index.size);
-			for (const key of query.headings ?? index.headingKeys())
-				for (const { record, main, qualifiers } of index.assigned(key))
-					if ((main || !query.main) && (wanted.length === 0 || wanted.some((one) => qualifiers.includes(one)))) found.add(record);
+			if (query.qualifiers.length > 0 && wanted.size === 0) return found;
+			const take = (rows: ReturnType<CollectionIndex['assigned']>) => {
+				for (const { record, main, qualifiers } of rows)
+					if ((main || !query.main) && (wanted.size === 0 || qualifiers.some((one) => wanted.has(one)))) found.add(record);
+			};
+			if (query.headings) for (const key of query.headings) take(index.assigned(key));
+			else take(index.allAssigned());
 			return found;
 		}
-		case 'years':
+		case 'years': {
+			const { years } = index.sections;
+			const first = query.first ?? 0;
+			const last = query.last ?? Infinity;
 			return collect((record) => {
-				const year = index.year(record);
-				return year >= 0 && year >= (query.first ?? 0) && year <= (query.last ?? Infinity);
+				const year = years[record] as number;
+				return year >= first && year <= last;
 			});
-		case 'entered':
-			return collect((record) => {
-				const date = index.enteredOn(record);
-				return date !== null && date >= query.first && (query.last === null || date <= query.last);
-			});
+		}
+		case 'entered': {
+			const { entered } = index.sections;
+			const day = (date: string) => Number(date.replaceAll('-', ''));
+			const first = Math.max(1, day(query.first));
+			const last = query.last === null ? Infinity : day(query.last);
+			return collect((record) => (entered[record] as number) >= first && (entered[record] as number) <= last);
+		}
 		case 'entry': {
 			const patterns = query.patterns.map(compilePattern);
 			const found = RecordSet.none(index.size);
 			for (const [value, records] of index.entryValues(query.field)) {
 				const words = value.split(' ');
-				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? ''))) for (const record of records) found.add(record);
+				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? ''))) for (const { record } of records) found.add(record);
 			}
 			return found;
 		}

@@ -1,6 +1,10 @@
 /** Collections of records: index, sets, evaluation, and what lit a record. */
-export { CollectionIndex, fieldEntries, type Assignment, type LabelOf } from './collection-index.ts';
+export { CollectionIndex, type Opened } from './collection-index.ts';
+export { addRecords, buildIndex, fieldEntries, IndexBuilder, type BuildOptions, type LabelOf } from './build.ts';
+export { normalIdentifier, type Assignment } from './attributes.ts';
+export { mergeIndexes } from './merge.ts';
+export { INDEX_VERSION, SECTIONS } from './layout.ts';
 export { RecordSet } from './record-set.ts';
 export { evaluate, PartCache, type EvaluationContext } from './evaluate.ts';
-export { wordsMatching } from './spans.ts';
+export type { Watch } from './postings.ts';
 export { lightOf, type Light, type LitSpan } from './light.ts';

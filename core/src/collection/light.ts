@@ -5,7 +5,7 @@
 import { INDEXED_FIELDS, type IndexedField, type Query, type SpanQuery } from '../query/index.ts';
 import type { BibliographicRecord } from '../records/index.ts';
 import { compilePattern, foldedKey, tokenize, type Token } from '../text/index.ts';
-import { fieldEntries, type LabelOf } from './collection-index.ts';
+import { fieldEntries, type LabelOf } from './build.ts';
 
 /** A lit stretch: UTF-16 units of the `entry`-th text of `field`, end not included. */
 export interface LitSpan {

@@ -3,7 +3,8 @@ export class RecordSet {
 	private constructor(
 		/** Number of records in the collection. */
 		readonly size: number,
-		private readonly bits: Uint32Array
+		/** Bit `record & 31` of word `record >>> 5`; bits behind the last record are 0. */
+		readonly bits: Uint32Array
 	) {}
 
 	static none(size: number): RecordSet {
@@ -20,10 +21,22 @@ export class RecordSet {
 		return set;
 	}
 
+	/** A set made of its bits, which are taken over and not copied. */
+	static from(size: number, bits: Uint32Array): RecordSet {
+		return new RecordSet(size, bits);
+	}
+
 	/** Only for building: a set that has been handed on is not changed any more. */
 	add(record: number): void {
 		const word = record >>> 5;
 		this.bits[word] = (this.bits[word] ?? 0) | (1 << (record & 31));
+	}
+
+	/** Only for building: takes in all records of another set. */
+	addAll(other: RecordSet): void {
+		const { bits } = this;
+		const more = other.bits;
+		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) | (more[word] as number);
 	}
 
 	has(record: number): boolean {
@@ -31,15 +44,23 @@ export class RecordSet {
 	}
 
 	and(other: RecordSet): RecordSet {
-		return this.combine(other, (a, b) => a & b);
+		const bits = this.bits.slice();
+		const more = other.bits;
+		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & (more[word] as number);
+		return new RecordSet(this.size, bits);
 	}
 
 	or(other: RecordSet): RecordSet {
-		return this.combine(other, (a, b) => a | b);
+		const joined = new RecordSet(this.size, this.bits.slice());
+		joined.addAll(other);
+		return joined;
 	}
 
 	without(other: RecordSet): RecordSet {
-		return this.combine(other, (a, b) => a & ~b);
+		const bits = this.bits.slice();
+		const more = other.bits;
+		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & ~(more[word] as number);
+		return new RecordSet(this.size, bits);
 	}
 
 	not(): RecordSet {
@@ -50,19 +71,14 @@ export class RecordSet {
 		return new RecordSet(this.size, bits);
 	}
 
-	private combine(other: RecordSet, join: (a: number, b: number) => number): RecordSet {
-		const bits = new Uint32Array(this.bits.length);
-		for (let word = 0; word < bits.length; word++) bits[word] = join(this.bits[word] ?? 0, other.bits[word] ?? 0);
-		return new RecordSet(this.size, bits);
+	count(): number {
+		return countBits(this.bits);
 	}
 
-	count(): number {
+	/** How many records both sets hold. */
+	countWith(other: RecordSet): number {
 		let count = 0;
-		for (const word of this.bits) {
-			let bits = word - ((word >>> 1) & 0x55555555);
-			bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
-			count += (((bits + (bits >>> 4)) & 0x0f0f0f0f) * 0x01010101) >>> 24;
-		}
+		for (let word = 0; word < this.bits.length; word++) count += bitsOf((this.bits[word] as number) & (other.bits[word] as number));
 		return count;
 	}
 
@@ -76,4 +92,17 @@ export class RecordSet {
 			}
 		}
 	}
+}
+
+/** Bits of one word, by adding them up in pairs, fours and eights. */
+function bitsOf(word: number): number {
+	let bits = word - ((word >>> 1) & 0x55555555);
+	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
+	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
+
+function countBits(words: Uint32Array): number {
+	let count = 0;
+	for (let at = 0; at < words.length; at++) count += bitsOf(words[at] as number);
+	return count;
 }

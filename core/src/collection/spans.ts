@@ -1,220 +1,341 @@
-/** Words, phrases and proximity on the index: which records, and where in them (notation.md, section 2). */
-import { INDEXED_FIELDS, type IndexedField, type SpanQuery } from '../query/index.ts';
-import { compilePattern } from '../text/index.ts';
-import { FIELD_SHIFT, type CollectionIndex, type Postings } from './collection-index.ts';
+/**
+ * Words, phrases and proximity on the index (notation.md, section 2). First which records can
+ * hold them at all, by sets alone; then, for those, where the words stand, record by record.
+ */
+import type { SpanQuery } from '../query/index.ts';
+import { CollectionIndex } from './collection-index.ts';
+import { meet, WordCursor } from './cursor.ts';
+import { markRecords, placesOf, type Places, type Watch } from './postings.ts';
 import { RecordSet } from './record-set.ts';
 
-/** The numbers of all words that a pattern matches. */
-export function wordsMatching(index: CollectionIndex, pattern: string): number[] {
-	const compiled = compilePattern(pattern);
-	const found: number[] = [];
-	for (let at = index.firstWordFrom(compiled.prefix); at < index.words.length; at++) {
-		const word = index.words[at] ?? '';
-		if (!word.startsWith(compiled.prefix)) break;
-		if (compiled.exact && word !== compiled.prefix) break;
-		if (compiled.test(word)) found.push(at);
-	}
-	return found;
-}
-
-/** The postings of a pattern: those of its one word, or of all its words merged. */
-export function postingsOf(index: CollectionIndex, pattern: string): Postings {
-	const words = wordsMatching(index, pattern);
-	const [only] = words;
-	if (words.length === 1 && only !== undefined) return index.posting(only);
-	return merge(
-		words.map((word) => index.posting(word)),
-		index.size
-	);
-}
-
-/** Merges by counting: one pass for the sizes, one to place, then each record's places sorted. */
-function merge(lists: readonly Postings[], size: number): Postings {
-	const counts = new Uint32Array(size);
-	for (const list of lists)
-		list.records.forEach((record, at) => {
-			counts[record] = (counts[record] ?? 0) + (list.starts[at + 1] ?? 0) - (list.starts[at] ?? 0);
-		});
-	const records: number[] = [];
-	const starts: number[] = [0];
-	const next = new Uint32Array(size);
-	let total = 0;
-	counts.forEach((count, record) => {
-		if (count === 0) return;
-		records.push(record);
-		next[record] = total;
-		total += count;
-		starts.push(total);
-	});
-	const places = new Uint32Array(total);
-	for (const list of lists)
-		list.records.forEach((record, at) => {
-			const end = list.starts[at + 1] ?? 0;
-			for (let from = list.starts[at] ?? 0; from < end; from++) {
-				const to = next[record] ?? 0;
-				places[to] = list.places[from] ?? 0;
-				next[record] = to + 1;
-			}
-		});
-	for (let row = 0; row < records.length; row++) places.subarray(starts[row], starts[row + 1]).sort();
-	return { records: Uint32Array.from(records), starts: Uint32Array.from(starts), places };
-}
-
-/** A stretch of tokens, both ends included, as places. */
-export interface PlaceSpan {
-	readonly first: number;
-	readonly last: number;
-}
-
-/** Something that can be asked, record by record in ascending order, where it stands. */
-interface SpanSource {
-	readonly records: RecordSet;
-	/** All spans; or, where one is enough, at least one if there is any. */
-	at(record: number, onlyOne?: boolean): readonly PlaceSpan[];
-}
-
 /** Every record in which the words, phrase or proximity stand. */
-export function evaluateSpans(index: CollectionIndex, query: SpanQuery): RecordSet {
-	if (query.kind === 'word') {
-		const postings = postingsOf(index, query.pattern);
-		const inField = fieldTest(query.fields);
-		const found = RecordSet.none(index.size);
-		postings.records.forEach((record, row) => {
-			const end = postings.starts[row + 1] ?? 0;
-			for (let at = postings.starts[row] ?? 0; at < end; at++)
-				if (inField(postings.places[at] ?? 0)) {
-					found.add(record);
-					return;
-				}
-		});
-		return found;
-	}
-	if (query.kind === 'either') return query.sides.map((side) => evaluateSpans(index, side)).reduce((a, b) => a.or(b), RecordSet.none(index.size));
-	const source = spanSource(index, query);
+export function evaluateSpans(index: CollectionIndex, query: SpanQuery, watch?: Watch): RecordSet {
+	const words = new WordMemo(index);
+	const plain = evaluatePlain(words, query, watch);
+	if (plain) return plain;
+	const records = candidates(words, query, watch);
+	if (query.kind === 'word') return records;
+	if (query.kind === 'either')
+		return query.sides.reduce((all, side) => {
+			all.addAll(evaluateSpans(index, side, watch));
+			return all;
+		}, RecordSet.none(index.size));
+	const rows = Uint32Array.from(records);
+	if (rows.length === 0) return records;
+	const rowOf = new Uint32Array(index.size);
+	for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row + 1;
+	const finder = finderOf(words, query, rowOf, rows, watch);
 	const found = RecordSet.none(index.size);
-	for (const record of source.records) if (source.at(record, true).length > 0) found.add(record);
+	for (let row = 0; row < rows.length; row++) if (finder.any(row)) found.add(rows[row] as number);
 	return found;
 }
 
-function fieldTest(fields: readonly IndexedField[]): (place: number) => boolean {
-	const wanted = INDEXED_FIELDS.map((field) => fields.includes(field));
-	return (place) => wanted[place >>> FIELD_SHIFT] === true;
+/** The words of each pattern, looked up once. */
+class WordMemo {
+	private readonly known = new Map<string, number[]>();
+	constructor(readonly index: CollectionIndex) {}
+
+	matching(pattern: string): number[] {
+		let words = this.known.get(pattern);
+		if (!words) this.known.set(pattern, (words = this.index.words.matching(pattern)));
+		return words;
+	}
 }
 
-function spanSource(index: CollectionIndex, query: SpanQuery): SpanSource {
+/** A phrase of plain words, or two plain words near each other, by walking their postings together; null for anything else. */
+function evaluatePlain(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet | null {
+	if (query.kind === 'word' || query.kind === 'either') return null;
+	const sides = query.kind === 'phrase' ? query.patterns : [query.left, query.right].map((side) => (side.kind === 'word' ? side.pattern : null));
+	const numbers: number[] = [];
+	for (const pattern of sides) {
+		const found = pattern === null ? null : words.matching(pattern);
+		if (found?.length === 0) return RecordSet.none(words.index.size);
+		if (found?.length !== 1) return null;
+		numbers.push(found[0] as number);
+	}
+	const { index } = words;
+	const fields = CollectionIndex.fieldBits(query.fields);
+	const cursors = numbers.map((word) => new WordCursor(index, word, fields));
+	for (const word of numbers) watch?.spend(index.recordsOfWord(word));
+	const byRarity = [...cursors].sort((a, b) => index.recordsOfWord(a.word) - index.recordsOfWord(b.word));
+	const found = RecordSet.none(index.size);
+	const [left, right] = cursors as [WordCursor, WordCursor];
+	if (query.kind === 'phrase')
+		meet(byRarity, (record) => {
+			for (const cursor of cursors) cursor.read();
+			if (holdsPhrase(cursors)) found.add(record);
+		});
+	else
+		meet(byRarity, (record) => {
+			left.read();
+			right.read();
+			if (follows(index, record, left, right, query.distance) || (!query.ordered && follows(index, record, right, left, query.distance))) found.add(record);
+		});
+	return found;
+}
+
+/** True if the words stand next to each other in order. Entries lie a gap apart, so that none is crossed. */
+function holdsPhrase(cursors: readonly WordCursor[]): boolean {
+	const [lead] = cursors as [WordCursor];
+	next: for (let from = 0; from < lead.count; from++) {
+		const first = lead.places[from] as number;
+		for (let part = 1; part < cursors.length; part++) {
+			const { places, count } = cursors[part] as WordCursor;
+			let at = 0;
+			while (at < count && (places[at] as number) < first + part) at++;
+			if (at === count) return false;
+			if (places[at] !== first + part) continue next;
+		}
+		return true;
+	}
+	return false;
+}
+
+/** True if a place of `after` lies behind one of `before`, near enough and in the same entry. */
+function follows(index: CollectionIndex, record: number, before: WordCursor, after: WordCursor, distance: number): boolean {
+	let at = 0;
+	for (let one = 0; one < before.count; one++) {
+		const place = before.places[one] as number;
+		while (at < after.count && (after.places[at] as number) <= place) at++;
+		if (at === after.count) return false;
+		// Only the nearest need be asked: if it lies in another entry, all behind it do.
+		const next = after.places[at] as number;
+		if (next - place <= distance && index.inOneEntry(record, place, next)) return true;
+	}
+	return false;
+}
+
+/** The records that hold what each part needs, wherever it stands. For a word, the answer itself. */
+function candidates(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet {
+	const { index } = words;
 	switch (query.kind) {
 		case 'word':
-			return wordSource(index, query.pattern, query.fields);
+			return recordsOf(words, query.pattern, CollectionIndex.fieldBits(query.fields), watch);
+		case 'phrase': {
+			const fields = CollectionIndex.fieldBits(query.fields);
+			return query.patterns.map((pattern) => recordsOf(words, pattern, fields, watch)).reduce((a, b) => a.and(b));
+		}
+		case 'either':
+			return query.sides.reduce((all, side) => {
+				all.addAll(candidates(words, side, watch));
+				return all;
+			}, RecordSet.none(index.size));
+		case 'near':
+			return candidates(words, query.left, watch).and(candidates(words, query.right, watch));
+	}
+}
+
+function recordsOf(words: WordMemo, pattern: string, fields: number, watch?: Watch): RecordSet {
+	const found = RecordSet.none(words.index.size);
+	for (const word of words.matching(pattern)) {
+		watch?.spend(words.index.recordsOfWord(word));
+		markRecords(words.index, word, fields, found.bits);
+	}
+	return found;
+}
+
+/** Spans of one record: first and last place of each, ascending by the first. */
+class Spans {
+	first: number[] = [];
+	last: number[] = [];
+
+	clear(): void {
+		this.first.length = 0;
+		this.last.length = 0;
+	}
+
+	push(first: number, last: number): void {
+		this.first.push(first);
+		this.last.push(last);
+	}
+
+	get length(): number {
+		return this.first.length;
+	}
+}
+
+/** Finds spans in the rows (the candidate records) of one evaluation. */
+interface Finder {
+	/** True if there is a span in the row. */
+	any(row: number): boolean;
+	/** All spans in the row; what it returns holds until it is asked again. */
+	all(row: number): Spans;
+}
+
+function finderOf(words: WordMemo, query: SpanQuery, rowOf: Uint32Array, rows: Uint32Array, watch?: Watch): Finder {
+	const { index } = words;
+	const finder = (side: SpanQuery) => finderOf(words, side, rowOf, rows, watch);
+	const places = (pattern: string) => placesOf(index, words.matching(pattern), CollectionIndex.fieldBits(query.fields), rowOf, rows.length, watch);
+	switch (query.kind) {
+		case 'word':
+			return new WordFinder(places(query.pattern));
 		case 'phrase':
-			return phraseSource(index, query.patterns, query.fields);
-		case 'either': {
-			const sides = query.sides.map((side) => spanSource(index, side));
-			return {
-				records: sides.reduce((all, side) => all.or(side.records), RecordSet.none(index.size)),
-				at: (record) => distinct(sides.flatMap((side) => (side.records.has(record) ? side.at(record) : [])))
-			};
-		}
-		case 'near': {
-			const left = spanSource(index, query.left);
-			const right = spanSource(index, query.right);
-			return {
-				records: left.records.and(right.records),
-				at: (record, onlyOne = false) => joinNear(index, record, left.at(record), right.at(record), query.distance, query.ordered, onlyOne)
-			};
-		}
+			return new PhraseFinder(query.patterns.map(places));
+		case 'either':
+			return new EitherFinder(query.sides.map(finder));
+		case 'near':
+			return new NearFinder(index, rows, finder(query.left), finder(query.right), query.distance, query.ordered, watch);
 	}
 }
 
-function rowOf(postings: Postings, record: number): number {
-	let low = 0;
-	let high = postings.records.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if ((postings.records[middle] ?? 0) < record) low = middle + 1;
-		else high = middle;
+class WordFinder implements Finder {
+	private readonly spans = new Spans();
+	constructor(private readonly places: Places) {}
+
+	any(row: number): boolean {
+		return (this.places.starts[row + 1] as number) > (this.places.starts[row] as number);
 	}
-	return postings.records[low] === record ? low : -1;
-}
 
-function placesAt(postings: Postings, record: number): Uint32Array {
-	const row = rowOf(postings, record);
-	return row < 0 ? new Uint32Array(0) : postings.places.subarray(postings.starts[row], postings.starts[row + 1]);
-}
-
-function wordSource(index: CollectionIndex, pattern: string, fields: readonly IndexedField[]): SpanSource {
-	const postings = postingsOf(index, pattern);
-	const inField = fieldTest(fields);
-	return {
-		records: RecordSet.of(index.size, postings.records),
-		at: (record) =>
-			Array.from(placesAt(postings, record))
-				.filter(inField)
-				.map((place) => ({ first: place, last: place }))
-	};
-}
-
-function phraseSource(index: CollectionIndex, patterns: readonly string[], fields: readonly IndexedField[]): SpanSource {
-	const parts = patterns.map((pattern) => postingsOf(index, pattern));
-	const inField = fieldTest(fields);
-	return {
-		records: parts.map((part) => RecordSet.of(index.size, part.records)).reduce((a, b) => a.and(b)),
-		at: (record) => {
-			const places = parts.map((part) => placesAt(part, record));
-			const rest = places.slice(1).map((list) => new Set(list));
-			const spans: PlaceSpan[] = [];
-			for (const first of places[0] ?? [])
-				if (inField(first) && rest.every((list, step) => list.has(first + step + 1))) spans.push({ first, last: first + rest.length });
-			return spans;
+	all(row: number): Spans {
+		const { spans, places } = this;
+		spans.clear();
+		const end = places.starts[row + 1] as number;
+		for (let at = places.starts[row] as number; at < end; at++) {
+			const place = places.places[at] as number;
+			spans.push(place, place);
 		}
-	};
+		return spans;
+	}
 }
 
-/**
- * Pairs of spans near each other. Each span looks up its partners by binary search, so that two
- * frequent words in a very long text cost what they find and not their product.
- */
-function joinNear(
-	index: CollectionIndex,
-	record: number,
-	lefts: readonly PlaceSpan[],
-	rights: readonly PlaceSpan[],
-	distance: number,
-	ordered: boolean,
-	onlyOne: boolean
-): readonly PlaceSpan[] {
-	const spans: PlaceSpan[] = [];
+class PhraseFinder implements Finder {
+	private readonly spans = new Spans();
+	private readonly at: number[];
+	constructor(private readonly parts: readonly Places[]) {
+		this.at = parts.map(() => 0);
+	}
+
+	any(row: number): boolean {
+		return this.find(row, true);
+	}
+
+	all(row: number): Spans {
+		this.find(row, false);
+		return this.spans;
+	}
+
+	/** Walks the places of all parts together; entries lie a gap apart, so that none is crossed. */
+	private find(row: number, onlyOne: boolean): boolean {
+		const { parts, at, spans } = this;
+		spans.clear();
+		const [lead] = parts;
+		if (!lead) return false;
+		for (let part = 1; part < parts.length; part++) at[part] = (parts[part] as Places).starts[row] as number;
+		const end = lead.starts[row + 1] as number;
+		next: for (let from = lead.starts[row] as number; from < end; from++) {
+			const first = lead.places[from] as number;
+			for (let part = 1; part < parts.length; part++) {
+				const { starts, places } = parts[part] as Places;
+				const partEnd = starts[row + 1] as number;
+				let here = at[part] as number;
+				while (here < partEnd && (places[here] as number) < first + part) here++;
+				at[part] = here;
+				if (here === partEnd) return spans.length > 0;
+				if (places[here] !== first + part) continue next;
+			}
+			spans.push(first, first + parts.length - 1);
+			if (onlyOne) return true;
+		}
+		return spans.length > 0;
+	}
+}
+
+class EitherFinder implements Finder {
+	private readonly spans = new Spans();
+	constructor(private readonly sides: readonly Finder[]) {}
+
+	any(row: number): boolean {
+		return this.sides.some((side) => side.any(row));
+	}
+
+	all(row: number): Spans {
+		this.spans.clear();
+		for (const side of this.sides) {
+			const { first, last } = side.all(row);
+			for (let at = 0; at < first.length; at++) this.spans.push(first[at] as number, last[at] as number);
+		}
+		sortSpans(this.spans);
+		return this.spans;
+	}
+}
+
+/** Each span looks up its partners by halving, so that two frequent words in a long text cost what they find, not their product. */
+class NearFinder implements Finder {
+	private readonly spans = new Spans();
+	constructor(
+		private readonly index: CollectionIndex,
+		private readonly rows: Uint32Array,
+		private readonly left: Finder,
+		private readonly right: Finder,
+		private readonly distance: number,
+		private readonly ordered: boolean,
+		private readonly watch?: Watch
+	) {}
+
+	any(row: number): boolean {
+		return this.find(row, true);
+	}
+
+	all(row: number): Spans {
+		this.find(row, false);
+		sortSpans(this.spans);
+		return this.spans;
+	}
+
+	private find(row: number, onlyOne: boolean): boolean {
+		this.spans.clear();
+		const lefts = this.left.all(row);
+		if (lefts.length === 0) return false;
+		const rights = this.right.all(row);
+		if (rights.length === 0) return false;
+		this.follow(row, lefts, rights, onlyOne);
+		if (!this.ordered && !(onlyOne && this.spans.length > 0)) this.follow(row, rights, lefts, onlyOne);
+		return this.spans.length > 0;
+	}
+
 	/** Adds each span of `after` that begins within the distance behind the end of one of `before`. */
-	const follow = (before: readonly PlaceSpan[], after: readonly PlaceSpan[]) => {
-		const sorted = [...after].sort((a, b) => a.first - b.first);
-		for (const one of before) {
-			for (let at = firstFrom(sorted, one.last + 1); at < sorted.length; at++) {
-				const next = sorted[at];
-				if (!next || next.first - one.last > distance) break;
-				if (one.first >>> FIELD_SHIFT !== next.last >>> FIELD_SHIFT || !index.inOneEntry(record, one.first, next.last)) continue;
-				spans.push({ first: one.first, last: next.last });
+	private follow(row: number, before: Spans, after: Spans, onlyOne: boolean): void {
+		const { index, spans } = this;
+		const record = this.rows[row] as number;
+		const starts = after.first;
+		for (let one = 0; one < before.length; one++) {
+			const end = before.last[one] as number;
+			let low = 0;
+			let high = starts.length;
+			while (low < high) {
+				const middle = (low + high) >>> 1;
+				if ((starts[middle] as number) <= end) low = middle + 1;
+				else high = middle;
+			}
+			const reached = low;
+			for (; low < starts.length && (starts[low] as number) - end <= this.distance; low++) {
+				const first = before.first[one] as number;
+				const last = after.last[low] as number;
+				if (!index.inOneEntry(record, first, last)) continue;
+				spans.push(first, last);
 				if (onlyOne) return;
 			}
+			this.watch?.spend(low - reached);
 		}
-	};
-	follow(lefts, rights);
-	if (!ordered && !(onlyOne && spans.length > 0)) follow(rights, lefts);
-	return distinct(spans);
-}
-
-/** Where the first span begins that does not begin before `place`; spans ascending by their first place. */
-function firstFrom(spans: readonly PlaceSpan[], place: number): number {
-	let low = 0;
-	let high = spans.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if ((spans[middle]?.first ?? 0) < place) low = middle + 1;
-		else high = middle;
 	}
-	return low;
 }
 
-function distinct(spans: readonly PlaceSpan[]): readonly PlaceSpan[] {
-	if (spans.length < 2) return spans;
-	const seen = new Map(spans.map((span) => [`${span.first}-${span.last}`, span]));
-	return [...seen.values()];
+/** Ascending by first, then by last place; equal ones once. */
+function sortSpans(spans: Spans): void {
+	const { first, last } = spans;
+	let sorted = true;
+	for (let at = 1; at < first.length && sorted; at++) {
+		const before = first[at - 1] as number;
+		sorted = before < (first[at] as number) || (before === first[at] && (last[at - 1] as number) < (last[at] as number));
+	}
+	if (sorted) return;
+	const order = Array.from(first.keys()).sort((a, b) => (first[a] as number) - (first[b] as number) || (last[a] as number) - (last[b] as number));
+	const from = first.slice();
+	const to = last.slice();
+	spans.clear();
+	for (const at of order) {
+		const top = spans.length - 1;
+		if (top >= 0 && spans.first[top] === from[at] && spans.last[top] === to[at]) continue;
+		spans.push(from[at] as number, to[at] as number);
+	}
 }

@@ -1,6 +1,6 @@
 /** Lines, references and switching off: notation.md, section 5. */
 import { describe, expect, it } from 'vitest';
-import { CollectionIndex, RecordSet } from '../collection/index.ts';
+import { buildIndex, RecordSet } from '../collection/index.ts';
 import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
@@ -59,7 +59,7 @@ function strategy(specs: readonly Spec[]) {
 }
 const texts = (of: ReturnType<typeof strategy>) => readStrategy(of, open, 2026).map((line) => line.text);
 const titles = ['light', 'lamp', 'light lamp', 'dark'];
-const index = CollectionIndex.build(
+const index = buildIndex(
 	titles.map((title, at) => ({ ...blankRecord(String(at)), titles: [title] })),
 	() => undefined
 );

@@ -27,7 +27,53 @@ export function compilePattern(text: string): WordPattern {
 	const prefix = text.slice(0, at);
 	if (text === `${prefix}*`) return { text, prefix, exact: false, test: (word) => word.startsWith(prefix) };
 	const signs = Array.from(text);
-	return { text, prefix, exact: false, test: (word) => matches(signs, Array.from(word)) };
+	const test = signs.length <= 30 ? bitMatcher(signs) : (word: string) => matches(signs, Array.from(word));
+	return { text, prefix, exact: false, test };
+}
+
+/**
+ * The places of the pattern that can be reached, as the bits of one number (at most 30 signs):
+ * the same walk as {@link matches}, quick enough for a whole word list.
+ */
+function bitMatcher(pattern: readonly string[]): (word: string) => boolean {
+	const byLetter = new Map<number, number>();
+	let any = 0;
+	let stays = 0;
+	let skips = 0;
+	pattern.forEach((sign, place) => {
+		if (sign === '*') stays |= 1 << place;
+		if (sign === '*' || sign === '~') skips |= 1 << place;
+		if (sign === '?' || sign === '~') any |= 1 << place;
+		else if (sign !== '*') byLetter.set(sign.codePointAt(0) ?? 0, (byLetter.get(sign.codePointAt(0) ?? 0) ?? 0) | (1 << place));
+	});
+	const ascii = Int32Array.from({ length: 128 }, (_, code) => (byLetter.get(code) ?? 0) | any);
+	const closed = (places: number) => {
+		let reached = places;
+		for (;;) {
+			const next = reached | ((reached & skips) << 1);
+			if (next === reached) return reached;
+			reached = next;
+		}
+	};
+	const start = closed(1);
+	const end = 1 << pattern.length;
+	return (word) => {
+		let reached = start;
+		for (let at = 0; at < word.length; at++) {
+			let code = word.charCodeAt(at);
+			let advance: number;
+			if (code < 128) advance = ascii[code] ?? 0;
+			else {
+				code = word.codePointAt(at) ?? 0;
+				if (code > 0xffff) at++;
+				advance = (byLetter.get(code) ?? 0) | any;
+			}
+			const next = ((reached & advance) << 1) | (reached & stays);
+			if (next === 0) return false;
+			reached = closed(next);
+		}
+		return (reached & end) !== 0;
+	};
 }
 
 /**

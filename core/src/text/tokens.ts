@@ -56,8 +56,22 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 		if (current) tokens.push({ text: current, from, to });
 		current = '';
 	};
-	for (const match of text.matchAll(CLUSTER)) {
-		const start = match.index;
+	/** True while the last character was one that stands alone. */
+	let alone = false;
+	const cluster = new RegExp(CLUSTER.source, 'uy');
+	for (let start = 0; start < text.length; ) {
+		const plain = plainRun(text, start);
+		if (plain > start) {
+			if (alone) close();
+			alone = false;
+			if (!current) from = start;
+			current += text.slice(start, plain).toLowerCase();
+			to = start = plain;
+			continue;
+		}
+		cluster.lastIndex = start;
+		const match = cluster.exec(text);
+		if (!match) break;
 		const end = start + match[0].length;
 		const folded = foldCluster(match[0]);
 		if (folded.breaksAfterDigit && endsInDigit(current)) close();
@@ -69,22 +83,32 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 				current = character;
 				from = start;
 				to = end;
+				alone = true;
 			} else {
 				// A mark that stayed belongs to the character before it, unspaced script or not.
 				const isMark = /\p{M}/u.test(character);
-				if (!isMark && current && characterKind(lastCharacter(current)) === 'alone') close();
+				if (!isMark && alone) close();
+				if (!isMark) alone = false;
 				if (!current) from = start;
 				current += character;
 				to = end;
 			}
 		}
+		start = end;
 	}
 	close();
 	return tokens;
 }
 
-function lastCharacter(text: string): string {
-	return Array.from(text).findLast((character) => !/\p{M}/u.test(character)) ?? '';
+/** Where the letters and digits of ASCII that begin here end; one that a mark may follow is left out. */
+function plainRun(text: string, from: number): number {
+	let at = from;
+	for (; at < text.length; at++) {
+		const code = text.charCodeAt(at) | 32;
+		if (!((code >= 97 && code <= 122) || (code >= 48 && code <= 57 && text.charCodeAt(at) === code))) break;
+	}
+	// Marks begin at U+0300; the character before one belongs to its cluster.
+	return at > from && at < text.length && text.charCodeAt(at) >= 0x300 ? at - 1 : at;
 }
 
 function endsInDigit(text: string): boolean {

@@ -1,7 +1,8 @@
 /** What standins/README.md says of the world, tested on the world. */
 import {
 	applyEdits,
-	CollectionIndex,
+	buildIndex,
+	type CollectionIndex,
 	enquirySchema,
 	evaluateStrategy,
 	profileSchema,
@@ -23,7 +24,7 @@ let world: World;
 let index: CollectionIndex;
 beforeAll(() => {
 	world = makeWorld(vocabulary);
-	index = CollectionIndex.build(world.records, (_, id) => vocabulary.get(id)?.label);
+	index = buildIndex(world.records, (_, id) => vocabulary.get(id)?.label);
 });
 
 describe('Skerry’s vocabulary', () => {

@@ -1,5 +1,5 @@
 /** Collections of records: kept in the database, indexed once per start and held in memory. */
-import { CollectionIndex, PartCache, recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+import { buildIndex, type CollectionIndex, PartCache, recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { log } from './log';
@@ -127,7 +127,7 @@ async function load(id: string): Promise<OpenCollection | null> {
 		return data;
 	});
 	const started = performance.now();
-	const index = CollectionIndex.build(records, labelOf);
+	const index = buildIndex(records, labelOf);
 	log('info', 'collection-indexed', { collection: id, records: records.length, milliseconds: Math.round(performance.now() - started) });
 	return { ...entry, records, index, cache: new PartCache(), labelOf };
 }

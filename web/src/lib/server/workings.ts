@@ -13,7 +13,6 @@ import {
 	nodesOf,
 	readStrategy,
 	RecordSet,
-	wordsMatching,
 	writeStrategy,
 	type DossierDocument,
 	type EnquiryDocument,
@@ -187,7 +186,7 @@ function render(worked: WorkedEnquiry, profile: Profile, chosen: EnquiryDocument
 				const ids = names.conceptIds(letter, strand);
 				return ids && joinedLines(document, ids.concept, ids.strand).map((line) => document.lines.indexOf(line) + 1);
 			},
-			variants: (pattern) => (collection ? wordsMatching(collection.index, pattern).map((word) => collection.index.words[word] ?? '') : []),
+			variants: (pattern) => (collection ? collection.index.words.matching(pattern).map((word) => collection.index.words.at(word)) : []),
 			currentYear: new Date().getFullYear(),
 			leftOut: new Map(chosen.leftOut.map((one) => [one.piece, one.why])),
 			first: chosen.first

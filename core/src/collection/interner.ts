@@ -1,0 +1,149 @@
+/**
+ * Numbers for words, given as they first come: an open hash over their bytes, four at a time,
+ * without a string for every token.
+ */
+const encoder = new TextEncoder();
+const decoder = new TextDecoder();
+
+/** 1 for letters and digits of ASCII. */
+const JOINS = Uint8Array.from({ length: 256 }, (_, code) => (code < 128 && /[a-z0-9]/i.test(String.fromCharCode(code)) ? 1 : 0));
+/** Sets the bit that makes capitals of ASCII small; small letters and digits have it. */
+const SMALL = 0x20202020;
+/** What counts of the last four bytes of a word, by its length modulo four; low bytes come first. */
+const TAIL = [-1, 0xff, 0xffff, 0xffffff];
+
+/** Slots hold where a word lies in the arena, in 24 bits, and 8 bits of its hash; 0 is free. */
+const PLACE = 0xffffff;
+
+export class Interner {
+	private bytes = new Uint8Array(1 << 16);
+	private view = new DataView(this.bytes.buffer);
+	/** Per word: its number, its length in bytes, the bytes in whole fours. The first four are left free, so that no place is 0. */
+	private arena = new Uint32Array(1 << 14);
+	private arenaEnd = 4;
+	private places = new Uint32Array(1 << 12);
+	/** Never more than half full. */
+	private slots = new Uint32Array(1 << 13);
+	size = 0;
+
+	/** The number of a folded token. */
+	of(token: string): number {
+		this.grow(token.length * 3);
+		const { written } = encoder.encodeInto(token, this.bytes);
+		return this.find(0, written, 0);
+	}
+
+	/**
+	 * Takes the words of a text that is all ASCII: runs of letters and digits, folded.
+	 * @param into the number of each word is written here, in order; must have room for one word every two characters
+	 * @returns where writing ended; -1 where the text is not all ASCII, and nothing was taken
+	 */
+	readAscii(text: string, into: Uint32Array, from: number): number {
+		this.grow(text.length * 3);
+		const { bytes } = this;
+		const end = encoder.encodeInto(text, bytes).written;
+		if (end !== text.length) return -1;
+		bytes[end] = 0;
+		let to = from;
+		for (let at = 0; at < end; at++) {
+			if (JOINS[bytes[at] as number] === 0) continue;
+			const start = at++;
+			while (JOINS[bytes[at] as number] !== 0) at++;
+			into[to++] = this.find(start, at - start, SMALL);
+		}
+		return to;
+	}
+
+	private grow(length: number): void {
+		if (length + 8 <= this.bytes.length) return;
+		this.bytes = new Uint8Array(length * 2 + 8);
+		this.view = new DataView(this.bytes.buffer);
+	}
+
+	/** The number of the word that lies in `bytes`. @param fold bits set in every byte */
+	private find(start: number, length: number, fold: number): number {
+		const { view, arena, slots } = this;
+		const fours = (length + 3) >>> 2;
+		const tail = TAIL[length & 3] as number;
+		const lastAt = start + (fours - 1) * 4;
+		const last = (view.getInt32(lastAt, true) | fold) & tail;
+		let hash = length;
+		for (let at = start; at < lastAt; at += 4) hash = Math.imul(hash ^ (view.getInt32(at, true) | fold), 0x9e3779b1) ^ (hash >>> 15);
+		hash = Math.imul(hash ^ last, 0x9e3779b1);
+		hash ^= hash >>> 15;
+		const mask = slots.length - 1;
+		const tag = hash & ~PLACE;
+		for (let slot = hash & mask; ; slot = (slot + 1) & mask) {
+			const held = slots[slot] as number;
+			if (held === 0) return this.insert(slot, start, length, fold, tag);
+			if (((held ^ tag) & ~PLACE) !== 0) continue;
+			const place = held & PLACE;
+			if (arena[place + 1] !== length) continue;
+			let word = place + 2;
+			let at = start;
+			while (at < lastAt && (arena[word] as number) === (view.getInt32(at, true) | fold) >>> 0) {
+				at += 4;
+				word++;
+			}
+			if (at >= lastAt && arena[word] === last >>> 0) return arena[place] as number;
+		}
+	}
+
+	private insert(slot: number, start: number, length: number, fold: number, tag: number): number {
+		const word = this.size++;
+		const fours = (length + 3) >>> 2;
+		const place = this.arenaEnd;
+		if (place + 2 + fours > PLACE) throw new RangeError('A collection with so many different words cannot be indexed in one piece.');
+		if (place + 2 + fours > this.arena.length) {
+			const arena = new Uint32Array(Math.max(this.arena.length * 2, place + 2 + fours));
+			arena.set(this.arena);
+			this.arena = arena;
+		}
+		const { arena } = this;
+		arena[place] = word;
+		arena[place + 1] = length;
+		for (let four = 0; four < fours; four++) arena[place + 2 + four] = this.view.getInt32(start + four * 4, true) | fold;
+		arena[place + 1 + fours] = (arena[place + 1 + fours] as number) & (TAIL[length & 3] as number);
+		if (word === this.places.length) {
+			const places = new Uint32Array(word * 2);
+			places.set(this.places);
+			this.places = places;
+		}
+		this.places[word] = place;
+		this.slots[slot] = (tag | place) >>> 0;
+		this.arenaEnd = place + 2 + fours;
+		if (this.size * 2 > this.slots.length) this.spread();
+		return word;
+	}
+
+	/** Twice as many slots; the words are placed anew by their hashes. */
+	private spread(): void {
+		this.slots = new Uint32Array(this.slots.length * 2);
+		const mask = this.slots.length - 1;
+		for (let word = 0; word < this.size; word++) {
+			const place = this.places[word] as number;
+			const length = this.arena[place + 1] as number;
+			const fours = (length + 3) >>> 2;
+			let hash = length;
+			for (let four = 0; four < fours - 1; four++) hash = Math.imul(hash ^ (this.arena[place + 2 + four] as number), 0x9e3779b1) ^ (hash >>> 15);
+			hash = Math.imul(hash ^ (this.arena[place + 1 + fours] as number), 0x9e3779b1);
+			hash ^= hash >>> 15;
+			let slot = hash & mask;
+			while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
+			this.slots[slot] = ((hash & ~PLACE) | place) >>> 0;
+		}
+	}
+
+	text(word: number): string {
+		const place = this.places[word] ?? 0;
+		const length = this.arena[place + 1] ?? 0;
+		const bytes = new Uint8Array(this.arena.buffer, (place + 2) * 4, length);
+		let text = '';
+		for (let at = 0; at < length; at++) {
+			const byte = bytes[at] as number;
+			if (byte > 127) return decoder.decode(bytes);
+			text += String.fromCharCode(byte);
+		}
+		return text;
+	}
+}

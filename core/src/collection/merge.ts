@@ -1,0 +1,133 @@
+/**
+ * Several indexes made into one, their records one behind the other. Postings are copied as they
+ * are but for the first record of each word, so that merging costs little more than copying.
+ */
+import { AttributeBuilder } from './attributes.ts';
+import { ByteReader, ByteWriter } from './bytes.ts';
+import type { CollectionIndex } from './collection-index.ts';
+import type { IndexFacts, Sections } from './layout.ts';
+import { lastRecord } from './postings.ts';
+import { bytesOf, sealedIndex } from './sealing.ts';
+import { StringTable } from './string-table.ts';
+
+/** @param madeFrom what the whole is made from, as its owner names it */
+export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string): CollectionIndex {
+	const bases: number[] = [];
+	let size = 0;
+	for (const part of parts) {
+		bases.push(size);
+		size += part.size;
+	}
+	const { words, wordSections } = mergeWords(parts, bases);
+	const qualifiers = [...new Set(parts.flatMap((part) => part.facts.qualifiers))];
+	const attributes = (of: 'headings' | 'values' | 'identifiers') => mergeAttributes(parts, bases, of, qualifiers);
+	const wide = parts.some((part) => part.facts.placeWidth === 4);
+	const facts: IndexFacts = { size, tokens: parts.reduce((sum, part) => sum + part.tokens, 0), qualifiers, placeWidth: wide ? 4 : 2, madeFrom };
+	return sealedIndex(facts, words, {
+		...wordSections,
+		...mergeEntries(parts, wide),
+		headings: attributes('headings'),
+		values: attributes('values'),
+		identifiers: attributes('identifiers'),
+		years: Int16Array.from(parts.flatMap((part) => Array.from(part.sections.years))),
+		entered: joined(parts.map((part) => part.sections.entered)),
+		withAbstract: shifted(parts, bases, size, (part) => part.sections.withAbstract),
+		withHeadings: shifted(parts, bases, size, (part) => part.sections.withHeadings)
+	});
+}
+
+type WordSections = Pick<Sections, 'wordRecords' | 'pairStarts' | 'pairs' | 'placeStarts' | 'places'>;
+
+function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[]): { words: StringTable; wordSections: WordSections } {
+	const texts = parts.map((part) => Array.from({ length: part.words.size }, (_, word) => part.words.at(word)));
+	const words = [...new Set(texts.flat())].sort();
+	const next = parts.map(() => 0);
+	const pairs = new ByteWriter();
+	const places = new ByteWriter();
+	const wordRecords = new Uint32Array(words.length);
+	const pairStarts = new Uint32Array(words.length + 1);
+	const placeStarts = new Uint32Array(words.length + 1);
+	words.forEach((text, word) => {
+		pairStarts[word] = pairs.length;
+		placeStarts[word] = places.length;
+		let last = 0;
+		parts.forEach((part, number) => {
+			const own = next[number] ?? 0;
+			if (texts[number]?.[own] !== text) return;
+			next[number] = own + 1;
+			const { sections } = part;
+			const base = bases[number] ?? 0;
+			const end = sections.pairStarts[own + 1] ?? 0;
+			const reader = new ByteReader(sections.pairs, sections.pairStarts[own] ?? 0);
+			pairs.number(reader.number() + base - last);
+			pairs.copy(sections.pairs.subarray(reader.at, end));
+			places.copy(sections.places.subarray(sections.placeStarts[own], sections.placeStarts[own + 1]));
+			last = base + lastRecord(part, own);
+			wordRecords[word] = (wordRecords[word] ?? 0) + part.recordsOfWord(own);
+		});
+	});
+	pairStarts[words.length] = pairs.length;
+	placeStarts[words.length] = places.length;
+	return { words: StringTable.of(words), wordSections: { wordRecords, pairStarts, pairs: pairs.written(), placeStarts, places: places.written() } };
+}
+
+function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {
+	let total = 0;
+	const starts = parts.map(({ sections }) => {
+		const moved = sections.entryStarts.subarray(0, -1).map((start) => start + total);
+		total += sections.entryFields.length;
+		return moved;
+	});
+	const entryStarts = joined([...starts, Uint32Array.of(total)]);
+	const entryPlaces = wide ? new Uint32Array(total) : new Uint16Array(total);
+	const entryFields = new Uint8Array(total);
+	let at = 0;
+	for (const part of parts) {
+		entryPlaces.set(part.entryPlaces, at);
+		entryFields.set(part.sections.entryFields, at);
+		at += part.sections.entryFields.length;
+	}
+	return { entryStarts, entryPlaces: bytesOf(entryPlaces), entryFields };
+}
+
+function mergeAttributes(parts: readonly CollectionIndex[], bases: readonly number[], of: 'headings' | 'values' | 'identifiers', qualifiers: readonly string[]) {
+	const merged = new AttributeBuilder();
+	parts.forEach((part, number) => {
+		const own = part.facts.qualifiers.map((name) => qualifiers.indexOf(name));
+		const base = bases[number] ?? 0;
+		for (const [value, rows] of part.attributeRows(of))
+			for (const row of rows)
+				merged.add(
+					value,
+					base + row.record,
+					row.main,
+					row.qualifiers.map((one) => own[one] ?? 0)
+				);
+	});
+	return merged.finish();
+}
+
+function joined(arrays: readonly Uint32Array[]): Uint32Array {
+	const whole = new Uint32Array(arrays.reduce((sum, one) => sum + one.length, 0));
+	let at = 0;
+	for (const one of arrays) {
+		whole.set(one, at);
+		at += one.length;
+	}
+	return whole;
+}
+
+/** Bit sets one behind the other, which need not begin at a whole word. */
+function shifted(parts: readonly CollectionIndex[], bases: readonly number[], size: number, of: (part: CollectionIndex) => Uint32Array): Uint32Array {
+	const bits = new Uint32Array((size + 31) >>> 5);
+	parts.forEach((part, number) => {
+		const base = bases[number] ?? 0;
+		const turn = base & 31;
+		of(part).forEach((word, at) => {
+			const to = (base >>> 5) + at;
+			bits[to] = (bits[to] ?? 0) | (word << turn);
+			if (turn !== 0 && to + 1 < bits.length) bits[to + 1] = (bits[to + 1] ?? 0) | (word >>> (32 - turn));
+		});
+	});
+	return bits;
+}

@@ -1,0 +1,68 @@
+/** Sorted texts in one stretch of bytes: looked up by halving, decoded only when asked for. */
+import { ByteWriter } from './bytes.ts';
+
+const decoder = new TextDecoder();
+const encoder = new TextEncoder();
+
+export class StringTable {
+	/**
+	 * @param bytes the texts in UTF-8, one after the other, ascending by UTF-16 units
+	 * @param starts where each begins; one more for the end of the last
+	 */
+	constructor(
+		readonly bytes: Uint8Array,
+		readonly starts: Uint32Array
+	) {}
+
+	/** @param texts ascending, as `sort()` puts them */
+	static of(texts: readonly string[]): StringTable {
+		const bytes = new ByteWriter();
+		const starts = new Uint32Array(texts.length + 1);
+		texts.forEach((text, at) => {
+			starts[at] = bytes.length;
+			bytes.reserve(text.length * 3);
+			bytes.length += encoder.encodeInto(text, bytes.bytes.subarray(bytes.length)).written;
+		});
+		starts[texts.length] = bytes.length;
+		return new StringTable(bytes.written(), starts);
+	}
+
+	get size(): number {
+		return this.starts.length - 1;
+	}
+
+	at(number: number): string {
+		const from = this.starts[number] ?? 0;
+		const to = this.starts[number + 1] ?? from;
+		let text = '';
+		for (let at = from; at < to; at++) {
+			const byte = this.bytes[at] ?? 0;
+			// A copy, since decoders refuse memory that is shared.
+			if (byte > 127) return decoder.decode(this.bytes.slice(from, to));
+			text += String.fromCharCode(byte);
+		}
+		return text;
+	}
+
+	/** The first text that does not sort before this one. */
+	firstFrom(text: string): number {
+		let low = 0;
+		let high = this.size;
+		while (low < high) {
+			const middle = (low + high) >>> 1;
+			if (this.at(middle) < text) low = middle + 1;
+			else high = middle;
+		}
+		return low;
+	}
+
+	/** The number of a text; -1 where it is not in the table. */
+	find(text: string): number {
+		const at = this.firstFrom(text);
+		return at < this.size && this.at(at) === text ? at : -1;
+	}
+
+	*[Symbol.iterator](): Generator<string> {
+		for (let at = 0; at < this.size; at++) yield this.at(at);
+	}
+}

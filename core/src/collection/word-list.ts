@@ -1,0 +1,167 @@
+/**
+ * Every word of a collection, and how a pattern finds those that it matches without looking at
+ * all: by its literal start, by its literal end (a second order, by the words read backwards), or
+ * by three letters in a row inside it.
+ */
+import { compilePattern, WILDCARD, type WordPattern } from '../text/index.ts';
+import { NumberWriter } from './bytes.ts';
+import { sortedNumbers } from './sorting.ts';
+import type { StringTable } from './string-table.ts';
+
+/** The parts of a word list as they lie in the file. */
+export interface WordListParts {
+	readonly words: StringTable;
+	/** Numbers of the words, ascending by the words read backwards. */
+	readonly backwards: Uint32Array;
+	/** Three bytes of a word as one number, ascending. */
+	readonly triples: Uint32Array;
+	/** `tripleWords[tripleStarts[i] … tripleStarts[i + 1])` hold `triples[i]`, ascending. */
+	readonly tripleStarts: Uint32Array;
+	readonly tripleWords: Uint32Array;
+}
+
+/** Beyond this share of the list, walking it is quicker than gathering from elsewhere. */
+const WALK = 0.5;
+const encoder = new TextEncoder();
+function backwards(text: string): string {
+	let turned = '';
+	for (const sign of text) turned = sign + turned;
+	return turned;
+}
+
+export class WordList {
+	constructor(private readonly parts: WordListParts) {}
+
+	/** @param words every word, ascending */
+	static parts(words: StringTable): WordListParts {
+		return { words, backwards: sortedNumbers(Array.from(words, backwards)), ...triplesOf(words) };
+	}
+
+	get size(): number {
+		return this.parts.words.size;
+	}
+
+	at(word: number): string {
+		return this.parts.words.at(word);
+	}
+
+	/** The number of a word; -1 where the collection does not have it. */
+	find(word: string): number {
+		return this.parts.words.find(word);
+	}
+
+	/** The numbers of all words that a folded pattern matches, ascending. */
+	matching(pattern: string): number[] {
+		const compiled = compilePattern(pattern);
+		if (compiled.exact) {
+			const only = this.find(pattern);
+			return only < 0 ? [] : [only];
+		}
+		const [first, end] = this.startingWith(compiled.prefix);
+		if (pattern === `${compiled.prefix}*`) return Array.from({ length: end - first }, (_, at) => first + at);
+		return this.narrowest(pattern, compiled, first, end);
+	}
+
+	/** Tests the fewest words that the literal parts of the pattern leave. */
+	private narrowest(pattern: string, compiled: WordPattern, first: number, end: number): number[] {
+		const runs = pattern.split(WILDCARD);
+		const [from, to] = this.endingWith(runs.at(-1) ?? '');
+		let best: Uint32Array | null = to - from < end - first ? this.parts.backwards.subarray(from, to) : null;
+		let fewest = Math.min(end - first, to - from);
+		for (const run of runs)
+			for (const words of this.holding(run))
+				if (words.length < fewest) {
+					best = words;
+					fewest = words.length;
+				}
+		const found: number[] = [];
+		if (best && fewest < this.size * WALK) {
+			for (const word of best) if (compiled.test(this.at(word))) found.push(word);
+			return found.sort((a, b) => a - b);
+		}
+		for (let word = first; word < end; word++) if (compiled.test(this.at(word))) found.push(word);
+		return found;
+	}
+
+	/** The stretch of words with a literal start. */
+	private startingWith(prefix: string): readonly [number, number] {
+		const { words } = this.parts;
+		if (prefix === '') return [0, words.size];
+		return [words.firstFrom(prefix), firstBy(words.size, (at) => !words.at(at).startsWith(prefix) && words.at(at) > prefix)];
+	}
+
+	/** The stretch of the backward order with a literal end. */
+	private endingWith(suffix: string): readonly [number, number] {
+		const { words, backwards: order } = this.parts;
+		if (suffix === '') return [0, words.size];
+		const wanted = backwards(suffix);
+		const at = (place: number) => backwards(words.at(order[place] ?? 0));
+		return [firstBy(words.size, (place) => at(place) >= wanted), firstBy(words.size, (place) => at(place) > wanted && !at(place).startsWith(wanted))];
+	}
+
+	/** For each three bytes in a row of a literal run: the words that hold them. */
+	private *holding(run: string): Generator<Uint32Array> {
+		const { triples, tripleStarts, tripleWords } = this.parts;
+		const bytes = encoder.encode(run);
+		for (let at = 0; at + 2 < bytes.length; at++) {
+			const triple = tripleAt(bytes, at);
+			const place = firstBy(triples.length, (one) => (triples[one] ?? 0) >= triple);
+			yield triples[place] === triple ? tripleWords.subarray(tripleStarts[place], tripleStarts[place + 1]) : new Uint32Array(0);
+		}
+	}
+}
+
+const tripleAt = (bytes: Uint8Array, at: number) => ((bytes[at] as number) << 16) | ((bytes[at + 1] as number) << 8) | (bytes[at + 2] as number);
+
+/** By triple: how many words hold it, and the last that was counted, + 1. Kept between calls; cleared where it was used. */
+const counts = new Uint32Array(1 << 24);
+const counted = new Uint32Array(1 << 24);
+
+function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
+	const each = (visit: (triple: number, word: number) => void) => {
+		for (let word = 0; word < size; word++) {
+			const end = (starts[word + 1] as number) - 2;
+			for (let at = starts[word] as number; at < end; at++) {
+				const triple = tripleAt(bytes, at);
+				if (counted[triple] === word + 1) continue;
+				counted[triple] = word + 1;
+				visit(triple, word);
+			}
+		}
+	};
+	const seen = new NumberWriter();
+	each((triple) => {
+		if (counts[triple] === 0) seen.push(triple);
+		counts[triple] = (counts[triple] as number) + 1;
+	});
+	const triples = seen.written().slice().sort();
+	const tripleStarts = new Uint32Array(triples.length + 1);
+	let total = 0;
+	triples.forEach((triple, at) => {
+		tripleStarts[at] = total;
+		total += counts[triple] as number;
+		counts[triple] = tripleStarts[at] as number;
+		counted[triple] = 0;
+	});
+	tripleStarts[triples.length] = total;
+	const tripleWords = new Uint32Array(total);
+	each((triple, word) => {
+		const to = counts[triple] as number;
+		tripleWords[to] = word;
+		counts[triple] = to + 1;
+	});
+	for (const triple of triples) counts[triple] = counted[triple] = 0;
+	return { triples, tripleStarts, tripleWords };
+}
+
+/** The first place from 0 for which the test holds; it must hold from there on. */
+function firstBy(size: number, test: (place: number) => boolean): number {
+	let low = 0;
+	let high = size;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (test(middle)) high = middle;
+		else low = middle + 1;
+	}
+	return low;
+}

@@ -1,0 +1,131 @@
+/**
+ * `./lantern bench`: our engine beside SQLite's and PostgreSQL's, on the same invented records in
+ * one run. Prints ratios; `--write` puts them into docs/performance.md.
+ */
+import { closeSync, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { argv, version } from 'node:process';
+import { buildIndex, CollectionIndex, PartCache, type BibliographicRecord } from '@wide-lantern/core';
+import { writeText, writeVectors } from './files.ts';
+import { countLines, lineOf } from './ours.ts';
+import { Postgres } from './postgres.ts';
+import { fts5, notation, termsFor, tsquery, type Blocks } from './queries.ts';
+import { benchRecords, Dice } from './records.ts';
+import { Sqlite } from './sqlite.ts';
+
+const SIZE = Number(argv.find((one) => one.startsWith('--records='))?.slice(10) ?? 100_000);
+const write = argv.includes('--write');
+const folder = mkdtempSync(join(tmpdir(), 'lantern-bench-'));
+const rows: [what: string, ours: string, other: string, ratio: string, wanted: string][] = [];
+const ms = (value: number) => `${value < 10 ? value.toFixed(2) : Math.round(value).toString()} ms`;
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+function timed<Result>(act: () => Result): [Result, number] {
+	const started = performance.now();
+	const result = act();
+	return [result, performance.now() - started];
+}
+
+const percentile = (values: readonly number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
+
+function compare(what: string, ours: number, name: string, other: number, wanted: string): void {
+	rows.push([what, ms(ours), `${name} ${ms(other)}`, `${(other / ours).toFixed(1)} times`, wanted]);
+	say(`${what}: ${ms(ours)}; ${name} ${ms(other)}; ${(other / ours).toFixed(1)} times (${wanted})`);
+}
+
+/** Every engine must answer the same, or nothing it says of speed counts. */
+function same(what: string, ours: readonly number[], theirs: readonly number[]): void {
+	const wrong = ours.findIndex((count, at) => count !== theirs[at]);
+	if (wrong >= 0) throw new Error(`${what}: query ${wrong} retrieves ${ours[wrong] ?? -1} here and ${theirs[wrong] ?? -1} there`);
+}
+
+async function main(): Promise<void> {
+	say(`${SIZE} records …`);
+	const records: BibliographicRecord[] = [...benchRecords(SIZE)];
+	writeText(join(folder, 'text.tsv'), records);
+	writeVectors(join(folder, 'vectors.tsv'), records);
+
+	const sqlite = new Sqlite(folder);
+	const sqliteBuild = sqlite.build(['ti', 'ab', 'kw'], join(folder, 'text.tsv'));
+	const [index, build] = timed(() => buildIndex(records, () => undefined));
+	const more = timed(() => buildIndex(records, () => undefined))[1];
+	say(`built again in ${ms(more)}`);
+	compare('Index built', build, 'SQLite FTS5', sqliteBuild, 'at least 4');
+	writeFileSync(join(folder, 'index'), new Uint8Array(index.buffer));
+	const [loaded, load] = timed(() => {
+		const path = join(folder, 'index');
+		const shared = new SharedArrayBuffer(statSync(path).size);
+		const file = openSync(path, 'r');
+		readSync(file, new Uint8Array(shared));
+		closeSync(file);
+		return CollectionIndex.open(shared);
+	});
+	if (!loaded.ok) throw new Error(loaded.code);
+	compare('Index loaded from its file, checksum and all', load, 'SQLite FTS5 builds', sqliteBuild, 'at least 50');
+	const bytes = index.buffer.byteLength / index.tokens;
+	rows.push(['Bytes per token, whole index', bytes.toFixed(2), '', '', 'at most 5']);
+	say(`${(index.tokens / SIZE).toFixed(1)} tokens per record, ${bytes.toFixed(2)} bytes per token`);
+
+	const postgres = await Postgres.open();
+	say(`PostgreSQL loaded and indexed in ${ms(await postgres.build(join(folder, 'vectors.tsv')))}`);
+
+	// Three OR blocks ANDed, cold: several strategies, each evaluated with nothing kept.
+	const dice = new Dice(7);
+	const strategies: Blocks[] = Array.from({ length: 5 }, () => [termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)]);
+	const ours = strategies.map((blocks) => {
+		const lines = [lineOf('1', notation(blocks))];
+		const times = Array.from({ length: 5 }, () => timed(() => countLines(loaded.index, lines)));
+		return { count: times[0]?.[0][0] ?? -1, ms: percentile(times.map(([, time]) => time), 0.5) };
+	});
+	const lite = sqlite.count(strategies.map(fts5));
+	const post = await postgres.count(strategies.map(tsquery));
+	same('SQLite', ours.map((one) => one.count), lite.counts);
+	same('PostgreSQL', ours.map((one) => one.count), post.counts);
+	const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+	const cold = sum(ours.map((one) => one.ms)) / strategies.length;
+	compare('Three OR blocks ANDed, cold', cold, 'SQLite FTS5', sum(lite.milliseconds) / strategies.length, 'at least 10');
+	compare('Three OR blocks ANDed, cold', cold, 'PostgreSQL', sum(post.milliseconds) / strategies.length, 'at least 40');
+
+	// A strategy of 40 lines, one of them changed.
+	const blocks = Array.from({ length: 36 }, () => termsFor(dice, 8));
+	const joining = [0, 12, 24].map((from) => blocks.slice(from, from + 12));
+	const leaf = blocks.map((block, at) => lineOf(String(at + 1), notation([block])));
+	const lines = [
+		...leaf,
+		...[0, 12, 24].map((from, at) => lineOf(String(37 + at), `ANY(#${from + 1}-#${from + 12})`)),
+		lineOf('40', '#37 AND #38 AND #39')
+	];
+	const cache = new PartCache();
+	const [counts, full] = timed(() => countLines(loaded.index, lines, cache));
+	const all = sqlite.count([...blocks.map((block) => fts5([block])), ...joining.map((some) => fts5([some.flat()])), fts5(joining.map((some) => some.flat()))]);
+	same('40 lines', counts, all.counts);
+	const fullSqlite = sum(all.milliseconds);
+	compare('40 lines, all', full, 'SQLite FTS5', fullSqlite, '');
+	const edits = Array.from({ length: 300 }, (_, turn) => {
+		const at = dice.below(36);
+		const changed = lines.map((line, number) => (number === at ? lineOf(line.id, notation([[...(blocks[at] ?? []).slice(1), termsFor(dice, 6)[turn % 6] ?? { kind: 'word', word: 'x' }]])) : line));
+		return timed(() => countLines(loaded.index, changed, cache))[1];
+	});
+	const p95 = percentile(edits, 0.95);
+	rows.push(['One of 40 lines changed, p95', ms(p95), `SQLite FTS5, all lines, ${ms(fullSqlite)}`, `${((p95 / fullSqlite) * 100).toFixed(2)} %`, 'below 1 %']);
+	say(`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`);
+	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
+	await postgres.close();
+	report(versions);
+}
+
+function report(versions: string): void {
+	const table = [['What', 'Here', 'Reference', 'Ratio', 'Wanted'], ['---', '---', '---', '---', '---'], ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
+	const text = `${SIZE.toLocaleString('en-GB')} records; ${cpus()[0]?.model ?? 'unknown processor'}, ${cpus().length} cores; ${versions}.\n\n${table}\n`;
+	say(`\n${text}`);
+	if (!write) return;
+	const path = 'docs/performance.md';
+	writeFileSync(path, readFileSync(path, 'utf8').replace(/(<!-- figures -->\n)[\s\S]*(<!-- end of figures -->)/, `$1\n${text}\n$2`));
+}
+
+try {
+	await main();
+} finally {
+	rmSync(folder, { recursive: true, force: true });
+}
