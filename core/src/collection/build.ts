@@ -10,9 +10,9 @@ import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attribu
 import { ByteWriter, NumberWriter, putNumber } from './bytes.ts';
 import { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
-import type { IndexFacts, Sections } from './layout.ts';
+import type { IndexFacts } from './layout.ts';
 import { mergeIndexes } from './merge.ts';
-import { ONE_SHORT_PLACE } from './postings.ts';
+import { LONG, PostingsWriter, type PostingSections } from './postings.ts';
 import { RecordSet } from './record-set.ts';
 import { bytesOf, sealedIndex } from './sealing.ts';
 import { sortedNumbers } from './sorting.ts';
@@ -76,7 +76,9 @@ const STRETCH = 2_000_000;
 /** A stretch's postings: the bytes of each word that it holds, by the words' numbers of the day. */
 interface StretchPostings {
 	readonly pairStarts: Uint32Array;
-	readonly pairs: Uint8Array;
+	readonly pairRecords: Uint32Array;
+	readonly pairFields: Uint8Array;
+	readonly pairLengths: Uint8Array;
 	readonly placeStarts: Uint32Array;
 	readonly places: Uint8Array;
 }
@@ -93,15 +95,14 @@ export class IndexBuilder {
 	/** The same by word, while a stretch is closed: record and place of each token. */
 	private sortedRecords = new Uint32Array(0);
 	private sortedPlaces = new Uint32Array(0);
-	private readonly pairs = new ByteWriter();
+	private pairRecords = new Uint32Array(0);
 	private readonly places = new ByteWriter();
+	private readonly pairFields = new ByteWriter();
+	private readonly pairLengths = new ByteWriter();
 	/** Per record of the stretch: its first token. */
 	private recordTokens = new NumberWriter();
 	private stretchBase = 0;
 	private readonly stretches: StretchPostings[] = [];
-	/** Per word: the last record written, and how many records hold it. */
-	private lastRecords = new Uint32Array(1 << 12);
-	private wordRecords = new Uint32Array(1 << 12);
 	private readonly entryStarts = new NumberWriter();
 	private readonly entryPlaces = new NumberWriter();
 	private readonly entryFields = new ByteWriter();
@@ -221,7 +222,6 @@ export class IndexBuilder {
 				places[to] = tokenPlaces[token] as number;
 			}
 		}
-		this.growWords(count);
 		this.stretches.push(this.written(starts, records, places));
 		this.tokens += tokenEnd;
 		this.tokenEnd = 0;
@@ -229,42 +229,32 @@ export class IndexBuilder {
 		this.recordTokens = new NumberWriter();
 	}
 
-	private growWords(count: number): void {
-		if (count <= this.lastRecords.length) return;
-		const grown = (from: Uint32Array) => {
-			const to = new Uint32Array(count * 2);
-			to.set(from);
-			return to;
-		};
-		this.lastRecords = grown(this.lastRecords);
-		this.wordRecords = grown(this.wordRecords);
-	}
-
 	/** @param starts where each word's tokens begin in the two arrays that follow */
 	private written(starts: Uint32Array, records: Uint32Array, tokenPlaces: Uint32Array): StretchPostings {
 		const count = starts.length - 1;
-		const { lastRecords, wordRecords } = this;
+		const tokens = starts[count] as number;
+		const { places, pairFields, pairLengths } = this;
 		const pairStarts = new Uint32Array(count + 1);
 		const placeStarts = new Uint32Array(count + 1);
-		const { pairs, places } = this;
-		pairs.length = places.length = 0;
-		// No number of a stretch takes more than five bytes, so that room need not be asked for at each.
-		pairs.reserve((starts[count] as number) * 11);
-		places.reserve((starts[count] as number) * 5);
-		const pairBytes = pairs.bytes;
+		// No number takes more than five bytes, so that room need not be asked for at each.
+		for (const writer of [places, pairFields, pairLengths]) writer.length = 0;
+		places.reserve(tokens * 10);
+		pairFields.reserve(tokens);
+		pairLengths.reserve(tokens);
+		if (this.pairRecords.length < tokens) this.pairRecords = new Uint32Array(this.tokenWords.length);
+		const { pairRecords } = this;
 		const placeBytes = places.bytes;
-		let pairEnd = 0;
+		const fieldBytes = pairFields.bytes;
+		const lengthBytes = pairLengths.bytes;
+		let pair = 0;
 		let placeEnd = 0;
 		for (let word = 0; word < count; word++) {
-			pairStarts[word] = pairEnd;
+			pairStarts[word] = pair;
 			placeStarts[word] = placeEnd;
 			const end = starts[word + 1] as number;
-			let last = lastRecords[word] as number;
-			let held = 0;
 			for (let at = starts[word] as number; at < end; ) {
 				const record = records[at] as number;
 				const from = placeEnd;
-				const first = at;
 				let fields = 0;
 				let place = 0;
 				for (; at < end && records[at] === record; at++) {
@@ -275,21 +265,22 @@ export class IndexBuilder {
 					place = ordinal;
 				}
 				const length = placeEnd - from;
-				pairEnd = putNumber(pairBytes, pairEnd, record - last);
-				if (at - first === 1 && length === 1) pairBytes[pairEnd++] = fields | ONE_SHORT_PLACE;
-				else {
-					pairBytes[pairEnd++] = fields;
-					pairEnd = putNumber(pairBytes, pairEnd, length);
-				}
-				last = record;
-				held++;
+				if (length >= LONG) placeEnd = putLengthBefore(placeBytes, from, placeEnd);
+				lengthBytes[pair] = Math.min(length, LONG);
+				fieldBytes[pair] = fields;
+				pairRecords[pair++] = record;
 			}
-			lastRecords[word] = last;
-			wordRecords[word] = (wordRecords[word] as number) + held;
 		}
-		pairStarts[count] = pairEnd;
+		pairStarts[count] = pair;
 		placeStarts[count] = placeEnd;
-		return { pairStarts, pairs: pairBytes.slice(0, pairEnd), placeStarts, places: placeBytes.slice(0, placeEnd) };
+		return {
+			pairStarts,
+			pairRecords: pairRecords.slice(0, pair),
+			pairFields: fieldBytes.slice(0, pair),
+			pairLengths: lengthBytes.slice(0, pair),
+			placeStarts,
+			places: placeBytes.slice(0, placeEnd)
+		};
 	}
 
 	finish(): CollectionIndex {
@@ -317,29 +308,41 @@ export class IndexBuilder {
 		});
 	}
 
-	/** The stretches' bytes of each word one behind the other: differences go on from one stretch to the next. */
-	private postings(order: Uint32Array): Pick<Sections, 'wordRecords' | 'pairStarts' | 'pairs' | 'placeStarts' | 'places'> {
-		const wordRecords = order.map((word) => this.wordRecords[word] as number);
-		const pairs = gathered(
-			order,
-			this.stretches.map((one) => ({ starts: one.pairStarts, bytes: one.pairs }))
-		);
-		const places = gathered(
-			order,
-			this.stretches.map((one) => ({ starts: one.placeStarts, bytes: one.places }))
-		);
-		return { wordRecords, pairStarts: pairs.starts, pairs: pairs.bytes, placeStarts: places.starts, places: places.bytes };
+	/** What the stretches hold of each word, one behind the other. */
+	private postings(order: Uint32Array): PostingSections {
+		const { stretches } = this;
+		const records = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairRecords })), (length) => new Uint32Array(length));
+		const fields = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairFields })), (length) => new Uint8Array(length));
+		const lengths = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairLengths })), (length) => new Uint8Array(length));
+		const places = gathered(order, stretches.map((one) => ({ starts: one.placeStarts, values: one.places })), (length) => new Uint8Array(length));
+		const writer = new PostingsWriter(this.size);
+		for (let word = 0; word < order.length; word++) {
+			const from = fields.starts[word] as number;
+			const to = fields.starts[word + 1] as number;
+			let all = 0;
+			for (let pair = from; pair < to; pair++) all |= fields.values[pair] as number;
+			writer.word(records.values, from, to, all);
+		}
+		return writer.finish(fields.values, lengths.values, places.values);
 	}
 }
 
-interface Chunks {
-	/** Where each word's bytes begin, by the words' numbers; one more for the end. */
-	readonly starts: Uint32Array;
-	readonly bytes: Uint8Array;
+/** Moves what was just written up, to put its own length before it. */
+function putLengthBefore(bytes: Uint8Array, from: number, end: number): number {
+	const written = bytes.slice(from, end);
+	const start = putNumber(bytes, from, written.length);
+	bytes.set(written, start);
+	return start + written.length;
 }
 
-/** The bytes of all chunks by word, words in another order. Chunks are read from front to back; only writing jumps. */
-function gathered(order: Uint32Array, chunks: readonly Chunks[]): Chunks {
+interface Chunks<Values> {
+	/** Where each word's values begin, by the words' numbers; one more for the end. */
+	readonly starts: Uint32Array;
+	readonly values: Values;
+}
+
+/** The values of all chunks by word, words in another order. Chunks are read from front to back; only writing jumps. */
+function gathered<Values extends Uint8Array | Uint32Array>(order: Uint32Array, chunks: readonly Chunks<Values>[], make: (length: number) => Values): Chunks<Values> {
 	const next = new Uint32Array(order.length);
 	for (const { starts } of chunks)
 		for (let word = 0; word + 1 < starts.length; word++) next[word] = (next[word] as number) + (starts[word + 1] as number) - (starts[word] as number);
@@ -352,22 +355,22 @@ function gathered(order: Uint32Array, chunks: readonly Chunks[]): Chunks {
 		next[word] = starts[sorted] as number;
 	}
 	starts[order.length] = end;
-	const bytes = new Uint8Array(end);
+	const values = make(end);
 	for (const chunk of chunks) {
-		const from = chunk.bytes;
+		const from = chunk.values;
 		let at = 0;
 		for (let word = 0; word + 1 < chunk.starts.length; word++) {
 			const stop = chunk.starts[word + 1] as number;
 			if (stop === at) continue;
 			let to = next[word] as number;
-			// Few bytes are copied by hand; a view would cost more.
+			// Few are copied by hand; a view would cost more.
 			if (stop - at > 32) {
-				bytes.set(from.subarray(at, stop), to);
+				values.set(from.subarray(at, stop), to);
 				to += stop - at;
 				at = stop;
-			} else while (at < stop) bytes[to++] = from[at++] as number;
+			} else while (at < stop) values[to++] = from[at++] as number;
 			next[word] = to;
 		}
 	}
-	return { starts, bytes };
+	return { starts, values };
 }

@@ -58,6 +58,18 @@ export class NumberWriter {
 		this.numbers[this.length++] = value;
 	}
 
+	/** Room for so many more, all 0, to be filled at once. */
+	more(count: number): Uint32Array {
+		if (this.length + count > this.numbers.length) {
+			const grown = new Uint32Array(Math.max(this.numbers.length * 2, this.length + count));
+			grown.set(this.numbers.subarray(0, this.length));
+			this.numbers = grown;
+		}
+		const from = this.length;
+		this.length += count;
+		return this.numbers.subarray(from, this.length);
+	}
+
 	written(): Uint32Array {
 		return this.numbers.subarray(0, this.length);
 	}

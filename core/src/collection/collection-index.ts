@@ -5,6 +5,7 @@
 import { INDEXED_FIELDS, type IndexedField, type LimitField } from '../query/index.ts';
 import { Attributes, normalIdentifier, type Assignment } from './attributes.ts';
 import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
+import { firstPair } from './postings.ts';
 import { RecordSet } from './record-set.ts';
 import { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
@@ -92,7 +93,7 @@ export class CollectionIndex {
 
 	/** Records that hold a word anywhere. */
 	recordsOfWord(word: number): number {
-		return this.sections.wordRecords[word] ?? 0;
+		return firstPair(this.sections, word + 1) - firstPair(this.sections, word);
 	}
 
 	/** The fields as bits, as the postings hold them. */

@@ -1,6 +1,7 @@
 /** A query on a collection: which records it retrieves. Lines are handed in, already evaluated. */
 import type { Query } from '../query/index.ts';
 import { compilePattern, foldedKey } from '../text/index.ts';
+import { evaluateWithin } from './bounds.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import type { Watch } from './postings.ts';
 import { RecordSet } from './record-set.ts';
@@ -95,26 +96,47 @@ type Computed = Exclude<Query, { kind: 'line' | 'marked' }>;
 function compute(index: CollectionIndex, query: Computed, context: EvaluationContext, cache?: PartCache, watch?: Watch): RecordSet {
 	const inner = (part: Query) => evaluate(index, part, context, cache, watch);
 	switch (query.kind) {
-		case 'and': {
-			const [first, ...rest] = query.parts;
-			return first ? rest.reduce((found, part) => found.and(inner(part)), inner(first)) : RecordSet.all(index.size);
+		case 'and':
+		case 'not': {
+			const exact = (part: Query): RecordSet | null => {
+				// An AND or NOT of cheap parts is taken apart here, or it would ask for itself for ever.
+				if (!readsPlaces(part) && part.kind !== 'and' && part.kind !== 'not') return inner(part);
+				return cache?.get(keyOf(part, context, cache)) ?? null;
+			};
+			return query.kind === 'and' && query.parts.length === 0 ? RecordSet.all(index.size) : evaluateWithin(index, query, { exact: (part) => (part === query ? null : exact(part)) }, watch);
 		}
 		case 'or': {
 			const found = RecordSet.none(index.size);
 			for (const part of query.parts) found.addAll(inner(part));
 			return found;
 		}
-		case 'not':
-			return inner(query.keep).without(inner(query.drop));
 		case 'by-hand':
 			return RecordSet.all(index.size);
 		case 'word':
 		case 'phrase':
 		case 'near':
 		case 'either':
-			return evaluateSpans(index, query, watch);
+			return evaluateSpans(index, query, null, watch);
 		default:
 			return evaluateFacts(index, query);
+	}
+}
+
+/** True where the answer needs the places of words, not only sets of records. */
+function readsPlaces(query: Query): boolean {
+	switch (query.kind) {
+		case 'phrase':
+		case 'near':
+			return true;
+		case 'either':
+			return query.sides.some(readsPlaces);
+		case 'and':
+		case 'or':
+			return query.parts.some(readsPlaces);
+		case 'not':
+			return readsPlaces(query.keep) || readsPlaces(query.drop);
+		default:
+			return false;
 	}
 }
 

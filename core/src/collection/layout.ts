@@ -9,14 +9,16 @@ export const INDEX_VERSION = 1;
 interface Views {
 	readonly bytes: Uint8Array;
 	readonly numbers: Uint32Array;
+	readonly halves: Uint16Array;
 	readonly small: Int16Array;
 }
 type TypeName = keyof Views;
 type View = Views[TypeName];
-const WIDTHS: Readonly<Record<TypeName, number>> = { bytes: 1, numbers: 4, small: 2 };
+const WIDTHS: Readonly<Record<TypeName, number>> = { bytes: 1, numbers: 4, halves: 2, small: 2 };
 const VIEWS: Readonly<Record<TypeName, (buffer: ArrayBufferLike, at: number, length: number) => View>> = {
 	bytes: (buffer, at, length) => new Uint8Array(buffer, at, length),
 	numbers: (buffer, at, length) => new Uint32Array(buffer, at, length),
+	halves: (buffer, at, length) => new Uint16Array(buffer, at, length),
 	small: (buffer, at, length) => new Int16Array(buffer, at, length)
 };
 
@@ -30,11 +32,16 @@ export const SECTIONS = {
 	triples: 'numbers',
 	tripleStarts: 'numbers',
 	tripleWords: 'numbers',
-	/** How many records hold each word. */
-	wordRecords: 'numbers',
-	pairStarts: 'numbers',
-	pairs: 'bytes',
-	placeStarts: 'numbers',
+	/** What follows up to `places`: see postings.ts. */
+	wordContainers: 'numbers',
+	containers: 'numbers',
+	lowHalves: 'halves',
+	bitmaps: 'numbers',
+	wordFields: 'bytes',
+	pairFields: 'bytes',
+	pairOffsets: 'bytes',
+	signposts: 'numbers',
+	farPairs: 'numbers',
 	places: 'bytes',
 	/** Where each record's entries begin in the two sections that follow; one more for the end. */
 	entryStarts: 'numbers',

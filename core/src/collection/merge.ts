@@ -1,12 +1,13 @@
 /**
- * Several indexes made into one, their records one behind the other. Postings are copied as they
- * are but for the first record of each word, so that merging costs little more than copying.
+ * Several indexes made into one, their records one behind the other. Texts are not
+ * read again: fields, lengths and places are copied as they are, records get their new numbers.
  */
 import { AttributeBuilder } from './attributes.ts';
-import { ByteReader, ByteWriter } from './bytes.ts';
+import { ByteWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import type { IndexFacts, Sections } from './layout.ts';
-import { lastRecord } from './postings.ts';
+import { firstPair, LONG, pairsWithin, placesFrom, PostingsWriter, type PostingSections } from './postings.ts';
+import { RecordSet } from './record-set.ts';
 import { bytesOf, sealedIndex } from './sealing.ts';
 import { StringTable } from './string-table.ts';
 
@@ -18,7 +19,7 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 		bases.push(size);
 		size += part.size;
 	}
-	const { words, wordSections } = mergeWords(parts, bases);
+	const { words, wordSections } = mergeWords(parts, bases, size);
 	const qualifiers = [...new Set(parts.flatMap((part) => part.facts.qualifiers))];
 	const attributes = (of: 'headings' | 'values' | 'identifiers') => mergeAttributes(parts, bases, of, qualifiers);
 	const wide = parts.some((part) => part.facts.placeWidth === 4);
@@ -36,39 +37,39 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 	});
 }
 
-type WordSections = Pick<Sections, 'wordRecords' | 'pairStarts' | 'pairs' | 'placeStarts' | 'places'>;
-
-function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[]): { words: StringTable; wordSections: WordSections } {
+function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[], size: number): { words: StringTable; wordSections: PostingSections } {
 	const texts = parts.map((part) => Array.from({ length: part.words.size }, (_, word) => part.words.at(word)));
 	const words = [...new Set(texts.flat())].sort();
 	const next = parts.map(() => 0);
-	const pairs = new ByteWriter();
+	const fields = new ByteWriter();
+	const lengths = new ByteWriter();
 	const places = new ByteWriter();
-	const wordRecords = new Uint32Array(words.length);
-	const pairStarts = new Uint32Array(words.length + 1);
-	const placeStarts = new Uint32Array(words.length + 1);
-	words.forEach((text, word) => {
-		pairStarts[word] = pairs.length;
-		placeStarts[word] = places.length;
-		let last = 0;
+	const writer = new PostingsWriter(size);
+	const records = new Uint32Array(size);
+	const everything = parts.map((part) => RecordSet.all(part.size).bits);
+	const own = new Uint32Array(size);
+	const pairs = new Uint32Array(size);
+	for (const text of words) {
+		let count = 0;
+		let all = 0;
 		parts.forEach((part, number) => {
-			const own = next[number] ?? 0;
-			if (texts[number]?.[own] !== text) return;
-			next[number] = own + 1;
+			const word = next[number] ?? 0;
+			if (texts[number]?.[word] !== text) return;
+			next[number] = word + 1;
 			const { sections } = part;
 			const base = bases[number] ?? 0;
-			const end = sections.pairStarts[own + 1] ?? 0;
-			const reader = new ByteReader(sections.pairs, sections.pairStarts[own] ?? 0);
-			pairs.number(reader.number() + base - last);
-			pairs.copy(sections.pairs.subarray(reader.at, end));
-			places.copy(sections.places.subarray(sections.placeStarts[own], sections.placeStarts[own + 1]));
-			last = base + lastRecord(part, own);
-			wordRecords[word] = (wordRecords[word] ?? 0) + part.recordsOfWord(own);
+			const found = pairsWithin(part, word, -1, everything[number] as Uint32Array, own, pairs);
+			for (let at = 0; at < found; at++) records[count++] = base + (own[at] as number);
+			const from = firstPair(sections, word);
+			const to = firstPair(sections, word + 1);
+			fields.copy(sections.pairFields.subarray(from, to));
+			for (let pair = from; pair < to; pair++) lengths.byte(Math.min(LONG, placesFrom(sections, pair + 1) - placesFrom(sections, pair)));
+			places.copy(sections.places.subarray(placesFrom(sections, from), placesFrom(sections, to)));
+			all |= sections.wordFields[word] ?? 0;
 		});
-	});
-	pairStarts[words.length] = pairs.length;
-	placeStarts[words.length] = places.length;
-	return { words: StringTable.of(words), wordSections: { wordRecords, pairStarts, pairs: pairs.written(), placeStarts, places: places.written() } };
+		writer.word(records, 0, count, all);
+	}
+	return { words: StringTable.of(words), wordSections: writer.finish(fields.written(), lengths.written(), places.written()) };
 }
 
 function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {

@@ -75,6 +75,11 @@ export class RecordSet {
 		return countBits(this.bits);
 	}
 
+	isEmpty(): boolean {
+		for (let word = 0; word < this.bits.length; word++) if (this.bits[word] !== 0) return false;
+		return true;
+	}
+
 	/** How many records both sets hold. */
 	countWith(other: RecordSet): number {
 		let count = 0;

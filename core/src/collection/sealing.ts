@@ -2,24 +2,11 @@
 import type { AttributeParts } from './attributes.ts';
 import { CollectionIndex } from './collection-index.ts';
 import { seal, type IndexFacts, type Sections } from './layout.ts';
+import type { PostingSections } from './postings.ts';
 import type { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
 
-type Plain = Pick<
-	Sections,
-	| 'wordRecords'
-	| 'pairStarts'
-	| 'pairs'
-	| 'placeStarts'
-	| 'places'
-	| 'entryStarts'
-	| 'entryPlaces'
-	| 'entryFields'
-	| 'years'
-	| 'entered'
-	| 'withAbstract'
-	| 'withHeadings'
->;
+type Plain = PostingSections & Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields' | 'years' | 'entered' | 'withAbstract' | 'withHeadings'>;
 
 export interface Parts extends Plain {
 	readonly headings: AttributeParts;

@@ -4,30 +4,42 @@
  */
 import type { SpanQuery } from '../query/index.ts';
 import { CollectionIndex } from './collection-index.ts';
-import { meet, WordCursor } from './cursor.ts';
-import { markRecords, placesOf, type Places, type Watch } from './postings.ts';
+import { markRecords, pairsWithin, placesOf, readPlaces, scratch, type Places, type Watch } from './postings.ts';
 import { RecordSet } from './record-set.ts';
 
-/** Every record in which the words, phrase or proximity stand. */
-export function evaluateSpans(index: CollectionIndex, query: SpanQuery, watch?: Watch): RecordSet {
-	const words = new WordMemo(index);
-	const plain = evaluatePlain(words, query, watch);
-	if (plain) return plain;
-	const records = candidates(words, query, watch);
-	if (query.kind === 'word') return records;
+/**
+ * Every record in which the words, phrase or proximity stand.
+ * @param within records that matter; others are left out. Null for all.
+ */
+export function evaluateSpans(index: CollectionIndex, query: SpanQuery, within: RecordSet | null = null, watch?: Watch): RecordSet {
+	const mark = scratch.mark();
+	try {
+		return found(new WordMemo(index), query, within, watch);
+	} finally {
+		scratch.release(mark);
+	}
+}
+
+function found(words: WordMemo, query: SpanQuery, within: RecordSet | null, watch?: Watch): RecordSet {
+	const { index } = words;
 	if (query.kind === 'either')
 		return query.sides.reduce((all, side) => {
-			all.addAll(evaluateSpans(index, side, watch));
+			all.addAll(evaluateSpans(index, side, within, watch));
 			return all;
 		}, RecordSet.none(index.size));
+	const plain = evaluatePlain(words, query, within, watch);
+	if (plain) return plain;
+	const all = candidates(words, query, watch);
+	const records = within ? all.and(within) : all;
+	if (query.kind === 'word') return records;
 	const rows = Uint32Array.from(records);
 	if (rows.length === 0) return records;
-	const rowOf = new Uint32Array(index.size);
-	for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row + 1;
-	const finder = finderOf(words, query, rowOf, rows, watch);
-	const found = RecordSet.none(index.size);
-	for (let row = 0; row < rows.length; row++) if (finder.any(row)) found.add(rows[row] as number);
-	return found;
+	const rowOf = scratch.take(index.size);
+	for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row;
+	const finder = finderOf({ words, bits: records.bits, rowOf, rows, watch }, query);
+	const met = RecordSet.none(index.size);
+	for (let row = 0; row < rows.length; row++) if (finder.any(row)) met.add(rows[row] as number);
+	return met;
 }
 
 /** The words of each pattern, looked up once. */
@@ -43,7 +55,7 @@ class WordMemo {
 }
 
 /** A phrase of plain words, or two plain words near each other, by walking their postings together; null for anything else. */
-function evaluatePlain(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet | null {
+function evaluatePlain(words: WordMemo, query: SpanQuery, within: RecordSet | null, watch?: Watch): RecordSet | null {
 	if (query.kind === 'word' || query.kind === 'either') return null;
 	const sides = query.kind === 'phrase' ? query.patterns : [query.left, query.right].map((side) => (side.kind === 'word' ? side.pattern : null));
 	const numbers: number[] = [];
@@ -55,54 +67,83 @@ function evaluatePlain(words: WordMemo, query: SpanQuery, watch?: Watch): Record
 	}
 	const { index } = words;
 	const fields = CollectionIndex.fieldBits(query.fields);
-	const cursors = numbers.map((word) => new WordCursor(index, word, fields));
-	for (const word of numbers) watch?.spend(index.recordsOfWord(word));
-	const byRarity = [...cursors].sort((a, b) => index.recordsOfWord(a.word) - index.recordsOfWord(b.word));
-	const found = RecordSet.none(index.size);
-	const [left, right] = cursors as [WordCursor, WordCursor];
-	if (query.kind === 'phrase')
-		meet(byRarity, (record) => {
-			for (const cursor of cursors) cursor.read();
-			if (holdsPhrase(cursors)) found.add(record);
-		});
-	else
-		meet(byRarity, (record) => {
-			left.read();
-			right.read();
-			if (follows(index, record, left, right, query.distance) || (!query.ordered && follows(index, record, right, left, query.distance))) found.add(record);
-		});
-	return found;
+	// First by sets alone: the records that hold all the words.
+	let meeting: Uint32Array | null = within?.bits ?? null;
+	for (const word of numbers) {
+		watch?.spend(index.recordsOfWord(word));
+		const bits = RecordSet.none(index.size).bits;
+		markRecords(index, word, fields, bits);
+		if (meeting) for (let at = 0; at < bits.length; at++) bits[at] = (bits[at] as number) & (meeting[at] as number);
+		meeting = bits;
+	}
+	const candidates = RecordSet.from(index.size, meeting ?? new Uint32Array(0));
+	const count = candidates.count();
+	const met = RecordSet.none(index.size);
+	if (count === 0) return met;
+	// Then their places: every word has a pair in every candidate, so that all lists run in step.
+	const records = scratch.take(count);
+	const pairs = numbers.map((word) => {
+		const own = scratch.take(count);
+		pairsWithin(index, word, fields, candidates.bits, records, own);
+		return own;
+	});
+	const buffers = numbers.map(() => ({ places: new Uint32Array(64) }));
+	const counts = numbers.map(() => 0);
+	for (let row = 0; row < count; row++) {
+		const record = records[row] as number;
+		for (let part = 0; part < pairs.length; part++)
+			counts[part] = readPlaces(index, record, (pairs[part] as Uint32Array)[row] as number, fields, buffers[part] as { places: Uint32Array });
+		if (query.kind === 'phrase' ? holdsPhrase(buffers, counts) : holdsNear(index, record, buffers, counts, query)) met.add(record);
+	}
+	watch?.spend(count);
+	return met;
 }
 
+type Buffer = { readonly places: Uint32Array };
+
 /** True if the words stand next to each other in order. Entries lie a gap apart, so that none is crossed. */
-function holdsPhrase(cursors: readonly WordCursor[]): boolean {
-	const [lead] = cursors as [WordCursor];
-	next: for (let from = 0; from < lead.count; from++) {
-		const first = lead.places[from] as number;
-		for (let part = 1; part < cursors.length; part++) {
-			const { places, count } = cursors[part] as WordCursor;
+function holdsPhrase(buffers: readonly Buffer[], counts: readonly number[]): boolean {
+	const lead = (buffers[0] as Buffer).places;
+	next: for (let from = 0; from < (counts[0] as number); from++) {
+		const first = lead[from] as number;
+		for (let part = 1; part < buffers.length; part++) {
+			const own = (buffers[part] as Buffer).places;
+			const count = counts[part] as number;
 			let at = 0;
-			while (at < count && (places[at] as number) < first + part) at++;
+			while (at < count && (own[at] as number) < first + part) at++;
 			if (at === count) return false;
-			if (places[at] !== first + part) continue next;
+			if (own[at] !== first + part) continue next;
 		}
 		return true;
 	}
 	return false;
 }
 
+function holdsNear(index: CollectionIndex, record: number, buffers: readonly Buffer[], counts: readonly number[], near: SpanQuery & { kind: 'near' }): boolean {
+	const left = (buffers[0] as Buffer).places;
+	const right = (buffers[1] as Buffer).places;
+	const lefts = counts[0] as number;
+	const rights = counts[1] as number;
+	return follows(index, record, left, lefts, right, rights, near.distance) || (!near.ordered && follows(index, record, right, rights, left, lefts, near.distance));
+}
+
 /** True if a place of `after` lies behind one of `before`, near enough and in the same entry. */
-function follows(index: CollectionIndex, record: number, before: WordCursor, after: WordCursor, distance: number): boolean {
+function follows(index: CollectionIndex, record: number, before: Uint32Array, befores: number, after: Uint32Array, afters: number, distance: number): boolean {
 	let at = 0;
-	for (let one = 0; one < before.count; one++) {
-		const place = before.places[one] as number;
-		while (at < after.count && (after.places[at] as number) <= place) at++;
-		if (at === after.count) return false;
+	for (let one = 0; one < befores; one++) {
+		const place = before[one] as number;
+		while (at < afters && (after[at] as number) <= place) at++;
+		if (at === afters) return false;
 		// Only the nearest need be asked: if it lies in another entry, all behind it do.
-		const next = after.places[at] as number;
+		const next = after[at] as number;
 		if (next - place <= distance && index.inOneEntry(record, place, next)) return true;
 	}
 	return false;
+}
+
+/** The records that can have the spans, by sets alone. */
+export function candidatesOf(index: CollectionIndex, query: SpanQuery, watch?: Watch): RecordSet {
+	return candidates(new WordMemo(index), query, watch);
 }
 
 /** The records that hold what each part needs, wherever it stands. For a word, the answer itself. */
@@ -162,19 +203,28 @@ interface Finder {
 	all(row: number): Spans;
 }
 
-function finderOf(words: WordMemo, query: SpanQuery, rowOf: Uint32Array, rows: Uint32Array, watch?: Watch): Finder {
-	const { index } = words;
-	const finder = (side: SpanQuery) => finderOf(words, side, rowOf, rows, watch);
-	const places = (pattern: string) => placesOf(index, words.matching(pattern), CollectionIndex.fieldBits(query.fields), rowOf, rows.length, watch);
+/** What all finders of one evaluation share. */
+interface Ground {
+	readonly words: WordMemo;
+	/** The candidate records: as bits, by row, and the row of each. */
+	readonly bits: Uint32Array;
+	readonly rows: Uint32Array;
+	readonly rowOf: Uint32Array;
+	readonly watch: Watch | undefined;
+}
+
+function finderOf(ground: Ground, query: SpanQuery): Finder {
+	const { words, bits, rows, rowOf, watch } = ground;
+	const places = (pattern: string) => placesOf(words.index, words.matching(pattern), CollectionIndex.fieldBits(query.fields), bits, rowOf, rows.length, watch);
 	switch (query.kind) {
 		case 'word':
 			return new WordFinder(places(query.pattern));
 		case 'phrase':
 			return new PhraseFinder(query.patterns.map(places));
 		case 'either':
-			return new EitherFinder(query.sides.map(finder));
+			return new EitherFinder(query.sides.map((side) => finderOf(ground, side)));
 		case 'near':
-			return new NearFinder(index, rows, finder(query.left), finder(query.right), query.distance, query.ordered, watch);
+			return new NearFinder(ground, finderOf(ground, query.left), finderOf(ground, query.right), query.distance, query.ordered);
 	}
 }
 
@@ -263,13 +313,11 @@ class EitherFinder implements Finder {
 class NearFinder implements Finder {
 	private readonly spans = new Spans();
 	constructor(
-		private readonly index: CollectionIndex,
-		private readonly rows: Uint32Array,
+		private readonly ground: Ground,
 		private readonly left: Finder,
 		private readonly right: Finder,
 		private readonly distance: number,
-		private readonly ordered: boolean,
-		private readonly watch?: Watch
+		private readonly ordered: boolean
 	) {}
 
 	any(row: number): boolean {
@@ -295,8 +343,10 @@ class NearFinder implements Finder {
 
 	/** Adds each span of `after` that begins within the distance behind the end of one of `before`. */
 	private follow(row: number, before: Spans, after: Spans, onlyOne: boolean): void {
-		const { index, spans } = this;
-		const record = this.rows[row] as number;
+		const { spans } = this;
+		const { words, rows, watch } = this.ground;
+		const { index } = words;
+		const record = rows[row] as number;
 		const starts = after.first;
 		for (let one = 0; one < before.length; one++) {
 			const end = before.last[one] as number;
@@ -315,7 +365,7 @@ class NearFinder implements Finder {
 				spans.push(first, last);
 				if (onlyOne) return;
 			}
-			this.watch?.spend(low - reached);
+			watch?.spend(low - reached);
 		}
 	}
 }

@@ -1,0 +1,84 @@
+/**
+ * Evaluating an AND or a NOT by looking only where it matters. Sets alone give two bounds of every
+ * part: records that it surely has, and records that it can have at all (those that hold all words
+ * of a phrase, say). Only where the whole is still open between them are places read.
+ */
+import type { Query, SpanQuery } from '../query/index.ts';
+import type { CollectionIndex } from './collection-index.ts';
+import type { Watch } from './postings.ts';
+import { RecordSet } from './record-set.ts';
+import { candidatesOf, evaluateSpans } from './spans.ts';
+
+/** Which parts have a known answer: cheap ones, and whatever has been evaluated before. */
+export interface Known {
+	/** The exact records of a part, where they can be had without reading places; else null. */
+	exact(query: Query): RecordSet | null;
+}
+
+interface Bounds {
+	/** Records that it surely has. */
+	readonly lower: RecordSet;
+	/** Records that it can have; the same set as `lower` where the answer is known. */
+	readonly upper: RecordSet;
+}
+
+export function evaluateWithin(index: CollectionIndex, query: Query, known: Known, watch?: Watch): RecordSet {
+	const bounds = new Map<Query, Bounds>();
+	const { lower, upper } = boundsOf(query);
+	return lower === upper ? lower : refined(query, upper);
+
+	function boundsOf(part: Query): Bounds {
+		const found = fresh(part);
+		bounds.set(part, found);
+		return found;
+	}
+
+	function fresh(part: Query): Bounds {
+		const exact = known.exact(part);
+		if (exact) return { lower: exact, upper: exact };
+		switch (part.kind) {
+			case 'and':
+				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.and(b.lower), upper: a.upper.and(b.upper) }));
+			case 'or':
+				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.or(b.lower), upper: a.upper.or(b.upper) }));
+			case 'not': {
+				const keep = boundsOf(part.keep);
+				const drop = boundsOf(part.drop);
+				return { lower: keep.lower.without(drop.upper), upper: keep.upper.without(drop.lower) };
+			}
+			default:
+				return { lower: RecordSet.none(index.size), upper: candidatesOf(index, part as SpanQuery, watch) };
+		}
+	}
+
+	/** The records of a part, right wherever `open` has a record; elsewhere it may leave some out. */
+	function refined(part: Query, open: RecordSet): RecordSet {
+		const { lower, upper } = bounds.get(part) as Bounds;
+		if (lower === upper) return lower;
+		const unsure = upper.without(lower).and(open);
+		if (unsure.isEmpty()) return lower;
+		switch (part.kind) {
+			case 'and': {
+				// What one side refuses need not be asked of the next.
+				let left = unsure;
+				for (const one of part.parts) left = left.and(refined(one, left));
+				return lower.or(left);
+			}
+			case 'or': {
+				let left = unsure;
+				const found = RecordSet.from(index.size, lower.bits.slice());
+				for (const one of part.parts) {
+					const more = refined(one, left);
+					found.addAll(more.and(open));
+					left = left.without(more);
+					if (left.isEmpty()) break;
+				}
+				return found;
+			}
+			case 'not':
+				return lower.or(refined(part.keep, unsure).without(refined(part.drop, unsure)).and(unsure));
+			default:
+				return evaluateSpans(index, part as SpanQuery, unsure, watch);
+		}
+	}
+}
