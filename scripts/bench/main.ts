@@ -27,7 +27,8 @@ function timed<Result>(act: () => Result): [Result, number] {
 	return [result, performance.now() - started];
 }
 
-const percentile = (values: readonly number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
+const percentile = (values: readonly number[], share: number) =>
+	[...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? 0;
 
 function compare(what: string, ours: number, name: string, other: number, wanted: string): void {
 	rows.push([what, ms(ours), `${name} ${ms(other)}`, `${(other / ours).toFixed(1)} times`, wanted]);
@@ -76,12 +77,26 @@ async function main(): Promise<void> {
 	const ours = strategies.map((blocks) => {
 		const lines = [lineOf('1', notation(blocks))];
 		const times = Array.from({ length: 5 }, () => timed(() => countLines(loaded.index, lines)));
-		return { count: times[0]?.[0][0] ?? -1, ms: percentile(times.map(([, time]) => time), 0.5) };
+		return {
+			count: times[0]?.[0][0] ?? -1,
+			ms: percentile(
+				times.map(([, time]) => time),
+				0.5
+			)
+		};
 	});
 	const lite = sqlite.count(strategies.map(fts5));
 	const post = await postgres.count(strategies.map(tsquery));
-	same('SQLite', ours.map((one) => one.count), lite.counts);
-	same('PostgreSQL', ours.map((one) => one.count), post.counts);
+	same(
+		'SQLite',
+		ours.map((one) => one.count),
+		lite.counts
+	);
+	same(
+		'PostgreSQL',
+		ours.map((one) => one.count),
+		post.counts
+	);
 	const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 	const cold = sum(ours.map((one) => one.ms)) / strategies.length;
 	compare('Three OR blocks ANDed, cold', cold, 'SQLite FTS5', sum(lite.milliseconds) / strategies.length, 'at least 10');
@@ -91,11 +106,7 @@ async function main(): Promise<void> {
 	const blocks = Array.from({ length: 36 }, () => termsFor(dice, 8));
 	const joining = [0, 12, 24].map((from) => blocks.slice(from, from + 12));
 	const leaf = blocks.map((block, at) => lineOf(String(at + 1), notation([block])));
-	const lines = [
-		...leaf,
-		...[0, 12, 24].map((from, at) => lineOf(String(37 + at), `ANY(#${from + 1}-#${from + 12})`)),
-		lineOf('40', '#37 AND #38 AND #39')
-	];
+	const lines = [...leaf, ...[0, 12, 24].map((from, at) => lineOf(String(37 + at), `ANY(#${from + 1}-#${from + 12})`)), lineOf('40', '#37 AND #38 AND #39')];
 	const cache = new PartCache();
 	const [counts, full] = timed(() => countLines(loaded.index, lines, cache));
 	const all = sqlite.count([...blocks.map((block) => fts5([block])), ...joining.map((some) => fts5([some.flat()])), fts5(joining.map((some) => some.flat()))]);
@@ -104,19 +115,25 @@ async function main(): Promise<void> {
 	compare('40 lines, all', full, 'SQLite FTS5', fullSqlite, '');
 	const edits = Array.from({ length: 300 }, (_, turn) => {
 		const at = dice.below(36);
-		const changed = lines.map((line, number) => (number === at ? lineOf(line.id, notation([[...(blocks[at] ?? []).slice(1), termsFor(dice, 6)[turn % 6] ?? { kind: 'word', word: 'x' }]])) : line));
+		const changed = lines.map((line, number) =>
+			number === at ? lineOf(line.id, notation([[...(blocks[at] ?? []).slice(1), termsFor(dice, 6)[turn % 6] ?? { kind: 'word', word: 'x' }]])) : line
+		);
 		return timed(() => countLines(loaded.index, changed, cache))[1];
 	});
 	const p95 = percentile(edits, 0.95);
 	rows.push(['One of 40 lines changed, p95', ms(p95), `SQLite FTS5, all lines, ${ms(fullSqlite)}`, `${((p95 / fullSqlite) * 100).toFixed(2)} %`, 'below 1 %']);
-	say(`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`);
+	say(
+		`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`
+	);
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
 	await postgres.close();
 	report(versions);
 }
 
 function report(versions: string): void {
-	const table = [['What', 'Here', 'Reference', 'Ratio', 'Wanted'], ['---', '---', '---', '---', '---'], ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
+	const table = [['What', 'Here', 'Reference', 'Ratio', 'Wanted'], ['---', '---', '---', '---', '---'], ...rows]
+		.map((row) => `| ${row.join(' | ')} |`)
+		.join('\n');
 	const text = `${SIZE.toLocaleString('en-GB')} records; ${cpus()[0]?.model ?? 'unknown processor'}, ${cpus().length} cores; ${versions}.\n\n${table}\n`;
 	say(`\n${text}`);
 	if (!write) return;

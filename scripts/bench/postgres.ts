@@ -15,7 +15,7 @@ export class Postgres {
 			database: 'lantern'
 		});
 		await client.connect();
-		await client.query('SET jit = off; SET work_mem = \'512MB\'; SET max_parallel_workers_per_gather = 0');
+		await client.query("SET jit = off; SET work_mem = '512MB'; SET max_parallel_workers_per_gather = 0");
 		return new Postgres(client);
 	}
 

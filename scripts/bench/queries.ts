@@ -58,7 +58,8 @@ export const tsquery = (blocks: Blocks) => joined(blocks, tsTerm, ' | ', ' & ');
 /** Terms as searchers mix them: half words of middling rank, the rest truncations, phrases and proximity. */
 export function termsFor(dice: Dice, count: number): Term[] {
 	const middling = () => wordOf(60 + Math.floor(dice.next() ** 2 * 4_000));
-	const common = () => wordOf(4 + dice.below(200));
+	// In 2 to 22 of a hundred records, as the words of searchers' phrases are in a collection of their field.
+	const common = () => wordOf(60 + dice.below(600));
 	return Array.from({ length: count }, (_, at): Term => {
 		switch (at % 6) {
 			case 3:

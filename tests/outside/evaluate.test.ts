@@ -3,6 +3,7 @@ import {
 	buildIndex,
 	evaluateStrategy,
 	lightOf,
+	linesToEvaluate,
 	parse,
 	print,
 	readStrategy,
@@ -127,7 +128,9 @@ function count(records: readonly BibliographicRecord[], sources: readonly string
 	const none = RecordSet.none(index.size);
 	const lines = sources.map(line);
 	const read = readStrategy({ concepts: [], lines }, open, 2026);
-	return evaluateStrategy(read, lines, index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => (one.records ? [...one.records] : null));
+	return evaluateStrategy(linesToEvaluate(read, lines), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) =>
+		one.records ? [...one.records] : null
+	);
 }
 
 const plain = (one: BibliographicRecord): PlainRecord => ({
@@ -205,7 +208,9 @@ describe('joining lines', () => {
 			role: at < 3 ? ('words' as const) : ('joining' as const)
 		}));
 		const read = readStrategy({ concepts: [concept], lines }, open, 2026);
-		const sets = evaluateStrategy(read, lines, index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [...(one.records ?? [])]);
+		const sets = evaluateStrategy(linesToEvaluate(read, lines), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [
+			...(one.records ?? [])
+		]);
 		expect(sets[3]).toEqual(sets[4]);
 		expect(sets[3]).toEqual(sets[5]);
 		expect(sets[3]?.length).toBeGreaterThan(5);

@@ -6,6 +6,7 @@ import { randomUUID } from 'node:crypto';
 import { json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
 import { openCollection, listCollections } from '$lib/server/collections';
+import { stopComputing } from '$lib/server/computing';
 import { config } from '$lib/server/config';
 import { database, isDatabaseAway, migrate } from '$lib/server/database';
 import { loadShipped } from '$lib/server/demo';
@@ -15,7 +16,10 @@ import { errorFacts, log } from '$lib/server/log';
 
 export const init: ServerInit = async () => {
 	// Without this the idle connections would hold the process for a while after the last request.
-	process.on('sveltekit:shutdown', () => void database.destroy());
+	process.on('sveltekit:shutdown', () => {
+		void database.destroy();
+		void stopComputing();
+	});
 	await migrate();
 	await loadShipped();
 	// The first keystroke should not wait for an index.

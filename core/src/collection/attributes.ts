@@ -44,7 +44,7 @@ export class AttributeBuilder {
 			starts[number] = bytes.length;
 			const row = this.rows.get(value) ?? [];
 			let last = 0;
-			for (let at = 0; at < row.length; ) {
+			for (let at = 0; at < row.length;) {
 				const record = row[at++] ?? 0;
 				const flags = row[at++] ?? 0;
 				bytes.number(record - last);

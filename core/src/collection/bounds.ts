@@ -40,7 +40,7 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 			case 'and':
 				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.and(b.lower), upper: a.upper.and(b.upper) }));
 			case 'or':
-				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.or(b.lower), upper: a.upper.or(b.upper) }));
+				return joined(part.parts.map(boundsOf));
 			case 'not': {
 				const keep = boundsOf(part.keep);
 				const drop = boundsOf(part.drop);
@@ -51,10 +51,24 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 		}
 	}
 
+	/** The bounds of an OR; exact where all its parts are. */
+	function joined(parts: readonly Bounds[]): Bounds {
+		const lower = RecordSet.none(index.size);
+		for (const one of parts) lower.addAll(one.lower);
+		if (parts.every((one) => one.lower === one.upper)) return { lower, upper: lower };
+		const upper = RecordSet.from(index.size, lower.bits.slice());
+		for (const one of parts) if (one.lower !== one.upper) upper.addAll(one.upper);
+		return { lower, upper };
+	}
+
 	/** The records of a part, right wherever `open` has a record; elsewhere it may leave some out. */
 	function refined(part: Query, open: RecordSet): RecordSet {
 		const { lower, upper } = bounds.get(part) as Bounds;
 		if (lower === upper) return lower;
+		if (isSpans(part)) {
+			const candidates = upper.and(open);
+			return candidates.isEmpty() ? candidates : evaluateSpans(index, part, candidates, watch);
+		}
 		const unsure = upper.without(lower).and(open);
 		if (unsure.isEmpty()) return lower;
 		switch (part.kind) {
@@ -68,8 +82,10 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 				let left = unsure;
 				const found = RecordSet.from(index.size, lower.bits.slice());
 				for (const one of part.parts) {
+					const { lower: sure, upper: possible } = bounds.get(one) as Bounds;
+					if (sure === possible) continue;
 					const more = refined(one, left);
-					found.addAll(more.and(open));
+					found.addAll(more);
 					left = left.without(more);
 					if (left.isEmpty()) break;
 				}
@@ -78,7 +94,9 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 			case 'not':
 				return lower.or(refined(part.keep, unsure).without(refined(part.drop, unsure)).and(unsure));
 			default:
-				return evaluateSpans(index, part as SpanQuery, unsure, watch);
+				throw new Error(`${part.kind} has no bounds`);
 		}
 	}
 }
+
+const isSpans = (query: Query): query is SpanQuery => query.kind === 'word' || query.kind === 'phrase' || query.kind === 'near' || query.kind === 'either';

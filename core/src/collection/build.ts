@@ -252,7 +252,7 @@ export class IndexBuilder {
 			pairStarts[word] = pair;
 			placeStarts[word] = placeEnd;
 			const end = starts[word + 1] as number;
-			for (let at = starts[word] as number; at < end; ) {
+			for (let at = starts[word] as number; at < end;) {
 				const record = records[at] as number;
 				const from = placeEnd;
 				let fields = 0;
@@ -292,7 +292,13 @@ export class IndexBuilder {
 		this.entryStarts.push(this.entryPlaces.length);
 		const places = this.entryPlaces.written();
 		const wide = places.some((place) => place > 0xffff);
-		const facts: IndexFacts = { size, tokens: this.tokens, qualifiers: [...this.qualifiers.keys()], placeWidth: wide ? 4 : 2, madeFrom: this.options.madeFrom ?? '' };
+		const facts: IndexFacts = {
+			size,
+			tokens: this.tokens,
+			qualifiers: [...this.qualifiers.keys()],
+			placeWidth: wide ? 4 : 2,
+			madeFrom: this.options.madeFrom ?? ''
+		};
 		return sealedIndex(facts, words, {
 			...this.postings(order),
 			entryStarts: this.entryStarts.written(),
@@ -311,10 +317,26 @@ export class IndexBuilder {
 	/** What the stretches hold of each word, one behind the other. */
 	private postings(order: Uint32Array): PostingSections {
 		const { stretches } = this;
-		const records = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairRecords })), (length) => new Uint32Array(length));
-		const fields = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairFields })), (length) => new Uint8Array(length));
-		const lengths = gathered(order, stretches.map((one) => ({ starts: one.pairStarts, values: one.pairLengths })), (length) => new Uint8Array(length));
-		const places = gathered(order, stretches.map((one) => ({ starts: one.placeStarts, values: one.places })), (length) => new Uint8Array(length));
+		const records = gathered(
+			order,
+			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairRecords })),
+			(length) => new Uint32Array(length)
+		);
+		const fields = gathered(
+			order,
+			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairFields })),
+			(length) => new Uint8Array(length)
+		);
+		const lengths = gathered(
+			order,
+			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairLengths })),
+			(length) => new Uint8Array(length)
+		);
+		const places = gathered(
+			order,
+			stretches.map((one) => ({ starts: one.placeStarts, values: one.places })),
+			(length) => new Uint8Array(length)
+		);
 		const writer = new PostingsWriter(this.size);
 		for (let word = 0; word < order.length; word++) {
 			const from = fields.starts[word] as number;
@@ -342,7 +364,11 @@ interface Chunks<Values> {
 }
 
 /** The values of all chunks by word, words in another order. Chunks are read from front to back; only writing jumps. */
-function gathered<Values extends Uint8Array | Uint32Array>(order: Uint32Array, chunks: readonly Chunks<Values>[], make: (length: number) => Values): Chunks<Values> {
+function gathered<Values extends Uint8Array | Uint32Array>(
+	order: Uint32Array,
+	chunks: readonly Chunks<Values>[],
+	make: (length: number) => Values
+): Chunks<Values> {
 	const next = new Uint32Array(order.length);
 	for (const { starts } of chunks)
 		for (let word = 0; word + 1 < starts.length; word++) next[word] = (next[word] as number) + (starts[word + 1] as number) - (starts[word] as number);

@@ -103,7 +103,9 @@ function compute(index: CollectionIndex, query: Computed, context: EvaluationCon
 				if (!readsPlaces(part) && part.kind !== 'and' && part.kind !== 'not') return inner(part);
 				return cache?.get(keyOf(part, context, cache)) ?? null;
 			};
-			return query.kind === 'and' && query.parts.length === 0 ? RecordSet.all(index.size) : evaluateWithin(index, query, { exact: (part) => (part === query ? null : exact(part)) }, watch);
+			return query.kind === 'and' && query.parts.length === 0
+				? RecordSet.all(index.size)
+				: evaluateWithin(index, query, { exact: (part) => (part === query ? null : exact(part)) }, watch);
 		}
 		case 'or': {
 			const found = RecordSet.none(index.size);
@@ -183,7 +185,8 @@ function evaluateFacts(index: CollectionIndex, query: Facts): RecordSet {
 			const found = RecordSet.none(index.size);
 			for (const [value, records] of index.entryValues(query.field)) {
 				const words = value.split(' ');
-				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? ''))) for (const { record } of records) found.add(record);
+				if (words.length === patterns.length && patterns.every((pattern, at) => pattern.test(words[at] ?? '')))
+					for (const { record } of records) found.add(record);
 			}
 			return found;
 		}

@@ -91,7 +91,12 @@ function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Se
 	return { entryStarts, entryPlaces: bytesOf(entryPlaces), entryFields };
 }
 
-function mergeAttributes(parts: readonly CollectionIndex[], bases: readonly number[], of: 'headings' | 'values' | 'identifiers', qualifiers: readonly string[]) {
+function mergeAttributes(
+	parts: readonly CollectionIndex[],
+	bases: readonly number[],
+	of: 'headings' | 'values' | 'identifiers',
+	qualifiers: readonly string[]
+) {
 	const merged = new AttributeBuilder();
 	parts.forEach((part, number) => {
 		const own = part.facts.qualifiers.map((name) => qualifiers.indexOf(name));

@@ -28,7 +28,36 @@ export interface Watch {
 	spend(steps: number): void;
 }
 
-export type PostingSections = Pick<Sections, 'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'wordFields' | 'pairFields' | 'pairOffsets' | 'signposts' | 'farPairs' | 'places'>;
+/** Thrown by a watch when a query has looked at more than it may. */
+export class WorkCeiling extends Error {}
+
+/** A watch that ends work after so many steps, and asks now and then whether it is still wanted. */
+export class SteppedWatch implements Watch {
+	private left: number;
+	private untilAsked = 0;
+
+	/** @param ask throws where the work is not wanted any more */
+	constructor(
+		ceiling: number,
+		private readonly ask: () => void = () => undefined
+	) {
+		this.left = ceiling;
+	}
+
+	spend(steps: number): void {
+		this.left -= steps;
+		if (this.left < 0) throw new WorkCeiling('The query looks at more places than it may.');
+		this.untilAsked -= steps;
+		if (this.untilAsked > 0) return;
+		this.untilAsked = 50_000;
+		this.ask();
+	}
+}
+
+export type PostingSections = Pick<
+	Sections,
+	'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'wordFields' | 'pairFields' | 'pairOffsets' | 'signposts' | 'farPairs' | 'places'
+>;
 
 /** Writes postings word by word, ascending. */
 export class PostingsWriter {
@@ -51,7 +80,7 @@ export class PostingsWriter {
 	word(records: Uint32Array, from: number, to: number, fields: number): void {
 		this.wordContainers.push(this.containers.length / ENTRY);
 		this.wordFields.push(fields);
-		for (let start = from; start < to; ) {
+		for (let start = from; start < to;) {
 			const block = (records[start] as number) >>> 16;
 			let end = start + 1;
 			while (end < to && (records[end] as number) >>> 16 === block) end++;
@@ -204,7 +233,14 @@ export function markRecords({ sections }: CollectionIndex, word: number, fields:
  * @param records gets each record; `pairs` its pair; both must have room for all records of the set
  * @returns how many there are
  */
-export function pairsWithin({ sections }: CollectionIndex, word: number, fields: number, within: Uint32Array, records: Uint32Array, pairs: Uint32Array): number {
+export function pairsWithin(
+	{ sections }: CollectionIndex,
+	word: number,
+	fields: number,
+	within: Uint32Array,
+	records: Uint32Array,
+	pairs: Uint32Array
+): number {
 	const { wordContainers, containers, lowHalves, bitmaps, wordFields, pairFields } = sections;
 	const all = ((wordFields[word] as number) & ~fields) === 0;
 	const last = (wordContainers[word + 1] as number) * ENTRY;
@@ -228,7 +264,7 @@ export function pairsWithin({ sections }: CollectionIndex, word: number, fields:
 		const length = Math.min(BLOCK / 32, within.length - base);
 		for (let word32 = 0; word32 < length; word32++) {
 			const held = bitmaps[from + word32] as number;
-			for (let left = held & (within[base + word32] as number); left !== 0; ) {
+			for (let left = held & (within[base + word32] as number); left !== 0;) {
 				const lowest = left & -left;
 				left ^= lowest;
 				const own = pair + ones(held & (lowest - 1));

@@ -17,7 +17,7 @@ export function sortedNumbers(texts: readonly string[]): Uint32Array {
 	keys.sort();
 	const order = new Uint32Array(texts.length);
 	const keyOf = (key: number) => Math.floor(key / 2 ** bits);
-	for (let from = 0; from < keys.length; ) {
+	for (let from = 0; from < keys.length;) {
 		const key = keyOf(keys[from] ?? 0);
 		let to = from + 1;
 		while (to < keys.length && keyOf(keys[to] ?? 0) === key) to++;

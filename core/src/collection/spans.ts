@@ -9,7 +9,7 @@ import { RecordSet } from './record-set.ts';
 
 /**
  * Every record in which the words, phrase or proximity stand.
- * @param within records that matter; others are left out. Null for all.
+ * @param within records that matter, none that {@link candidatesOf} leaves out; null for all
  */
 export function evaluateSpans(index: CollectionIndex, query: SpanQuery, within: RecordSet | null = null, watch?: Watch): RecordSet {
 	const mark = scratch.mark();
@@ -24,14 +24,21 @@ function found(words: WordMemo, query: SpanQuery, within: RecordSet | null, watc
 	const { index } = words;
 	if (query.kind === 'either')
 		return query.sides.reduce((all, side) => {
-			all.addAll(evaluateSpans(index, side, within, watch));
+			all.addAll(evaluateSpans(index, side, within && candidates(words, side, watch).and(within), watch));
 			return all;
 		}, RecordSet.none(index.size));
 	const plain = evaluatePlain(words, query, within, watch);
 	if (plain) return plain;
-	const all = candidates(words, query, watch);
-	const records = within ? all.and(within) : all;
-	if (query.kind === 'word') return records;
+	if (query.kind === 'word' || !within) {
+		const all = candidates(words, query, watch);
+		return query.kind === 'word' ? (within ? all.and(within) : all) : among(words, query, all, watch);
+	}
+	return among(words, query, within, watch);
+}
+
+/** Where the spans truly stand, of the records that can have them. */
+function among(words: WordMemo, query: SpanQuery, records: RecordSet, watch?: Watch): RecordSet {
+	const { index } = words;
 	const rows = Uint32Array.from(records);
 	if (rows.length === 0) return records;
 	const rowOf = scratch.take(index.size);
@@ -68,15 +75,7 @@ function evaluatePlain(words: WordMemo, query: SpanQuery, within: RecordSet | nu
 	const { index } = words;
 	const fields = CollectionIndex.fieldBits(query.fields);
 	// First by sets alone: the records that hold all the words.
-	let meeting: Uint32Array | null = within?.bits ?? null;
-	for (const word of numbers) {
-		watch?.spend(index.recordsOfWord(word));
-		const bits = RecordSet.none(index.size).bits;
-		markRecords(index, word, fields, bits);
-		if (meeting) for (let at = 0; at < bits.length; at++) bits[at] = (bits[at] as number) & (meeting[at] as number);
-		meeting = bits;
-	}
-	const candidates = RecordSet.from(index.size, meeting ?? new Uint32Array(0));
+	const candidates = within ?? candidatesOfWords(index, numbers, fields, watch);
 	const count = candidates.count();
 	const met = RecordSet.none(index.size);
 	if (count === 0) return met;
@@ -97,6 +96,17 @@ function evaluatePlain(words: WordMemo, query: SpanQuery, within: RecordSet | nu
 	}
 	watch?.spend(count);
 	return met;
+}
+
+function candidatesOfWords(index: CollectionIndex, words: readonly number[], fields: number, watch?: Watch): RecordSet {
+	let meeting: RecordSet | null = null;
+	for (const word of words) {
+		watch?.spend(index.recordsOfWord(word));
+		const own = RecordSet.none(index.size);
+		markRecords(index, word, fields, own.bits);
+		meeting = meeting ? meeting.and(own) : own;
+	}
+	return meeting ?? RecordSet.none(index.size);
 }
 
 type Buffer = { readonly places: Uint32Array };
@@ -124,7 +134,9 @@ function holdsNear(index: CollectionIndex, record: number, buffers: readonly Buf
 	const right = (buffers[1] as Buffer).places;
 	const lefts = counts[0] as number;
 	const rights = counts[1] as number;
-	return follows(index, record, left, lefts, right, rights, near.distance) || (!near.ordered && follows(index, record, right, rights, left, lefts, near.distance));
+	return (
+		follows(index, record, left, lefts, right, rights, near.distance) || (!near.ordered && follows(index, record, right, rights, left, lefts, near.distance))
+	);
 }
 
 /** True if a place of `after` lies behind one of `before`, near enough and in the same entry. */

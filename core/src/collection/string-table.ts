@@ -46,11 +46,31 @@ export class StringTable {
 
 	/** The first text that does not sort before this one. */
 	firstFrom(text: string): number {
+		const wanted = encoder.encode(text);
+		if (wanted.length === text.length) return this.firstFromAscii(wanted);
 		let low = 0;
 		let high = this.size;
 		while (low < high) {
 			const middle = (low + high) >>> 1;
 			if (this.at(middle) < text) low = middle + 1;
+			else high = middle;
+		}
+		return low;
+	}
+
+	/** The same by bytes: below 128 they sort as UTF-16 units do, and before all others. */
+	private firstFromAscii(wanted: Uint8Array): number {
+		const { bytes, starts } = this;
+		let low = 0;
+		let high = this.size;
+		while (low < high) {
+			const middle = (low + high) >>> 1;
+			const from = starts[middle] as number;
+			const length = (starts[middle + 1] as number) - from;
+			let at = 0;
+			while (at < wanted.length && at < length && bytes[from + at] === wanted[at]) at++;
+			const before = at < wanted.length && (at === length || (bytes[from + at] as number) < (wanted[at] as number));
+			if (before) low = middle + 1;
 			else high = middle;
 		}
 		return low;

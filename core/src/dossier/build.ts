@@ -44,7 +44,8 @@ export const STATE_WORDS: Readonly<Record<LineState | 'uncounted', string>> = {
 	off: 'switched off',
 	empty: 'empty',
 	faulty: 'cannot be read',
-	broken: 'uses a line that is broken'
+	broken: 'uses a line that is broken',
+	heavy: 'too much work to count'
 };
 
 /** What a count column says of a line: the count, or why there is none. */

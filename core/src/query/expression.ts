@@ -87,7 +87,8 @@ export interface HeadingPiece extends Base {
 	readonly qualifiers: readonly string[];
 }
 
-export type LimitField = 'la' | 'pt' | 'ag';
+export const LIMIT_FIELDS = ['la', 'pt', 'ag'] as const;
+export type LimitField = (typeof LIMIT_FIELDS)[number];
 
 /** What a limit asks for. Years and dates include their ends; dates are ISO. */
 export type Limit =

@@ -14,4 +14,5 @@ export {
 	type SpanQuery,
 	type Surroundings
 } from './bind.ts';
+export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

@@ -1,10 +1,33 @@
 /** A whole strategy on a collection: every line's records, with the rules for lines that are off, empty or broken. */
-import type { StrategyLine } from '../enquiry/index.ts';
-import { evaluate, RecordSet, type CollectionIndex, type PartCache } from '../collection/index.ts';
+import type { LineRole, StrategyLine } from '../enquiry/index.ts';
+import { evaluate, RecordSet, WorkCeiling, type CollectionIndex, type PartCache, type Watch } from '../collection/index.ts';
 import { hasErrors, type Query } from '../query/index.ts';
 import type { ReadLine } from './read.ts';
 
-export type LineState = 'counted' | 'off' | 'empty' | 'faulty' | 'broken';
+/** `heavy`: it would have taken more work than is allowed, and was given up. */
+export type LineState = 'counted' | 'off' | 'empty' | 'faulty' | 'broken' | 'heavy';
+
+/** All that evaluating needs of a line; it can travel to another thread. */
+export interface LineToEvaluate {
+	readonly id: string;
+	readonly number: number;
+	readonly off: boolean;
+	readonly empty: boolean;
+	/** Null where the line is empty or faulty. */
+	readonly query: Query | null;
+}
+
+/** What evaluating needs of lines that have been read. */
+export function linesToEvaluate(lines: readonly ReadLine[], stored: readonly Pick<StrategyLine, 'id' | 'off'>[]): LineToEvaluate[] {
+	const off = new Set(stored.filter((line) => line.off).map((line) => line.id));
+	return lines.map(({ id, number, empty, query, faults }) => ({ id, number, off: off.has(id), empty, query: hasErrors(faults) ? null : query }));
+}
+
+export interface EvaluateOptions {
+	readonly cache?: PartCache;
+	/** Asked for a watch before each line; what it throws ends all but a {@link WorkCeiling}, which ends that line. */
+	readonly watch?: () => Watch;
+}
 
 export interface EvaluatedLine {
 	readonly id: string;
@@ -76,34 +99,44 @@ const setByHand = (query: Query, isBefore: (id: string) => boolean): boolean => 
 };
 
 /** Evaluates all lines in order; each needs only lines above it. */
-export function evaluateStrategy(
-	lines: readonly ReadLine[],
-	stored: readonly StrategyLine[],
-	index: CollectionIndex,
-	marks: Marks,
-	cache?: PartCache
-): EvaluatedLine[] {
+export function evaluateStrategy(lines: readonly LineToEvaluate[], index: CollectionIndex, marks: Marks, options: EvaluateOptions = {}): EvaluatedLine[] {
 	const done = new Map<string, EvaluatedLine>();
-	const off = new Set(stored.filter((line) => line.off).map((line) => line.id));
 	return lines.map((line) => {
-		const evaluated = evaluateLine(line, off.has(line.id));
+		const evaluated = evaluateLine(line, index, marks, done, options);
 		done.set(line.id, evaluated);
 		return evaluated;
 	});
+}
 
-	function evaluateLine(line: ReadLine, isOff: boolean): EvaluatedLine {
-		const without = (state: LineState): EvaluatedLine => ({ id: line.id, number: line.number, state, records: null, query: null, beforeHand: false });
-		if (isOff) return without('off');
-		if (line.empty) return without('empty');
-		if (!line.query || hasErrors(line.faults)) return without('faulty');
-		const query = withoutAbsent(line.query, (id) => done.get(id)?.state ?? 'broken');
-		if (query === 'absent' || query === 'broken') return without('broken');
-		const records = evaluate(index, query, { line: (id) => done.get(id)?.records ?? RecordSet.none(index.size), marked: (set) => marks[set] }, cache);
+function evaluateLine(
+	line: LineToEvaluate,
+	index: CollectionIndex,
+	marks: Marks,
+	done: ReadonlyMap<string, EvaluatedLine>,
+	options: EvaluateOptions
+): EvaluatedLine {
+	const without = (state: LineState): EvaluatedLine => ({ id: line.id, number: line.number, state, records: null, query: null, beforeHand: false });
+	if (line.off) return without('off');
+	if (line.empty) return without('empty');
+	if (!line.query) return without('faulty');
+	const query = withoutAbsent(line.query, (id) => done.get(id)?.state ?? 'broken');
+	if (query === 'absent' || query === 'broken') return without('broken');
+	try {
+		const records = evaluate(
+			index,
+			query,
+			{ line: (id) => done.get(id)?.records ?? RecordSet.none(index.size), marked: (set) => marks[set] },
+			options.cache,
+			options.watch?.()
+		);
 		return { id: line.id, number: line.number, state: 'counted', records, query, beforeHand: setByHand(query, (id) => done.get(id)?.beforeHand ?? false) };
+	} catch (error) {
+		if (error instanceof WorkCeiling) return without('heavy');
+		throw error;
 	}
 }
 
 /** The last counted line that is no check: what the strategy retrieves. */
-export function finalLine(lines: readonly ReadLine[], evaluated: readonly EvaluatedLine[]): EvaluatedLine | null {
+export function finalLine<Line extends { readonly state: string }>(lines: readonly { readonly role: LineRole }[], evaluated: readonly Line[]): Line | null {
 	return evaluated.findLast((line, index) => line.state === 'counted' && lines[index]?.role !== 'check') ?? null;
 }

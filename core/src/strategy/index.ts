@@ -1,7 +1,18 @@
 /** Strategies: lines with identity, reading, evaluating, assembling. */
 export { cleanLine, completeSource, toSource, toText, usedBy, type Names } from './anchors.ts';
 export { findHeading, headingByKey, joinedLines, namesOf, readStrategy, type OpenVocabulary, type ReadLine, type StrategyPart } from './read.ts';
-export { evaluateStrategy, finalLine, withoutAbsent, type EvaluatedLine, type LineState, type Marks } from './evaluate.ts';
+export {
+	evaluateStrategy,
+	finalLine,
+	linesToEvaluate,
+	withoutAbsent,
+	type EvaluatedLine,
+	type EvaluateOptions,
+	type LineState,
+	type LineToEvaluate,
+	type Marks
+} from './evaluate.ts';
+export { contributionsOf, type Contribution } from './contributions.ts';
 export { roleOf } from './roles.ts';
 export { assemble, type HeadingLabel, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';

@@ -5,7 +5,7 @@ import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index
 import { parse } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
 import { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
-import { assemble, completeSource, evaluateStrategy, moveFault, namesOf, readStrategy, roleOf, toSource, toText } from './index.ts';
+import { assemble, completeSource, evaluateStrategy, linesToEvaluate, moveFault, namesOf, readStrategy, roleOf, toSource, toText } from './index.ts';
 
 const heading = (id: string, label: string, entryTerms: string[] = []) => ({
 	id,
@@ -65,7 +65,7 @@ const index = buildIndex(
 );
 function counts(of: ReturnType<typeof strategy>) {
 	const none = RecordSet.none(index.size);
-	return evaluateStrategy(readStrategy(of, open, 2026), of.lines, index, { benchmark: none, relevant: none, irrelevant: none }).map(
+	return evaluateStrategy(linesToEvaluate(readStrategy(of, open, 2026), of.lines), index, { benchmark: none, relevant: none, irrelevant: none }).map(
 		(one) => one.records?.count() ?? one.state
 	);
 }

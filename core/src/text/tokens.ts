@@ -59,7 +59,7 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 	/** True while the last character was one that stands alone. */
 	let alone = false;
 	const cluster = new RegExp(CLUSTER.source, 'uy');
-	for (let start = 0; start < text.length; ) {
+	for (let start = 0; start < text.length;) {
 		const plain = plainRun(text, start);
 		if (plain > start) {
 			if (alone) close();

@@ -5,6 +5,7 @@ import {
 	type CollectionIndex,
 	enquirySchema,
 	evaluateStrategy,
+	linesToEvaluate,
 	profileSchema,
 	readStrategy,
 	recordSchema,
@@ -95,7 +96,7 @@ describe('the demo enquiry', () => {
 				ids.flatMap((id) => index.identified(id))
 			);
 		const none = RecordSet.none(index.size);
-		const evaluated = evaluateStrategy(lines, enquiry.lines, index, { benchmark: set(world.known), relevant: none, irrelevant: none });
+		const evaluated = evaluateStrategy(linesToEvaluate(lines, enquiry.lines), index, { benchmark: set(world.known), relevant: none, irrelevant: none });
 		const found = evaluated.map((one) => one.records ?? none);
 		const relevant = set(world.relevant);
 		expect(found[8]?.count()).toBe(14);

@@ -1,8 +1,8 @@
-/** Collections of records: kept in the database, indexed once per start and held in memory. */
-import { buildIndex, type CollectionIndex, PartCache, recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+/** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
+import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
 import { database } from './database';
 import { door, faultOf } from './doors';
-import { log } from './log';
+import { closeIndex, openIndex, type OpenIndex } from './indexes';
 import { openVocabulary } from './vocabularies';
 
 const check = door<BibliographicRecord>(recordSchema);
@@ -15,10 +15,7 @@ export interface CollectionEntry {
 	readonly size: number;
 }
 
-export interface OpenCollection extends CollectionEntry {
-	readonly records: readonly BibliographicRecord[];
-	readonly index: CollectionIndex;
-	readonly cache: PartCache;
+export interface OpenCollection extends CollectionEntry, OpenIndex {
 	readonly labelOf: LabelOf;
 }
 
@@ -28,6 +25,7 @@ interface CollectionRow {
 	taken_on: string;
 	vocabularies: string[];
 	size: number;
+	loaded_at: Date;
 }
 
 const entryOf = (row: CollectionRow): CollectionEntry => ({
@@ -37,7 +35,7 @@ const entryOf = (row: CollectionRow): CollectionEntry => ({
 	vocabularies: row.vocabularies,
 	size: row.size
 });
-const columns = ['id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size'] as const;
+const columns = ['id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size', 'loaded_at'] as const;
 
 /** Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing. */
 export async function replaceCollection(
@@ -62,14 +60,14 @@ export async function replaceCollection(
 		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number });
 		return number;
 	});
-	open.delete(entry.id);
+	closeIndex(entry.id);
 	return size;
 }
 
 /** False where there was none. */
 export async function removeCollection(id: string): Promise<boolean> {
 	const gone = (await database('collections').where({ id }).delete()) > 0;
-	open.delete(id);
+	closeIndex(id);
 	return gone;
 }
 
@@ -95,39 +93,52 @@ export async function listCollections(): Promise<CollectionEntry[]> {
 	).map(entryOf);
 }
 
-const open = new Map<string, Promise<OpenCollection | null>>();
-
-export function openCollection(id: string): Promise<OpenCollection | null> {
-	const known = open.get(id);
-	if (known) return known;
-	const opening = load(id);
-	open.set(id, opening);
-	opening.then((found) => found ?? open.delete(id)).catch(() => open.delete(id));
-	return opening;
+/** The records of these numbers, in their order; numbers that are gone are left out. */
+export async function recordsAt(id: string, numbers: readonly number[]): Promise<BibliographicRecord[]> {
+	const rows = await database('records')
+		.where({ collection_id: id })
+		.whereIn('number', [...numbers])
+		.select<{ number: number; data: unknown }[]>('number', 'data');
+	const byNumber = new Map(rows.map((row) => [row.number, row.data]));
+	return numbers.flatMap((number) => {
+		const data = byNumber.get(number);
+		if (data === undefined) return [];
+		if (!check(data)) throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
+		return [data];
+	});
 }
 
-/** Lets opened collections go, so that they are opened anew when next asked for. */
-export function closeCollections(which: (entry: CollectionEntry) => boolean): void {
-	for (const [id, opening] of open) void opening.then((found) => found && which(found) && open.delete(id)).catch(() => open.delete(id));
-}
-
-async function load(id: string): Promise<OpenCollection | null> {
+/** Opens a collection for counting; null where there is none of that name. Waits while it is indexed. */
+export async function openCollection(id: string): Promise<OpenCollection | null> {
 	const [row] = await database('collections')
 		.where({ id })
 		.select<CollectionRow[]>(...columns);
 	if (!row) return null;
 	const entry = entryOf(row);
-	const vocabularies = new Map(
-		(await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null).map((one) => [one.vocabulary.id, one.vocabulary])
-	);
+	const opened = (await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null);
+	const vocabularies = new Map(opened.map((one) => [one.vocabulary.id, one.vocabulary]));
 	const labelOf: LabelOf = (vocabulary, heading) => vocabularies.get(vocabulary)?.get(heading)?.label;
-	const stored = await database('records').where({ collection_id: id }).orderBy('number').select<{ data: unknown }[]>('data');
-	const records = stored.map(({ data }, number) => {
-		if (!check(data)) throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
-		return data;
-	});
-	const started = performance.now();
-	const index = buildIndex(records, labelOf);
-	log('info', 'collection-indexed', { collection: id, records: records.length, milliseconds: Math.round(performance.now() - started) });
-	return { ...entry, records, index, cache: new PartCache(), labelOf };
+	const stamps = await database('vocabularies')
+		.whereIn('id', [...entry.vocabularies])
+		.orderBy('id')
+		.select<{ id: string; loaded_at: Date }[]>('id', 'loaded_at');
+	const madeFrom = [`${id} ${row.loaded_at.toISOString()}`, ...stamps.map((one) => `${one.id} ${one.loaded_at.toISOString()}`)].join('; ');
+	const labels = () =>
+		Object.fromEntries(opened.flatMap(({ vocabulary }) => vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])));
+	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: () => textsOf(id) });
+	return { ...entry, ...index, labelOf };
+}
+
+/** The records as they lie in the database, as JSON texts, in their order, by the thousand. */
+async function* textsOf(id: string): AsyncGenerator<readonly string[]> {
+	for (let from = 0; ; from += 1_000) {
+		const rows = await database('records')
+			.where({ collection_id: id })
+			.where('number', '>=', from)
+			.where('number', '<', from + 1_000)
+			.orderBy('number')
+			.select<{ text: string }[]>(database.raw('data::text as text'));
+		if (rows.length > 0) yield rows.map((row) => row.text);
+		if (rows.length < 1_000) return;
+	}
 }

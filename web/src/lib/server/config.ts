@@ -1,5 +1,6 @@
 /** What the start command hands over, read once from the environment. */
-import { env } from 'node:process';
+import { dirname, join } from 'node:path';
+import { argv, env } from 'node:process';
 
 export const config = {
 	/** PostgreSQL on loopback, with the password that the start command made. */
@@ -12,6 +13,13 @@ export const config = {
 	},
 	/** True where the demo is loaded and its one-click door is open. */
 	demo: env['LANTERN_DEMO'] === '1',
+	/** The threads' programs, made by the build beside the server. */
+	worker: env['LANTERN_WORKER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'worker.js'),
+	builder: env['LANTERN_BUILDER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'builder.js'),
+	/** Where indexes are kept as files; null keeps none. */
+	indexes: env['LANTERN_INDEXES'] ?? null,
+	/** Bytes that open indexes may take together. */
+	indexMemory: Number(env['LANTERN_INDEX_MEMORY'] ?? 2_000_000_000),
 	/** Requests per minute and account on sign-in; the tests of the limit lower it. */
 	signInsPerMinute: Number(env['LANTERN_SIGN_INS_PER_MINUTE'] ?? 10)
 } as const;

@@ -3,7 +3,7 @@
  * collections of records, profiles. Whole or not at all; what is in use is named before it goes.
  */
 import { recordSchema, readTurtle, vocabularySchema, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
-import { closeCollections, listCollections, replaceCollection, type CollectionEntry } from './collections';
+import { listCollections, replaceCollection, type CollectionEntry } from './collections';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { linesOf } from './incoming';
@@ -30,8 +30,7 @@ export async function takeVocabulary(id: string, turtle: string, faulty: boolean
 	if (faults.length > 0 && !faulty) return refused('The file has faults. Nothing was changed; load it without the faulty parts, or mend it first.', faults);
 	if (!checkVocabulary(read.vocabulary)) return refused(`The vocabulary does not fit: ${faultOf(checkVocabulary.errors)}. Nothing was changed.`, faults);
 	await saveVocabulary(read.vocabulary);
-	// Heading words are indexed by label, so collections are indexed anew.
-	closeCollections((one) => one.vocabularies.includes(id));
+	// Heading words are indexed by label, so what was made from the older vocabulary is out of date (collections.ts, `madeFrom`).
 	return { ok: true, what: { headings: read.vocabulary.headings.length }, faults };
 }
 

@@ -8,7 +8,7 @@ const open = new Map<string, Promise<OpenVocabulary>>();
 
 export async function saveVocabulary(data: VocabularyData): Promise<void> {
 	await database('vocabularies')
-		.insert({ id: data.id, data: JSON.stringify(data) })
+		.insert({ id: data.id, data: JSON.stringify(data), loaded_at: new Date() })
 		.onConflict('id')
 		.merge();
 	open.delete(data.id);

@@ -2,13 +2,12 @@
 import {
 	buildDossier,
 	conceptLetter,
-	evaluateStrategy,
 	finalLine,
 	findHeading,
 	foldedKey,
 	headingByKey,
 	joinedLines,
-	lightOf,
+	linesToEvaluate,
 	namesOf,
 	nodesOf,
 	readStrategy,
@@ -16,70 +15,105 @@ import {
 	writeStrategy,
 	type DossierDocument,
 	type EnquiryDocument,
-	type EvaluatedLine,
 	type Mark,
 	type OpenVocabulary,
 	type Profile,
 	type ReadLine,
 	type Rendering
 } from '@wide-lantern/core';
-import { openCollection, type OpenCollection } from './collections';
+import { openCollection, recordsAt, type OpenCollection } from './collections';
+import { computing, type CountedLine, type MarkNumbers } from './computing';
+import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { RecordPage, ShownRecord } from '$lib/work/records';
 import type { SheetView } from '$lib/work/sheet';
+import { buildingShare } from './indexes';
 import { listProfiles } from './profiles';
 import { openAllVocabularies } from './vocabularies';
+
+/** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
+export type LineCounts = Omit<CountedLine, 'state'> & { readonly state: CountedLine['state'] | 'uncounted' };
 
 export interface WorkedEnquiry {
 	readonly enquiry: OpenEnquiry;
 	readonly vocabularies: readonly OpenVocabulary[];
 	readonly collection: OpenCollection | null;
+	/** How far the collection's index is, from 0 to 1; null unless it is being built. */
+	readonly indexing: number | null;
 	readonly lines: readonly ReadLine[];
-	readonly evaluated: readonly EvaluatedLine[];
-	readonly benchmark: RecordSet | null;
+	readonly counted: readonly LineCounts[];
+	readonly marks: MarkNumbers;
+	readonly wanted: Wanted;
 }
 
 const today = () => new Date().toISOString().slice(0, 10);
+const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
+/** Longest wait for an index that is being built, in milliseconds; then its progress is told instead. */
+const PATIENCE = 3_000;
 
-/** Reads and evaluates every line. Without a collection, lines are read and nothing is counted. */
-export async function workEnquiry(enquiry: OpenEnquiry): Promise<WorkedEnquiry> {
+function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumbers {
+	const numbers = (identifiers: readonly string[]) =>
+		[...new Set(identifiers.flatMap((one) => (one.trim() === '' ? [] : index.identified(one))))].sort((a, b) => a - b);
+	const marked = (verdict: Mark['verdict']) => numbers(document.marks.flatMap((one) => (one.verdict === verdict ? [one.record] : [])));
+	return { benchmark: numbers(document.articles.map((one) => one.identifier)), relevant: marked('relevant'), irrelevant: marked('irrelevant') };
+}
+
+/**
+ * Reads every line, and counts them on the enquiry's collection in a computing thread.
+ * @throws Dropped where a newer question of the same window took its place
+ */
+export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted): Promise<WorkedEnquiry> {
 	const { document } = enquiry;
-	const [vocabularies, collection] = await Promise.all([openAllVocabularies(), document.collection ? openCollection(document.collection) : null]);
+	const opening = document.collection === null ? null : openCollection(document.collection);
+	const [vocabularies, collection] = await Promise.all([openAllVocabularies(), opening && inTime(opening)]);
 	const lines = readStrategy(document, vocabularies, new Date().getFullYear());
-	if (!collection) return { enquiry, vocabularies, collection, lines, evaluated: [], benchmark: null };
-	const { index } = collection;
-	const benchmark = RecordSet.of(
-		index.size,
-		document.articles.flatMap((one) => (one.identifier.trim() === '' ? [] : index.identified(one.identifier)))
-	);
-	const marked = (verdict: Mark['verdict']) =>
-		RecordSet.of(
-			index.size,
-			document.marks.flatMap((one) => (one.verdict === verdict ? index.identified(one.record) : []))
-		);
-	const marks = { benchmark, relevant: marked('relevant'), irrelevant: marked('irrelevant') };
-	const evaluated = evaluateStrategy(lines, document.lines, index, marks, collection.cache);
-	return { enquiry, vocabularies, collection, lines, evaluated, benchmark };
+	const bare = { enquiry, vocabularies, lines, wanted };
+	if (!collection) {
+		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
+		const indexing = document.collection === null ? null : buildingShare(document.collection);
+		return { ...bare, collection: null, indexing, counted, marks: NO_MARKS };
+	}
+	const marks = marksOf(document, collection);
+	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: linesToEvaluate(lines, document.lines), marks }, wanted);
+	return { ...bare, collection, indexing: null, counted, marks };
+}
+
+/** The result, or null when it takes too long; it goes on being made. */
+async function inTime<Result>(made: Promise<Result>): Promise<Result | null> {
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	const late = new Promise<null>((tell) => {
+		timer = setTimeout(() => {
+			tell(null);
+		}, PATIENCE);
+	});
+	try {
+		return await Promise.race([made, late]);
+	} finally {
+		clearTimeout(timer);
+		// What fails after that is told when it is next asked for.
+		made.catch(() => undefined);
+	}
 }
 
 export function sheetView(worked: WorkedEnquiry): SheetView {
-	const { enquiry, collection, lines, evaluated, benchmark } = worked;
+	const { enquiry, collection, indexing, lines, counted, marks } = worked;
 	return {
 		revision: enquiry.revision,
 		collection: collection && { id: collection.id, name: collection.name, size: collection.size, takenOn: collection.takenOn },
-		benchmark: { held: benchmark?.count() ?? 0, known: enquiry.document.articles.length },
-		final: finalLine(lines, evaluated)?.id ?? null,
+		indexing,
+		benchmark: { held: marks.benchmark.length, known: enquiry.document.articles.length },
+		final: finalLine(lines, counted)?.id ?? null,
 		lines: lines.map((line, at) => {
-			const result = evaluated[at];
+			const { state = 'uncounted', count = null, found = null, beforeHand = false } = counted[at] ?? {};
 			return {
 				id: line.id,
 				number: line.number,
 				text: line.text,
 				role: line.role,
-				state: result?.state ?? 'uncounted',
-				count: result?.records?.count() ?? null,
-				found: result?.records && benchmark ? result.records.and(benchmark).count() : null,
-				beforeHand: result?.beforeHand ?? false,
+				state,
+				count,
+				found: marks.benchmark.length > 0 ? found : null,
+				beforeHand,
 				faults: line.faults
 			};
 		})
@@ -89,37 +123,41 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 export const PAGE_SIZE = 20;
 
 /** Records of a line, newest first, with what lit them. */
-export function recordsOfLine(worked: WorkedEnquiry, lineId: string, from: number): RecordPage | null {
-	const { collection, evaluated, benchmark } = worked;
-	const result = evaluated.find((one) => one.id === lineId);
-	if (!collection || !result?.records) return null;
-	const queries = new Map(evaluated.map((one) => [one.id, one.query]));
-	const numbers = [...result.records].sort((a, b) => collection.index.year(b) - collection.index.year(a) || a - b);
-	const records = numbers.slice(from, from + PAGE_SIZE).flatMap((number): ShownRecord[] => {
-		const record = collection.records[number];
-		if (!record || !result.query) return [];
-		const light = lightOf(record, result.query, collection.labelOf, (id) => queries.get(id) ?? null);
-		return [
-			{
-				id: record.id,
-				titles: record.titles,
-				abstract: record.abstract,
-				keywords: record.keywords,
-				authors: record.authors,
-				journal: record.journal,
-				year: record.year,
-				headings: record.headings.map((one, at) => ({
-					label: collection.labelOf(one.vocabulary, one.heading) ?? one.heading,
-					main: one.main,
-					qualifiers: one.qualifiers,
-					lit: light.headings.includes(at)
-				})),
-				lit: light.spans,
-				benchmark: benchmark?.has(number) ?? false
-			}
-		];
-	});
-	return { line: result.number, total: result.records.count(), from, records };
+export async function recordsOfLine(worked: WorkedEnquiry, lineId: string, from: number): Promise<RecordPage | null> {
+	const { collection, lines, enquiry, marks, wanted } = worked;
+	const line = lines.find((one) => one.id === lineId);
+	if (!collection || !line) return null;
+	const of = { collection: collection.computed, lines: linesToEvaluate(lines, enquiry.document.lines), marks, line: lineId };
+	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, ...of }, wanted);
+	if (!page) return null;
+	const records = await recordsAt(collection.id, page.records);
+	const labels: Record<string, string> = {};
+	for (const { vocabulary, heading } of records.flatMap((one) => one.headings))
+		labels[`${vocabulary}:${heading}`] = collection.labelOf(vocabulary, heading) ?? heading;
+	const lit = await computing().ask({ do: 'light', records, labels, ...of }, wanted);
+	const known = new Set(marks.benchmark);
+	return {
+		line: line.number,
+		total: page.total,
+		from,
+		records: records.map((record, at): ShownRecord => ({
+			id: record.id,
+			titles: record.titles,
+			abstract: record.abstract,
+			keywords: record.keywords,
+			authors: record.authors,
+			journal: record.journal,
+			year: record.year,
+			headings: record.headings.map((one, number) => ({
+				label: labels[`${one.vocabulary}:${one.heading}`] ?? one.heading,
+				main: one.main,
+				qualifiers: one.qualifiers,
+				lit: lit?.[at]?.headings.includes(number) ?? false
+			})),
+			lit: lit?.[at]?.spans ?? [],
+			benchmark: known.has(page.records[at] ?? -1)
+		}))
+	};
 }
 
 export interface ProfiledRendering {
@@ -196,7 +234,7 @@ function render(worked: WorkedEnquiry, profile: Profile, chosen: EnquiryDocument
 
 /** The document of the enquiry as it stands. */
 export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument> {
-	const { enquiry, collection, lines, evaluated, vocabularies } = worked;
+	const { enquiry, collection, lines, counted, vocabularies } = worked;
 	const { document } = enquiry;
 	return buildDossier({
 		enquiry: document,
@@ -210,9 +248,9 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 				line,
 				label: stored?.label ?? '',
 				concept: concept < 0 ? null : conceptLetter(concept),
-				state: evaluated[at]?.state ?? 'uncounted',
-				count: evaluated[at]?.records?.count() ?? null,
-				beforeHand: evaluated[at]?.beforeHand ?? false
+				state: counted[at]?.state ?? 'uncounted',
+				count: counted[at]?.count ?? null,
+				beforeHand: counted[at]?.beforeHand ?? false
 			};
 		}),
 		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
@@ -234,7 +272,7 @@ export interface ConceptCounts {
 	readonly used: readonly string[];
 }
 
-export function conceptCounts(worked: WorkedEnquiry): ConceptCounts {
+export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
 	const { enquiry, collection, vocabularies, lines } = worked;
 	const counts: Record<string, number> = {};
 	const usedWords = new Set<string>();
@@ -253,9 +291,8 @@ export function conceptCounts(worked: WorkedEnquiry): ConceptCounts {
 	const trial = { concepts: [], lines: [...new Set(terms)].map((text) => lineOf(text, text)) };
 	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
 	if (collection) {
-		const none = RecordSet.none(collection.index.size);
-		for (const one of evaluateStrategy(read, trial.lines, collection.index, { benchmark: none, relevant: none, irrelevant: none }, collection.cache))
-			if (one.records) counts[one.id] = one.records.count();
+		const asked = { collection: collection.computed, lines: linesToEvaluate(read, trial.lines), marks: NO_MARKS };
+		for (const one of await computing().ask({ do: 'evaluate', ...asked }, worked.wanted)) if (one.count !== null) counts[one.id] = one.count;
 	}
 	for (const text of new Set(terms)) {
 		const pieces = read.find((one) => one.id === text)?.tree;

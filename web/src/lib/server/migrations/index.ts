@@ -2,6 +2,7 @@
 import type { Knex } from 'knex';
 import * as first from './001-first';
 import * as second from './002-marks-and-addresses';
+import * as third from './003-when-loaded';
 
 export interface Migration {
 	readonly name: string;
@@ -11,5 +12,6 @@ export interface Migration {
 
 export const migrations: Migration[] = [
 	{ name: '001-first', ...first },
-	{ name: '002-marks-and-addresses', ...second }
+	{ name: '002-marks-and-addresses', ...second },
+	{ name: '003-when-loaded', ...third }
 ];

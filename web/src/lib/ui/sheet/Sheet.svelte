@@ -213,7 +213,7 @@
 		editor.dispatch(setDiagnostics(state, diagnostics));
 	}
 
-	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', uncounted: 'no collection' };
+	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', heavy: 'too much work', uncounted: 'no collection' };
 	function showMargins(): void {
 		if (!editor) return;
 		const byId = new Map(view?.lines.map((line) => [line.id, line]));

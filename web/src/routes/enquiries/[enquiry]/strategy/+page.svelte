@@ -103,6 +103,7 @@
 		})().catch(() => undefined); // Moved on, or the server is away: the lens stays as it is.
 	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
+	const heavy = $derived(view?.lines.filter((line) => line.state === 'heavy') ?? []);
 	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);
 
 	$effect(() =>
@@ -139,6 +140,10 @@
 	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
 </div>
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
+{#if view?.indexing !== null && view?.indexing !== undefined}<p class="say mb-2" role="status">The collection is being indexed: {Math.round(view.indexing * 100)} %. Counts come as soon as that is done; go on working.</p>{/if}
+{#if heavy.length > 0}<p class="say fault mb-2 small" role="status">
+		{heavy.length === 1 ? `Line ${heavy[0]?.number} looks` : `Lines ${heavy.map((line) => line.number).join(', ')} look`} at too many places in the records to be counted while you type. Give its words more letters before a *, or a phrase in place of a wide distance.
+	</p>{/if}
 {#if broken.length > 0}<p class="say fault mb-2 small" role="status">
 		{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.
 	</p>{/if}

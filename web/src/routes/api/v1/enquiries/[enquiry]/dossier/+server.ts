@@ -1,12 +1,12 @@
 /** The dossier as OOXML, Markdown, or its blocks as JSON. */
 import { error, json } from '@sveltejs/kit';
 import { toMarkdown, toOoxml } from '@wide-lantern/core';
-import { enquiryOf } from '$lib/server/asked';
+import { actor, enquiryOf } from '$lib/server/asked';
 import { fileName } from '$lib/server/file-name';
 import { dossierOf, workEnquiry } from '$lib/server/workings';
 
-export const GET = async ({ params, url }) => {
-	const worked = await workEnquiry(await enquiryOf(params.enquiry));
+export const GET = async ({ params, url, locals }) => {
+	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
 	const document = await dossierOf(worked);
 	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
 	switch (url.searchParams.get('as') ?? 'json') {

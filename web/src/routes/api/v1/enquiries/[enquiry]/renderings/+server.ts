@@ -1,9 +1,9 @@
 import { json } from '@sveltejs/kit';
-import { enquiryOf } from '$lib/server/asked';
+import { actor, enquiryOf } from '$lib/server/asked';
 import { renderingsOf, workEnquiry } from '$lib/server/workings';
 
-export const GET = async ({ params }) => {
-	const worked = await workEnquiry(await enquiryOf(params.enquiry));
+export const GET = async ({ params, locals }) => {
+	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
 	return json({
 		revision: worked.enquiry.revision,
 		lines: worked.lines.map((line) => ({ id: line.id, number: line.number, text: line.text })),

@@ -1,0 +1,127 @@
+/** What the server and its computing threads say to each other. Every message is checked where it arrives. */
+import {
+	querySchema,
+	recordSchema,
+	type BibliographicRecord,
+	type Contribution,
+	type Light,
+	type LineState,
+	type LineToEvaluate,
+	type Variant
+} from '@wide-lantern/core/computing';
+
+/** Record numbers that are marked in the enquiry. */
+export interface MarkNumbers {
+	readonly benchmark: readonly number[];
+	readonly relevant: readonly number[];
+	readonly irrelevant: readonly number[];
+}
+
+interface OfLines {
+	readonly collection: string;
+	readonly lines: readonly LineToEvaluate[];
+	readonly marks: MarkNumbers;
+}
+
+export type Job =
+	| { readonly do: 'open'; readonly collection: string; readonly buffer: SharedArrayBuffer; readonly trusted: boolean }
+	| { readonly do: 'close'; readonly collection: string }
+	| ({ readonly do: 'evaluate' } & OfLines)
+	/** Record numbers of a line, newest first. */
+	| ({ readonly do: 'page'; readonly line: string; readonly from: number; readonly count: number } & OfLines)
+	/** What of a line lit these records. Labels are those of their headings, by `vocabulary:identifier`. */
+	| ({
+			readonly do: 'light';
+			readonly line: string;
+			readonly records: readonly BibliographicRecord[];
+			readonly labels: Readonly<Record<string, string>>;
+	  } & OfLines)
+	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number }
+	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines);
+
+/** One line as counted; `found` are the benchmark's records among its own. */
+export interface CountedLine {
+	readonly id: string;
+	readonly state: LineState;
+	readonly count: number | null;
+	readonly found: number | null;
+	readonly beforeHand: boolean;
+}
+
+export interface Answers {
+	readonly open: { readonly opened: true } | { readonly opened: false; readonly why: string };
+	readonly close: null;
+	readonly evaluate: readonly CountedLine[];
+	readonly page: { readonly total: number; readonly records: readonly number[] } | null;
+	readonly light: readonly Light[] | null;
+	readonly variants: { readonly words: number; readonly variants: readonly Variant[] };
+	readonly contributions: readonly Contribution[] | null;
+}
+
+export interface Asked {
+	readonly id: number;
+	readonly job: Job;
+}
+
+export type Answered =
+	| { readonly id: number; readonly outcome: 'done'; readonly answer: Answers[keyof Answers] }
+	/** Nobody wants it any more; or it took too much work; or it failed. */
+	| { readonly id: number; readonly outcome: 'dropped' | 'heavy' }
+	| { readonly id: number; readonly outcome: 'failed'; readonly message: string };
+
+const text = { type: 'string' } as const;
+const whole = { type: 'integer', minimum: 0 } as const;
+const numbers = { type: 'array', items: whole } as const;
+const lines = {
+	type: 'array',
+	items: {
+		type: 'object',
+		required: ['id', 'number', 'off', 'empty', 'query'],
+		additionalProperties: false,
+		properties: {
+			id: text,
+			number: whole,
+			off: { type: 'boolean' },
+			empty: { type: 'boolean' },
+			query: { anyOf: [{ type: 'null' }, { $ref: querySchema.$id }] }
+		}
+	}
+} as const;
+const marks = {
+	type: 'object',
+	required: ['benchmark', 'relevant', 'irrelevant'],
+	additionalProperties: false,
+	properties: { benchmark: numbers, relevant: numbers, irrelevant: numbers }
+} as const;
+
+const job = (name: keyof Answers, properties: Readonly<Record<string, object>>) => ({
+	type: 'object',
+	required: ['do', 'collection', ...Object.keys(properties)],
+	additionalProperties: false,
+	properties: { do: { const: name }, collection: text, ...properties }
+});
+
+/** By the name of the job. */
+export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
+	open: job('open', { buffer: {}, trusted: { type: 'boolean' } }),
+	close: job('close', {}),
+	evaluate: job('evaluate', { lines, marks }),
+	page: job('page', { lines, marks, line: text, from: whole, count: whole }),
+	light: job('light', {
+		lines,
+		marks,
+		line: text,
+		records: { type: 'array', items: { $ref: recordSchema.$id } },
+		labels: { type: 'object', additionalProperties: text }
+	}),
+	variants: job('variants', { pattern: text, most: whole }),
+	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } })
+};
+export const SHARED_SCHEMAS = [querySchema, recordSchema] as const;
+
+/** The shape of every answer, as far as the server relies on it. */
+export const answeredSchema = {
+	type: 'object',
+	required: ['id', 'outcome'],
+	properties: { id: whole, outcome: { enum: ['done', 'dropped', 'heavy', 'failed'] }, message: text, answer: {} }
+} as const;

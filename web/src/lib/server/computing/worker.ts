@@ -1,0 +1,147 @@
+/**
+ * A computing thread: holds views on the shared indexes and its own results, answers one job after
+ * the other, and looks now and then whether the one under way is still wanted.
+ */
+import { parentPort, workerData } from 'node:worker_threads';
+import {
+	CollectionIndex,
+	contributionsOf,
+	evaluateStrategy,
+	lightOf,
+	PartCache,
+	RecordSet,
+	SteppedWatch,
+	variantsOf,
+	WorkCeiling,
+	type EvaluatedLine,
+	type Marks
+} from '@wide-lantern/core/computing';
+import { Ajv, type ValidateFunction } from 'ajv';
+import { JOB_SCHEMAS, SHARED_SCHEMAS, type Answered, type Answers, type Asked, type Job, type MarkNumbers } from './protocol.ts';
+
+/** Records and places that one line may look at: about two seconds of work. */
+const LINE_CEILING = 30_000_000;
+/** Bytes of results that are kept for each collection. */
+const CACHE_CEILING = 48_000_000;
+
+class Dropped extends Error {}
+
+const { unwanted } = workerData as { unwanted: Int32Array };
+const port = parentPort;
+if (!port) throw new Error('This runs in a thread of the server.');
+
+const ajv = new Ajv({ strictTypes: false, schemas: [...SHARED_SCHEMAS] });
+const checks = new Map<string, ValidateFunction>();
+function check(job: Job): string | null {
+	const schema = JOB_SCHEMAS[job.do] as object | undefined;
+	if (!schema) return `There is no job “${String(job.do)}”.`;
+	let validate = checks.get(job.do);
+	if (!validate) checks.set(job.do, (validate = ajv.compile(schema)));
+	return validate(job) ? null : `The job does not fit: ${validate.errors?.[0]?.instancePath ?? ''} ${validate.errors?.[0]?.message ?? ''}`;
+}
+
+interface Held {
+	readonly index: CollectionIndex;
+	readonly cache: PartCache;
+}
+const collections = new Map<string, Held>();
+
+function held(collection: string): Held {
+	const found = collections.get(collection);
+	if (!found) throw new Error(`The collection ${collection} is not open here.`);
+	return found;
+}
+
+const sets = (size: number, numbers: MarkNumbers): Marks => ({
+	benchmark: RecordSet.of(size, numbers.benchmark),
+	relevant: RecordSet.of(size, numbers.relevant),
+	irrelevant: RecordSet.of(size, numbers.irrelevant)
+});
+
+/** The marks are the same sets as long as they hold the same records, so that results on them stay known. */
+const knownMarks = new Map<string, { readonly text: string; readonly marks: Marks }>();
+function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks {
+	const text = JSON.stringify(numbers);
+	const known = knownMarks.get(collection);
+	if (known?.text === text) return known.marks;
+	const marks = sets(size, numbers);
+	knownMarks.set(collection, { text, marks });
+	return marks;
+}
+
+/** @param id of the job, which the server writes into shared memory when it is not wanted any more */
+function answer(id: number, job: Job): Answers[keyof Answers] {
+	const ask = () => {
+		if (Atomics.load(unwanted, 0) === id) throw new Dropped();
+	};
+	const watch = () => {
+		ask();
+		return new SteppedWatch(LINE_CEILING, ask);
+	};
+	const evaluated = (
+		of: Job & { do: 'evaluate' | 'page' | 'light' | 'contributions' }
+	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
+		const { index, cache } = held(of.collection);
+		const marks = marksOf(of.collection, index.size, of.marks);
+		return { index, marks, lines: evaluateStrategy(of.lines, index, marks, { cache, watch }) };
+	};
+	switch (job.do) {
+		case 'open': {
+			const opened = CollectionIndex.open(job.buffer, job.trusted);
+			if (!opened.ok) return { opened: false, why: opened.code };
+			collections.set(job.collection, { index: opened.index, cache: new PartCache(CACHE_CEILING) });
+			knownMarks.delete(job.collection);
+			return { opened: true };
+		}
+		case 'close':
+			collections.delete(job.collection);
+			knownMarks.delete(job.collection);
+			return null;
+		case 'evaluate': {
+			const { marks, lines } = evaluated(job);
+			return lines.map(({ id: line, state, records, beforeHand }) => ({
+				id: line,
+				state,
+				count: records?.count() ?? null,
+				found: records?.countWith(marks.benchmark) ?? null,
+				beforeHand
+			}));
+		}
+		case 'page': {
+			const { index, lines } = evaluated(job);
+			const records = lines.find((one) => one.id === job.line)?.records;
+			if (!records) return null;
+			const newest = [...records].sort((a, b) => index.year(b) - index.year(a) || a - b);
+			return { total: newest.length, records: newest.slice(job.from, job.from + job.count) };
+		}
+		case 'light': {
+			const { lines } = evaluated(job);
+			const query = lines.find((one) => one.id === job.line)?.query;
+			if (!query) return null;
+			const queries = new Map(lines.map((one) => [one.id, one.query]));
+			const labelOf = (vocabulary: string, heading: string) => job.labels[`${vocabulary}:${heading}`];
+			return job.records.map((record) => lightOf(record, query, labelOf, (line) => queries.get(line) ?? null));
+		}
+		case 'variants':
+			return variantsOf(held(job.collection).index, job.pattern, job.most);
+		case 'contributions': {
+			const { index, cache } = held(job.collection);
+			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch });
+		}
+	}
+}
+
+function outcome({ id, job }: Asked): Answered {
+	try {
+		const fault = check(job);
+		return fault === null ? { id, outcome: 'done', answer: answer(id, job) } : { id, outcome: 'failed', message: fault };
+	} catch (error) {
+		if (error instanceof Dropped) return { id, outcome: 'dropped' };
+		if (error instanceof WorkCeiling) return { id, outcome: 'heavy' };
+		return { id, outcome: 'failed', message: error instanceof Error ? error.message : String(error) };
+	}
+}
+
+port.on('message', (asked: Asked) => {
+	port.postMessage(outcome(asked));
+});

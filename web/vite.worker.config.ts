@@ -1,0 +1,17 @@
+/** The computing threads as files beside the server, with everything that it needs inside. */
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+	publicDir: false,
+	ssr: { noExternal: true, target: 'node' },
+	build: {
+		ssr: true,
+		outDir: 'build/computing',
+		emptyOutDir: true,
+		target: 'node20',
+		rollupOptions: {
+			input: { worker: 'src/lib/server/computing/worker.ts', builder: 'src/lib/server/computing/builder.ts' },
+			output: { entryFileNames: '[name].js' }
+		}
+	}
+});
