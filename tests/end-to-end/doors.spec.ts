@@ -43,6 +43,7 @@ const TABLE: readonly Row[] = [
 	['DELETE', A, OWNER],
 	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],
 	['GET', `${A}/stream`, MEMBERS],
+	['POST', `${A}/look`, MEMBERS, '', { client: 'doors', sequence: 1, revision: 1, edits: [] }],
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
 	['GET', `${A}/renderings`, MEMBERS],

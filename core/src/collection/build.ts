@@ -8,7 +8,7 @@ import type { BibliographicRecord } from '../records/index.ts';
 import { foldedKey, tokenTexts } from '../text/index.ts';
 import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attributes.ts';
 import { ByteWriter, NumberWriter, putNumber } from './bytes.ts';
-import { CollectionIndex } from './collection-index.ts';
+import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
 import type { IndexFacts } from './layout.ts';
 import { mergeIndexes } from './merge.ts';

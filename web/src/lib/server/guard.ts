@@ -48,6 +48,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`DELETE ${API}`]: 'owner',
 	[`POST ${API}/edits`]: 'editor',
 	[`GET ${API}/stream`]: 'reader',
+	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
 	[`GET ${API}/records`]: 'reader',
 	[`GET ${API}/renderings`]: 'reader',

@@ -1,5 +1,6 @@
 /** The open enquiry and the lens, handed to all screens below the frame. */
 import { getContext, setContext } from 'svelte';
+import type { SheetCounts } from './counts.svelte';
 import type { EnquiryClient } from './enquiry.svelte';
 import type { Lens } from './lens.svelte';
 
@@ -13,6 +14,7 @@ export interface Collection {
 
 export interface Bench {
 	readonly enquiry: EnquiryClient;
+	readonly counts: SheetCounts;
 	readonly lens: Lens;
 	readonly collections: readonly Collection[];
 	readonly vocabularies: readonly { id: string; name: string; edition: string; headings: number }[];

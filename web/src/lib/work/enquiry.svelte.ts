@@ -4,6 +4,7 @@
  * unsent edits lie in the browser's storage until the server has them.
  */
 import { applyEdits, valueAt, type Conflict, type Edit, type EnquiryDocument, type Json, type Place } from '@wide-lantern/core/editor';
+import type { CountsNews } from './sheet';
 
 export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'signed-out';
 
@@ -51,7 +52,10 @@ export class EnquiryClient {
 	/** Goes up with every undo and redo, so that editors take the text as it now is. */
 	turns = $state(0);
 
-	private readonly client: string;
+	/** Identity of this window, over reloads. */
+	readonly client: string;
+	/** Called with counts that arrive, and when the stream has been opened (null). */
+	oncounts: ((news: CountsNews | null) => void) | null = null;
 	private base: EnquiryDocument;
 	private queue: Batch[] = [];
 	private held: Batch[] = [];
@@ -76,9 +80,13 @@ export class EnquiryClient {
 	open(): () => void {
 		this.adoptPending();
 		const beat = setInterval(() => this.queue.length > 0 && this.remember(), 5_000);
-		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream`);
+		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream?client=${encodeURIComponent(this.client)}`);
+		this.stream.addEventListener('counts', (event) => this.oncounts?.(JSON.parse(String(event.data)) as CountsNews));
 		this.stream.onmessage = (event) => this.hear(String(event.data));
-		this.stream.onopen = () => void this.catchUp();
+		this.stream.onopen = () => {
+			this.oncounts?.(null);
+			void this.catchUp();
+		};
 		const leaving = (event: BeforeUnloadEvent) => {
 			if (this.queue.length > 0 && this.state !== 'saved') event.preventDefault();
 		};
@@ -169,6 +177,11 @@ export class EnquiryClient {
 		if (this.state === 'saved') this.state = 'saving';
 		clearTimeout(this.timer);
 		this.timer = setTimeout(() => void this.flush(), 150);
+	}
+
+	/** Edits that the server has not confirmed. */
+	unsent(): Edit[] {
+		return this.queue.flatMap((batch) => batch.edits);
 	}
 
 	/** Sends what waits; returns when the server has it or cannot be reached. */

@@ -22,3 +22,24 @@ export interface SheetView {
 	readonly final: string | null;
 	readonly lines: readonly SheetLine[];
 }
+
+/** What arrives on the stream of an open strategy, in answer to a look. */
+export type CountsNews =
+	| {
+			readonly sequence: number;
+			readonly view: Omit<SheetView, 'lines'>;
+			/** All lines, in order; `changed` holds those whose answer is not the one sent before. */
+			readonly order: readonly string[];
+			readonly changed: readonly SheetLine[];
+	  }
+	/** It was made on a revision that is not the newest; another look will follow. */
+	| { readonly sequence: number; readonly stale: true }
+	| { readonly sequence: number; readonly failed: string };
+
+/** The view after news, from the view before; null where lines are missing and all must be asked for. */
+export function withNews(before: SheetView | null, news: Extract<CountsNews, { readonly view: unknown }>): SheetView | null {
+	const known = new Map(before?.lines.map((line) => [line.id, line]));
+	for (const line of news.changed) known.set(line.id, line);
+	const lines = news.order.flatMap((id) => known.get(id) ?? []);
+	return lines.length === news.order.length ? { ...news.view, lines } : null;
+}

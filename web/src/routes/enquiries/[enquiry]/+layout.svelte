@@ -16,6 +16,7 @@
 	import Trouble from '$lib/ui/Trouble.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { giveBench } from '$lib/work/context';
+	import { SheetCounts } from '$lib/work/counts.svelte';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
 	import { Lens } from '$lib/work/lens.svelte';
 	import { STEPS, stepStates, type StepId } from '$lib/work/steps';
@@ -26,8 +27,9 @@
 	const first = untrack(() => data);
 	const editable = first.role === 'owner' || first.role === 'editor';
 	const enquiry = new EnquiryClient(first.enquiry.id, first.enquiry.document, first.enquiry.revision, editable);
+	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
-	giveBench({ enquiry, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
+	giveBench({ enquiry, counts, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
 
 	const states = $derived(stepStates(enquiry.document));
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
@@ -36,7 +38,13 @@
 	const lensShown = $derived(lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0));
 	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
 
-	onMount(() => enquiry.open());
+	onMount(() => {
+		const close = enquiry.open();
+		return () => {
+			counts.stop();
+			close();
+		};
+	});
 	$effect(() =>
 		commands.add([
 			...STEPS.map((step, at) => ({ name: `Go to ${step.name}`, shortcut: `Alt ${at + 1}`, act: () => void goto(path(step.id)) })),

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { untrack } from 'svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import BookOpen from '@lucide/svelte/icons/book-open';
@@ -12,23 +12,20 @@
 	import { commands } from '$lib/work/commands.svelte';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
-	import { counted, Fresh } from '$lib/work/fresh.svelte';
+	import { counted } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
 	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
-	import type { SheetView } from '$lib/work/sheet';
 
-	const { enquiry, lens, vocabularies } = takeBench();
+	const { enquiry, counts: sheet, lens, vocabularies } = takeBench();
 	const document = $derived(enquiry.document);
-	const sheet = new Fresh<SheetView>(`/api/v1/enquiries/${enquiry.id}/counts`);
-	const view = $derived(sheet.value);
-	const old = $derived((view?.revision ?? -1) < enquiry.revision || enquiry.state === 'saving');
+	const view = $derived(sheet.view);
 	let selected = $state<readonly string[]>([]);
 	let editor: Sheet | undefined = $state();
 
-	onMount(() => () => sheet.stop());
 	$effect(() => {
 		void enquiry.revision;
-		void sheet.ask();
+		void enquiry.document;
+		untrack(() => sheet.look());
 	});
 
 	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);
@@ -148,7 +145,7 @@
 		{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.
 	</p>{/if}
 
-<Sheet bind:this={editor} {view} {old} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} />
+<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} {view} old={sheet.late} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>

@@ -1,18 +1,31 @@
-/** Server-sent events: edits of other windows as they are saved. */
+/** Server-sent events: edits of other windows as they are saved, and the counts that this one has looked for. */
 import { roleIn } from '$lib/server/enquiries';
+import { openWindow } from '$lib/server/looks';
 import { listen } from '$lib/server/streams';
 import { actor } from '$lib/server/asked';
 
-export const GET = ({ params, locals }) => {
+export const GET = ({ params, locals, url }) => {
+	const client = (url.searchParams.get('client') ?? '').slice(0, 100);
 	const person = actor(locals).id;
-	let stop = () => {};
+	let stops: (() => void)[] = [];
+	const stop = () => {
+		for (const one of stops.splice(0)) one();
+	};
 	let beat: ReturnType<typeof setInterval>;
 	const stream = new ReadableStream<string>({
 		start(controller) {
 			controller.enqueue('retry: 2000\n\n');
-			stop = listen(params.enquiry, (news) => {
-				controller.enqueue(`data: ${JSON.stringify(news)}\n\n`);
-			});
+			stops = [
+				listen(params.enquiry, (news) => {
+					controller.enqueue(`data: ${JSON.stringify(news)}\n\n`);
+				})
+			];
+			if (client !== '')
+				stops.push(
+					openWindow(params.enquiry, client, person, (news) => {
+						controller.enqueue(`event: counts\ndata: ${JSON.stringify(news)}\n\n`);
+					})
+				);
 			// A beat keeps the line open and finds out when somebody lost the right to listen.
 			beat = setInterval(() => {
 				void roleIn(params.enquiry, person).then(

@@ -1,0 +1,129 @@
+/**
+ * Open strategies: each window that shows one has a stream on which its counts arrive, for the text
+ * that is being typed, before it is saved. A newer look drops the one under way; only lines whose
+ * answer has changed are sent.
+ */
+import { applyEdits, editSchema, type Edit, type Json } from '@wide-lantern/core';
+import type { CountsNews, SheetLine } from '$lib/work/sheet';
+import { Dropped } from './computing';
+import { door } from './doors';
+import { checkDocument, openEnquiry, type OpenEnquiry } from './enquiries';
+import { errorFacts, log } from './log';
+import { listen } from './streams';
+import { sheetView, workEnquiry } from './workings';
+
+export interface LookRequest {
+	readonly client: string;
+	/** Goes up with every look of this window. */
+	readonly sequence: number;
+	/** The revision on which the edits were made, and the edits that are not saved yet. */
+	readonly revision: number;
+	readonly edits: readonly Edit[];
+}
+
+export const checkLook = door<LookRequest>({
+	type: 'object',
+	required: ['client', 'sequence', 'revision', 'edits'],
+	additionalProperties: false,
+	properties: {
+		client: { type: 'string', minLength: 1, maxLength: 100 },
+		sequence: { type: 'integer', minimum: 1 },
+		revision: { type: 'integer', minimum: 0 },
+		edits: { type: 'array', maxItems: 5_000, items: editSchema }
+	}
+});
+
+interface Window {
+	readonly person: string;
+	readonly push: (news: CountsNews) => void;
+	/** What was last sent of each line. */
+	readonly sent: Map<string, string>;
+	newest: number;
+}
+
+/** By enquiry and client. */
+const windows = new Map<string, Window>();
+/** Documents of enquiries that are being looked at, so that a keystroke need not ask the database. */
+const documents = new Map<string, { enquiry: OpenEnquiry; readonly stop: () => void }>();
+
+const keyOf = (enquiry: string, client: string) => `${enquiry} ${client}`;
+
+/** Opens the stream of a window; call the result to close it. */
+export function openWindow(enquiry: string, client: string, person: string, push: (news: CountsNews) => void): () => void {
+	const key = keyOf(enquiry, client);
+	const window: Window = { person, push, sent: new Map(), newest: 0 };
+	windows.set(key, window);
+	return () => {
+		if (windows.get(key) !== window) return;
+		windows.delete(key);
+		if (![...windows.keys()].some((one) => one.startsWith(`${enquiry} `))) forget(enquiry);
+	};
+}
+
+function forget(enquiry: string): void {
+	documents.get(enquiry)?.stop();
+	documents.delete(enquiry);
+}
+
+/** The enquiry at its newest revision: read once, then kept up with the edits that are saved. */
+async function newest(id: string): Promise<OpenEnquiry | null> {
+	const known = documents.get(id);
+	if (known) return known.enquiry;
+	let changed = false;
+	const stop = listen(id, (news) => {
+		changed = true;
+		const kept = documents.get(id);
+		const applied = kept?.enquiry.revision === news.revision - 1 ? applyEdits(kept.enquiry.document as unknown as Json, news.edits) : null;
+		if (kept && applied && !('refused' in applied))
+			kept.enquiry = { id, revision: news.revision, document: applied.document as unknown as OpenEnquiry['document'] };
+		else forget(id);
+	});
+	const enquiry = await openEnquiry(id);
+	// What was saved while it was read may or may not be in it.
+	if (enquiry && !changed) documents.set(id, { enquiry, stop });
+	else stop();
+	return enquiry;
+}
+
+/** False where the window has no stream to answer on. The answer comes on that stream. */
+export function look(enquiry: string, person: string, request: LookRequest): boolean {
+	const window = windows.get(keyOf(enquiry, request.client));
+	if (window?.person !== person) return false;
+	window.newest = Math.max(window.newest, request.sequence);
+	void answer(enquiry, window, request).then(
+		(news) => {
+			if (news && windows.get(keyOf(enquiry, request.client)) === window) window.push(news);
+		},
+		(error: unknown) => {
+			if (error instanceof Dropped) return;
+			log('error', 'look-failed', errorFacts(error));
+			window.push({ sequence: request.sequence, failed: 'The lines could not be counted. What you typed is kept; it is tried again with your next change.' });
+		}
+	);
+	return true;
+}
+
+async function answer(id: string, window: Window, { client, sequence, revision, edits }: LookRequest): Promise<CountsNews | null> {
+	const saved = await newest(id);
+	if (!saved || window.newest > sequence) return null;
+	// The window is told when its own edits have been saved, and looks again.
+	if (saved.revision !== revision) return { sequence, stale: true };
+	const applied = edits.length === 0 ? { document: saved.document as unknown as Json } : applyEdits(saved.document as unknown as Json, edits);
+	if ('refused' in applied) return { sequence, stale: true };
+	const document: unknown = applied.document;
+	if (!checkDocument(document)) return { sequence, stale: true };
+	const worked = await workEnquiry({ ...saved, document }, { owner: window.person, replaces: keyOf(id, client) });
+	const { lines, ...rest } = sheetView(worked);
+	if (window.newest > sequence) return null;
+	const changed: SheetLine[] = [];
+	const now = new Set<string>();
+	for (const line of lines) {
+		const text = JSON.stringify(line);
+		now.add(line.id);
+		if (window.sent.get(line.id) === text) continue;
+		window.sent.set(line.id, text);
+		changed.push(line);
+	}
+	for (const line of window.sent.keys()) if (!now.has(line)) window.sent.delete(line);
+	return { sequence, view: rest, order: lines.map((line) => line.id), changed };
+}

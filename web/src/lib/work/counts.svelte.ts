@@ -1,0 +1,116 @@
+/**
+ * The counts of the sheet, for the text as it is being typed. One look is under way at a time; what
+ * is typed meanwhile is looked at next, and one that takes long is overtaken.
+ */
+import type { EnquiryClient } from './enquiry.svelte';
+import { withNews, type CountsNews, type SheetView } from './sheet';
+
+/** Milliseconds after which a look under way is overtaken by a newer one. */
+const PATIENCE = 60;
+
+/** Milliseconds that figures may lag behind before they are dimmed. */
+const LATE = 200;
+
+export class SheetCounts {
+	view = $state.raw<SheetView | null>(null);
+	failed = $state<string | null>(null);
+	/** Number of the newest look, and of the newest answer. */
+	asked = $state(0);
+	answered = $state(0);
+
+	private started = 0;
+	private lateness: ReturnType<typeof setTimeout> | undefined;
+	private timer: ReturnType<typeof setTimeout> | undefined;
+	private again: ReturnType<typeof setTimeout> | undefined;
+
+	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'unsent' | 'oncounts'>) {
+		enquiry.oncounts = (news) => {
+			// Only a screen that shows counts asks for them; a new stream sends it all lines again.
+			if (news === null) {
+				if (this.asked > 0) this.look();
+			} else this.hear(news);
+		};
+	}
+
+	/** True when the answer takes so long that the figures should not be taken for those of the text shown. */
+	late = $state(false);
+
+	private get old(): boolean {
+		return this.answered < this.asked;
+	}
+
+	/** Asks for the counts of what is shown now. */
+	look(): void {
+		clearTimeout(this.timer);
+		const wait = this.old ? this.started + PATIENCE - performance.now() : 0;
+		if (wait <= 0) void this.send();
+		else this.timer = setTimeout(() => void this.send(), wait);
+		this.waiting = wait > 0;
+	}
+	private waiting = false;
+
+	private async send(): Promise<void> {
+		clearTimeout(this.again);
+		this.waiting = false;
+		this.started = performance.now();
+		if (!this.old) this.lateness = setTimeout(() => (this.late = true), LATE);
+		const sequence = ++this.asked;
+		const { id, client, revision } = this.enquiry;
+		try {
+			const response = await fetch(`/api/v1/enquiries/${id}/look`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ client, sequence, revision, edits: this.enquiry.unsent() })
+			});
+			// Without a stream the answer would reach nobody; it is asked for when the stream opens.
+			if (!response.ok && response.status !== 409)
+				throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The server did not answer as expected.');
+		} catch (error) {
+			if (sequence < this.asked) return;
+			this.failed =
+				error instanceof TypeError
+					? 'The server cannot be reached; the figures shown are older.'
+					: error instanceof Error
+						? error.message
+						: 'The server cannot be reached.';
+			this.again = setTimeout(() => void this.send(), 3_000);
+		}
+	}
+
+	private hear(news: CountsNews): void {
+		if (news.sequence < this.answered) return;
+		this.failed = 'failed' in news ? news.failed : null;
+		if ('view' in news) {
+			const next = withNews(this.view, news);
+			if (!next) {
+				// Something was missed while the stream was away: a fresh stream sends all lines.
+				void this.whole();
+				return;
+			}
+			this.view = next;
+			this.answered = news.sequence;
+			if (!this.old) {
+				clearTimeout(this.lateness);
+				this.late = false;
+			}
+			if (next.indexing !== null) this.again = setTimeout(() => this.look(), 1_000);
+		}
+		if (this.waiting) {
+			clearTimeout(this.timer);
+			void this.send();
+		}
+	}
+
+	private async whole(): Promise<void> {
+		const response = await fetch(`/api/v1/enquiries/${this.enquiry.id}/counts`).catch(() => null);
+		if (response?.ok) this.view = (await response.json()) as SheetView;
+		this.look();
+	}
+
+	stop(): void {
+		clearTimeout(this.timer);
+		clearTimeout(this.again);
+		clearTimeout(this.lateness);
+		this.enquiry.oncounts = null;
+	}
+}
