@@ -5,7 +5,7 @@
 import { spawnSync, spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 
 const root = resolve(import.meta.dirname, '..');
 let passed = 0;
@@ -19,6 +19,8 @@ function step(name, command, args) {
 	else failed++;
 	return status === 0;
 }
+
+const units = (result) => [result.numPassedTests, result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)];
 
 function counted(file, read) {
 	try {
@@ -61,7 +63,32 @@ try {
 	process.stdout.write('\n— unit and outside checks\n');
 	const unit = join(folder, 'unit.json');
 	spawnSync('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
-	counted(unit, (result) => [result.numPassedTests, result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)]);
+	counted(unit, units);
+
+	if (started.status === 0) {
+		process.stdout.write('\n— beside other engines\n');
+		const engines = join(folder, 'engines.json');
+		// The cluster's own notes say where its programs and its port are.
+		const pgbin = dirname(readFileSync(join(data, 'cluster', 'postmaster.opts'), 'utf8').split(' ')[0] ?? '');
+		const env = {
+			...process.env,
+			LANTERN_PGBIN: pgbin,
+			LANTERN_PGHOST: '127.0.0.1',
+			LANTERN_PGPORT: readFileSync(join(data, 'cluster', 'postmaster.pid'), 'utf8').split('\n')[3],
+			LANTERN_PGPASSWORD: readFileSync(join(data, 'secret'), 'utf8'),
+			LANTERN_PGDATABASE: 'engines'
+		};
+		spawnSync(join(pgbin, 'createdb'), ['-h', '127.0.0.1', '-p', env.LANTERN_PGPORT, '-U', 'lantern', 'engines'], {
+			stdio: 'inherit',
+			env: { ...env, PGPASSWORD: env.LANTERN_PGPASSWORD }
+		});
+		spawnSync('npx', ['vitest', 'run', '--config', 'vitest.engines.config.ts', '--reporter=dot', '--reporter=json', `--outputFile=${engines}`], {
+			cwd: root,
+			stdio: ['ignore', 'inherit', 'inherit'],
+			env
+		});
+		counted(engines, units);
+	}
 
 	process.stdout.write('\n— end to end\n');
 	const address = started.status === 0 ? readFileSync(join(data, 'address'), 'utf8') : '';

@@ -83,12 +83,29 @@ export function evaluate(index: CollectionIndex, query: Query, context: Evaluati
 
 /** The text of a query in which lines and marks are the sets that they stand for. */
 function keyOf(query: Query, context: EvaluationContext, cache: PartCache): string {
+	if (standsAlone(query)) return JSON.stringify(query);
 	return JSON.stringify(query, (_, value: unknown) => {
 		if (typeof value !== 'object' || value === null || !('kind' in value)) return value;
 		const part = value as Query;
 		if (part.kind === 'line') return part.id === null ? '#?' : `#${cache.numberOf(context.line(part.id))}`;
 		return part.kind === 'marked' ? `#${cache.numberOf(context.marked(part.set))}` : value;
 	});
+}
+
+/** True where a query stands on no line and no mark. */
+function standsAlone(query: Query): boolean {
+	switch (query.kind) {
+		case 'line':
+		case 'marked':
+			return false;
+		case 'and':
+		case 'or':
+			return query.parts.every(standsAlone);
+		case 'not':
+			return standsAlone(query.keep) && standsAlone(query.drop);
+		default:
+			return true;
+	}
 }
 
 type Computed = Exclude<Query, { kind: 'line' | 'marked' }>;

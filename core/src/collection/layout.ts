@@ -31,7 +31,7 @@ export const SECTIONS = {
 	wordsBackwards: 'numbers',
 	triples: 'numbers',
 	tripleStarts: 'numbers',
-	tripleWords: 'numbers',
+	tripleWords: 'bytes',
 	/** What follows up to `places`: see postings.ts. */
 	wordContainers: 'numbers',
 	containers: 'numbers',

@@ -3,7 +3,7 @@
  * ascending. Which records a word has is kept in containers of 65,536 records each, as the lower
  * halves of their numbers or, where there are many, as bits. Two bytes a pair tell the fields in
  * which the word stands there and where its places begin, counted from a signpost at every
- * sixteenth pair; the places themselves lie apart, in the order of the pairs.
+ * thirty-second pair; the places themselves lie apart, in the order of the pairs.
  */
 import { NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
@@ -15,7 +15,7 @@ export const LONG = 255;
 const FAR = 255;
 const BLOCK = 65_536;
 /** Pairs from one signpost to the next, as a power of two. */
-const SIGNPOST = 4;
+const SIGNPOST = 5;
 /** Numbers of a container in the table: block (upper bit set for bits); where it begins; its first pair. */
 const ENTRY = 3;
 const AS_BITS = 0x80000000;

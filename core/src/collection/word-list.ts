@@ -4,7 +4,7 @@
  * by three letters in a row inside it.
  */
 import { compilePattern, WILDCARD, type WordPattern } from '../text/index.ts';
-import { NumberWriter } from './bytes.ts';
+import { ByteReader, ByteWriter, NumberWriter } from './bytes.ts';
 import { sortedNumbers } from './sorting.ts';
 import type { StringTable } from './string-table.ts';
 
@@ -15,9 +15,9 @@ export interface WordListParts {
 	readonly backwards: Uint32Array;
 	/** Three bytes of a word as one number, ascending. */
 	readonly triples: Uint32Array;
-	/** `tripleWords[tripleStarts[i] … tripleStarts[i + 1])` hold `triples[i]`, ascending. */
+	/** The bytes `tripleWords[tripleStarts[i] … tripleStarts[i + 1])` are the words that hold `triples[i]`, ascending, as differences. */
 	readonly tripleStarts: Uint32Array;
-	readonly tripleWords: Uint32Array;
+	readonly tripleWords: Uint8Array;
 }
 
 /** Beyond this share of the list, walking it is quicker than gathering from elsewhere. */
@@ -68,12 +68,13 @@ export class WordList {
 		const [from, to] = this.endingWith(runs.at(-1) ?? '');
 		let best: Uint32Array | null = to - from < end - first ? this.parts.backwards.subarray(from, to) : null;
 		let fewest = Math.min(end - first, to - from);
-		for (const run of runs)
-			for (const words of this.holding(run))
-				if (words.length < fewest) {
-					best = words;
-					fewest = words.length;
-				}
+		for (const run of runs) {
+			const words = this.holding(run, fewest);
+			if (words && words.length < fewest) {
+				best = words;
+				fewest = words.length;
+			}
+		}
 		const found: number[] = [];
 		if (best && fewest < this.size * WALK) {
 			for (const word of best) if (compiled.test(this.at(word))) found.push(word);
@@ -99,15 +100,28 @@ export class WordList {
 		return [firstBy(words.size, (place) => at(place) >= wanted), firstBy(words.size, (place) => at(place) > wanted && !at(place).startsWith(wanted))];
 	}
 
-	/** For each three bytes in a row of a literal run: the words that hold them. */
-	private *holding(run: string): Generator<Uint32Array> {
+	/** The words that hold three bytes in a row of a literal run, those three that the fewest hold; null where there are not fewer than so many. */
+	private holding(run: string, fewer: number): Uint32Array | null {
 		const { triples, tripleStarts, tripleWords } = this.parts;
 		const bytes = encoder.encode(run);
+		let best = -1;
+		// A word takes a byte at least, so that bytes tell the fewest well enough.
+		let fewest = fewer;
 		for (let at = 0; at + 2 < bytes.length; at++) {
 			const triple = tripleAt(bytes, at);
 			const place = firstBy(triples.length, (one) => (triples[one] ?? 0) >= triple);
-			yield triples[place] === triple ? tripleWords.subarray(tripleStarts[place], tripleStarts[place + 1]) : new Uint32Array(0);
+			if (triples[place] !== triple) return new Uint32Array(0);
+			const length = (tripleStarts[place + 1] ?? 0) - (tripleStarts[place] ?? 0);
+			if (length < fewest) {
+				best = place;
+				fewest = length;
+			}
 		}
+		if (best < 0) return null;
+		const words = new NumberWriter();
+		const reader = new ByteReader(tripleWords, tripleStarts[best] ?? 0);
+		for (let word = 0; reader.at < (tripleStarts[best + 1] ?? 0); ) words.push((word += reader.number()));
+		return words.written();
 	}
 }
 
@@ -135,23 +149,34 @@ function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 't
 		counts[triple] = (counts[triple] as number) + 1;
 	});
 	const triples = seen.written().slice().sort();
-	const tripleStarts = new Uint32Array(triples.length + 1);
 	let total = 0;
+	const firsts = new Uint32Array(triples.length + 1);
 	triples.forEach((triple, at) => {
-		tripleStarts[at] = total;
+		firsts[at] = total;
 		total += counts[triple] as number;
-		counts[triple] = tripleStarts[at] as number;
+		counts[triple] = firsts[at] as number;
 		counted[triple] = 0;
 	});
-	tripleStarts[triples.length] = total;
-	const tripleWords = new Uint32Array(total);
+	firsts[triples.length] = total;
+	const holders = new Uint32Array(total);
 	each((triple, word) => {
 		const to = counts[triple] as number;
-		tripleWords[to] = word;
+		holders[to] = word;
 		counts[triple] = to + 1;
 	});
-	for (const triple of triples) counts[triple] = counted[triple] = 0;
-	return { triples, tripleStarts, tripleWords };
+	const tripleStarts = new Uint32Array(triples.length + 1);
+	const tripleWords = new ByteWriter();
+	triples.forEach((triple, at) => {
+		counts[triple] = counted[triple] = 0;
+		tripleStarts[at] = tripleWords.length;
+		let last = 0;
+		for (let holder = firsts[at] as number; holder < (firsts[at + 1] as number); holder++) {
+			tripleWords.number((holders[holder] as number) - last);
+			last = holders[holder] as number;
+		}
+	});
+	tripleStarts[triples.length] = tripleWords.length;
+	return { triples, tripleStarts, tripleWords: tripleWords.written() };
 }
 
 /** The first place from 0 for which the test holds; it must hold from there on. */
