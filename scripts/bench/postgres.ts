@@ -28,7 +28,16 @@ export class Postgres {
 		const started = performance.now();
 		await this.client.query('DROP TABLE IF EXISTS f; CREATE UNLOGGED TABLE f (number integer, text tsvector)');
 		const psql = `${env['LANTERN_PGBIN'] ?? '/usr/bin'}/psql`;
-		const where = ['-h', env['LANTERN_PGHOST'] ?? '127.0.0.1', '-p', env['LANTERN_PGPORT'] ?? '', '-U', 'lantern', '-d', env['LANTERN_PGDATABASE'] ?? 'lantern'];
+		const where = [
+			'-h',
+			env['LANTERN_PGHOST'] ?? '127.0.0.1',
+			'-p',
+			env['LANTERN_PGPORT'] ?? '',
+			'-U',
+			'lantern',
+			'-d',
+			env['LANTERN_PGDATABASE'] ?? 'lantern'
+		];
 		execFileSync(psql, [...where, '-qc', `\\copy f FROM '${tsv}'`], { env: { ...env, PGPASSWORD: env['LANTERN_PGPASSWORD'] ?? '' } });
 		await this.client.query("SET maintenance_work_mem = '1GB'; CREATE INDEX ON f USING gin (text); ANALYZE f");
 		return performance.now() - started;

@@ -3,7 +3,7 @@
  * phrases and proximity, which all three can express. FTS5's NEAR counts the tokens between, so it
  * is given one less; PostgreSQL has exact ordered distances, so a distance is an OR of all of them.
  */
-import type { Dice} from './records.ts';
+import type { Dice } from './records.ts';
 import { wordOf } from './records.ts';
 
 export type Term =

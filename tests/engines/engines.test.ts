@@ -44,7 +44,11 @@ afterAll(async () => {
 function ours(text: string): number[] {
 	const lines = [lineOf('1', text)];
 	const none = RecordSet.none(index.size);
-	const [line] = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026), lines), index, { benchmark: none, relevant: none, irrelevant: none });
+	const [line] = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026), lines), index, {
+		benchmark: none,
+		relevant: none,
+		irrelevant: none
+	});
 	if (!line?.records) throw new Error(`${text} is ${line?.state ?? 'nothing'}`);
 	return [...line.records];
 }

@@ -7,12 +7,14 @@ import type { Query, SpanQuery } from '../query/index.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import type { Watch } from './postings.ts';
 import { RecordSet } from './record-set.ts';
-import { candidatesOf, evaluateSpans } from './spans.ts';
+import { addWord, candidatesOf, evaluateSpans } from './spans.ts';
 
 /** Which parts have a known answer: cheap ones, and whatever has been evaluated before. */
 export interface Known {
 	/** The exact records of a part, where they can be had without reading places; else null. */
 	exact(query: Query): RecordSet | null;
+	/** True where its records have been found before. */
+	has(query: Query): boolean;
 }
 
 interface Bounds {
@@ -40,7 +42,7 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 			case 'and':
 				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.and(b.lower), upper: a.upper.and(b.upper) }));
 			case 'or':
-				return joined(part.parts.map(boundsOf));
+				return joined(part.parts);
 			case 'not': {
 				const keep = boundsOf(part.keep);
 				const drop = boundsOf(part.drop);
@@ -51,13 +53,23 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 		}
 	}
 
-	/** The bounds of an OR; exact where all its parts are. */
-	function joined(parts: readonly Bounds[]): Bounds {
+	/** The bounds of an OR; exact where all its parts are. Plain words are marked where they belong, without a set of their own. */
+	function joined(parts: readonly Query[]): Bounds {
 		const lower = RecordSet.none(index.size);
-		for (const one of parts) lower.addAll(one.lower);
-		if (parts.every((one) => one.lower === one.upper)) return { lower, upper: lower };
-		const upper = RecordSet.from(index.size, lower.bits.slice());
-		for (const one of parts) if (one.lower !== one.upper) upper.addAll(one.upper);
+		const open: Bounds[] = [];
+		for (const part of parts) {
+			if (part.kind === 'word' && !known.has(part)) {
+				addWord(index, part, lower, watch);
+				bounds.set(part, { lower, upper: lower });
+				continue;
+			}
+			const own = boundsOf(part);
+			lower.addAll(own.lower);
+			if (own.lower !== own.upper) open.push(own);
+		}
+		if (open.length === 0) return { lower, upper: lower };
+		const upper = lower.copy();
+		for (const one of open) upper.addAll(one.upper);
 		return { lower, upper };
 	}
 
@@ -69,25 +81,24 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 			const candidates = upper.and(open);
 			return candidates.isEmpty() ? candidates : evaluateSpans(index, part, candidates, watch);
 		}
-		const unsure = upper.without(lower).and(open);
+		const unsure = upper.without(lower);
+		unsure.keepOnly(open);
 		if (unsure.isEmpty()) return lower;
 		switch (part.kind) {
 			case 'and': {
 				// What one side refuses need not be asked of the next.
-				let left = unsure;
-				for (const one of part.parts) left = left.and(refined(one, left));
-				return lower.or(left);
+				for (const one of part.parts) unsure.keepOnly(refined(one, unsure));
+				unsure.addAll(lower);
+				return unsure;
 			}
 			case 'or': {
-				let left = unsure;
-				const found = RecordSet.from(index.size, lower.bits.slice());
+				const found = lower.copy();
 				for (const one of part.parts) {
 					const { lower: sure, upper: possible } = bounds.get(one) as Bounds;
 					if (sure === possible) continue;
-					const more = refined(one, left);
+					const more = refined(one, unsure);
 					found.addAll(more);
-					left = left.without(more);
-					if (left.isEmpty()) break;
+					unsure.removeAll(more);
 				}
 				return found;
 			}

@@ -122,7 +122,12 @@ function compute(index: CollectionIndex, query: Computed, context: EvaluationCon
 			};
 			return query.kind === 'and' && query.parts.length === 0
 				? RecordSet.all(index.size)
-				: evaluateWithin(index, query, { exact: (part) => (part === query ? null : exact(part)) }, watch);
+				: evaluateWithin(
+						index,
+						query,
+						{ exact: (part) => (part === query ? null : exact(part)), has: (part) => cache?.get(keyOf(part, context, cache)) !== undefined },
+						watch
+					);
 		}
 		case 'or': {
 			const found = RecordSet.none(index.size);

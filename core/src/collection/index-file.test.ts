@@ -18,7 +18,12 @@ const record: fc.Arbitrary<Partial<BibliographicRecord>> = fc.record({
 	year: fc.oneof(fc.constant(null), fc.integer({ min: 1990, max: 2026 })),
 	entered: fc.constantFrom(null, '2026-01-01', '2026-06-30'),
 	headings: fc.array(
-		fc.record({ vocabulary: fc.constant('v'), heading: fc.constantFrom('h1', 'h2', 'h3'), main: fc.boolean(), qualifiers: fc.subarray(['harm', 'care', 'cost']) }),
+		fc.record({
+			vocabulary: fc.constant('v'),
+			heading: fc.constantFrom('h1', 'h2', 'h3'),
+			main: fc.boolean(),
+			qualifiers: fc.subarray(['harm', 'care', 'cost'])
+		}),
 		{ maxLength: 3 }
 	)
 });
@@ -82,14 +87,28 @@ describe('one index, however it was made', () => {
 				expect(answers(added)).toEqual(answers(whole));
 				expect([added.size, added.tokens, added.words.size]).toEqual([whole.size, whole.tokens, whole.words.size]);
 				// Names of qualifiers are numbered as they come; everything else must not tell how it was made.
-				for (const section of ['wordBytes', 'containers', 'lowHalves', 'bitmaps', 'pairFields', 'pairOffsets', 'places', 'entryPlaces', 'identifierRows'] as const)
+				for (const section of [
+					'wordBytes',
+					'containers',
+					'lowHalves',
+					'bitmaps',
+					'pairFields',
+					'pairOffsets',
+					'places',
+					'entryPlaces',
+					'identifierRows'
+				] as const)
 					expect(Array.from(added.sections[section]), section).toEqual(Array.from(whole.sections[section]));
 			}),
 			{ numRuns: 60 }
 		);
 	});
 	it('is merged from many parts as from two, empty ones among them', () => {
-		const all = Array.from({ length: 70 }, (_, at) => ({ ...blankRecord(`R${at}`), titles: [WORDS[at % WORDS.length] ?? '', 'light day'], year: 1990 + (at % 30) }));
+		const all = Array.from({ length: 70 }, (_, at) => ({
+			...blankRecord(`R${at}`),
+			titles: [WORDS[at % WORDS.length] ?? '', 'light day'],
+			year: 1990 + (at % 30)
+		}));
 		const parts = [all.slice(0, 1), [], all.slice(1, 33), all.slice(33, 64), all.slice(64)].map((part) => buildIndex(part, label));
 		expect(answers(mergeIndexes(parts, 'x'))).toEqual(answers(buildIndex(all, label)));
 	});
@@ -153,7 +172,10 @@ describe('hard sizes', () => {
 		expect(found('"light lamp"')).toHaveLength(20);
 	});
 	it('keeps records beyond 65,536 apart from those before', () => {
-		const all = Array.from({ length: 70_000 }, (_, at) => ({ ...blankRecord(`R${at}`), titles: [at % 35_000 === 7 ? 'rare light' : at % 3 === 0 ? 'light rare' : 'lamp'] }));
+		const all = Array.from({ length: 70_000 }, (_, at) => ({
+			...blankRecord(`R${at}`),
+			titles: [at % 35_000 === 7 ? 'rare light' : at % 3 === 0 ? 'light rare' : 'lamp']
+		}));
 		const index = buildIndex(all, label);
 		const found = (typed: string) => evaluate(index, bind(parse(typed).tree as Expression, around).query as Query, context);
 		expect([...found('"rare light"')]).toEqual([7, 35_007]);
@@ -198,7 +220,10 @@ describe('word lists', () => {
 
 describe('ceilings', () => {
 	const index = buildIndex(
-		Array.from({ length: 400 }, (_, at) => ({ ...blankRecord(`R${at}`), abstract: Array.from({ length: 60 }, (__, word) => `w${(at * 7 + word) % 500}`).join(' ') })),
+		Array.from({ length: 400 }, (_, at) => ({
+			...blankRecord(`R${at}`),
+			abstract: Array.from({ length: 60 }, (__, word) => `w${(at * 7 + word) % 500}`).join(' ')
+		})),
 		label
 	);
 	const query = bind(parse('w* WITHIN/9 *1').tree as Expression, around).query as Query;

@@ -39,28 +39,45 @@ export class RecordSet {
 		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) | (more[word] as number);
 	}
 
+	/** Only for building: keeps what another set has, too. */
+	keepOnly(other: RecordSet): void {
+		const { bits } = this;
+		const more = other.bits;
+		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & (more[word] as number);
+	}
+
+	/** Only for building: takes out all records of another set. */
+	removeAll(other: RecordSet): void {
+		const { bits } = this;
+		const more = other.bits;
+		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & ~(more[word] as number);
+	}
+
+	/** A set of its own with the same records. */
+	copy(): RecordSet {
+		return new RecordSet(this.size, this.bits.slice());
+	}
+
 	has(record: number): boolean {
 		return (((this.bits[record >>> 5] ?? 0) >>> (record & 31)) & 1) === 1;
 	}
 
 	and(other: RecordSet): RecordSet {
-		const bits = this.bits.slice();
-		const more = other.bits;
-		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & (more[word] as number);
-		return new RecordSet(this.size, bits);
+		const both = this.copy();
+		both.keepOnly(other);
+		return both;
 	}
 
 	or(other: RecordSet): RecordSet {
-		const joined = new RecordSet(this.size, this.bits.slice());
+		const joined = this.copy();
 		joined.addAll(other);
 		return joined;
 	}
 
 	without(other: RecordSet): RecordSet {
-		const bits = this.bits.slice();
-		const more = other.bits;
-		for (let word = 0; word < bits.length; word++) bits[word] = (bits[word] as number) & ~(more[word] as number);
-		return new RecordSet(this.size, bits);
+		const rest = this.copy();
+		rest.removeAll(other);
+		return rest;
 	}
 
 	not(): RecordSet {

@@ -49,6 +49,15 @@ function among(words: WordMemo, query: SpanQuery, records: RecordSet, watch?: Wa
 	return met;
 }
 
+/** Adds the records of a word or truncation to a set. */
+export function addWord(index: CollectionIndex, query: SpanQuery & { kind: 'word' }, to: RecordSet, watch?: Watch): void {
+	const fields = CollectionIndex.fieldBits(query.fields);
+	for (const word of index.words.matching(query.pattern)) {
+		watch?.spend(index.recordsOfWord(word));
+		markRecords(index, word, fields, to.bits);
+	}
+}
+
 /** The words of each pattern, looked up once. */
 class WordMemo {
 	private readonly known = new Map<string, number[]>();
@@ -166,15 +175,21 @@ function candidates(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet
 			return recordsOf(words, query.pattern, CollectionIndex.fieldBits(query.fields), watch);
 		case 'phrase': {
 			const fields = CollectionIndex.fieldBits(query.fields);
-			return query.patterns.map((pattern) => recordsOf(words, pattern, fields, watch)).reduce((a, b) => a.and(b));
+			const [first = '', ...rest] = query.patterns;
+			const all = recordsOf(words, first, fields, watch);
+			for (const pattern of rest) all.keepOnly(recordsOf(words, pattern, fields, watch));
+			return all;
 		}
 		case 'either':
 			return query.sides.reduce((all, side) => {
 				all.addAll(candidates(words, side, watch));
 				return all;
 			}, RecordSet.none(index.size));
-		case 'near':
-			return candidates(words, query.left, watch).and(candidates(words, query.right, watch));
+		case 'near': {
+			const both = candidates(words, query.left, watch);
+			both.keepOnly(candidates(words, query.right, watch));
+			return both;
+		}
 	}
 }
 

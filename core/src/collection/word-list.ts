@@ -120,7 +120,7 @@ export class WordList {
 		if (best < 0) return null;
 		const words = new NumberWriter();
 		const reader = new ByteReader(tripleWords, tripleStarts[best] ?? 0);
-		for (let word = 0; reader.at < (tripleStarts[best + 1] ?? 0); ) words.push((word += reader.number()));
+		for (let word = 0; reader.at < (tripleStarts[best + 1] ?? 0);) words.push((word += reader.number()));
 		return words.written();
 	}
 }

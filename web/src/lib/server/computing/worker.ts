@@ -19,8 +19,8 @@ import {
 import { Ajv, type ValidateFunction } from 'ajv';
 import { JOB_SCHEMAS, SHARED_SCHEMAS, type Answered, type Answers, type Asked, type Job, type MarkNumbers } from './protocol.ts';
 
-/** Records and places that one line may look at: about two seconds of work. */
-const LINE_CEILING = 30_000_000;
+/** Records and places that one line may look at: a second or two of work. */
+const LINE_CEILING = 10_000_000;
 /** Bytes of results that are kept for each collection. */
 const CACHE_CEILING = 48_000_000;
 
