@@ -2,12 +2,13 @@
  * `./lantern bench`: our engine beside SQLite's and PostgreSQL's, on the same invented records in
  * one run. Prints ratios; `--write` puts them into docs/performance.md.
  */
-import { closeSync, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { argv, version } from 'node:process';
-import { buildIndex, CollectionIndex, PartCache, type BibliographicRecord } from '@wide-lantern/core';
+import { argv, env, version } from 'node:process';
+import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord } from '@wide-lantern/core';
 import { writeText, writeVectors } from './files.ts';
+import { growthChart } from './chart.ts';
 import { countLines, lineOf } from './ours.ts';
 import { Postgres } from './postgres.ts';
 import { fts5, notation, termsFor, tsquery, type Blocks } from './queries.ts';
@@ -16,6 +17,7 @@ import { Sqlite } from './sqlite.ts';
 
 const SIZE = Number(argv.find((one) => one.startsWith('--records='))?.slice(10) ?? 100_000);
 const write = argv.includes('--write');
+const growth = argv.includes('--growth');
 const folder = mkdtempSync(join(tmpdir(), 'lantern-bench-'));
 const rows: [what: string, ours: string, other: string, ratio: string, wanted: string][] = [];
 const ms = (value: number) => `${value < 10 ? value.toFixed(2) : Math.round(value).toString()} ms`;
@@ -50,8 +52,6 @@ async function main(): Promise<void> {
 	const sqlite = new Sqlite(folder);
 	const sqliteBuild = sqlite.build(['ti', 'ab', 'kw'], join(folder, 'text.tsv'));
 	const [index, build] = timed(() => buildIndex(records, () => undefined));
-	const more = timed(() => buildIndex(records, () => undefined))[1];
-	say(`built again in ${ms(more)}`);
 	compare('Index built', build, 'SQLite FTS5', sqliteBuild, 'at least 4');
 	writeFileSync(join(folder, 'index'), new Uint8Array(index.buffer));
 	const [loaded, load] = timed(() => {
@@ -125,9 +125,48 @@ async function main(): Promise<void> {
 	say(
 		`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`
 	);
+	typing();
+	if (growth) growthTable();
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
 	await postgres.close();
 	report(versions);
+}
+
+/** What typing.ts has measured in the page before, if it was asked to. */
+function typing(): void {
+	const file = env['LANTERN_TYPING'] ?? '';
+	if (!existsSync(file)) return;
+	const { keys, median, p95: slow } = JSON.parse(readFileSync(file, 'utf8')) as { keys: number; median: number; p95: number };
+	rows.push([`From key to painted count in Chromium, ${keys} keys`, `median ${median} ms, p95 ${slow} ms`, '', '', 'p95 below 100 ms']);
+}
+
+/** Building and evaluating at three sizes, records made on the way and not kept. */
+function growthTable(): void {
+	const figures = [10_000, 100_000, 500_000].map((size) => {
+		const builder = new IndexBuilder(() => undefined);
+		let building = 0;
+		for (const record of benchRecords(size)) {
+			const started = performance.now();
+			builder.add(record);
+			building += performance.now() - started;
+		}
+		const [index, finishing] = timed(() => builder.finish());
+		const dice = new Dice(7);
+		const blocks: Blocks = [termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)];
+		const times = Array.from({ length: 7 }, () => timed(() => countLines(index, [lineOf('1', notation(blocks))]))[1]);
+		const figure = { size, build: building + finishing, evaluate: percentile(times, 0.5), bytes: index.buffer.byteLength };
+		say(`${size}: built in ${ms(figure.build)}, evaluated in ${ms(figure.evaluate)}, ${Math.round(figure.bytes / 1e6)} MB`);
+		return figure;
+	});
+	for (const { size, build, evaluate, bytes } of figures)
+		rows.push([
+			`Growth: ${size.toLocaleString('en-GB')} records`,
+			`built in ${ms(build)}, three blocks in ${ms(evaluate)}`,
+			`${Math.round(bytes / 1e6)} MB`,
+			`${((build / size) * 1000).toFixed(0)} µs a record`,
+			'linear'
+		]);
+	if (write) writeFileSync('docs/growth.svg', growthChart(figures));
 }
 
 function report(versions: string): void {

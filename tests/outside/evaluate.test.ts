@@ -1,10 +1,13 @@
 /** The evaluator against a brute-force one on random expressions and records, and the laws of notation.md, section 7. */
 import {
 	buildIndex,
+	contributionsOf,
+	covers,
 	evaluateStrategy,
 	lightOf,
 	linesToEvaluate,
 	parse,
+	PartCache,
 	print,
 	readStrategy,
 	RecordSet,
@@ -162,6 +165,94 @@ describe('the evaluator', () => {
 				}
 			}),
 			{ numRuns: 500 }
+		);
+	});
+
+	it('retrieves all of what a query covers, on random collections', () => {
+		let shown = 0;
+		fc.assert(
+			fc.property(fc.array(record, { minLength: 4, maxLength: 12 }), expression, expression, (records, a, b) => {
+				const [wide, narrow] = [print(a), print(b)];
+				const read = readStrategy({ concepts: [], lines: [line(wide), line(narrow, 1)] }, open, 2026);
+				const [outer, inner] = read.map((one) => one.query);
+				// Random pairs seldom cover each other: a pair made to is looked at, too.
+				const both =
+					outer && inner
+						? ([
+								[outer, inner, wide, narrow],
+								[{ kind: 'or', parts: [inner, outer] }, inner, `(${narrow}) OR (${wide})`, narrow]
+							] as const)
+						: [];
+				for (const [one, other, first, second] of both) {
+					if (!covers(one, other)) continue;
+					shown++;
+					const [all = [], some = []] = count(records, [first, second]);
+					expect((some ?? []).filter((found) => !(all ?? []).includes(found))).toEqual([]);
+				}
+			}),
+			{ numRuns: 1_500 }
+		);
+		expect(shown).toBeGreaterThan(1_000);
+	});
+
+	it('tells what each side of an OR brings alone as leaving it out does, overall and in the final result', () => {
+		fc.assert(
+			fc.property(
+				fc.array(record, { minLength: 4, maxLength: 15 }),
+				fc.array(expression, { minLength: 2, maxLength: 4 }),
+				expression,
+				fc.boolean(),
+				(records, sides, other, not) => {
+					const texts = sides.map((one) => `(${print(one)})`);
+					const index = buildIndex(records, labelOf);
+					const none = RecordSet.none(index.size);
+					const marks = { benchmark: none, relevant: none, irrelevant: none };
+					const work = (kept: readonly string[]) => {
+						const lines = [line(kept.join(' OR ')), line(`(${print(other)}) ${not ? 'NOT' : 'AND'} #1`, 1)];
+						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026), lines);
+						return { read, sets: evaluateStrategy(read, index, marks).map((one) => one.records) };
+					};
+					const all = work(texts);
+					const told = contributionsOf(all.read, 'l0', 'l1', index, marks);
+					// A side that is itself an OR is opened by nobody: sides are as they were typed.
+					if (told?.length !== texts.length) return;
+					texts.forEach((_, left) => {
+						const without = work(texts.filter((__, at) => at !== left));
+						const [line0, line1] = all.sets;
+						const [less0, less1] = without.sets;
+						expect(told[left]?.unique).toBe(line0?.without(less0 ?? none).count());
+						expect(told[left]?.lost).toBe(line1?.without(less1 ?? none).count());
+						expect(told[left]?.gained).toBe(less1?.without(line1 ?? none).count());
+					});
+				}
+			),
+			{ numRuns: 300 }
+		);
+	});
+
+	it('counts the same after random edits as from nothing', () => {
+		fc.assert(
+			fc.property(
+				fc.array(record, { minLength: 4, maxLength: 12 }),
+				fc.array(expression, { minLength: 5, maxLength: 9 }),
+				fc.array(fc.nat(2), { minLength: 5, maxLength: 5 }),
+				(records, trees, turns) => {
+					const index = buildIndex(records, labelOf);
+					const none = RecordSet.none(index.size);
+					const marks = { benchmark: none, relevant: none, irrelevant: none };
+					const cache = new PartCache();
+					const texts = trees.slice(0, 3).map(print);
+					for (const [turn, at] of turns.entries()) {
+						texts[at] = print(trees[(turn + 3) % trees.length] ?? (trees[0] as Expression));
+						const lines = [...texts, '#1 OR #2', '#4 AND #3', 'ANY(#1-#5)'].map(line);
+						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026), lines);
+						const counts = (kept?: PartCache) =>
+							evaluateStrategy(read, index, marks, kept ? { cache: kept } : {}).map((one) => (one.records ? [...one.records] : one.state));
+						expect(counts(cache)).toEqual(counts());
+					}
+				}
+			),
+			{ numRuns: 200 }
 		);
 	});
 

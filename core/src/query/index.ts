@@ -14,5 +14,7 @@ export {
 	type SpanQuery,
 	type Surroundings
 } from './bind.ts';
+export { covers, type LineQuery } from './covers.ts';
+export { distribute, flatten, writeOut, DISTRIBUTE_CEILING, type Distributed, type WrittenOut } from './rewrite.ts';
 export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

@@ -25,7 +25,11 @@ async function ask(address: string, init: RequestInit): Promise<Answer> {
 export function take(kind: Kind, id: string, from: File | string, options: Readonly<Record<string, string>> = {}): Promise<Answer> {
 	const query = new URLSearchParams(options);
 	if (typeof from === 'string') query.set('from', from);
-	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, { method: 'PUT', ...(typeof from === 'string' ? {} : { body: from }) });
+	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, {
+		method: 'PUT',
+		// A type is always said: the server takes a body of no type for none.
+		...(typeof from === 'string' ? {} : { body: from, headers: { 'content-type': 'application/octet-stream' } })
+	});
 }
 
 export const remove = (kind: Kind, id: string, sure: boolean): Promise<Answer> =>

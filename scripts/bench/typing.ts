@@ -1,0 +1,92 @@
+/**
+ * From the key to the painted count, in the real page on the bench's records: loads them into a
+ * running server, opens a strategy of fifteen lines in Chromium and types in it, key by key.
+ * Prints the times; writes them to the file that is named, for the table.
+ */
+import { writeFileSync } from 'node:fs';
+import { argv } from 'node:process';
+import { chromium, request } from '@playwright/test';
+import { lineOf } from './ours.ts';
+import { notation, termsFor } from './queries.ts';
+import { benchRecords, Dice, wordOf } from './records.ts';
+
+const [, , address = '', file = '', size = '100000'] = argv;
+const context = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
+await context.post('/sign-up', { form: { name: 'Bench', email: 'bench@test.example', password: 'harbour lights at dusk' }, maxRedirects: 0 });
+
+// A stream, since all records at once are more than one text may hold.
+const records = benchRecords(Number(size));
+const body = new ReadableStream<Uint8Array>({
+	pull(controller) {
+		let text = '';
+		for (let at = 0; at < 1_000; at++) {
+			const next = records.next();
+			if (next.done) break;
+			text += `${JSON.stringify({ ...next.value, source: 'bench' })}\n`;
+		}
+		if (text === '') controller.close();
+		else controller.enqueue(new TextEncoder().encode(text));
+	}
+});
+const { cookies } = await context.storageState();
+const cookie = cookies.map((one) => `${one.name}=${one.value}`).join('; ');
+const loaded = await fetch(`${address}/api/v1/collections/bench`, {
+	method: 'PUT',
+	headers: { origin: address, cookie, 'content-type': 'application/x-ndjson' },
+	body,
+	duplex: 'half'
+} as RequestInit);
+if (!loaded.ok) throw new Error(await loaded.text());
+const made = await context.post('/api/v1/enquiries', { data: { question: 'How fast is it?', framework: 'PICO' } });
+const { id } = (await made.json()) as { id: string };
+const dice = new Dice(3);
+const leaf = Array.from({ length: 12 }, (_, at) => lineOf(`l${at}`, notation([termsFor(dice, 8)])));
+const lines = [...leaf, lineOf('j1', 'ANY(#1-#6)'), lineOf('j2', 'ANY(#7-#12)'), lineOf('end', '#13 AND #14')];
+const edits = [
+	{ do: 'set', at: ['collection'], value: 'bench' },
+	...lines.map((item, at) => ({ do: 'insert', in: ['lines'], item, after: lines[at - 1]?.id ?? null }))
+];
+const saved = await context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision: 0, client: 'bench', name: 'bench', edits } });
+if (!saved.ok()) throw new Error(await saved.text());
+
+const browser = await chromium.launch({
+	executablePath: '/usr/bin/chromium',
+	args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+});
+const page = await (
+	await browser.newContext({ baseURL: address, storageState: await context.storageState(), viewport: { width: 1280, height: 800 } })
+).newPage();
+await page.goto(`/enquiries/${id}/strategy`);
+// The first time, the index is built.
+await page.locator('.right-mark .count').nth(14).waitFor({ timeout: 300_000 });
+// As text: what is compiled for Node.js does not run in the page.
+await page.evaluate(`
+	window.times = [];
+	addEventListener('keydown', () => {
+		const pressed = performance.now();
+		const sheet = document.querySelector('[data-asked]');
+		const before = Number(sheet.dataset.asked);
+		const look = () => {
+			const asked = Number(sheet.dataset.asked);
+			// Painted with the frame that comes after the answer has been shown.
+			if (asked > before && Number(sheet.dataset.answered) >= asked) requestAnimationFrame(() => setTimeout(() => window.times.push(performance.now() - pressed)));
+			else requestAnimationFrame(look);
+		};
+		requestAnimationFrame(look);
+	}, true);
+`);
+for (const line of [2, 7, 10]) {
+	await page.locator('.cm-line').nth(line).click();
+	await page.keyboard.press('End');
+	await page.waitForTimeout(300);
+	const text = ` OR ${wordOf(300)} OR ${wordOf(90).slice(0, 3)}* OR "${wordOf(70)} ${wordOf(80)}" OR (${wordOf(75)} WITHIN/3 ${wordOf(200)})`;
+	for (const key of text) await page.keyboard.press(key === ' ' ? 'Space' : key, { delay: 10 }).then(() => page.waitForTimeout(110));
+}
+await page.waitForTimeout(500);
+const times = (await page.evaluate<number[]>('window.times')).sort((a, b) => a - b);
+if (times.length < 50) throw new Error(`Only ${times.length} keys were answered.`);
+await browser.close();
+await context.dispose();
+const at = (share: number) => Math.round(times[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0);
+process.stdout.write(`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms\n`);
+if (file !== '') writeFileSync(file, JSON.stringify({ keys: times.length, median: at(0.5), p95: at(0.95) }));
