@@ -46,6 +46,7 @@ const TABLE: readonly Row[] = [
 	['POST', `${A}/look`, MEMBERS, '', { client: 'doors', sequence: 1, revision: 1, edits: [] }],
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
+	['GET', `${A}/terms`, MEMBERS, '?line=joined'],
 	['GET', `${A}/renderings`, MEMBERS],
 	['GET', `${A}/dossier`, MEMBERS, '?as=docx'],
 	['GET', `${A}/export`, MEMBERS],
@@ -140,9 +141,11 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			expect(response.status()).toBe(200);
 		}
 		const line = { id: 'first', source: 'light', concept: null, strand: null, role: 'words', label: '', note: '', off: false };
-		const response = await owner.context.post(`/api/v1/enquiries/${id}/edits`, {
-			data: { revision: 0, client: 'doors', name: 'a line', edits: [{ do: 'insert', in: ['lines'], item: line, after: null }] }
-		});
+		const edits = [
+			{ do: 'insert', in: ['lines'], item: line, after: null },
+			{ do: 'insert', in: ['lines'], item: { ...line, id: 'joined', source: 'light OR lamp' }, after: 'first' }
+		];
+		const response = await owner.context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision: 0, client: 'doors', name: 'a line', edits } });
 		expect(response.status()).toBe(200);
 		return id;
 	};

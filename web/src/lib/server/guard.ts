@@ -51,6 +51,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
 	[`GET ${API}/records`]: 'reader',
+	[`GET ${API}/terms`]: 'reader',
 	[`GET ${API}/renderings`]: 'reader',
 	[`GET ${API}/dossier`]: 'reader',
 	[`GET ${API}/export`]: 'reader',

@@ -2,6 +2,7 @@
 import {
 	buildDossier,
 	conceptLetter,
+	covers,
 	finalLine,
 	findHeading,
 	foldedKey,
@@ -10,14 +11,17 @@ import {
 	linesToEvaluate,
 	namesOf,
 	nodesOf,
+	print,
 	readStrategy,
 	RecordSet,
 	writeStrategy,
 	type DossierDocument,
 	type EnquiryDocument,
+	type Expression,
 	type Mark,
 	type OpenVocabulary,
 	type Profile,
+	type Query,
 	type ReadLine,
 	type Rendering
 } from '@wide-lantern/core';
@@ -26,7 +30,7 @@ import { computing, type CountedLine, type MarkNumbers } from './computing';
 import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { RecordPage, ShownRecord } from '$lib/work/records';
-import type { SheetView } from '$lib/work/sheet';
+import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare } from './indexes';
 import { listProfiles } from './profiles';
 import { openAllVocabularies } from './vocabularies';
@@ -157,6 +161,54 @@ export async function recordsOfLine(worked: WorkedEnquiry, lineId: string, from:
 			lit: lit?.[at]?.spans ?? [],
 			benchmark: known.has(page.records[at] ?? -1)
 		}))
+	};
+}
+
+/** The sides of a line's OR as they are written; null where it is none. */
+function sidesOf(tree: Expression | null): readonly string[] | null {
+	if (tree?.kind === 'field') return sidesOf(tree.of);
+	return tree?.kind === 'or' ? tree.items.map(print) : null;
+}
+
+/** Terms beyond which a line's terms are not compared with each other: every one with every other one. */
+const COMPARED = 300;
+
+/** The number of a side of an OR that covers another whatever the collection; -1 for none. Of two that say the same the first stays. */
+function coveredBy(query: Query | null, at: number, lines: readonly ReadLine[]): number {
+	const parts = query?.kind === 'or' && query.parts.length <= COMPARED ? query.parts : [];
+	const own = parts[at];
+	const lineQuery = (id: string) => lines.find((one) => one.id === id)?.query ?? null;
+	return own ? parts.findIndex((part, other) => other !== at && covers(part, own, lineQuery) && (other < at || !covers(own, part, lineQuery))) : -1;
+}
+
+/** What each side of a line's OR brings, and the words behind its wildcards; null where the line is no counted OR. */
+export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promise<LineTerms | null> {
+	const { collection, lines, enquiry, marks, wanted, counted } = worked;
+	const line = lines.find((one) => one.id === lineId);
+	const sides = sidesOf(line?.tree ?? null);
+	if (!collection || !line?.tree || !sides) return null;
+	const final = finalLine(lines, counted)?.id ?? null;
+	const of = { collection: collection.computed, lines: linesToEvaluate(lines, enquiry.document.lines), marks, line: lineId };
+	const brought = await computing().ask({ do: 'contributions', final, ...of }, wanted);
+	// A side that is switched off elsewhere is not among them; then they cannot be told apart by place.
+	if (brought?.length !== sides.length) return null;
+	const patterns = [
+		...new Set([...nodesOf(line.tree)].flatMap((node) => (node.kind === 'word' ? [node.pattern] : node.kind === 'phrase' ? node.patterns : [])))
+	].filter((one) => /[*?~]/.test(one));
+	const variants = await Promise.all(
+		patterns
+			.slice(0, 40)
+			.map(async (pattern) => ({ pattern, ...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12 }, wanted)) }))
+	);
+	return {
+		line: line.number,
+		final: final === lineId ? null : (lines.find((one) => one.id === final)?.number ?? null),
+		terms: sides.map((text, at) => ({
+			text,
+			inside: sides[coveredBy(line.query, at, lines)] ?? null,
+			...(brought[at] ?? { records: 0, unique: 0, lost: 0, gained: 0 })
+		})),
+		variants
 	};
 }
 

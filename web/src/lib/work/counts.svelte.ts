@@ -23,11 +23,11 @@ export class SheetCounts {
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private again: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'unsent' | 'oncounts'>) {
+	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'connected' | 'unsent' | 'oncounts'>) {
 		enquiry.oncounts = (news) => {
 			// Only a screen that shows counts asks for them; a new stream sends it all lines again.
 			if (news === null) {
-				if (this.asked > 0) this.look();
+				if (this.wanted) void this.send();
 			} else this.hear(news);
 		};
 	}
@@ -41,6 +41,9 @@ export class SheetCounts {
 
 	/** Asks for the counts of what is shown now. */
 	look(): void {
+		this.wanted = true;
+		// The answer comes on the stream: without one it is asked for when it opens.
+		if (!this.enquiry.connected) return;
 		clearTimeout(this.timer);
 		const wait = this.old ? this.started + PATIENCE - performance.now() : 0;
 		if (wait <= 0) void this.send();
@@ -48,6 +51,7 @@ export class SheetCounts {
 		this.waiting = wait > 0;
 	}
 	private waiting = false;
+	private wanted = false;
 
 	private async send(): Promise<void> {
 		clearTimeout(this.again);

@@ -54,6 +54,8 @@ export class EnquiryClient {
 
 	/** Identity of this window, over reloads. */
 	readonly client: string;
+	/** True while the stream is open. */
+	connected = false;
 	/** Called with counts that arrive, and when the stream has been opened (null). */
 	oncounts: ((news: CountsNews | null) => void) | null = null;
 	private base: EnquiryDocument;
@@ -83,7 +85,9 @@ export class EnquiryClient {
 		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream?client=${encodeURIComponent(this.client)}`);
 		this.stream.addEventListener('counts', (event) => this.oncounts?.(JSON.parse(String(event.data)) as CountsNews));
 		this.stream.onmessage = (event) => this.hear(String(event.data));
+		this.stream.onerror = () => (this.connected = false);
 		this.stream.onopen = () => {
+			this.connected = true;
 			this.oncounts?.(null);
 			void this.catchUp();
 		};

@@ -23,6 +23,29 @@ export interface SheetView {
 	readonly lines: readonly SheetLine[];
 }
 
+/** What the terms of a line bring, and what words their wildcards stand for. */
+export interface LineTerms {
+	readonly line: number;
+	/** Number of the final line; null where this is it. */
+	readonly final: number | null;
+	readonly terms: readonly {
+		readonly text: string;
+		/** Another term that brings all of it, on every collection. */
+		readonly inside: string | null;
+		readonly records: number;
+		/** Records of the line that no other term brings. */
+		readonly unique: number;
+		/** Records that the final line has by this term alone, and those that it would have without. */
+		readonly lost: number;
+		readonly gained: number;
+	}[];
+	readonly variants: readonly {
+		readonly pattern: string;
+		readonly words: number;
+		readonly variants: readonly { readonly word: string; readonly records: number }[];
+	}[];
+}
+
 /** What arrives on the stream of an open strategy, in answer to a look. */
 export type CountsNews =
 	| {

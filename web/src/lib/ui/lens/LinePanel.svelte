@@ -3,10 +3,11 @@
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
+	import LineTermsPanel from './LineTermsPanel.svelte';
 	import { takeBench } from '$lib/work/context';
 
 	let { id }: { id: string } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry, counts } = takeBench();
 	const number = $derived(enquiry.document.lines.findIndex((line) => line.id === id) + 1);
 	const line = $derived(enquiry.document.lines[number - 1]);
 	const concept = $derived(enquiry.document.concepts.find((one) => one.id === line?.concept));
@@ -33,4 +34,5 @@
 			><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, counts for nothing</label
 		>
 	</div>
+	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />
 {/if}

@@ -1,0 +1,75 @@
+<!-- What each term of a line brings that no other does, and the words behind its wildcards. -->
+<script lang="ts">
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import type { LineTerms } from '$lib/work/sheet';
+
+	let { id, revision }: { id: string; revision: number } = $props();
+	const { enquiry } = takeBench();
+	let terms = $state.raw<LineTerms | null>(null);
+	let of = $state('');
+	$effect(() => {
+		void revision;
+		const line = id;
+		const asking = new AbortController();
+		// While somebody types, only the last state is asked for.
+		const timer = setTimeout(() => {
+			void fetch(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, { signal: asking.signal }).then(
+				async (response) => {
+					terms = response.ok ? ((await response.json()) as LineTerms) : null;
+					of = line;
+				},
+				() => undefined // Moved on, or the server is away: what is shown stays.
+			);
+		}, 250);
+		return () => {
+			clearTimeout(timer);
+			asking.abort();
+		};
+	});
+</script>
+
+{#if terms && of === id}
+	<h3 class="mt-5">What its terms bring</h3>
+	<table class="grid-table small mt-1">
+		<thead>
+			<tr>
+				<th scope="col" class="w-[50%]">Term</th>
+				<th scope="col" class="text-right">Records</th>
+				<th scope="col" class="text-right" title="Records of this line that no other term brings">Alone</th>
+				{#if terms.final !== null}<th scope="col" class="text-right" title="Records that line {terms.final} has by this term alone">In {terms.final}</th>{/if}
+			</tr>
+		</thead>
+		<tbody>
+			{#each terms.terms as term, at (at)}
+				<tr class:soft={term.unique === 0}>
+					<td
+						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft">inside <span class="term">{term.inside}</span>: adds nothing</span>{/if}</td
+					>
+					<td class="text-right tabular-nums">{counted(term.records)}</td>
+					<td class="text-right tabular-nums">{counted(term.unique)}</td>
+					{#if terms.final !== null}<td class="text-right tabular-nums"
+							>{counted(term.lost)}{#if term.gained > 0}<span title="Line {terms.final} would gain so many without it">&#8202;(+{counted(term.gained)})</span>{/if}</td
+						>{/if}
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	{#if terms.variants.length > 0}
+		<h3 class="mt-4">Words behind its wildcards</h3>
+		{#each terms.variants as one (one.pattern)}
+			<p class="small mt-1">
+				<span class="term font-semibold">{one.pattern}</span>
+				{#if one.words === 0}<span class="soft">no word in this collection</span>{/if}{#each one.variants as variant, at (variant.word)}{at > 0 ? ', ' : ' '}{variant.word}
+					<span class="soft tabular-nums">{counted(variant.records)}</span>{/each}{#if one.words > one.variants.length}<span class="soft"> and {counted(one.words - one.variants.length)} more</span>{/if}
+			</p>
+		{/each}
+	{/if}
+{/if}
+
+<style>
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+		overflow-wrap: anywhere;
+	}
+</style>
