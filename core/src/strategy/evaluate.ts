@@ -27,6 +27,8 @@ export interface EvaluateOptions {
 	readonly cache?: PartCache;
 	/** Asked for a watch before each line; what it throws ends all but a {@link WorkCeiling}, which ends that line. */
 	readonly watch?: () => Watch;
+	/** Queries that took too much before, as text: they are not tried again. New ones are added. */
+	readonly heavy?: Set<string>;
 }
 
 export interface EvaluatedLine {
@@ -121,6 +123,8 @@ function evaluateLine(
 	if (!line.query) return without('faulty');
 	const query = withoutAbsent(line.query, (id) => done.get(id)?.state ?? 'broken');
 	if (query === 'absent' || query === 'broken') return without('broken');
+	const { heavy } = options;
+	if (heavy && heavy.size > 0 && heavy.has(JSON.stringify(query))) return without('heavy');
 	try {
 		const records = evaluate(
 			index,
@@ -131,8 +135,9 @@ function evaluateLine(
 		);
 		return { id: line.id, number: line.number, state: 'counted', records, query, beforeHand: setByHand(query, (id) => done.get(id)?.beforeHand ?? false) };
 	} catch (error) {
-		if (error instanceof WorkCeiling) return without('heavy');
-		throw error;
+		if (!(error instanceof WorkCeiling)) throw error;
+		heavy?.add(JSON.stringify(query));
+		return without('heavy');
 	}
 }
 

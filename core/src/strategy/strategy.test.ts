@@ -1,6 +1,6 @@
 /** Lines, references and switching off: notation.md, section 5. */
 import { describe, expect, it } from 'vitest';
-import { buildIndex, RecordSet } from '../collection/index.ts';
+import { buildIndex, RecordSet, SteppedWatch } from '../collection/index.ts';
 import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
@@ -177,5 +177,27 @@ describe('from concepts to lines', () => {
 
 	it('letters concepts A to Z, AA and on', () => {
 		expect([0, 1, 25, 26, 27, 51, 52, 701, 702].map(conceptLetter)).toEqual(['A', 'B', 'Z', 'AA', 'AB', 'AZ', 'BA', 'ZZ', 'AAA']);
+	});
+});
+
+describe('lines that take too much', () => {
+	it('are given up, remembered, and not tried again; lines that use them are broken', () => {
+		const two = strategy([{ text: 'light' }, { text: '#1 OR lamp' }]);
+		const read = linesToEvaluate(readStrategy(two, open, 2026), two.lines);
+		const none = RecordSet.none(index.size);
+		const marks = { benchmark: none, relevant: none, irrelevant: none };
+		const heavy = new Set<string>();
+		let tried = 0;
+		const states = () =>
+			evaluateStrategy(read, index, marks, {
+				heavy,
+				watch: () => {
+					tried++;
+					return new SteppedWatch(-1);
+				}
+			}).map((one) => one.state);
+		expect([states(), tried]).toEqual([['heavy', 'broken'], 1]);
+		expect([states(), heavy.size]).toEqual([['heavy', 'broken'], 1]);
+		expect(evaluateStrategy(read, index, marks).map((one) => one.state)).toEqual(['counted', 'counted']);
 	});
 });

@@ -112,7 +112,7 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 	if ('refused' in applied) return { sequence, stale: true };
 	const document: unknown = applied.document;
 	if (!checkDocument(document)) return { sequence, stale: true };
-	const worked = await workEnquiry({ ...saved, document }, { owner: window.person, replaces: keyOf(id, client) });
+	const worked = await workEnquiry({ ...saved, document }, { owner: window.person, replaces: keyOf(id, client) }, () => window.newest <= sequence);
 	const { lines, ...rest } = sheetView(worked);
 	if (window.newest > sequence) return null;
 	const changed: SheetLine[] = [];

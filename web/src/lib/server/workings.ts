@@ -26,7 +26,7 @@ import {
 	type Rendering
 } from '@wide-lantern/core';
 import { openCollection, recordsAt, type OpenCollection } from './collections';
-import { computing, type CountedLine, type MarkNumbers } from './computing';
+import { computing, Dropped, type CountedLine, type MarkNumbers } from './computing';
 import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { RecordPage, ShownRecord } from '$lib/work/records';
@@ -66,7 +66,7 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
  * Reads every line, and counts them on the enquiry's collection in a computing thread.
  * @throws Dropped where a newer question of the same window took its place
  */
-export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted): Promise<WorkedEnquiry> {
+export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWanted = () => true): Promise<WorkedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
 	const [vocabularies, collection] = await Promise.all([openAllVocabularies(), opening && inTime(opening)]);
@@ -78,6 +78,8 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted): Promise
 		return { ...bare, collection: null, indexing, counted, marks: NO_MARKS };
 	}
 	const marks = marksOf(document, collection);
+	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
+	if (!stillWanted()) throw new Dropped();
 	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: linesToEvaluate(lines, document.lines), marks }, wanted);
 	return { ...bare, collection, indexing: null, counted, marks };
 }

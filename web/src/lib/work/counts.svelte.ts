@@ -8,6 +8,8 @@ import { withNews, type CountsNews, type SheetView } from './sheet';
 /** Milliseconds after which a look under way is overtaken by a newer one. */
 const PATIENCE = 60;
 
+/** Milliseconds after which an answer is taken for lost. */
+const LOST = 20_000;
 /** Milliseconds that figures may lag behind before they are dimmed. */
 const LATE = 200;
 
@@ -59,6 +61,8 @@ export class SheetCounts {
 		this.started = performance.now();
 		if (!this.old) this.lateness = setTimeout(() => (this.late = true), LATE);
 		const sequence = ++this.asked;
+		// Should an answer be lost, it is asked for again.
+		this.again = setTimeout(() => this.look(), LOST);
 		const { id, client, revision } = this.enquiry;
 		try {
 			const response = await fetch(`/api/v1/enquiries/${id}/look`, {
@@ -71,6 +75,7 @@ export class SheetCounts {
 				throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The server did not answer as expected.');
 		} catch (error) {
 			if (sequence < this.asked) return;
+			clearTimeout(this.again);
 			this.failed =
 				error instanceof TypeError
 					? 'The server cannot be reached; the figures shown are older.'
@@ -94,6 +99,7 @@ export class SheetCounts {
 			this.view = next;
 			this.answered = news.sequence;
 			if (!this.old) {
+				clearTimeout(this.again);
 				clearTimeout(this.lateness);
 				this.late = false;
 			}

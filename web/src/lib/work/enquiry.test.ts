@@ -19,6 +19,7 @@ class Storage {
 }
 
 class Stream {
+	addEventListener(): void {}
 	static last: Stream | null = null;
 	onmessage: ((event: { data: string }) => void) | null = null;
 	onopen: (() => void) | null = null;

@@ -33,8 +33,9 @@ const line = (text: string, id = text): LineToEvaluate => ({
 });
 const marks = { benchmark: [1], relevant: [], irrelevant: [] };
 const evaluate = (...texts: string[]) => ({ do: 'evaluate', collection: 'c', lines: texts.map((text) => line(text)), marks }) as const;
-/** Spans of spans of spans in long texts: far more work than a line may do. */
-const MONSTER = '((*a* WITHIN/900 *e*) WITHIN/900 (*i* WITHIN/900 *a*)) WITHIN/900 zzz*';
+/** Spans of spans of spans in long texts: far more work than a line may do. Each another, since what was given up once is not tried again. */
+let monsters = 900;
+const monster = () => `((*a* WITHIN/${++monsters} *e*) WITHIN/900 (*i* WITHIN/900 *a*)) WITHIN/900 zzz*`;
 
 beforeAll(async () => {
 	// The program as it is built for the server.
@@ -90,7 +91,7 @@ describe('the computing threads', () => {
 		]);
 	});
 	it('give a line up that takes too much, and count the others', async () => {
-		const states = (await pool.ask(evaluate('light', MONSTER, 'lamp'), { owner: 'a' })).map((one) => one.state);
+		const states = (await pool.ask(evaluate('light', monster(), 'lamp'), { owner: 'a' })).map((one) => one.state);
 		expect(states).toEqual(['counted', 'heavy', 'counted']);
 	});
 	it('refuse what does not fit with a reason, and go on', async () => {
@@ -103,7 +104,7 @@ describe('the computing threads', () => {
 	});
 	it('drop an older question of the same window, whether it waits or runs', async () => {
 		const wanted = { owner: 'b', replaces: 'b 1' };
-		const running = pool.ask(evaluate(MONSTER), wanted);
+		const running = pool.ask(evaluate(monster()), wanted);
 		await new Promise((done) => setTimeout(done, 100));
 		const waiting = pool.ask(evaluate('light'), wanted);
 		const newest = pool.ask(evaluate('lamp'), wanted);
@@ -112,14 +113,14 @@ describe('the computing threads', () => {
 	});
 	it('keep a thread free from one person with many heavy questions', async () => {
 		let heavyDone = 0;
-		const heavy = Array.from({ length: 4 }, (_, at) => pool.ask(evaluate(`${MONSTER} OR w${at}`), { owner: 'greedy' }).then(() => heavyDone++));
+		const heavy = Array.from({ length: 4 }, (_, at) => pool.ask(evaluate(`(${monster()}) OR w${at}`), { owner: 'greedy' }).then(() => heavyDone++));
 		await pool.ask(evaluate('lamp'), { owner: 'patient' });
 		// Four wait in one line; the other person was answered before they were all done.
 		expect(heavyDone).toBeLessThan(2);
 		await Promise.all(heavy);
 	});
 	it('are replaced when they die, and the question is answered all the same', async () => {
-		const lost = pool.ask(evaluate(MONSTER, 'light'), { owner: 'c' });
+		const lost = pool.ask(evaluate(monster(), 'light'), { owner: 'c' });
 		await new Promise((done) => setTimeout(done, 30));
 		const before = workers.length;
 		await Promise.all(workers.map((one) => one.terminate()));

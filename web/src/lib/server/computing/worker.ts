@@ -43,6 +43,8 @@ function check(job: Job): string | null {
 interface Held {
 	readonly index: CollectionIndex;
 	readonly cache: PartCache;
+	/** Queries given up before. */
+	readonly heavy: Set<string>;
 }
 const collections = new Map<string, Held>();
 
@@ -81,15 +83,15 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 	const evaluated = (
 		of: Job & { do: 'evaluate' | 'page' | 'light' | 'contributions' }
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
-		const { index, cache } = held(of.collection);
+		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
-		return { index, marks, lines: evaluateStrategy(of.lines, index, marks, { cache, watch }) };
+		return { index, marks, lines: evaluateStrategy(of.lines, index, marks, { cache, watch, heavy }) };
 	};
 	switch (job.do) {
 		case 'open': {
 			const opened = CollectionIndex.open(job.buffer, job.trusted);
 			if (!opened.ok) return { opened: false, why: opened.code };
-			collections.set(job.collection, { index: opened.index, cache: new PartCache(CACHE_CEILING) });
+			collections.set(job.collection, { index: opened.index, cache: new PartCache(CACHE_CEILING), heavy: new Set() });
 			knownMarks.delete(job.collection);
 			return { opened: true };
 		}
@@ -125,8 +127,8 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		case 'variants':
 			return variantsOf(held(job.collection).index, job.pattern, job.most);
 		case 'contributions': {
-			const { index, cache } = held(job.collection);
-			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch });
+			const { index, cache, heavy } = held(job.collection);
+			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 	}
 }

@@ -1,0 +1,96 @@
+/** Counts of a sheet that is being typed in: one look at a time, overtaken when it takes long, asked again when lost. */
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { SheetCounts } from './counts.svelte';
+import { withNews, type CountsNews, type SheetLine, type SheetView } from './sheet';
+
+const line = (id: string, count: number): SheetLine => ({
+	id,
+	number: 1,
+	text: id,
+	role: 'words',
+	state: 'counted',
+	count,
+	found: null,
+	beforeHand: false,
+	faults: []
+});
+const view: Omit<SheetView, 'lines'> = { revision: 1, collection: null, indexing: null, benchmark: { held: 0, known: 0 }, final: null };
+const news = (sequence: number, order: readonly string[], changed: readonly SheetLine[]): CountsNews => ({ sequence, view, order, changed });
+
+interface Sent {
+	readonly sequence: number;
+	readonly edits: readonly unknown[];
+}
+let sent: Sent[] = [];
+let enquiry: { id: string; client: string; revision: number; connected: boolean; unsent: () => never[]; oncounts: ((one: CountsNews | null) => void) | null };
+let counts: SheetCounts;
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	sent = [];
+	vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
+		sent.push(JSON.parse(init.body) as Sent);
+		return Promise.resolve(new Response('{}', { status: 202 }));
+	});
+	enquiry = { id: 'e', client: 'c', revision: 1, connected: true, unsent: () => [], oncounts: null };
+	counts = new SheetCounts(enquiry);
+});
+afterEach(() => {
+	counts.stop();
+	vi.useRealTimers();
+	vi.unstubAllGlobals();
+});
+const sequences = () => sent.map((one) => one.sequence);
+
+describe('looking while somebody types', () => {
+	it('asks at once, and for what came meanwhile when the answer is there', () => {
+		counts.look();
+		counts.look();
+		counts.look();
+		expect(sequences()).toEqual([1]);
+		enquiry.oncounts?.(news(1, ['a'], [line('a', 3)]));
+		expect(sequences()).toEqual([1, 2]);
+		expect(counts.view?.lines.map((one) => one.count)).toEqual([3]);
+	});
+	it('overtakes a look that takes long, and takes no older answer for the newer', () => {
+		counts.look();
+		vi.advanceTimersByTime(61);
+		counts.look();
+		expect(sequences()).toEqual([1, 2]);
+		enquiry.oncounts?.(news(2, ['a'], [line('a', 5)]));
+		enquiry.oncounts?.(news(1, ['a'], [line('a', 4)]));
+		expect(counts.view?.lines[0]?.count).toBe(5);
+	});
+	it('dims only what lags behind noticeably', () => {
+		counts.look();
+		vi.advanceTimersByTime(199);
+		expect(counts.late).toBe(false);
+		vi.advanceTimersByTime(2);
+		expect(counts.late).toBe(true);
+		enquiry.oncounts?.(news(1, [], []));
+		expect(counts.late).toBe(false);
+	});
+	it('waits for the stream, and asks again on a new one or when an answer is lost', () => {
+		enquiry.connected = false;
+		counts.look();
+		expect(sequences()).toEqual([]);
+		enquiry.connected = true;
+		enquiry.oncounts?.(null);
+		expect(sequences()).toEqual([1]);
+		vi.advanceTimersByTime(20_001);
+		expect(sequences()).toEqual([1, 2]);
+	});
+	it('asks nothing on screens without counts', () => {
+		enquiry.oncounts?.(null);
+		expect(sequences()).toEqual([]);
+	});
+});
+
+describe('news of the lines that changed', () => {
+	it('keeps the others, follows the order, drops what is gone, and says when something is missing', () => {
+		const before = withNews(null, { sequence: 1, view, order: ['a', 'b'], changed: [line('a', 1), line('b', 2)] });
+		expect(withNews(before, { sequence: 2, view, order: ['b', 'a'], changed: [line('a', 7)] })?.lines.map((one) => one.count)).toEqual([2, 7]);
+		expect(withNews(before, { sequence: 2, view, order: ['b'], changed: [] })?.lines).toHaveLength(1);
+		expect(withNews(before, { sequence: 2, view, order: ['b', 'new'], changed: [] })).toBeNull();
+	});
+});
