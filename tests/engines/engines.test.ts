@@ -54,7 +54,7 @@ function ours(text: string): number[] {
 }
 
 const dice = new Dice(11);
-const single = termsFor(dice, 120).map((term): Blocks => [[term]]);
+const single = termsFor(dice, 120).map((one): Blocks => [[one]]);
 const joined = Array.from({ length: 12 }, (): Blocks => [termsFor(dice, 8), termsFor(dice, 8)]);
 
 describe('every query form that all three can express', () => {

@@ -6,7 +6,6 @@
  * thirty-second pair; the places themselves lie apart, in the order of the pairs.
  */
 import { NumberWriter } from './bytes.ts';
-import type { CollectionIndex } from './collection-index.ts';
 import type { Sections } from './layout.ts';
 
 /** Places of so many bytes and more begin with their length, written as a number. */
@@ -21,6 +20,13 @@ const ENTRY = 3;
 const AS_BITS = 0x80000000;
 /** A container with more than one record in so many is kept as bits. */
 const MANY = 32;
+
+/** What reading postings needs of an index. */
+export interface PostingsHolder {
+	readonly sections: Sections;
+	/** The number of the field in which a place of a record lies. */
+	fieldOf(record: number, place: number): number;
+}
 
 /** What heavy work reports to: it may throw to end it. */
 export interface Watch {
@@ -194,7 +200,7 @@ function ones(word: number): number {
 }
 
 /** Sets the bit of every record that has the word in one of the fields. */
-export function markRecords({ sections }: CollectionIndex, word: number, fields: number, bits: Uint32Array): void {
+export function markRecords({ sections }: PostingsHolder, word: number, fields: number, bits: Uint32Array): void {
 	const { wordContainers, containers, lowHalves, bitmaps, wordFields, pairFields } = sections;
 	// Where the word stands in no other field, its pairs need not be asked for theirs.
 	const all = ((wordFields[word] as number) & ~fields) === 0;
@@ -233,14 +239,7 @@ export function markRecords({ sections }: CollectionIndex, word: number, fields:
  * @param records gets each record; `pairs` its pair; both must have room for all records of the set
  * @returns how many there are
  */
-export function pairsWithin(
-	{ sections }: CollectionIndex,
-	word: number,
-	fields: number,
-	within: Uint32Array,
-	records: Uint32Array,
-	pairs: Uint32Array
-): number {
+export function pairsWithin({ sections }: PostingsHolder, word: number, fields: number, within: Uint32Array, records: Uint32Array, pairs: Uint32Array): number {
 	const { wordContainers, containers, lowHalves, bitmaps, wordFields, pairFields } = sections;
 	const all = ((wordFields[word] as number) & ~fields) === 0;
 	const last = (wordContainers[word + 1] as number) * ENTRY;
@@ -279,7 +278,7 @@ export function pairsWithin(
 }
 
 /** Reads the wanted places of a pair, ascending; tells how many. `into` grows where it must. */
-export function readPlaces(index: CollectionIndex, record: number, pair: number, fields: number, into: { places: Uint32Array }): number {
+export function readPlaces(index: PostingsHolder, record: number, pair: number, fields: number, into: { places: Uint32Array }): number {
 	const { sections } = index;
 	const { places, pairFields } = sections;
 	let at = placesFrom(sections, pair);
@@ -343,7 +342,7 @@ export interface Places {
  * @param rows how many there are
  */
 export function placesOf(
-	index: CollectionIndex,
+	index: PostingsHolder,
 	words: readonly number[],
 	fields: number,
 	within: Uint32Array,
@@ -359,7 +358,7 @@ export function placesOf(
 	const records = scratch.take(rows);
 	const pairs = scratch.take(rows);
 	for (const word of words) {
-		watch?.spend(index.recordsOfWord(word));
+		watch?.spend(firstPair(index.sections, word + 1) - firstPair(index.sections, word));
 		const found = pairsWithin(index, word, fields, within, records, pairs);
 		for (let at = 0; at < found; at++) {
 			const record = records[at] as number;
