@@ -27,6 +27,28 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 			.nth(0)
 			.click({ position: { x: 60, y: 12 } });
 	},
+	terms: async (page, enquiry) => {
+		await page.goto(`${enquiry}/strategy`);
+		await page.locator('.right-mark .count').first().waitFor();
+		await page
+			.locator('.cm-line')
+			.nth(3)
+			.click({ position: { x: 60, y: 12 } });
+		await page.getByText('Words behind its wildcards').waitFor();
+		await page.getByText('What its terms bring').evaluate((title) => title.scrollIntoView());
+	},
+	// The first account of an installation looks after it: take this one on fresh demo data.
+	installation: async (page) => {
+		await page.context().clearCookies();
+		await page.goto('/sign-up');
+		await page.locator('html[data-ready]').waitFor({ state: 'attached' });
+		await page.getByLabel('Your name, as others').fill('Tove Arnesk');
+		await page.getByLabel('E-mail address').fill('tove@demo.example');
+		await page.getByLabel('Password').fill('harbour lights at dusk');
+		await page.getByRole('button', { name: 'Make the account' }).click();
+		await page.waitForURL(/desk$/);
+		await page.goto('/administration');
+	},
 	records: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.getByRole('button', { name: 'Read them' }).click();
