@@ -35,7 +35,7 @@
 		<thead>
 			<tr>
 				<th scope="col" class="w-[50%]">Term</th>
-				<th scope="col" class="text-right">Records</th>
+				<th scope="col" class="text-right" title="Records that it retrieves">All</th>
 				<th scope="col" class="text-right" title="Records of this line that no other term brings">Alone</th>
 				{#if terms.final !== null}<th scope="col" class="text-right" title="Records that line {terms.final} has by this term alone">In {terms.final}</th>{/if}
 			</tr>
