@@ -36,17 +36,20 @@ function fields(record: PlainRecord, name: string): string[][] {
 const asRegExp = (pattern: string) => new RegExp(`^${pattern.replaceAll('*', '[a-z0-9]*').replaceAll('?', '[a-z0-9]').replaceAll('~', '[a-z0-9]?')}$`);
 
 type Tree = { readonly kind: string } & Readonly<Record<string, unknown>>;
-type Stretch = readonly [number, number];
+/** First and last token, and which of them were asked for: the words between two near ones were not. */
+type Stretch = readonly [first: number, last: number, asked: readonly number[]];
 
 /** Every stretch of one entry that the words, phrase or proximity takes. */
 function stretches(entry: readonly string[], tree: Tree): Stretch[] {
 	switch (tree.kind) {
 		case 'word':
-			return entry.flatMap((word, at): Stretch[] => (asRegExp(tree['pattern'] as string).test(word) ? [[at, at]] : []));
+			return entry.flatMap((word, at): Stretch[] => (asRegExp(tree['pattern'] as string).test(word) ? [[at, at, [at]]] : []));
 		case 'phrase': {
 			const patterns = (tree['patterns'] as string[]).map(asRegExp);
 			return entry.flatMap((_, at): Stretch[] =>
-				patterns.every((one, step) => at + step < entry.length && one.test(entry[at + step] ?? '')) ? [[at, at + patterns.length - 1]] : []
+				patterns.every((one, step) => at + step < entry.length && one.test(entry[at + step] ?? ''))
+					? [[at, at + patterns.length - 1, patterns.map((__, step) => at + step)]]
+					: []
 			);
 		}
 		case 'or':
@@ -57,13 +60,40 @@ function stretches(entry: readonly string[], tree: Tree): Stretch[] {
 				for (const right of stretches(entry, tree['right'] as Tree)) {
 					const apart = right[0] - left[1];
 					const back = left[0] - right[1];
-					if (apart >= 1 && apart <= (tree['distance'] as number)) found.push([left[0], right[1]]);
-					if (tree['ordered'] !== true && back >= 1 && back <= (tree['distance'] as number)) found.push([right[0], left[1]]);
+					if (apart >= 1 && apart <= (tree['distance'] as number)) found.push([left[0], right[1], [...left[2], ...right[2]]]);
+					if (tree['ordered'] !== true && back >= 1 && back <= (tree['distance'] as number)) found.push([right[0], left[1], [...left[2], ...right[2]]]);
 				}
 			return found;
 		}
 		default:
 			throw new Error(`no stretches of ${tree.kind}`);
+	}
+}
+
+/**
+ * Every word of a record that has a part in what retrieves it, as `field/entry/token`: that of an
+ * AND or OR are those of all its items, that of a NOT those of what is kept.
+ */
+export function litWords(record: PlainRecord, tree: Tree, within: readonly string[] = ['ti', 'ab', 'kw']): Set<string> {
+	const lit = (part: unknown, scope = within) => [...litWords(record, part as Tree, scope)];
+	switch (tree.kind) {
+		case 'and':
+		case 'or':
+			return new Set((tree['items'] as Tree[]).flatMap((item) => lit(item)));
+		case 'not':
+			return new Set(lit(tree['keep']));
+		case 'field':
+			return new Set(lit(tree['of'], tree['fields'] as string[]));
+		case 'word':
+		case 'phrase':
+		case 'near':
+			return new Set(
+				within.flatMap((name) =>
+					fields(record, name).flatMap((entry, number) => stretches(entry, tree).flatMap(([, , asked]) => asked.map((at) => `${name}/${number}/${at}`)))
+				)
+			);
+		default:
+			return new Set();
 	}
 }
 

@@ -18,7 +18,7 @@ import {
 } from '@wide-lantern/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isMet, type PlainRecord } from './brute-force.ts';
+import { isMet, litWords, type PlainRecord } from './brute-force.ts';
 
 const WORDS = ['light', 'lights', 'lamp', 'bright', 'day', 'delirium', 'deliria', 'icu', 'icus', 'of', 'night'];
 const QUALIFIERS = ['care', 'harm'];
@@ -152,20 +152,26 @@ describe('the evaluator', () => {
 		);
 	});
 
-	it('lights something in a record exactly where words or headings without NOT retrieve it', () => {
+	it('lights the very words and headings that brute force finds', () => {
+		let shown = 0;
 		fc.assert(
-			fc.property(record, fc.oneof(word, phrase), (one, tree) => {
-				const lines = [line(print(tree))];
-				const [read] = readStrategy({ concepts: [], lines }, open, 2026);
-				const light = read?.query ? lightOf(one, read.query, labelOf, () => null) : null;
-				expect((light?.spans.length ?? 0) > 0).toBe(isMet(plain(one), tree as unknown as { kind: string }, below));
-				for (const span of light?.spans ?? []) {
-					const entry = { ti: one.titles, ab: [one.abstract], kw: one.keywords }[span.field as 'ti'][span.entry] ?? '';
-					expect(entry.slice(span.from, span.to)).toMatch(/^[a-z]+$/);
-				}
+			fc.property(record, fc.oneof(expression, inField), (one, tree) => {
+				const [read] = readStrategy({ concepts: [], lines: [line(print(tree))] }, open, 2026);
+				if (!read?.query) return;
+				const light = lightOf(one, read.query, labelOf, () => null);
+				const entries = { ti: one.titles, ab: [one.abstract], kw: one.keywords, hd: one.headings.map((each) => labelOf('', each.heading) ?? '') };
+				// Words lie one space apart here, so that the spaces before tell the token.
+				const words = light.spans.map(({ field, entry, from, to }) => {
+					const text = entries[field as 'ti'][entry] ?? '';
+					expect(text.slice(from, to)).toMatch(/^[a-z]+$/i);
+					return `${field}/${entry}/${text.slice(0, from).split(' ').length - 1}`;
+				});
+				expect(new Set(words)).toEqual(litWords(plain(one), tree as unknown as { kind: string }));
+				shown += words.length;
 			}),
-			{ numRuns: 500 }
+			{ numRuns: 1_500 }
 		);
+		expect(shown).toBeGreaterThan(500);
 	});
 
 	it('retrieves all of what a query covers, on random collections', () => {

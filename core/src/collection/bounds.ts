@@ -5,9 +5,10 @@
  */
 import type { Query, SpanQuery } from '../query/index.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import type { Watch } from './postings.ts';
+import type { Watch } from './watch.ts';
 import { RecordSet } from './record-set.ts';
-import { addWord, candidatesOf, evaluateSpans } from './spans.ts';
+import { addWord, candidatesOf, spansAmong } from './spans.ts';
+import { WordMemo } from './word-memo.ts';
 
 /** Which parts have a known answer: cheap ones, and whatever has been evaluated before. */
 export interface Known {
@@ -26,6 +27,8 @@ interface Bounds {
 
 export function evaluateWithin(index: CollectionIndex, query: Query, known: Known, watch?: Watch): RecordSet {
 	const bounds = new Map<Query, Bounds>();
+	const words = new WordMemo(index);
+	const nothing = RecordSet.none(index.size);
 	const { lower, upper } = boundsOf(query);
 	return lower === upper ? lower : refined(query, upper);
 
@@ -49,7 +52,7 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 				return { lower: keep.lower.without(drop.upper), upper: keep.upper.without(drop.lower) };
 			}
 			default:
-				return { lower: RecordSet.none(index.size), upper: candidatesOf(index, part as SpanQuery, watch) };
+				return { lower: nothing, upper: candidatesOf(words, part as SpanQuery, watch) };
 		}
 	}
 
@@ -59,12 +62,12 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 		const open: Bounds[] = [];
 		for (const part of parts) {
 			if (part.kind === 'word' && !known.has(part)) {
-				addWord(index, part, lower, watch);
+				addWord(words, part, lower, watch);
 				bounds.set(part, { lower, upper: lower });
 				continue;
 			}
 			const own = boundsOf(part);
-			lower.addAll(own.lower);
+			if (own.lower !== nothing) lower.addAll(own.lower);
 			if (own.lower !== own.upper) open.push(own);
 		}
 		if (open.length === 0) return { lower, upper: lower };
@@ -78,8 +81,9 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 		const { lower, upper } = bounds.get(part) as Bounds;
 		if (lower === upper) return lower;
 		if (isSpans(part)) {
-			const candidates = upper.and(open);
-			return candidates.isEmpty() ? candidates : evaluateSpans(index, part, candidates, watch);
+			const found = RecordSet.none(index.size);
+			spansAmong(words, part, upper, open, (record) => found.add(record), watch);
+			return found;
 		}
 		const unsure = upper.without(lower);
 		unsure.keepOnly(open);
@@ -96,9 +100,12 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 				for (const one of part.parts) {
 					const { lower: sure, upper: possible } = bounds.get(one) as Bounds;
 					if (sure === possible) continue;
-					const more = refined(one, unsure);
-					found.addAll(more);
-					unsure.removeAll(more);
+					const meet = (record: number) => {
+						found.add(record);
+						unsure.drop(record);
+					};
+					if (isSpans(one)) spansAmong(words, one, possible, unsure, meet, watch);
+					else for (const record of refined(one, unsure).and(unsure)) meet(record);
 				}
 				return found;
 			}

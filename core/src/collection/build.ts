@@ -12,7 +12,7 @@ import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
 import type { IndexFacts } from './layout.ts';
 import { mergeIndexes } from './merge.ts';
-import { LONG, PostingsWriter, type PostingSections } from './postings.ts';
+import { LONG, PostingsWriter, type PostingSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
 import { bytesOf, sealedIndex } from './sealing.ts';
 import { sortedNumbers } from './sorting.ts';
@@ -92,9 +92,8 @@ export class IndexBuilder {
 	private tokenWords = new Uint32Array(1 << 16);
 	private tokenPlaces = new Uint32Array(1 << 16);
 	private tokenEnd = 0;
-	/** The same by word, while a stretch is closed: record and place of each token. */
-	private sortedRecords = new Uint32Array(0);
-	private sortedPlaces = new Uint32Array(0);
+	/** The same by word, while a stretch is closed: record and place of each token, side by side, since the writing jumps. */
+	private sorted = new Uint32Array(0);
 	private pairRecords = new Uint32Array(0);
 	private readonly places = new ByteWriter();
 	private readonly pairFields = new ByteWriter();
@@ -206,31 +205,27 @@ export class IndexBuilder {
 		}
 		for (let word = 0; word < count; word++) starts[word + 1] = (starts[word + 1] as number) + (starts[word] as number);
 		const next = starts.slice();
-		if (this.sortedRecords.length < tokenEnd) {
-			this.sortedRecords = new Uint32Array(this.tokenWords.length);
-			this.sortedPlaces = new Uint32Array(this.tokenWords.length);
-		}
-		const records = this.sortedRecords;
-		const places = this.sortedPlaces;
+		if (this.sorted.length < tokenEnd * 2) this.sorted = new Uint32Array(this.tokenWords.length * 2);
+		const { sorted } = this;
 		for (let record = 0; record + 1 < recordTokens.length; record++) {
 			const end = recordTokens[record + 1] as number;
 			for (let token = recordTokens[record] as number; token < end; token++) {
 				const word = tokenWords[token] as number;
 				const to = next[word] as number;
 				next[word] = to + 1;
-				records[to] = stretchBase + record;
-				places[to] = tokenPlaces[token] as number;
+				sorted[to * 2] = stretchBase + record;
+				sorted[to * 2 + 1] = tokenPlaces[token] as number;
 			}
 		}
-		this.stretches.push(this.written(starts, records, places));
+		this.stretches.push(this.written(starts, sorted));
 		this.tokens += tokenEnd;
 		this.tokenEnd = 0;
 		this.stretchBase = this.size;
 		this.recordTokens = new NumberWriter();
 	}
 
-	/** @param starts where each word's tokens begin in the two arrays that follow */
-	private written(starts: Uint32Array, records: Uint32Array, tokenPlaces: Uint32Array): StretchPostings {
+	/** @param starts where each word's tokens begin among the sorted */
+	private written(starts: Uint32Array, sorted: Uint32Array): StretchPostings {
 		const count = starts.length - 1;
 		const tokens = starts[count] as number;
 		const { places, pairFields, pairLengths } = this;
@@ -253,12 +248,12 @@ export class IndexBuilder {
 			placeStarts[word] = placeEnd;
 			const end = starts[word + 1] as number;
 			for (let at = starts[word] as number; at < end;) {
-				const record = records[at] as number;
+				const record = sorted[at * 2] as number;
 				const from = placeEnd;
 				let fields = 0;
 				let place = 0;
-				for (; at < end && records[at] === record; at++) {
-					const full = tokenPlaces[at] as number;
+				for (; at < end && sorted[at * 2] === record; at++) {
+					const full = sorted[at * 2 + 1] as number;
 					const ordinal = full & ORDINAL;
 					fields |= 1 << (full >>> FIELD_SHIFT);
 					placeEnd = putNumber(placeBytes, placeEnd, ordinal - place);

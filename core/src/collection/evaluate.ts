@@ -3,9 +3,10 @@ import type { Query } from '../query/index.ts';
 import { compilePattern, foldedKey } from '../text/index.ts';
 import { evaluateWithin } from './bounds.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import type { Watch } from './postings.ts';
+import type { Watch } from './watch.ts';
 import { RecordSet } from './record-set.ts';
 import { evaluateSpans } from './spans.ts';
+import { WordMemo } from './word-memo.ts';
 
 export interface EvaluationContext {
 	/** The records of another line, by its identity. */
@@ -140,7 +141,7 @@ function compute(index: CollectionIndex, query: Computed, context: EvaluationCon
 		case 'phrase':
 		case 'near':
 		case 'either':
-			return evaluateSpans(index, query, null, watch);
+			return evaluateSpans(new WordMemo(index), query, watch);
 		default:
 			return evaluateFacts(index, query);
 	}

@@ -92,6 +92,7 @@ describe('one index, however it was made', () => {
 					'containers',
 					'lowHalves',
 					'bitmaps',
+					'ranks',
 					'pairFields',
 					'pairOffsets',
 					'places',

@@ -6,6 +6,6 @@ export { mergeIndexes } from './merge.ts';
 export { INDEX_VERSION, SECTIONS } from './layout.ts';
 export { RecordSet } from './record-set.ts';
 export { evaluate, PartCache, type EvaluationContext } from './evaluate.ts';
-export { SteppedWatch, WorkCeiling, type Watch } from './postings.ts';
+export { SteppedWatch, WorkCeiling, type Watch } from './watch.ts';
 export { variantsOf, type Variant } from './variants.ts';
 export { lightOf, type Light, type LitSpan } from './light.ts';

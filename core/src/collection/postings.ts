@@ -1,172 +1,19 @@
 /**
- * The postings of words. A pair is a word in a record; pairs are numbered word by word, records
- * ascending. Which records a word has is kept in containers of 65,536 records each, as the lower
- * halves of their numbers or, where there are many, as bits. Two bytes a pair tell the fields in
- * which the word stands there and where its places begin, counted from a signpost at every
- * thirty-second pair; the places themselves lie apart, in the order of the pairs.
+ * Reading the postings of words, as postings-writer.ts lays them out: which records a word has, as
+ * sets and as pairs, and where it stands in them.
  */
 import { NumberWriter } from './bytes.ts';
 import type { Sections } from './layout.ts';
-
-/** Places of so many bytes and more begin with their length, written as a number. */
-export const LONG = 255;
-/** In the byte of an offset that does not fit it: see `farPairs`. */
-const FAR = 255;
-const BLOCK = 65_536;
-/** Pairs from one signpost to the next, as a power of two. */
-const SIGNPOST = 5;
-/** Numbers of a container in the table: block (upper bit set for bits); where it begins; its first pair. */
-const ENTRY = 3;
-const AS_BITS = 0x80000000;
-/** A container with more than one record in so many is kept as bits. */
-const MANY = 32;
+import { AS_BITS, BLOCK, ENTRY, FAR, LONG, RANK, SIGNPOST } from './postings-writer.ts';
+import { bitsOf } from './record-set.ts';
+import { scratch } from './scratch.ts';
+import type { Watch } from './watch.ts';
 
 /** What reading postings needs of an index. */
 export interface PostingsHolder {
 	readonly sections: Sections;
 	/** The number of the field in which a place of a record lies. */
 	fieldOf(record: number, place: number): number;
-}
-
-/** What heavy work reports to: it may throw to end it. */
-export interface Watch {
-	/** @param steps records or places that were just looked at */
-	spend(steps: number): void;
-}
-
-/** Thrown by a watch when a query has looked at more than it may. */
-export class WorkCeiling extends Error {}
-
-/** A watch that ends work after so many steps, and asks now and then whether it is still wanted. */
-export class SteppedWatch implements Watch {
-	private left: number;
-	private untilAsked = 0;
-
-	/** @param ask throws where the work is not wanted any more */
-	constructor(
-		ceiling: number,
-		private readonly ask: () => void = () => undefined
-	) {
-		this.left = ceiling;
-	}
-
-	spend(steps: number): void {
-		this.left -= steps;
-		if (this.left < 0) throw new WorkCeiling('The query looks at more places than it may.');
-		this.untilAsked -= steps;
-		if (this.untilAsked > 0) return;
-		this.untilAsked = 50_000;
-		this.ask();
-	}
-}
-
-export type PostingSections = Pick<
-	Sections,
-	'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'wordFields' | 'pairFields' | 'pairOffsets' | 'signposts' | 'farPairs' | 'places'
->;
-
-/** Writes postings word by word, ascending. */
-export class PostingsWriter {
-	private readonly wordContainers = new NumberWriter();
-	private readonly containers = new NumberWriter();
-	private lowHalves = new Uint16Array(1 << 14);
-	private lowEnd = 0;
-	private readonly bitmaps = new NumberWriter();
-	private readonly wordFields = new NumberWriter();
-	private pairs = 0;
-
-	/** @param size records of the collection */
-	constructor(private readonly size: number) {}
-
-	/**
-	 * Adds the next word.
-	 * @param records ascending; `records[from … to)` hold the word
-	 * @param fields all fields in which it stands anywhere, as bits
-	 */
-	word(records: Uint32Array, from: number, to: number, fields: number): void {
-		this.wordContainers.push(this.containers.length / ENTRY);
-		this.wordFields.push(fields);
-		for (let start = from; start < to;) {
-			const block = (records[start] as number) >>> 16;
-			let end = start + 1;
-			while (end < to && (records[end] as number) >>> 16 === block) end++;
-			this.container(block, records, start, end);
-			start = end;
-		}
-	}
-
-	private container(block: number, records: Uint32Array, from: number, to: number): void {
-		const room = Math.min(BLOCK, this.size - block * BLOCK);
-		if ((to - from) * MANY > room) {
-			this.containers.push((block | AS_BITS) >>> 0);
-			this.containers.push(this.bitmaps.length);
-			const bits = this.bitmaps.more((room + 31) >>> 5);
-			for (let at = from; at < to; at++) {
-				const low = (records[at] as number) & 0xffff;
-				bits[low >>> 5] = (bits[low >>> 5] as number) | (1 << (low & 31));
-			}
-		} else {
-			this.containers.push(block);
-			this.containers.push(this.lowEnd);
-			if (this.lowEnd + to - from > this.lowHalves.length) {
-				const grown = new Uint16Array(Math.max(this.lowHalves.length * 2, this.lowEnd + to - from));
-				grown.set(this.lowHalves);
-				this.lowHalves = grown;
-			}
-			for (let at = from; at < to; at++) this.lowHalves[this.lowEnd++] = records[at] as number;
-		}
-		this.containers.push(this.pairs);
-		this.pairs += to - from;
-	}
-
-	/**
-	 * @param pairFields per pair, in the order of the words; so are the others
-	 * @param pairLengths bytes of its places; {@link LONG} for that and more, which then begin with their length
-	 */
-	finish(pairFields: Uint8Array, pairLengths: Uint8Array, places: Uint8Array): PostingSections {
-		this.wordContainers.push(this.containers.length / ENTRY);
-		for (const last of [0, 0, this.pairs]) this.containers.push(last);
-		const pairs = pairLengths.length;
-		const signposts = new Uint32Array((pairs >>> SIGNPOST) + 1);
-		const pairOffsets = new Uint8Array(pairs + 1);
-		const farPairs = new NumberWriter();
-		let place = 0;
-		let post = 0;
-		for (let pair = 0; pair <= pairs; pair++) {
-			if ((pair & ((1 << SIGNPOST) - 1)) === 0) signposts[pair >>> SIGNPOST] = post = place;
-			if (place - post < FAR) pairOffsets[pair] = place - post;
-			else {
-				pairOffsets[pair] = FAR;
-				farPairs.push(pair);
-				farPairs.push(place);
-			}
-			const length = pairLengths[pair] as number;
-			place += length === LONG ? longLength(places, place) : length;
-		}
-		return {
-			wordContainers: this.wordContainers.written(),
-			containers: this.containers.written(),
-			lowHalves: this.lowHalves.subarray(0, this.lowEnd),
-			bitmaps: this.bitmaps.written(),
-			wordFields: Uint8Array.from(this.wordFields.written()),
-			pairFields,
-			pairOffsets,
-			signposts,
-			farPairs: farPairs.written(),
-			places
-		};
-	}
-}
-
-/** Bytes of places that begin with their own length, that number included. */
-function longLength(places: Uint8Array, from: number): number {
-	let at = from;
-	let length = 0;
-	for (let shift = 0; ; shift += 7) {
-		const byte = places[at++] as number;
-		length |= (byte & 127) << shift;
-		if (byte < 128) return at - from + length;
-	}
 }
 
 /** Where the places of a pair begin; they end where the next pair's begin. */
@@ -190,13 +37,6 @@ function farPlaces(farPairs: Uint32Array, pair: number): number {
 /** The first pair of a word; for the number behind the last word, how many pairs there are. */
 export function firstPair({ wordContainers, containers }: Sections, word: number): number {
 	return containers[(wordContainers[word] as number) * ENTRY + 2] as number;
-}
-
-/** Bits set in a word of 32: added up in pairs, fours and eights. */
-function ones(word: number): number {
-	let bits = word - ((word >>> 1) & 0x55555555);
-	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
-	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
 /** Sets the bit of every record that has the word in one of the fields. */
@@ -233,6 +73,48 @@ export function markRecords({ sections }: PostingsHolder, word: number, fields: 
 	}
 }
 
+/** Takes out the bit of every record that does not have the word in one of the fields. */
+export function keepRecords(index: PostingsHolder, word: number, fields: number, bits: Uint32Array): void {
+	const { wordContainers, containers, bitmaps, wordFields } = index.sections;
+	const all = ((wordFields[word] as number) & ~fields) === 0;
+	const last = (wordContainers[word + 1] as number) * ENTRY;
+	if (!all) {
+		const own = new Uint32Array(bits.length);
+		markRecords(index, word, fields, own);
+		for (let at = 0; at < bits.length; at++) bits[at] = (bits[at] as number) & (own[at] as number);
+		return;
+	}
+	let kept = 0;
+	for (let at = (wordContainers[word] as number) * ENTRY; at < last; at += ENTRY) {
+		const block = containers[at] as number;
+		const from = containers[at + 1] as number;
+		const base = (block & 0xffff) * (BLOCK / 32);
+		bits.fill(0, kept, base);
+		kept = Math.min(bits.length, base + BLOCK / 32);
+		if (block < AS_BITS) keepLowHalves(index.sections, from, (containers[at + 5] as number) - (containers[at + 2] as number), bits.subarray(base, kept));
+		else for (let to = base, word32 = from; to < kept; to++, word32++) bits[to] = (bits[to] as number) & (bitmaps[word32] as number);
+	}
+	bits.fill(0, kept);
+}
+
+/** Of the bits of one block, keeps those of the listed records: what stands between two of them is cleared. */
+function keepLowHalves({ lowHalves }: Sections, from: number, count: number, bits: Uint32Array): void {
+	let word = 0;
+	let own = 0;
+	for (let at = from; at < from + count; at++) {
+		const low = lowHalves[at] as number;
+		if (low >>> 5 !== word) {
+			bits[word] = (bits[word] as number) & own;
+			if ((low >>> 5) - word > 1) bits.fill(0, word + 1, low >>> 5);
+			word = low >>> 5;
+			own = 0;
+		}
+		own |= 1 << (low & 31);
+	}
+	bits[word] = (bits[word] as number) & own;
+	bits.fill(0, word + 1);
+}
+
 /**
  * The pairs of a word in the records of a set, ascending.
  * @param within bits of the records that matter
@@ -240,7 +122,7 @@ export function markRecords({ sections }: PostingsHolder, word: number, fields: 
  * @returns how many there are
  */
 export function pairsWithin({ sections }: PostingsHolder, word: number, fields: number, within: Uint32Array, records: Uint32Array, pairs: Uint32Array): number {
-	const { wordContainers, containers, lowHalves, bitmaps, wordFields, pairFields } = sections;
+	const { wordContainers, containers, lowHalves, bitmaps, ranks, wordFields, pairFields } = sections;
 	const all = ((wordFields[word] as number) & ~fields) === 0;
 	const last = (wordContainers[word + 1] as number) * ENTRY;
 	let count = 0;
@@ -261,20 +143,83 @@ export function pairsWithin({ sections }: PostingsHolder, word: number, fields: 
 			continue;
 		}
 		const length = Math.min(BLOCK / 32, within.length - base);
+		const first = pair;
+		// Pairs before `counted` are counted; between two ranks, word by word.
+		let counted = 0;
 		for (let word32 = 0; word32 < length; word32++) {
 			const held = bitmaps[from + word32] as number;
-			for (let left = held & (within[base + word32] as number); left !== 0;) {
+			let left = held & (within[base + word32] as number);
+			if (left === 0) continue;
+			if (word32 >>> RANK !== counted >>> RANK || counted === 0) {
+				counted = word32 & ~((1 << RANK) - 1);
+				pair = first + (ranks[(from + counted) >>> RANK] as number);
+			}
+			for (; counted < word32; counted++) pair += bitsOf(bitmaps[from + counted] as number);
+			while (left !== 0) {
 				const lowest = left & -left;
 				left ^= lowest;
-				const own = pair + ones(held & (lowest - 1));
+				const own = pair + bitsOf(held & (lowest - 1));
 				if (!all && ((pairFields[own] as number) & fields) === 0) continue;
 				records[count] = (base + word32) * 32 + 31 - Math.clz32(lowest);
 				pairs[count++] = own;
 			}
-			pair += ones(held);
 		}
 	}
 	return count;
+}
+
+/**
+ * The pair of a word in each of some records, which must all have the word. Lists are entered by
+ * steps that double from where the record before was found, so that few records cost little in a long list.
+ * @param records ascending; `records[0 … count)`
+ * @param pairs gets the pair of each
+ */
+export function pairsOf({ sections }: PostingsHolder, word: number, records: Uint32Array, count: number, pairs: Uint32Array): void {
+	const { wordContainers, containers, lowHalves } = sections;
+	let container = (wordContainers[word] as number) * ENTRY;
+	let block = (containers[container] as number) & 0xffff;
+	let low = containers[container + 1] as number;
+	for (let row = 0; row < count; row++) {
+		const record = records[row] as number;
+		while (block < record >>> 16) {
+			container += ENTRY;
+			block = (containers[container] as number) & 0xffff;
+			low = containers[container + 1] as number;
+		}
+		const from = containers[container + 1] as number;
+		const first = containers[container + 2] as number;
+		if ((containers[container] as number) >= AS_BITS) pairs[row] = first + rankOf(sections, from, record & 0xffff);
+		else {
+			low = placeOf(lowHalves, record & 0xffff, low, from + (containers[container + 5] as number) - first);
+			pairs[row] = first + low - from;
+		}
+	}
+}
+
+/** How many bits of a container stand before one. @param from where the container begins */
+function rankOf({ bitmaps, ranks }: Sections, from: number, bit: number): number {
+	const end = from + (bit >>> 5);
+	let at = end & ~((1 << RANK) - 1);
+	let rank = ranks[at >>> RANK] as number;
+	for (; at < end; at++) rank += bitsOf(bitmaps[at] as number);
+	return rank + bitsOf((bitmaps[end] as number) & ((1 << (bit & 31)) - 1));
+}
+
+/** Where a number stands in an ascending list, from a place that is not behind it. */
+function placeOf(list: Uint16Array, value: number, from: number, end: number): number {
+	let step = 1;
+	let low = from;
+	while (low + step < end && (list[low + step] as number) <= value) {
+		low += step;
+		step *= 2;
+	}
+	let high = Math.min(end, low + step);
+	while (high - low > 1) {
+		const middle = (low + high) >>> 1;
+		if ((list[middle] as number) <= value) low = middle;
+		else high = middle;
+	}
+	return low;
 }
 
 /** Reads the wanted places of a pair, ascending; tells how many. `into` grows where it must. */
@@ -302,32 +247,6 @@ export function readPlaces(index: PostingsHolder, record: number, pair: number, 
 	}
 	return count;
 }
-
-/**
- * Working arrays that are used again: a large fresh one costs more than the work on it. What is
- * taken after `mark` is given back by `release`.
- */
-class Scratch {
-	private readonly arrays: Uint32Array[] = [];
-	private taken = 0;
-
-	/** An array with at least this room; what stands in it is old. */
-	take(length: number): Uint32Array {
-		const at = this.taken++;
-		let array = this.arrays[at];
-		if (!array || array.length < length) this.arrays[at] = array = new Uint32Array(Math.max(length, 1024));
-		return array;
-	}
-
-	mark(): number {
-		return this.taken;
-	}
-
-	release(mark: number): void {
-		this.taken = mark;
-	}
-}
-export const scratch = new Scratch();
 
 /** The places of a pattern's words, by the records of a set. */
 export interface Places {

@@ -32,6 +32,12 @@ export class RecordSet {
 		this.bits[word] = (this.bits[word] ?? 0) | (1 << (record & 31));
 	}
 
+	/** Only for building: takes one record out. */
+	drop(record: number): void {
+		const word = record >>> 5;
+		this.bits[word] = (this.bits[word] ?? 0) & ~(1 << (record & 31));
+	}
+
 	/** Only for building: takes in all records of another set. */
 	addAll(other: RecordSet): void {
 		const { bits } = this;
@@ -104,6 +110,17 @@ export class RecordSet {
 		return count;
 	}
 
+	/** Writes the records that both sets hold down, ascending; tells how many. @param into must have room for all */
+	listWith(other: RecordSet, into: Uint32Array): number {
+		const { bits } = this;
+		const more = other.bits;
+		let count = 0;
+		for (let word = 0; word < bits.length; word++)
+			for (let left = (bits[word] as number) & (more[word] as number); left !== 0; left &= left - 1)
+				into[count++] = (word << 5) + (31 - Math.clz32(left & -left));
+		return count;
+	}
+
 	*[Symbol.iterator](): Generator<number> {
 		for (let word = 0; word < this.bits.length; word++) {
 			let bits = this.bits[word] ?? 0;
@@ -117,7 +134,7 @@ export class RecordSet {
 }
 
 /** Bits of one word, by adding them up in pairs, fours and eights. */
-function bitsOf(word: number): number {
+export function bitsOf(word: number): number {
 	let bits = word - ((word >>> 1) & 0x55555555);
 	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
 	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;

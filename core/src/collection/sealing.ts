@@ -2,7 +2,7 @@
 import type { AttributeParts } from './attributes.ts';
 import { CollectionIndex } from './collection-index.ts';
 import { seal, type IndexFacts, type Sections } from './layout.ts';
-import type { PostingSections } from './postings.ts';
+import type { PostingSections } from './postings-writer.ts';
 import type { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
 

@@ -4,36 +4,43 @@
  */
 import type { SpanQuery } from '../query/index.ts';
 import { CollectionIndex } from './collection-index.ts';
-import { markRecords, pairsWithin, placesOf, readPlaces, scratch, type Places, type Watch } from './postings.ts';
+import { candidatesOfWords, eachMet, plainWords, type PlainQuery } from './plain-spans.ts';
+import { markRecords, placesOf, type Places } from './postings.ts';
 import { RecordSet } from './record-set.ts';
+import { scratch } from './scratch.ts';
+import type { Watch } from './watch.ts';
+import type { WordMemo } from './word-memo.ts';
+
+/** Every record in which the words, phrase or proximity stand. */
+export function evaluateSpans(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet {
+	const { index } = words;
+	if (query.kind === 'word') return candidatesOf(words, query, watch);
+	const found = RecordSet.none(index.size);
+	if (query.kind === 'either') for (const side of query.sides) found.addAll(evaluateSpans(words, side, watch));
+	else {
+		const all = candidatesOf(words, query, watch);
+		spansAmong(words, query, all, all, (record) => found.add(record), watch);
+	}
+	return found;
+}
 
 /**
- * Every record in which the words, phrase or proximity stand.
- * @param within records that matter, none that {@link candidatesOf} leaves out; null for all
+ * Tells every record of two sets in which the words, phrase or proximity stand.
+ * @param possible as {@link candidatesOf} gives them
+ * @param open records that matter; it may be changed while this runs
  */
-export function evaluateSpans(index: CollectionIndex, query: SpanQuery, within: RecordSet | null = null, watch?: Watch): RecordSet {
+export function spansAmong(words: WordMemo, query: SpanQuery, possible: RecordSet, open: RecordSet, meet: (record: number) => void, watch?: Watch): void {
+	const { index } = words;
 	const mark = scratch.mark();
 	try {
-		return found(new WordMemo(index), query, within, watch);
+		const plain = query.kind === 'phrase' || query.kind === 'near' ? plainWords(words, query) : null;
+		if (plain) {
+			const records = scratch.take(index.size);
+			eachMet(index, query as PlainQuery, plain, records, possible.listWith(open, records), meet, watch);
+		} else for (const record of among(words, query, possible.and(open), watch)) meet(record);
 	} finally {
 		scratch.release(mark);
 	}
-}
-
-function found(words: WordMemo, query: SpanQuery, within: RecordSet | null, watch?: Watch): RecordSet {
-	const { index } = words;
-	if (query.kind === 'either')
-		return query.sides.reduce((all, side) => {
-			all.addAll(evaluateSpans(index, side, within && candidates(words, side, watch).and(within), watch));
-			return all;
-		}, RecordSet.none(index.size));
-	const plain = evaluatePlain(words, query, within, watch);
-	if (plain) return plain;
-	if (query.kind === 'word' || !within) {
-		const all = candidates(words, query, watch);
-		return query.kind === 'word' ? (within ? all.and(within) : all) : among(words, query, all, watch);
-	}
-	return among(words, query, within, watch);
 }
 
 /** Where the spans truly stand, of the records that can have them. */
@@ -49,127 +56,13 @@ function among(words: WordMemo, query: SpanQuery, records: RecordSet, watch?: Wa
 	return met;
 }
 
-/** Adds the records of a word or truncation to a set. */
-export function addWord(index: CollectionIndex, query: SpanQuery & { kind: 'word' }, to: RecordSet, watch?: Watch): void {
-	const fields = CollectionIndex.fieldBits(query.fields);
-	for (const word of index.words.matching(query.pattern)) {
-		watch?.spend(index.recordsOfWord(word));
-		markRecords(index, word, fields, to.bits);
-	}
-}
-
-/** The words of each pattern, looked up once. */
-class WordMemo {
-	private readonly known = new Map<string, number[]>();
-	constructor(readonly index: CollectionIndex) {}
-
-	matching(pattern: string): number[] {
-		let words = this.known.get(pattern);
-		if (!words) this.known.set(pattern, (words = this.index.words.matching(pattern)));
-		return words;
-	}
-}
-
-/** A phrase of plain words, or two plain words near each other, by walking their postings together; null for anything else. */
-function evaluatePlain(words: WordMemo, query: SpanQuery, within: RecordSet | null, watch?: Watch): RecordSet | null {
-	if (query.kind === 'word' || query.kind === 'either') return null;
-	const sides = query.kind === 'phrase' ? query.patterns : [query.left, query.right].map((side) => (side.kind === 'word' ? side.pattern : null));
-	const numbers: number[] = [];
-	for (const pattern of sides) {
-		const found = pattern === null ? null : words.matching(pattern);
-		if (found?.length === 0) return RecordSet.none(words.index.size);
-		if (found?.length !== 1) return null;
-		numbers.push(found[0] as number);
-	}
+/** The records that can have the spans, by sets alone: those that hold what each part needs, wherever it stands. For a word, the answer itself. */
+export function candidatesOf(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet {
 	const { index } = words;
-	const fields = CollectionIndex.fieldBits(query.fields);
-	// First by sets alone: the records that hold all the words.
-	const candidates = within ?? candidatesOfWords(index, numbers, fields, watch);
-	const count = candidates.count();
-	const met = RecordSet.none(index.size);
-	if (count === 0) return met;
-	// Then their places: every word has a pair in every candidate, so that all lists run in step.
-	const records = scratch.take(count);
-	const pairs = numbers.map((word) => {
-		const own = scratch.take(count);
-		pairsWithin(index, word, fields, candidates.bits, records, own);
-		return own;
-	});
-	const buffers = numbers.map(() => ({ places: new Uint32Array(64) }));
-	const counts = numbers.map(() => 0);
-	for (let row = 0; row < count; row++) {
-		const record = records[row] as number;
-		for (let part = 0; part < pairs.length; part++)
-			counts[part] = readPlaces(index, record, (pairs[part] as Uint32Array)[row] as number, fields, buffers[part] as { places: Uint32Array });
-		if (query.kind === 'phrase' ? holdsPhrase(buffers, counts) : holdsNear(index, record, buffers, counts, query)) met.add(record);
+	if (query.kind === 'phrase' || query.kind === 'near') {
+		const plain = plainWords(words, query);
+		if (plain) return candidatesOfWords(index, plain, CollectionIndex.fieldBits(query.fields), watch);
 	}
-	watch?.spend(count);
-	return met;
-}
-
-function candidatesOfWords(index: CollectionIndex, words: readonly number[], fields: number, watch?: Watch): RecordSet {
-	let meeting: RecordSet | null = null;
-	for (const word of words) {
-		watch?.spend(index.recordsOfWord(word));
-		const own = RecordSet.none(index.size);
-		markRecords(index, word, fields, own.bits);
-		meeting = meeting ? meeting.and(own) : own;
-	}
-	return meeting ?? RecordSet.none(index.size);
-}
-
-type Buffer = { readonly places: Uint32Array };
-
-/** True if the words stand next to each other in order. Entries lie a gap apart, so that none is crossed. */
-function holdsPhrase(buffers: readonly Buffer[], counts: readonly number[]): boolean {
-	const lead = (buffers[0] as Buffer).places;
-	next: for (let from = 0; from < (counts[0] as number); from++) {
-		const first = lead[from] as number;
-		for (let part = 1; part < buffers.length; part++) {
-			const own = (buffers[part] as Buffer).places;
-			const count = counts[part] as number;
-			let at = 0;
-			while (at < count && (own[at] as number) < first + part) at++;
-			if (at === count) return false;
-			if (own[at] !== first + part) continue next;
-		}
-		return true;
-	}
-	return false;
-}
-
-function holdsNear(index: CollectionIndex, record: number, buffers: readonly Buffer[], counts: readonly number[], near: SpanQuery & { kind: 'near' }): boolean {
-	const left = (buffers[0] as Buffer).places;
-	const right = (buffers[1] as Buffer).places;
-	const lefts = counts[0] as number;
-	const rights = counts[1] as number;
-	return (
-		follows(index, record, left, lefts, right, rights, near.distance) || (!near.ordered && follows(index, record, right, rights, left, lefts, near.distance))
-	);
-}
-
-/** True if a place of `after` lies behind one of `before`, near enough and in the same entry. */
-function follows(index: CollectionIndex, record: number, before: Uint32Array, befores: number, after: Uint32Array, afters: number, distance: number): boolean {
-	let at = 0;
-	for (let one = 0; one < befores; one++) {
-		const place = before[one] as number;
-		while (at < afters && (after[at] as number) <= place) at++;
-		if (at === afters) return false;
-		// Only the nearest need be asked: if it lies in another entry, all behind it do.
-		const next = after[at] as number;
-		if (next - place <= distance && index.inOneEntry(record, place, next)) return true;
-	}
-	return false;
-}
-
-/** The records that can have the spans, by sets alone. */
-export function candidatesOf(index: CollectionIndex, query: SpanQuery, watch?: Watch): RecordSet {
-	return candidates(new WordMemo(index), query, watch);
-}
-
-/** The records that hold what each part needs, wherever it stands. For a word, the answer itself. */
-function candidates(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet {
-	const { index } = words;
 	switch (query.kind) {
 		case 'word':
 			return recordsOf(words, query.pattern, CollectionIndex.fieldBits(query.fields), watch);
@@ -182,12 +75,12 @@ function candidates(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet
 		}
 		case 'either':
 			return query.sides.reduce((all, side) => {
-				all.addAll(candidates(words, side, watch));
+				all.addAll(candidatesOf(words, side, watch));
 				return all;
 			}, RecordSet.none(index.size));
 		case 'near': {
-			const both = candidates(words, query.left, watch);
-			both.keepOnly(candidates(words, query.right, watch));
+			const both = candidatesOf(words, query.left, watch);
+			both.keepOnly(candidatesOf(words, query.right, watch));
 			return both;
 		}
 	}
@@ -195,11 +88,20 @@ function candidates(words: WordMemo, query: SpanQuery, watch?: Watch): RecordSet
 
 function recordsOf(words: WordMemo, pattern: string, fields: number, watch?: Watch): RecordSet {
 	const found = RecordSet.none(words.index.size);
-	for (const word of words.matching(pattern)) {
-		watch?.spend(words.index.recordsOfWord(word));
-		markRecords(words.index, word, fields, found.bits);
-	}
+	markPattern(words, pattern, fields, found, watch);
 	return found;
+}
+
+/** Adds the records of a word or truncation to a set. */
+export const addWord = (words: WordMemo, query: SpanQuery & { kind: 'word' }, to: RecordSet, watch?: Watch) =>
+	markPattern(words, query.pattern, CollectionIndex.fieldBits(query.fields), to, watch);
+
+function markPattern(words: WordMemo, pattern: string, fields: number, to: RecordSet, watch?: Watch): void {
+	const { index } = words;
+	for (const word of words.matching(pattern)) {
+		watch?.spend(index.recordsOfWord(word));
+		markRecords(index, word, fields, to.bits);
+	}
 }
 
 /** Spans of one record: first and last place of each, ascending by the first. */

@@ -119,6 +119,21 @@ describe('the computing threads', () => {
 		expect(heavyDone).toBeLessThan(2);
 		await Promise.all(heavy);
 	});
+	it('work strategies of 300 lines, an OR of 5,000 terms and brackets 500 deep, or give them up', async () => {
+		const many = Array.from({ length: 300 }, (_, at) => line(at % 2 === 0 ? `light OR w${at}` : 'ti:lamp', `l${at}`));
+		const counted = await pool.ask({ do: 'evaluate', collection: 'c', lines: many, marks }, { owner: 'e' });
+		expect(new Set(counted.map((one) => one.count))).toEqual(new Set([300, 150]));
+		const terms = Array.from({ length: 5_000 }, (_, at) => (at === 4_321 ? 'lamp' : at % 3 === 0 ? `"term ${at}"` : `t${at}*`)).join(' OR ');
+		// AND and OR by turns, so that no bracket can be left out.
+		const deep = Array.from({ length: 500 }).reduce<string>(
+			(inner, _, at) => `(${inner} ${at % 2 === 0 ? 'OR' : 'AND'} ${at % 2 === 0 ? 'dark' : 'light'})`,
+			'lamp'
+		);
+		expect((await pool.ask(evaluate(terms, deep), { owner: 'e' })).map((one) => [one.state, one.count])).toEqual([
+			['counted', 150],
+			['counted', 150]
+		]);
+	});
 	it('are replaced when they die, and the question is answered all the same', async () => {
 		const lost = pool.ask(evaluate(monster(), 'light'), { owner: 'c' });
 		await new Promise((done) => setTimeout(done, 30));

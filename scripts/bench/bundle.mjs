@@ -1,0 +1,19 @@
+/**
+ * The bench as one plain JavaScript file, as the server's threads run the core: a loader that
+ * compiles while it runs would be measured along with it.
+ */
+import { build } from 'vite';
+
+await build({
+	configFile: false,
+	logLevel: 'warn',
+	ssr: { noExternal: [/^@wide-lantern\//] },
+	build: {
+		ssr: 'scripts/bench/main.ts',
+		outDir: 'build/bench',
+		emptyOutDir: true,
+		target: 'node20',
+		minify: false,
+		rollupOptions: { output: { entryFileNames: 'main.mjs' } }
+	}
+});
