@@ -1,17 +1,22 @@
-/** @wide-lantern/standins: the invented world: vocabulary, records, profiles, and the demo enquiry. */
-import { readTurtle, type Profile, type VocabularyData } from '@wide-lantern/core';
+/** @wide-lantern/standins: the invented world: vocabularies, works and their records, profiles, and the demo enquiry. */
+import { readTurtle, type Profile } from '@wide-lantern/core';
 import skerryTurtle from '../vocabularies/skerry.ttl?raw';
 import skerryProfile from '../profiles/skerry.json';
 import wherryProfile from '../profiles/wherry.json';
+import { cutVocabularies, type Cut } from './vocabularies/cut.ts';
 
-export { makeWorld, type World } from './world/generate.ts';
+export { makeWorld, FULL_WORKS, START_UP_WORKS, type World } from './world/generate.ts';
+export { SOURCES, type SourceId } from './world/sources.ts';
+export { trueMappings, type TrueMapping } from './vocabularies/mapping.ts';
+export { cutVocabularies, type Cut } from './vocabularies/cut.ts';
+export type { VocabularyId } from './vocabularies/notion.ts';
 export { demoEnquiry, DEMO_QUESTION } from './demo/enquiry.ts';
 
-/** Skerry's own headings, read from the Turtle that ships. */
-export function skerryVocabulary(): VocabularyData {
+/** The three vocabularies: Skerry's core is read from the Turtle that ships, all else is made by rule. */
+export function shippedVocabularies(): Cut {
 	const { vocabulary, faults } = readTurtle(skerryTurtle, 'skerry');
 	if (!vocabulary) throw new Error(`Skerry's vocabulary cannot be read: ${faults[0]?.message ?? ''}`);
-	return vocabulary;
+	return cutVocabularies(vocabulary);
 }
 
 /** The profiles that ship, as data still to be validated at the door. */

@@ -29,7 +29,7 @@ async function inspect(page: Page, name: string) {
 
 for (const scheme of ['light', 'dark'] as const)
 	test(`no view breaks WCAG 2.2 AA (${scheme})`, async ({ browser, baseURL }) => {
-		test.setTimeout(120_000);
+		test.setTimeout(240_000);
 		const context = await browser.newContext({ baseURL: baseURL ?? '', colorScheme: scheme, viewport: { width: 1280, height: 800 } });
 		const page = patient(await context.newPage());
 		for (const way of ['/sign-in', '/sign-up']) {

@@ -50,6 +50,8 @@ export type Query =
 export type HeadingMatch =
 	| { readonly found: 'heading'; readonly key: string; readonly label: string; readonly by: 'label' | 'entry-term' | 'turned' }
 	| { readonly found: 'several'; readonly vocabularies: readonly string[] }
+	/** Not in the strategy's own vocabulary, but in these. */
+	| { readonly found: 'elsewhere'; readonly vocabularies: readonly string[] }
 	| { readonly found: 'none'; readonly nearest: readonly string[] }
 	| { readonly found: 'no-vocabulary'; readonly vocabularies: readonly string[] };
 
@@ -209,6 +211,22 @@ class Binder {
 					'unknown-vocabulary',
 					at,
 					`There is no vocabulary “${piece.vocabulary ?? ''}” here; there is ${match.vocabularies.join(', ') || 'none'}. A colon that belongs to the label is put in quotes with it.`
+				);
+				return null;
+			case 'elsewhere':
+				this.refuse(
+					'heading-elsewhere',
+					at,
+					`${label} is no heading of the vocabulary that this strategy is written in; ${match.vocabularies.join(' and ')} ${match.vocabularies.length === 1 ? 'has' : 'have'} it. Its records are found only in sources that use that vocabulary.`,
+					piece.except.length === 0 && piece.label === label
+						? match.vocabularies.map((name) =>
+								replacing(
+									`of ${name}`,
+									at,
+									`{${piece.main ? '!' : ''}${name}:${printLabel(label)}${piece.narrower ? ' >' : ''}${piece.qualifiers.length > 0 ? ` | ${piece.qualifiers.map(printLabel).join('; ')}` : ''}}`
+								)
+							)
+						: []
 				);
 				return null;
 			case 'none':

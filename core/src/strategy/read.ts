@@ -12,6 +12,8 @@ import { toText, type Names } from './anchors.ts';
 export interface OpenVocabulary {
 	readonly vocabulary: Vocabulary;
 	readonly lookup: VocabularyLookup;
+	/** True for the vocabulary of the source that the strategy is written for: its labels need no name before them. */
+	readonly own?: boolean;
 }
 
 export type StrategyPart = Pick<EnquiryDocument, 'concepts' | 'lines'>;
@@ -54,8 +56,9 @@ export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 		headingName(key) {
 			const { open, heading } = headingByKey(vocabularies, key);
 			if (!open || !heading) return null;
-			const others = vocabularies.filter((one) => one !== open && one.vocabulary.find(heading.label)?.by === 'label');
-			return { label: heading.label, vocabulary: others.length > 0 ? open.vocabulary.id : null };
+			const plain = unnamed(vocabularies);
+			const others = plain.filter((one) => one !== open && one.vocabulary.find(heading.label)?.by === 'label');
+			return { label: heading.label, vocabulary: others.length > 0 || !plain.includes(open) ? open.vocabulary.id : null };
 		}
 	};
 }
@@ -66,9 +69,15 @@ export function headingByKey(vocabularies: readonly OpenVocabulary[], key: strin
 	return { open, heading: open?.vocabulary.get(key.slice(cut + 1)) };
 }
 
+/** The vocabularies whose labels may stand without a name: the strategy's own, or all where it has none. */
+function unnamed(vocabularies: readonly OpenVocabulary[]): readonly OpenVocabulary[] {
+	const own = vocabularies.filter((one) => one.own === true);
+	return own.length > 0 ? own : vocabularies;
+}
+
 /** Finds what a label names; a preferred label goes before an entry term of another vocabulary. */
 export function findHeading(vocabularies: readonly OpenVocabulary[], label: string, name: string | null): HeadingMatch {
-	const chosen = name === null ? vocabularies : vocabularies.filter((one) => one.vocabulary.id === name);
+	const chosen = name === null ? unnamed(vocabularies) : vocabularies.filter((one) => one.vocabulary.id === name);
 	if (name !== null && chosen.length === 0) return { found: 'no-vocabulary', vocabularies: vocabularies.map((one) => one.vocabulary.id) };
 	const matches = chosen.flatMap(({ vocabulary }) => {
 		const match = vocabulary.find(label);
@@ -79,6 +88,8 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 	const [only] = usable;
 	if (usable.length > 1) return { found: 'several', vocabularies: usable.map(({ vocabulary }) => vocabulary.id) };
 	if (only) return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
+	const elsewhere = name === null ? vocabularies.filter((one) => !chosen.includes(one) && one.vocabulary.find(label)) : [];
+	if (elsewhere.length > 0) return { found: 'elsewhere', vocabularies: elsewhere.map((one) => one.vocabulary.id) };
 	const nearest = chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label));
 	return { found: 'none', nearest: [...new Set(nearest)].slice(0, 4) };
 }

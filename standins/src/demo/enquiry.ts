@@ -124,7 +124,7 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			][at]
 		})),
 		articles: world.known.map((id, at) => {
-			const record = world.records.find((one) => one.id === id);
+			const record = world.records.skerry.find((one) => one.id === id);
 			return {
 				id: `demo-article-${at + 1}`,
 				citation: record ? `${record.authors[0] ?? ''} et al. ${record.titles[0] ?? ''}. ${record.journal}, ${record.year ?? ''}.` : id,
@@ -146,6 +146,24 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 				coverage: '1966 to date',
 				reason: 'The widest biomedical source, with headings.',
 				profile: 'skerry'
+			},
+			{
+				id: 'demo-source-4',
+				kind: 'database',
+				database: 'Tidewater Care Record',
+				platform: 'Breakwater',
+				coverage: '1975 to date',
+				reason: 'Nursing and allied health, with headings of its own.',
+				profile: null
+			},
+			{
+				id: 'demo-source-5',
+				kind: 'database',
+				database: 'Corran Therapeutics Catalogue',
+				platform: 'Corran’s own',
+				coverage: '1970 to date',
+				reason: 'Drugs and European journals; names things differently.',
+				profile: null
 			},
 			{
 				id: 'demo-source-2',

@@ -1,18 +1,18 @@
 /**
- * What invented works are about: ideas with the ways authors word them and the headings that an
- * indexer gives them. British spelling; american.ts turns it where the journal is American.
+ * What invented works are about: ideas with the ways authors word them and the notions that an
+ * indexer sees in them. British spelling; american.ts turns it where the journal is American.
  */
 export interface Idea {
 	/** Wordings for running text, likeliest first. */
 	readonly words: readonly string[];
-	/** Headings of Skerry, narrowest fitting. */
-	readonly headings: readonly string[];
+	/** Notions, the narrowest fitting: what vocabularies make headings of. */
+	readonly notions: readonly string[];
 	readonly keywords?: readonly string[];
 }
 
-const idea = (words: string, headings: string, keywords = ''): Idea => ({
+const idea = (words: string, notions: string, keywords = ''): Idea => ({
 	words: words.split('|'),
-	headings: headings.split(' ').filter((one) => one !== ''),
+	notions: notions.split(' ').filter((one) => one !== ''),
 	...(keywords === '' ? {} : { keywords: keywords.split('|') })
 });
 
@@ -197,7 +197,7 @@ export const TOPICS: readonly Topic[] = [
 export interface Design {
 	readonly name: string;
 	readonly opening: readonly string[];
-	readonly headings: readonly string[];
+	readonly notions: readonly string[];
 	readonly type: string | null;
 	readonly share: number;
 }
@@ -206,46 +206,46 @@ export const DESIGNS: readonly Design[] = [
 	{
 		name: 'a randomised controlled trial',
 		opening: ['We randomly assigned', 'In this parallel-group trial we allocated'],
-		headings: ['rct'],
+		notions: ['rct'],
 		type: 'randomised trial',
 		share: 22
 	},
-	{ name: 'a pilot randomised trial', opening: ['In a pilot trial we randomised'], headings: ['rct', 'pilot'], type: 'randomised trial', share: 8 },
+	{ name: 'a pilot randomised trial', opening: ['In a pilot trial we randomised'], notions: ['rct', 'pilot'], type: 'randomised trial', share: 8 },
 	{
 		name: 'a before-and-after study',
 		opening: ['We compared two periods with', 'Before and after the change we followed'],
-		headings: ['beforeafter'],
+		notions: ['beforeafter'],
 		type: 'comparative study',
 		share: 14
 	},
 	{
 		name: 'a prospective cohort study',
 		opening: ['We followed a cohort of', 'We prospectively observed'],
-		headings: ['cohort'],
+		notions: ['cohort'],
 		type: 'observational study',
 		share: 16
 	},
 	{
 		name: 'a retrospective cohort study',
 		opening: ['We reviewed the charts of', 'From an electronic register we drew'],
-		headings: ['cohort'],
+		notions: ['cohort'],
 		type: 'observational study',
 		share: 12
 	},
-	{ name: 'a cross-sectional survey', opening: ['We surveyed', 'A questionnaire was sent to'], headings: ['crosssect'], type: 'survey', share: 8 },
+	{ name: 'a cross-sectional survey', opening: ['We surveyed', 'A questionnaire was sent to'], notions: ['crosssect'], type: 'survey', share: 8 },
 	{
 		name: 'a qualitative study',
 		opening: ['We interviewed', 'In semi-structured interviews we spoke with'],
-		headings: ['qualitative'],
+		notions: ['qualitative'],
 		type: 'qualitative study',
 		share: 6
 	},
 	{
 		name: 'a systematic review',
 		opening: ['We searched five databases and included studies of', 'We pooled studies with a total of'],
-		headings: ['reviewsys'],
+		notions: ['reviewsys'],
 		type: 'review',
 		share: 8
 	},
-	{ name: 'a quality improvement project', opening: ['Over eighteen months our team cared for'], headings: ['qualityimp'], type: 'report', share: 6 }
+	{ name: 'a quality improvement project', opening: ['Over eighteen months our team cared for'], notions: ['qualityimp'], type: 'report', share: 6 }
 ];

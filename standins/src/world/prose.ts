@@ -24,6 +24,12 @@ export function title(dice: Dice, { action, outcome, setting, design }: Wording)
 	])();
 }
 
+/** `601 adults in intensive care`, whether the setting names people or a place. */
+const peopleIn = (many: number, setting: string) => {
+	const persons = /^(?:in|among) (.*\b(?:patients|adults|people|infants|children|nurses|staff|residents|inpatients|survivors)\b.*)$/.exec(setting);
+	return persons ? `${many} ${persons[1] ?? ''}` : `${many} people ${setting}`;
+};
+
 const NEED = ['remains uncertain', 'has been little studied', 'is debated', 'is not well understood', 'varies widely between units'];
 const CLOSING = [
 	'Larger studies should confirm these findings.',
@@ -62,8 +68,8 @@ export function abstract(dice: Dice, wording: Wording, extra: readonly string[])
 	]);
 	const who = design.type === 'qualitative study' ? dice.between(9, 34) : patients;
 	const methods = dice.pick([
-		`${dice.pick(design.opening)} ${who} participants ${setting}. The main outcome was ${outcome}, rated ${dice.pick(['twice a day', 'every shift', 'daily', 'weekly', 'at discharge'])} by ${dice.pick(['trained nurses', 'blinded assessors', 'research staff'])}.`,
-		`${dice.pick(design.opening)} ${who} people ${setting} at ${dice.pick(['one hospital', 'two hospitals', 'four centres', 'eleven units'])}. ${capital(outcome)} was assessed with a validated scale.`,
+		`${dice.pick(design.opening)} ${peopleIn(who, setting)}. The main outcome was ${outcome}, rated ${dice.pick(['twice a day', 'every shift', 'daily', 'weekly', 'at discharge'])} by ${dice.pick(['trained nurses', 'blinded assessors', 'research staff'])}.`,
+		`${dice.pick(design.opening)} ${peopleIn(who, setting)} at ${dice.pick(['one hospital', 'two hospitals', 'four centres', 'eleven units'])}. ${capital(outcome)} was assessed with a validated scale.`,
 		`This was ${design.name}. ${dice.pick(design.opening)} ${who} patients; ${action} was compared with ${dice.pick(['usual care', 'standard practice', 'no intervention', 'an earlier period'])}.`
 	]);
 	const results = [result(dice, wording), ...(dice.chance(0.5) ? [result(dice, wording)] : []), ...extra];

@@ -88,7 +88,7 @@ export async function* recordsOf(id: string): AsyncGenerator<unknown> {
 export async function listCollections(): Promise<CollectionEntry[]> {
 	return (
 		await database('collections')
-			.orderBy('id')
+			.orderBy(['loaded_at', 'id'])
 			.select<CollectionRow[]>(...columns)
 	).map(entryOf);
 }

@@ -13,6 +13,8 @@ export const config = {
 	},
 	/** True where the demo is loaded and its one-click door is open. */
 	demo: env['LANTERN_DEMO'] === '1',
+	/** Works of the invented world that is loaded the first time: 6,000, or 60,000 for the full one. */
+	works: Number(env['LANTERN_WORKS'] ?? 6_000),
 	/** The threads' programs, made by the build beside the server. */
 	worker: env['LANTERN_WORKER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'worker.js'),
 	builder: env['LANTERN_BUILDER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'builder.js'),

@@ -1,7 +1,7 @@
 /** The demo: its vocabulary, records, profiles and enquiry, loaded once; and the one-click door's person. */
 import { randomUUID } from 'node:crypto';
 import { Vocabulary } from '@wide-lantern/core';
-import { demoEnquiry, makeWorld, shippedProfiles, skerryVocabulary } from '@wide-lantern/standins';
+import { demoEnquiry, makeWorld, shippedProfiles, shippedVocabularies, SOURCES } from '@wide-lantern/standins';
 import { replaceCollection } from './collections';
 import { config } from './config';
 import { database } from './database';
@@ -18,24 +18,24 @@ export async function loadShipped(): Promise<void> {
 	const demo = config.demo && !(await demoPerson());
 	if (loaded && !demo) return;
 	const started = performance.now();
-	const data = skerryVocabulary();
-	const vocabulary = new Vocabulary(data);
-	const world = makeWorld(vocabulary);
+	const cut = shippedVocabularies();
+	const world = makeWorld(cut, config.works);
 	if (!loaded) {
-		await saveVocabulary(data);
+		for (const vocabulary of Object.values(cut.vocabularies)) await saveVocabulary(vocabulary);
 		for (const profile of shippedProfiles) {
 			const fault = await saveProfile(profile);
 			if (fault !== null) throw new Error(fault);
 		}
-		await replaceCollection({ id: 'skerry', name: 'Skerry Health Abstracts, sample', takenOn: '2026-11-20', vocabularies: ['skerry'] }, world.records);
+		for (const { id, name, vocabulary } of SOURCES)
+			await replaceCollection({ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] }, world.records[id]);
 		await database('done_once').insert({ what: 'shipped-data' });
 	}
 	if (demo) {
 		const id = randomUUID();
 		await database('people').insert({ id, ...SEARCHER, password_hash: null, administrator: false });
-		await addEnquiry(demoEnquiry(vocabulary, world), id);
+		await addEnquiry(demoEnquiry(new Vocabulary(cut.vocabularies.skerry), world), id);
 	}
-	log('info', 'shipped-data-loaded', { records: world.records.length, milliseconds: Math.round(performance.now() - started) });
+	log('info', 'shipped-data-loaded', { works: world.works.length, milliseconds: Math.round(performance.now() - started) });
 }
 
 /** The searcher of the demo, or null where the demo is not loaded. */

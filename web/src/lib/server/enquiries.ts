@@ -21,7 +21,7 @@ import { database } from './database';
 import { door, faultOf } from './doors';
 import type { Actor, Role } from './guard';
 import { publish } from './streams';
-import { openAllVocabularies } from './vocabularies';
+import { vocabulariesFor } from './vocabularies';
 
 export const checkDocument = door<EnquiryDocument>(enquirySchema);
 
@@ -108,7 +108,7 @@ export async function addEnquiry(document: EnquiryDocument, owner: string): Prom
 }
 
 export async function createEnquiry(question: string, framework: FrameworkName, actor: Actor): Promise<string> {
-	const collection = await database('collections').orderBy('id').first<{ id: string } | undefined>('id');
+	const collection = await database('collections').orderBy(['loaded_at', 'id']).first<{ id: string } | undefined>('id');
 	const document = newEnquiry(question, framework, () => randomUUID());
 	return addEnquiry({ ...document, collection: collection?.id ?? null }, actor.id);
 }
@@ -132,7 +132,6 @@ export type Edited =
  * touch, nothing is saved and both texts come back.
  */
 export async function applyToEnquiry(id: string, actor: Actor, request: EditsRequest): Promise<Edited> {
-	const vocabularies = await openAllVocabularies();
 	const edited = await database.transaction(async (transaction): Promise<Edited> => {
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
 		if (!row) return { outcome: 'refused', message: 'This enquiry is gone.' };
@@ -145,6 +144,7 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const since = await editsSince(transaction, id, request.revision, request.client);
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
+		const vocabularies = await vocabulariesFor(current.document.collection);
 		const yours = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
 		const applied = applyEdits(current.document as unknown as Json, yours);
 		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };

@@ -20,7 +20,7 @@ export function forgetVocabulary(id: string): void {
 }
 
 export async function listVocabularies(): Promise<{ id: string; name: string; edition: string; headings: number }[]> {
-	const ids = await database('vocabularies').orderBy('id').select<{ id: string }[]>('id');
+	const ids = await database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string }[]>('id');
 	const all = await Promise.all(ids.map(({ id }) => openVocabulary(id)));
 	return all
 		.filter((one) => one !== null)
@@ -40,6 +40,15 @@ export async function openVocabulary(id: string): Promise<OpenVocabulary | null>
 }
 
 export async function openAllVocabularies(): Promise<OpenVocabulary[]> {
-	const ids = await database('vocabularies').orderBy('id').select<{ id: string }[]>('id');
+	const ids = await database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string }[]>('id');
 	return (await Promise.all(ids.map(({ id }) => openVocabulary(id)))).filter((one) => one !== null);
+}
+
+/** All vocabularies as a strategy sees them that is counted on a collection: those of the collection are its own. */
+export async function vocabulariesFor(collection: string | null): Promise<OpenVocabulary[]> {
+	const [all, row] = await Promise.all([
+		openAllVocabularies(),
+		collection === null ? undefined : database('collections').where({ id: collection }).first<{ vocabularies: string[] } | undefined>('vocabularies')
+	]);
+	return all.map((one) => ({ ...one, own: row?.vocabularies.includes(one.vocabulary.id) ?? false }));
 }

@@ -33,7 +33,7 @@ import type { RecordPage, ShownRecord } from '$lib/work/records';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare } from './indexes';
 import { listProfiles } from './profiles';
-import { openAllVocabularies } from './vocabularies';
+import { vocabulariesFor } from './vocabularies';
 
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
 export type LineCounts = Omit<CountedLine, 'state'> & { readonly state: CountedLine['state'] | 'uncounted' };
@@ -69,7 +69,7 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
 export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWanted = () => true): Promise<WorkedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
-	const [vocabularies, collection] = await Promise.all([openAllVocabularies(), opening && inTime(opening)]);
+	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
 	const lines = readStrategy(document, vocabularies, new Date().getFullYear());
 	const bare = { enquiry, vocabularies, lines, wanted };
 	if (!collection) {

@@ -22,6 +22,12 @@ export interface Bench {
 	readonly personName: string;
 }
 
+/** The vocabulary of the source that the strategy is written for; the first one where the collection has none. */
+export function ownVocabulary({ enquiry, collections, vocabularies }: Pick<Bench, 'enquiry' | 'collections' | 'vocabularies'>): string {
+	const collection = collections.find((one) => one.id === enquiry.document.collection);
+	return vocabularies.find((one) => collection?.vocabularies.includes(one.id))?.id ?? vocabularies[0]?.id ?? '';
+}
+
 const KEY = Symbol('bench');
 export const giveBench = (bench: Bench): Bench => setContext(KEY, bench);
 export const takeBench = (): Bench => getContext<Bench>(KEY);

@@ -8,7 +8,7 @@
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 	import { cleanLine, conceptLetter, LINE_CEILING, parse, roleOf, toSource, toText, type Edit, type Fault, type Json, type Names, type StrategyLine } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { counted } from '$lib/work/fresh.svelte';
 	import type { SheetView } from '$lib/work/sheet';
@@ -28,7 +28,8 @@
 		onrecords: (line: string) => void;
 	}
 	let { view, old, selected = $bindable(), oncursor, onrecords }: Props = $props();
-	const { enquiry, vocabularies } = takeBench();
+	const bench = takeBench();
+	const { enquiry } = bench;
 
 	let host: HTMLElement;
 	let editor: EditorView | undefined;
@@ -320,7 +321,7 @@
 					EditorView.editable.of(enquiry.editable),
 					placeholder('Type a first line, such as  delir* OR "acute confusion"  — or assemble the lines from your concepts.'),
 					completions({
-						vocabulary: () => vocabularies[0]?.id ?? '',
+						vocabulary: () => ownVocabulary(bench),
 						lines: () => enquiry.document.lines.map((line, at) => ({ number: at + 1, text: editor?.state.doc.line(at + 1).text ?? '', label: line.label })),
 						concepts: () => enquiry.document.concepts.map((one, at) => ({ letter: conceptLetter(at), name: one.name }))
 					}),

@@ -10,13 +10,14 @@
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import { commands } from '$lib/work/commands.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
 	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
 
-	const { enquiry, counts: sheet, lens, vocabularies } = takeBench();
+	const bench = takeBench();
+	const { enquiry, counts: sheet, lens } = bench;
 	const document = $derived(enquiry.document);
 	const view = $derived(sheet.view);
 	let selected = $state<readonly string[]>([]);
@@ -34,7 +35,8 @@
 		for (const one of document.concepts.flatMap((concept) => concept.headings)) labels.set(`${one.vocabulary}:${one.heading}`, (await headingFacts(one.vocabulary, one.heading, document.collection)).label);
 		const proposed = assemble(document.concepts, (vocabulary, heading) => {
 			const label = labels.get(`${vocabulary}:${heading}`);
-			return label === undefined ? null : { label, vocabulary: vocabularies.length > 1 ? vocabulary : null };
+			// Headings of other vocabularies wait for the renderings of their sources.
+			return label === undefined || vocabulary !== ownVocabulary(bench) ? null : { label, vocabulary: null };
 		});
 		let after = document.lines.at(-1)?.id ?? null;
 		const letters = new Map(document.concepts.map((one, at) => [String.fromCharCode(65 + at), one.id]));
@@ -91,7 +93,7 @@
 		}
 		const asking = new AbortController();
 		lookup = asking;
-		const vocabulary = vocabularies[0]?.id ?? '';
+		const vocabulary = ownVocabulary(bench);
 		void (async () => {
 			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal });
 			const { matches } = (await response.json()) as { matches?: Match[] };
