@@ -1,4 +1,5 @@
 /** Controlled vocabularies: the model, lookup, SKOS in and out. */
 export { headingSchema, vocabularySchema, Vocabulary, turnedRound, type Heading, type LabelMatch, type TreeRow, type VocabularyData } from './vocabulary.ts';
-export { VocabularyLookup, editDistance, type LookupMatch } from './lookup.ts';
+export { VocabularyLookup, type LookupMatch, type LookupMode, type PhrasePiece } from './lookup.ts';
+export { editDistance } from './word-index.ts';
 export { readTurtle, writeTurtle, WL, type SkosFault, type SkosRead } from './skos.ts';

@@ -1,16 +1,26 @@
 /**
  * Looking a word up in a vocabulary as one types, with the reason of every match. The order is:
- * the heading itself, another name for it, words in any order, fragments, words of the scope
- * note, and at last names that are spelt much alike.
+ * the heading itself, another name for it, words in any order, letters inside words, words of the
+ * scope note, and at last names that are spelt much alike.
  */
-import { tokenTexts } from '../text/index.ts';
-import type { Heading, Vocabulary } from './vocabulary.ts';
+import { spellingKey, tokenTexts } from '../text/index.ts';
+import { turnedRound, type Heading, type Vocabulary } from './vocabulary.ts';
+import { editDistance, WordIndex } from './word-index.ts';
 
 export interface LookupMatch {
 	readonly heading: Heading;
 	readonly reason: 'heading' | 'entry-term' | 'heading-words' | 'entry-words' | 'fragment' | 'scope-note' | 'spelling';
 	/** The name that matched. */
 	readonly name: string;
+}
+
+/** `all`: every word, the last perhaps unfinished; `any`: at least one; `exact`: whole words only, all of them. */
+export type LookupMode = 'all' | 'any' | 'exact';
+
+/** A part of a phrase, with the heading that it names, or none. */
+export interface PhrasePiece {
+	readonly text: string;
+	readonly match: LookupMatch | null;
 }
 
 const RANKS: Record<LookupMatch['reason'], number> = {
@@ -24,29 +34,46 @@ const RANKS: Record<LookupMatch['reason'], number> = {
 };
 
 interface Name {
-	readonly heading: Heading;
+	readonly heading: number;
 	readonly name: string;
+	/** Its words by their spelling keys, one space apart. */
 	readonly key: string;
-	readonly words: readonly string[];
 	readonly own: boolean;
 }
 
+/** Names looked at for one word, at most: of more, the first are as good as any to a person who goes on typing. */
+const MANY = 20_000;
+
 /** A lookup over one vocabulary; make it once, ask it often. */
 export class VocabularyLookup {
+	private readonly headings: readonly Heading[];
 	private readonly names: Name[] = [];
-	private readonly notes: { heading: Heading; words: ReadonlySet<string> }[] = [];
+	private readonly words = new WordIndex();
+	private readonly notes = new WordIndex();
+	/** Names by their whole key, the heading's own first. */
+	private readonly whole = new Map<string, number>();
 
 	constructor(vocabulary: Vocabulary) {
-		for (const heading of vocabulary.headings) {
-			this.add(heading, heading.label, true);
-			for (const term of heading.entryTerms) this.add(heading, term, false);
-			if (heading.scopeNote) this.notes.push({ heading, words: new Set(tokenTexts(heading.scopeNote)) });
-		}
+		this.headings = vocabulary.headings;
+		this.headings.forEach((heading, number) => {
+			this.add(number, heading.label, true);
+			const turned = turnedRound(heading.label);
+			if (turned !== heading.label) this.whole.set(keysOf(turned).join(' '), this.names.length - 1);
+			for (const term of heading.entryTerms) this.add(number, term, false);
+			for (const word of keysOf(heading.scopeNote)) this.notes.add(word, number);
+		});
+		this.words.finish();
+		this.notes.finish();
 	}
 
-	private add(heading: Heading, name: string, own: boolean): void {
-		const words = tokenTexts(name);
-		this.names.push({ heading, name, words, key: words.join(' '), own });
+	private add(heading: number, name: string, own: boolean): void {
+		const words = keysOf(name);
+		const key = words.join(' ');
+		const number = this.names.length;
+		this.names.push({ heading, name, key, own });
+		for (const word of words) this.words.add(word, number);
+		const known = this.whole.get(key);
+		if (known === undefined || (own && !this.names[known]?.own)) this.whole.set(key, number);
 	}
 
 	/**
@@ -54,67 +81,165 @@ export class VocabularyLookup {
 	 * @param typed one or several words, the last perhaps unfinished
 	 * @param most how many at most
 	 */
-	find(typed: string, most = 30): LookupMatch[] {
-		const words = tokenTexts(typed);
+	find(typed: string, most = 30, mode: LookupMode = 'all'): LookupMatch[] {
+		const words = keysOf(typed);
 		if (words.length === 0) return [];
 		const key = words.join(' ');
-		const best = new Map<string, LookupMatch>();
-		const offer = (match: LookupMatch) => {
-			const known = best.get(match.heading.id);
-			if (!known || RANKS[match.reason] < RANKS[known.reason]) best.set(match.heading.id, match);
+		const best = new Map<number, { readonly reason: LookupMatch['reason']; readonly name: string }>();
+		const offer = (heading: number, reason: LookupMatch['reason'], name: string) => {
+			const known = best.get(heading);
+			if (!known || RANKS[reason] < RANKS[known.reason] || (reason === known.reason && name.length < known.name.length)) best.set(heading, { reason, name });
 		};
-		for (const one of this.names) {
-			const reason = nameReason(one, key, words);
-			if (reason) offer({ heading: one.heading, reason, name: one.name });
+		for (const number of this.namesWith(words, mode)) {
+			const one = this.names[number];
+			if (one) offer(one.heading, one.key === key ? (one.own ? 'heading' : 'entry-term') : one.own ? 'heading-words' : 'entry-words', one.name);
 		}
-		for (const note of this.notes)
-			if (words.every((word) => note.words.has(word))) offer({ heading: note.heading, reason: 'scope-note', name: note.heading.label });
-		if (best.size === 0) for (const near of this.nearest(typed, 5)) offer({ heading: near.heading, reason: 'spelling', name: near.name });
-		return [...best.values()]
-			.sort((a, b) => RANKS[a.reason] - RANKS[b.reason] || a.name.length - b.name.length || a.name.localeCompare(b.name, 'en'))
-			.slice(0, most);
+		if (mode !== 'exact' && key.length >= 3 && best.size < most)
+			for (const number of this.namesWithLetters(words)) {
+				const one = this.names[number];
+				if (one && one.key.includes(key)) offer(one.heading, 'fragment', one.name);
+			}
+		if (best.size < most) for (const heading of this.notesWith(words)) offer(heading, 'scope-note', this.headings[heading]?.label ?? '');
+		if (best.size === 0 && mode !== 'exact') for (const near of this.nearest(typed, 5)) offer(this.headings.indexOf(near.heading), 'spelling', near.name);
+		return [...best]
+			.sort(([, a], [, b]) => RANKS[a.reason] - RANKS[b.reason] || a.name.length - b.name.length || (a.name < b.name ? -1 : a.name > b.name ? 1 : 0))
+			.slice(0, most)
+			.flatMap(([number, match]) => {
+				const heading = this.headings[number];
+				return heading ? [{ heading, ...match }] : [];
+			});
 	}
 
-	/** Headings whose names differ from the typed one by few letters. */
+	/** Names that hold the words, the last one begun at least, in any order. */
+	private namesWith(words: readonly string[], mode: LookupMode): Iterable<number> {
+		const [first] = words;
+		// A letter or two begin too much: only names that begin so themselves are worth showing.
+		if (words.length === 1 && first !== undefined && first.length < 3 && mode !== 'exact') return this.shortNames(first);
+		const sets = words.map((word) => this.holdersOf(word, mode !== 'exact'));
+		if (mode === 'any') return new Set(sets.flatMap((one) => [...one]));
+		const [fewest = new Set<number>(), ...others] = sets.sort((a, b) => a.size - b.size);
+		return [...fewest].filter((number) => others.every((one) => one.has(number)));
+	}
+
+	private holdersOf(word: string, begun: boolean): Set<number> {
+		const exact = this.words.find(word);
+		const [from, to] = begun ? this.words.beginningWith(word) : exact < 0 ? [0, 0] : [exact, exact + 1];
+		const found = new Set<number>();
+		for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holding(number)) found.add(holder);
+		return found;
+	}
+
+	private shortNames(start: string): number[] {
+		const [from, to] = this.words.beginningWith(start);
+		const found: number[] = [];
+		for (let number = from; number < to && found.length < 500; number++)
+			for (const holder of this.words.holding(number)) if (this.names[holder]?.key.startsWith(start)) found.push(holder);
+		return found;
+	}
+
+	private *namesWithLetters(words: readonly string[]): Generator<number> {
+		// The longest word leaves the fewest names; the whole is tested by who asks.
+		const longest = [...words].sort((a, b) => b.length - a.length)[0] ?? '';
+		let left = MANY;
+		for (const number of this.words.withLetters(longest, 500))
+			for (const holder of this.words.holding(number)) {
+				if (left-- <= 0) return;
+				yield holder;
+			}
+	}
+
+	private notesWith(words: readonly string[]): number[] {
+		const sets = words.map((word) => {
+			const number = this.notes.find(word);
+			return number < 0 ? new Uint32Array(0) : this.notes.holding(number);
+		});
+		const [fewest = new Uint32Array(0), ...others] = sets.sort((a, b) => a.length - b.length);
+		const rest = others.map((one) => new Set(one));
+		return [...fewest.subarray(0, MANY)].filter((heading) => rest.every((one) => one.has(heading)));
+	}
+
+	/** Headings whose names differ from the typed one by few letters, the nearest first. */
 	nearest(typed: string, most = 4): { heading: Heading; name: string }[] {
-		const key = tokenTexts(typed).join(' ');
+		const words = keysOf(typed);
+		const key = words.join(' ');
 		const ceiling = Math.max(1, Math.floor(key.length / 4));
-		const found = new Map<string, { heading: Heading; name: string; distance: number }>();
-		for (const one of this.names) {
-			if (Math.abs(one.key.length - key.length) > ceiling) continue;
+		const found = new Map<number, { name: string; distance: number }>();
+		const offer = (one: Name | undefined) => {
+			if (!one || Math.abs(one.key.length - key.length) > ceiling) return;
 			const distance = editDistance(one.key, key, ceiling);
-			if (distance > ceiling) continue;
-			const known = found.get(one.heading.id);
-			if (!known || distance < known.distance) found.set(one.heading.id, { heading: one.heading, name: one.name, distance });
+			const known = found.get(one.heading);
+			if (distance <= ceiling && (!known || distance < known.distance)) found.set(one.heading, { name: one.name, distance });
+		};
+		for (const word of words) {
+			if (word.length < 3) continue;
+			for (const { number } of this.words.speltLike(word, Math.max(1, Math.min(ceiling, Math.floor(word.length / 3)))).slice(0, 12))
+				for (const holder of this.words.holding(number).subarray(0, 2_000)) offer(this.names[holder]);
 		}
-		return [...found.values()].sort((a, b) => a.distance - b.distance).slice(0, most);
+		return [...found]
+			.sort(([, a], [, b]) => a.distance - b.distance || a.name.length - b.name.length)
+			.slice(0, most)
+			.flatMap(([number, { name }]) => {
+				const heading = this.headings[number];
+				return heading ? [{ heading, name }] : [];
+			});
+	}
+
+	/** The heading that a name, whole, belongs to: its own or another name, in either spelling, in singular or plural. */
+	named(name: string): LookupMatch | null {
+		const words = keysOf(name);
+		for (const form of [words, numberTurned(words)]) {
+			const found = this.names[this.whole.get(form.join(' ')) ?? -1];
+			const heading = found && this.headings[found.heading];
+			if (found && heading) return { heading, reason: found.own ? 'heading' : 'entry-term', name: found.name };
+		}
+		return null;
+	}
+
+	/**
+	 * A phrase taken to pieces: from the left, always the longest run of words that names a heading. Runs
+	 * that name none stay as they are, small words between left out.
+	 */
+	pieces(phrase: string, small: ReadonlySet<string> = new Set()): PhrasePiece[] {
+		const words = tokenTexts(phrase);
+		const found: PhrasePiece[] = [];
+		let loose: string[] = [];
+		const close = () => {
+			if (loose.length > 0) found.push({ text: loose.join(' '), match: null });
+			loose = [];
+		};
+		for (let at = 0; at < words.length;) {
+			let taken = 0;
+			for (let length = Math.min(8, words.length - at); length > 0 && taken === 0; length--) {
+				const text = words.slice(at, at + length).join(' ');
+				const match = length === 1 && small.has(text) ? null : this.named(text);
+				if (!match) continue;
+				close();
+				found.push({ text, match });
+				taken = length;
+			}
+			if (taken === 0) {
+				if (small.has(words[at] ?? '')) close();
+				else loose.push(words[at] ?? '');
+				taken = 1;
+			}
+			at += taken;
+		}
+		close();
+		return found;
 	}
 }
 
-function nameReason(one: Name, key: string, words: readonly string[]): LookupMatch['reason'] | null {
-	if (one.key === key) return one.own ? 'heading' : 'entry-term';
-	const starts = (word: string) => one.words.some((own) => own.startsWith(word));
-	if (words.every(starts)) return one.own ? 'heading-words' : 'entry-words';
-	return key.length >= 3 && one.key.includes(key) ? 'fragment' : null;
-}
+const keysOf = (text: string) => tokenTexts(text).map(spellingKey);
 
-/** Optimal string alignment distance (one letter changed, added, left out, or two swapped); above `ceiling` it stops. */
-export function editDistance(a: string, b: string, ceiling: number): number {
-	let older: number[] = [];
-	let previous = Array.from({ length: b.length + 1 }, (_, column) => column);
-	for (let row = 1; row <= a.length; row++) {
-		const current = [row];
-		let least = row;
-		for (let column = 1; column <= b.length; column++) {
-			const same = a[row - 1] === b[column - 1];
-			let cost = Math.min((previous[column] ?? 0) + 1, (current[column - 1] ?? 0) + 1, (previous[column - 1] ?? 0) + (same ? 0 : 1));
-			if (row > 1 && column > 1 && a[row - 1] === b[column - 2] && a[row - 2] === b[column - 1]) cost = Math.min(cost, (older[column - 2] ?? 0) + 1);
-			current.push(cost);
-			least = Math.min(least, cost);
-		}
-		if (least > ceiling) return ceiling + 1;
-		older = previous;
-		previous = current;
-	}
-	return previous[b.length] ?? 0;
+/** The last word in the other number, by the commonest endings. */
+function numberTurned(words: readonly string[]): string[] {
+	const last = words.at(-1) ?? '';
+	const turned = last.endsWith('ies')
+		? `${last.slice(0, -3)}y`
+		: last.endsWith('s')
+			? last.slice(0, -1)
+			: last.endsWith('y')
+				? `${last.slice(0, -1)}ies`
+				: `${last}s`;
+	return [...words.slice(0, -1), turned];
 }

@@ -1,7 +1,7 @@
 /** Headings: closure, paths, lookup with reasons, SKOS in and out. */
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
-import { editDistance, readTurtle, turnedRound, Vocabulary, VocabularyLookup, writeTurtle, type VocabularyData } from './index.ts';
+import { editDistance, readTurtle, turnedRound, Vocabulary, VocabularyLookup, writeTurtle, type LookupMode, type VocabularyData } from './index.ts';
 
 const heading = (id: string, label: string, broader: string[] = [], entryTerms: string[] = [], scopeNote = '') => ({
 	id,
@@ -78,6 +78,46 @@ describe('lookup', () => {
 		['', []]
 	])('%s', (typed, expected) => {
 		expect(lookup.find(typed).map((match) => `${match.heading.id} ${match.reason}`)).toEqual(expected);
+	});
+
+	it('takes words in any order, any of them, or whole ones only', () => {
+		const ids = (typed: string, mode: LookupMode) => lookup.find(typed, 30, mode).map((match) => match.heading.id);
+		expect(ids('poison delir', 'all')).toEqual(['p']);
+		expect(new Set(ids('poison waking', 'any'))).toEqual(new Set(['p', 'w']));
+		expect(ids('delir', 'exact')).toEqual([]);
+		expect(ids('delirium waking', 'exact')).toEqual(['w']);
+	});
+
+	it('reads British and American spelling as one, and either number', () => {
+		const small = new VocabularyLookup(
+			new Vocabulary({
+				id: 'v',
+				name: 'V',
+				edition: '1',
+				qualifiers: [],
+				headings: [heading('1', 'Anaesthesia'), heading('2', 'Programme'), heading('3', 'Colour of Light'), heading('4', 'Fibre, Dietary')]
+			})
+		);
+		for (const [typed, id] of [
+			['anesthesia', '1'],
+			['anesth', '1'],
+			['programs', '2'],
+			['color of light', '3'],
+			['dietary fiber', '4'],
+			['fibre', '4']
+		] as const)
+			expect(small.find(typed).map((one) => one.heading.id)).toEqual([id]);
+		expect(small.named('Programs')?.heading.id).toBe('2');
+	});
+
+	it('takes a phrase to pieces and names what fits nothing', () => {
+		const pieces = lookup.pieces('prevention of waking delirium, acute confusion and moonshine', new Set(['of', 'and']));
+		expect(pieces.map((one) => [one.text, one.match?.heading.id ?? null])).toEqual([
+			['prevention', null],
+			['waking delirium', 'w'],
+			['acute confusion', 'd'],
+			['moonshine', null]
+		]);
 	});
 
 	it('counts letters changed, added, left out or swapped', () => {

@@ -1,0 +1,29 @@
+/**
+ * British and American spellings of one word, folded to one key. Rules of common practice; they are
+ * for comparing words that people wrote, not for writing: a key need not be a word.
+ */
+const RULES: readonly (readonly [RegExp, string])[] = [
+	[/aem/g, 'em'],
+	[/aes/g, 'es'],
+	[/aed/g, 'ed'],
+	[/aet/g, 'et'],
+	[/haem/g, 'hem'],
+	[/oed/g, 'ed'],
+	[/oes(?=[tko])/g, 'es'],
+	[/oea/g, 'ea'],
+	[/ourable/g, 'orable'],
+	[/(?<=[a-z]{2})our(?=s?$|ed$|ing$|al$)/g, 'or'],
+	[/is(?=e$|es$|ed$|ing$|er$|ers$|ation$|ations$)/g, 'iz'],
+	[/ys(?=e$|es$|ed$|ing$)/g, 'yz'],
+	[/(?<=[bct])re(?=s?$)/g, 'er'],
+	[/ll(?=ed$|ing$|er$|ers$)/g, 'l'],
+	[/ogue(?=s?$)/g, 'og'],
+	[/programme/g, 'program'],
+	[/ph(?=ur)/g, 'f']
+];
+
+/** The same for both spellings of a folded word: `anaesthesia` and `anesthesia`, `programme` and `program`. */
+export function spellingKey(word: string): string {
+	// Short words are left alone: `our`, `ise` and the like.
+	return word.length < 5 ? word : RULES.reduce((changed, [from, to]) => changed.replace(from, to), word);
+}
