@@ -1,3 +1,4 @@
 /** Bibliographic records. */
 export { recordSchema, type BibliographicRecord } from './record.ts';
 export { blankRecord } from './blank.ts';
+export { sameWorks } from './same-work.ts';

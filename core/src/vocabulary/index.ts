@@ -3,3 +3,4 @@ export { headingSchema, vocabularySchema, Vocabulary, turnedRound, type Heading,
 export { VocabularyLookup, type LookupMatch, type LookupMode, type PhrasePiece } from './lookup.ts';
 export { editDistance } from './word-index.ts';
 export { readTurtle, writeTurtle, WL, type SkosFault, type SkosRead } from './skos.ts';
+export { Crosswalk, type Evidence, type SharedWork, type Suggestion } from './crosswalk.ts';

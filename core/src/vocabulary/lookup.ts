@@ -229,7 +229,20 @@ export class VocabularyLookup {
 	}
 }
 
-const keysOf = (text: string) => tokenTexts(text).map(spellingKey);
+/** Keys of the words met so far: a vocabulary says the same words over and over. */
+const keys = new Map<string, string>();
+const REMEMBERED = 200_000;
+
+function keyOf(word: string): string {
+	let key = keys.get(word);
+	if (key === undefined) {
+		key = spellingKey(word);
+		if (keys.size < REMEMBERED) keys.set(word, key);
+	}
+	return key;
+}
+
+const keysOf = (text: string) => tokenTexts(text).map(keyOf);
 
 /** The last word in the other number, by the commonest endings. */
 function numberTurned(words: readonly string[]): string[] {

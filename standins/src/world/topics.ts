@@ -89,8 +89,28 @@ export function allTopics(cut: Cut): WorkTopic[] {
 		settings: settings('ward', 'longterm', 'home', 'icu', 'palliative'),
 		share: 26
 	}));
+	// What the topics above never touch, so that no heading stands without works: the rest of the hand-written core, and the organs.
+	const touched = new Set([...written, ...systems, ...bedside].flatMap((topic) => [...topic.actions, ...topic.outcomes].flatMap((one) => one.notions)));
+	const rest = (kinds: readonly Notion['kind'][]) =>
+		notions.filter((one) => kinds.includes(one.kind) && !touched.has(one.id) && !one.id.startsWith('p-')).map(ideaOf);
+	const elsewhere = (name: string, actions: readonly Idea[], results: readonly Outcome[], where: readonly Setting[]): WorkTopic => ({
+		name,
+		actions,
+		outcomes: outcomes(...results),
+		settings: settings(...where),
+		share: Math.max(20, actions.length * 0.7)
+	});
+	const others = [
+		elsewhere('other states', rest(['state']), ['qol', 'mortality', 'function', 'cost'], ['ward', 'home', 'icu']),
+		elsewhere('other care', rest(['nursing', 'act']), ['satisfaction', 'stay', 'pain', 'anxiety'], ['ward', 'icu', 'longterm']),
+		elsewhere('body', rest(['organ', 'system']), ['mortality', 'function', 'cognition'], ['ward', 'home']),
+		elsewhere('places and things', rest(['place', 'thing']), ['satisfaction', 'falls', 'cost', 'staffTime'], ['ward', 'icu', 'longterm']),
+		elsewhere('other medicines', rest(['medicine', 'group']), ['pain', 'stay', 'mortality', 'sleep'], ['ward', 'home', 'icu']),
+		elsewhere('other people and methods', rest(['person', 'method']), ['qol', 'satisfaction', 'cost', 'mood'], ['home', 'ward'])
+	].filter((one) => one.actions.length > 0);
 	return [
 		...written,
+		...others,
 		...systems,
 		...bedside,
 		{

@@ -1,0 +1,38 @@
+/** Which records of two sources are of the same work: by an identifier that both give, else by title and year. */
+import { tokenTexts } from '../text/index.ts';
+import type { BibliographicRecord } from './record.ts';
+
+type Known = Pick<BibliographicRecord, 'identifiers' | 'titles' | 'year'>;
+
+/** `doi:10.99999/A` and `https://…/10.99999/a` are one; numbers that only one source gives are useless here. */
+const identifierKey = (text: string) => (/10\.\d{4,}\/\S+/.exec(text)?.[0] ?? text.trim()).toLowerCase();
+/** Short titles are no evidence: many works are called “Delirium”. */
+const titleKey = (record: Known) => {
+	const words = tokenTexts(record.titles[0] ?? '');
+	return words.length < 5 ? null : words.join(' ');
+};
+
+/**
+ * Pairs of places in the two lists, each place at most once.
+ * Years may differ by one, since some sources count from the day of publication on the web.
+ */
+export function sameWorks(left: readonly Known[], right: readonly Known[]): (readonly [left: number, right: number])[] {
+	const byIdentifier = new Map<string, number>();
+	const byTitle = new Map<string, number[]>();
+	right.forEach((record, at) => {
+		for (const one of record.identifiers) byIdentifier.set(identifierKey(one), at);
+		const key = titleKey(record);
+		if (key !== null) byTitle.set(key, [...(byTitle.get(key) ?? []), at]);
+	});
+	const taken = new Set<number>();
+	const pairs: (readonly [number, number])[] = [];
+	left.forEach((record, at) => {
+		const named = record.identifiers.map((one) => byIdentifier.get(identifierKey(one))).find((one) => one !== undefined && !taken.has(one));
+		const titled = (byTitle.get(titleKey(record) ?? '') ?? []).find((one) => !taken.has(one) && Math.abs((right[one]?.year ?? 0) - (record.year ?? 0)) <= 1);
+		const found = named ?? titled;
+		if (found === undefined) return;
+		taken.add(found);
+		pairs.push([at, found]);
+	});
+	return pairs;
+}
