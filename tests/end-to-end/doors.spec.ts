@@ -65,7 +65,10 @@ const TABLE: readonly Row[] = [
 	['PUT', '/api/v1/vocabularies/[vocabulary]', KEEPERS, '', {}],
 	['DELETE', '/api/v1/vocabularies/[vocabulary]', KEEPERS],
 	['GET', '/api/v1/vocabularies/[vocabulary]/lookup', SIGNED_IN, '?q=light'],
-	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN]
+	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN],
+	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran'],
+	['PUT', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran', {}],
+	['GET', '/api/v1/vocabularies/[vocabulary]/mappings', SIGNED_IN]
 ];
 
 /** Routes and methods as the files on the disk give them. */

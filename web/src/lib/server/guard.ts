@@ -70,7 +70,10 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'PUT /api/v1/vocabularies/[vocabulary]': 'administrator',
 	'DELETE /api/v1/vocabularies/[vocabulary]': 'administrator',
 	'GET /api/v1/vocabularies/[vocabulary]/lookup': 'signed-in',
-	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]': 'signed-in'
+	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]': 'signed-in',
+	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts': 'signed-in',
+	'PUT /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts': 'signed-in',
+	'GET /api/v1/vocabularies/[vocabulary]/mappings': 'signed-in'
 };
 
 export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';

@@ -27,6 +27,25 @@ export interface Match {
 	readonly name: string;
 }
 
+export interface Piece {
+	readonly text: string;
+	readonly match: Match | null;
+}
+export type LookupMode = 'all' | 'any' | 'exact';
+export interface LookedUp {
+	readonly matches: readonly Match[];
+	/** A phrase that is no name by itself, piece by piece. */
+	readonly pieces: readonly Piece[];
+}
+
+/** Looks words up in a vocabulary. @throws with the server's sentence */
+export async function lookUp(vocabulary: string, words: string, mode: LookupMode, signal: AbortSignal): Promise<LookedUp> {
+	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(words)}&mode=${mode}`, { signal });
+	const answer = (await response.json()) as Partial<LookedUp> & { message?: string };
+	if (!response.ok) throw new Error(answer.message ?? 'The vocabulary could not be read.');
+	return { matches: answer.matches ?? [], pieces: answer.pieces ?? [] };
+}
+
 const facts = new Map<string, Promise<HeadingFacts>>();
 
 /** Asks for a heading once per collection and page. */

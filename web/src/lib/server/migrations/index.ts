@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import * as first from './001-first';
 import * as second from './002-marks-and-addresses';
 import * as third from './003-when-loaded';
+import * as fourth from './004-mappings';
 
 export interface Migration {
 	readonly name: string;
@@ -13,5 +14,6 @@ export interface Migration {
 export const migrations: Migration[] = [
 	{ name: '001-first', ...first },
 	{ name: '002-marks-and-addresses', ...second },
-	{ name: '003-when-loaded', ...third }
+	{ name: '003-when-loaded', ...third },
+	{ name: '004-mappings', ...fourth }
 ];

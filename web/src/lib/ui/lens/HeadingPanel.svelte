@@ -20,6 +20,8 @@
 	let { vocabulary, heading, turn, take = null, narrow = false }: Props = $props();
 	const { enquiry } = takeBench();
 	const asked = $derived(headingFacts(vocabulary, heading, enquiry.document.collection));
+	/** Branches that are too large to come whole, and have been opened. */
+	let opened = $state.raw<readonly string[]>([]);
 	let chosen = $state<{ heading: string; reach: Reach } | null>(null);
 
 	function reachOf(facts: HeadingFacts): Reach {
@@ -37,7 +39,11 @@
 						>{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span
 					></span
 				>
-				{#if row.below.length > 0}{@render rows(row.below, inside)}{/if}
+				{#if row.below.length > 0}{@render rows(row.below, inside)}{:else if row.narrower > 0}
+					{#if opened.includes(row.id)}
+						{#await headingFacts(vocabulary, row.id, enquiry.document.collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, inside)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
+					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}>{row.narrower} below</button>{/if}
+				{/if}
 			</li>
 		{/each}
 	</ul>

@@ -1,15 +1,18 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { untrack } from 'svelte';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { ownVocabulary, takeBench } from '$lib/work/context';
+	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
 	import { newId } from '$lib/work/new-id';
-	import { headingFacts, reasonText, type Match } from '$lib/work/headings';
+	import { headingFacts, lookUp, reasonText, type LookedUp, type LookupMode } from '$lib/work/headings';
 	import { addHeading, hueOf } from '$lib/work/terms';
 
-	const { enquiry, vocabularies } = takeBench();
+	const bench = takeBench();
+	const { enquiry } = bench;
+	/** The strategy's own vocabulary first. */
+	const vocabularies = $derived([...bench.vocabularies].sort((one, other) => Number(other.id === ownVocabulary(bench)) - Number(one.id === ownVocabulary(bench))));
 	const document = $derived(enquiry.document);
 	let conceptId = $state(page.url.searchParams.get('concept') ?? '');
 	const index = $derived(
@@ -19,45 +22,54 @@
 		)
 	);
 	const concept = $derived(document.concepts[index]);
-	let vocabulary = $state(untrack(() => vocabularies[0]?.id ?? ''));
 	let typed = $state('');
-	let matches = $state.raw<readonly Match[]>([]);
-	let current = $state('');
+	let mode = $state<LookupMode>('all');
+	interface Group extends LookedUp {
+		readonly vocabulary: string;
+		readonly name: string;
+	}
+	let groups = $state.raw<readonly Group[]>([]);
+	let current = $state.raw<{ readonly vocabulary: string; readonly id: string } | null>(null);
 	let failed = $state('');
+	/** How many of each vocabulary are shown; the strategy's own has more room. */
+	const room = (at: number) => (typed.trim() === '' ? 12 : at === 0 ? 12 : 5);
+	const listed = $derived(groups.flatMap((group, at) => group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))));
 	let asking: AbortController | null = null;
 
 	$effect(() => {
 		const words = typed;
-		const which = vocabulary;
-		if (which === '') return;
+		const how = mode;
+		const all = vocabularies;
 		asking?.abort();
 		const own = new AbortController();
 		asking = own;
-		void fetch(`/api/v1/vocabularies/${which}/lookup?q=${encodeURIComponent(words)}`, { signal: own.signal })
-			.then(async (response) => {
-				const answer = (await response.json()) as { matches?: Match[]; message?: string };
+		// Without words, only the own vocabulary shows its top: the others would crowd it out.
+		const wanted = words.trim() === '' ? all.slice(0, 1) : all;
+		Promise.all(wanted.map(async ({ id, name }): Promise<Group> => ({ vocabulary: id, name, ...(await lookUp(id, words, how, own.signal)) })))
+			.then((found) => {
 				if (own.signal.aborted) return;
-				matches = answer.matches ?? [];
-				failed = response.ok ? '' : (answer.message ?? '');
-				const best = matches[0];
-				if (words.trim() !== '' && best) current = best.id;
+				groups = found;
+				failed = '';
+				const best = found.find((one) => one.matches.length > 0);
+				if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
 			})
-			.catch(() => {
-				if (!own.signal.aborted) failed = 'The server cannot be reached; what you typed stays here.';
+			.catch((error: unknown) => {
+				if (!own.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
 			});
 	});
-	const taken = $derived(concept?.headings.find((one) => one.vocabulary === vocabulary && one.heading === current));
+	const taken = $derived(concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id));
+	const isCurrent = (vocabulary: string, id: string) => current?.vocabulary === vocabulary && current.id === id;
 
 	function keys(event: KeyboardEvent) {
-		const at = matches.findIndex((one) => one.id === current);
-		const next = event.key === 'ArrowDown' ? matches[at + 1] : event.key === 'ArrowUp' ? matches[at - 1] : undefined;
-		if (next) current = next.id;
+		const at = listed.findIndex((one) => isCurrent(one.vocabulary, one.match.id));
+		const next = event.key === 'ArrowDown' ? listed[at + 1] : event.key === 'ArrowUp' ? listed[at - 1] : undefined;
+		if (next) current = { vocabulary: next.vocabulary, id: next.match.id };
 		else if (event.key === 'Enter' && event.altKey) park();
 		else return;
 		event.preventDefault();
 	}
 	function park() {
-		const label = matches.find((one) => one.id === current)?.label ?? typed;
+		const label = listed.find((one) => isCurrent(one.vocabulary, one.match.id))?.match.label ?? typed;
 		if (concept && label !== '') enquiry.edit('park a heading', [{ do: 'insert', in: ['concepts', concept.id, 'parked'], item: { id: newId(), text: label }, after: concept.parked.at(-1)?.id ?? null }]);
 	}
 </script>
@@ -83,40 +95,64 @@
 	<div class="mt-4 columns">
 		<div>
 			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up, such as confusion" bind:value={typed} onkeydown={keys} /></label>
-			{#if vocabularies.length > 1}<label class="small flex items-center gap-2 mt-1"
-					>in <select class="ask" bind:value={vocabulary}
-						>{#each vocabularies as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
-					></label
-				>{:else}<p class="small soft mt-1">in {vocabularies[0]?.name ?? 'no vocabulary'}, edition {vocabularies[0]?.edition ?? ''}</p>{/if}
+			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
+				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button class="do bare small" aria-pressed={mode === value} class:chosen-mode={mode === value} onclick={() => (mode = value)}>{name}</button
+					>{/each}
+			</div>
 			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
 					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
 				</p>{/if}
 			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
-			<ul class="mt-2 matches" aria-label="Matches">
-				{#each matches as match (match.id)}
-					{@const has = concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === match.id)}
-					<li>
-						<button class:current={match.id === current} aria-current={match.id === current} onclick={() => (current = match.id)}>
-							<span class="block"
-								>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
-							>
-							<span class="small soft">{reasonText(match)}</span>
-						</button>
-					</li>
-				{:else}
-					<li class="soft small">{typed === '' ? 'Reading the vocabulary …' : 'No heading is called that or anything like it. Text words can carry the concept.'}</li>
-				{/each}
-			</ul>
+			<div class="mt-2 matches">
+				{#each groups as group, at (group.vocabulary)}
+					<section aria-label={group.name}>
+						{#if groups.length > 1 || typed.trim() === ''}<h3 class="small soft mt-2">{group.name}</h3>{/if}
+						{#if group.pieces.length > 0 && at === 0}
+							<p class="small mt-1" aria-label="Piece by piece">
+								Piece by piece:
+								{#each group.pieces as piece, place (place)}<span class="sep">·</span>{#if piece.match}{@const match = piece.match}<button class="do bare small" onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
+											>{piece.text} → {match.label}</button
+										>{:else}<span class="soft">{piece.text}: no heading</span>{/if}{/each}
+							</p>
+						{/if}
+						<ul aria-label="Matches in {group.name}">
+							{#each group.matches.slice(0, room(at)) as match (match.id)}
+								{@const has = concept.headings.some((one) => one.vocabulary === group.vocabulary && one.heading === match.id)}
+								<li>
+									<button class:current={isCurrent(group.vocabulary, match.id)} aria-current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>
+										<span class="block"
+											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
+										>
+										<span class="small soft">{reasonText(match)}</span>
+									</button>
+								</li>
+							{:else}
+								<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>
+							{/each}
+						</ul>
+					</section>
+				{:else}<p class="soft small">Reading the vocabulary …</p>{/each}
+			</div>
 		</div>
 		<div style={hueOf(index)}>
 			{#if current}
-				{#key current}
+				{@const shown = current}
+				{#key `${shown.vocabulary} ${shown.id}`}
 					<HeadingPanel
-						{vocabulary}
-						heading={current}
-						turn={(heading) => (current = heading)}
+						vocabulary={shown.vocabulary}
+						heading={shown.id}
+						turn={(heading) => (current = { vocabulary: shown.vocabulary, id: heading })}
 						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, reach: taken?.reach ?? null, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice.vocabulary, choice.heading, choice.reach)) } : null}
 					/>
+					{#if vocabularies.length > 1}
+						<section class="mt-6 others">
+							<h2>In the other vocabularies</h2>
+							<p class="small soft">What they may call it, with the evidence. Open one to read its scope note and take it; confirm what is right, and everybody here profits.</p>
+							{#each vocabularies.filter((one) => one.id !== shown.vocabulary) as other (other.id)}
+								<Counterparts vocabulary={shown.vocabulary} heading={shown.id} to={other} editable={enquiry.editable} open={(heading) => (current = { vocabulary: other.id, id: heading })} />
+							{/each}
+						</section>
+					{/if}
 				{/key}
 				{#if enquiry.editable}<p class="mt-3"><button class="do" onclick={park}><ParkingSquare size={15} /> Park it <span class="soft small">Alt Enter</span></button></p>{/if}
 			{:else}
@@ -133,8 +169,7 @@
 					<button
 						class="cursor-pointer"
 						onclick={() => {
-							vocabulary = heading.vocabulary;
-							current = heading.heading;
+							current = { vocabulary: heading.vocabulary, id: heading.heading };
 						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button
 					>
 				</li>
@@ -152,6 +187,14 @@
 	.chosen {
 		border-color: var(--hue);
 		box-shadow: inset 0 -3px 0 var(--hue);
+	}
+	.chosen-mode {
+		font-weight: 700;
+		text-decoration: underline;
+		text-underline-offset: 3px;
+	}
+	.others {
+		max-width: 44rem;
 	}
 	.matches {
 		max-height: 60vh;

@@ -1,6 +1,9 @@
 /** Headings that a typed word may mean, each with the reason; without words, the topmost ones. */
 import { error, json } from '@sveltejs/kit';
+import { SMALL_WORDS, type LookupMode } from '@wide-lantern/core';
 import { openVocabulary } from '$lib/server/vocabularies';
+
+const MODES: readonly LookupMode[] = ['all', 'any', 'exact'];
 
 export const GET = async ({ params, url }) => {
 	const open = await openVocabulary(params.vocabulary);
@@ -9,5 +12,14 @@ export const GET = async ({ params, url }) => {
 	const { vocabulary, lookup } = open;
 	const short = (heading: { id: string; label: string }) => ({ id: heading.id, label: heading.label, narrower: vocabulary.narrower(heading.id).length });
 	if (typed.trim() === '') return json({ matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label })) });
-	return json({ matches: lookup.find(typed, 25).map(({ heading, reason, name }) => ({ ...short(heading), reason, name })) });
+	const mode = MODES.find((one) => one === url.searchParams.get('mode')) ?? 'all';
+	const matches = lookup.find(typed, 25, mode).map(({ heading, reason, name }) => ({ ...short(heading), reason, name }));
+	// A phrase that is no name itself is taken to pieces, so that nothing of it is lost from sight.
+	const whole = matches.some((one) => one.reason === 'heading' || one.reason === 'entry-term');
+	const pieces = whole
+		? []
+		: lookup
+				.pieces(typed, SMALL_WORDS)
+				.map(({ text, match }) => ({ text, match: match && { ...short(match.heading), reason: match.reason, name: match.name } }));
+	return json({ matches, pieces: pieces.length > 1 ? pieces : [] });
 };

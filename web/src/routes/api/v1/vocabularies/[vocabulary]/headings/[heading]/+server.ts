@@ -4,6 +4,9 @@ import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
 import { headingCount } from '$lib/server/workings';
 
+/** Narrower headings that are sent at once. */
+const SMALL_BRANCH = 40;
+
 export const GET = async ({ params, url }) => {
 	const open = await openVocabulary(params.vocabulary);
 	const heading = open?.vocabulary.get(params.heading);
@@ -21,8 +24,10 @@ export const GET = async ({ params, url }) => {
 			countNarrower: collection ? headingCount(collection, [open], vocabulary.id, id, true) : null
 		};
 	};
+	// A small branch comes whole; of a large one, the next level, and the rest when it is opened.
+	const deep = vocabulary.closure(heading.id).size <= SMALL_BRANCH;
 	const tree = (id: string, depth: number): unknown[] =>
-		depth > 6 ? [] : vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
+		depth > (deep ? 8 : 1) ? [] : vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
 	return json({
 		vocabulary: vocabulary.id,
 		vocabularyName: vocabulary.name,

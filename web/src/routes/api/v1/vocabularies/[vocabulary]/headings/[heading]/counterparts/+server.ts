@@ -1,0 +1,45 @@
+/** What another vocabulary may call a heading: suggestions with their evidence, and what has been decided. */
+import { error, json } from '@sveltejs/kit';
+import { checkDecision, decide, decisionsOn, suggestionsFor } from '$lib/server/crosswalks';
+import { openVocabulary } from '$lib/server/vocabularies';
+
+export const GET = async ({ params, url }) => {
+	const to = url.searchParams.get('to') ?? '';
+	const [open, other] = await Promise.all([openVocabulary(params.vocabulary), openVocabulary(to)]);
+	if (!open?.vocabulary.get(params.heading)) error(404, { message: 'This heading is not in the vocabulary.' });
+	if (!other || to === params.vocabulary) error(404, { message: 'The other vocabulary is not loaded here.' });
+	const [suggestions, decisions] = await Promise.all([
+		suggestionsFor(params.vocabulary, params.heading, to, 8),
+		decisionsOn(params.vocabulary, params.heading, to)
+	]);
+	const label = (id: string) => ({ id, label: other.vocabulary.get(id)?.label ?? id });
+	return json({
+		vocabulary: to,
+		name: other.vocabulary.name,
+		suggestions: (suggestions ?? []).map(({ heading, score, evidence }) => ({
+			...label(heading.id),
+			narrower: other.vocabulary.narrower(heading.id).length,
+			scopeNote: heading.scopeNote,
+			score,
+			evidence
+		})),
+		decisions: decisions.map((one) => ({ ...one, targets: one.targets.map(label) }))
+	});
+};
+
+export const PUT = async ({ params, url, request, locals }) => {
+	if (!locals.actor) error(401, { message: 'Please sign in first.' });
+	const body: unknown = await request.json().catch(() => null);
+	if (!checkDecision(body))
+		error(422, {
+			message: 'A decision has a kind, the headings that it names (none for “none”, two for “two”), and for “none” a reason. Nothing was changed.'
+		});
+	const decided = await decide(params.vocabulary, params.heading, url.searchParams.get('to') ?? '', body, locals.actor);
+	if (decided.outcome === 'refused') error(422, { message: decided.message });
+	if (decided.outcome === 'overtaken')
+		return json(
+			{ message: `${decided.decision.by} has decided differently meanwhile. Nothing was changed; look at it and decide again.`, decision: decided.decision },
+			{ status: 409 }
+		);
+	return json(decided.decision);
+};
