@@ -65,7 +65,7 @@
 								onchange={(event) => (chosen = event.currentTarget.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))}
 							/>{/if}
 						<div class="grow">
-							<button class="link" onclick={() => open(one.id)} title={one.scopeNote}>{one.label}</button>{#if one.narrower > 0}<span class="small soft"> · {one.narrower} below</span>{/if}
+							<button class="link" onclick={() => open(one.id)} title={one.scopeNote}>{one.label}</button>{#if one.narrower > 0}<span class="small soft">&nbsp;· {one.narrower} below</span>{/if}
 							<span class="small soft block">{one.evidence.map(evidenceText).join('; ')}</span>
 						</div>
 						{#if editable && !deciding}<button class="do bare small" onclick={() => begin(one.id)}>Confirm …</button>{/if}

@@ -107,13 +107,16 @@
 				{#each groups as group, at (group.vocabulary)}
 					<section aria-label={group.name}>
 						{#if groups.length > 1 || typed.trim() === ''}<h3 class="small soft mt-2">{group.name}</h3>{/if}
-						{#if group.pieces.length > 0 && at === 0}
-							<p class="small mt-1" aria-label="Piece by piece">
-								Piece by piece:
-								{#each group.pieces as piece, place (place)}<span class="sep">·</span>{#if piece.match}{@const match = piece.match}<button class="do bare small" onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
-											>{piece.text} → {match.label}</button
-										>{:else}<span class="soft">{piece.text}: no heading</span>{/if}{/each}
-							</p>
+						{#if group.pieces.some((piece) => piece.match)}
+							<p class="small soft mt-1">Piece by piece:</p>
+							<ul class="small" aria-label="Piece by piece in {group.name}">
+								{#each group.pieces as piece, place (place)}
+									<li>
+										{#if piece.match}{@const match = piece.match}<button class:current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>{piece.text} → {match.label}</button>
+										{:else}<span class="nothing">{piece.text}: no heading</span>{/if}
+									</li>
+								{/each}
+							</ul>
 						{/if}
 						<ul aria-label="Matches in {group.name}">
 							{#each group.matches.slice(0, room(at)) as match (match.id)}
@@ -127,7 +130,7 @@
 									</button>
 								</li>
 							{:else}
-								<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>
+								{#if !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
 							{/each}
 						</ul>
 					</section>
@@ -207,6 +210,11 @@
 		padding: 4px 8px;
 		border-left: 3px solid transparent;
 		cursor: pointer;
+	}
+	.nothing {
+		display: block;
+		padding: 2px 11px;
+		color: var(--soft);
 	}
 	.matches button:hover,
 	.matches button.current {
