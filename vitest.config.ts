@@ -8,7 +8,7 @@ export default defineConfig({
 	test: {
 		include: ['core/src/**/*.test.ts', 'standins/src/**/*.test.ts', 'web/src/**/*.test.ts', 'tests/outside/**/*.test.ts'],
 		environment: 'node',
-		testTimeout: 30_000,
+		testTimeout: 90_000,
 		reporters: ['default']
 	}
 });

@@ -19,7 +19,7 @@ export function measureLookup(): LookupFigures {
 		...one,
 		id: `x${one.id}`,
 		label: `${one.label} revised`,
-		entryTerms: one.entryTerms.map((term) => `${term} revised`)
+		entryTerms: one.entryTerms.map((name) => `${name} revised`)
 	}));
 	const started = performance.now();
 	const lookup = new VocabularyLookup(new Vocabulary({ ...data, headings: [...data.headings, ...more] }));

@@ -66,6 +66,7 @@ const TABLE: readonly Row[] = [
 	['DELETE', '/api/v1/vocabularies/[vocabulary]', KEEPERS],
 	['GET', '/api/v1/vocabularies/[vocabulary]/lookup', SIGNED_IN, '?q=light'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN],
+	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/figures', SIGNED_IN, '?collection=skerry'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran'],
 	['PUT', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran', {}],
 	['GET', '/api/v1/vocabularies/[vocabulary]/mappings', SIGNED_IN]

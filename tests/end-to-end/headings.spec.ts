@@ -19,6 +19,16 @@ test('a searcher finds what the other vocabularies call a heading, takes it, and
 	await expect(pieces).toContainText('moonshine: no heading');
 	await pieces.getByRole('button', { name: /Ventilation, Mechanical/ }).click();
 	await expect(page.getByRole('article', { name: 'Heading Ventilation, Mechanical' })).toBeVisible();
+	// What it brings before one chooses: five steps, none smaller than the one before.
+	const steps = page.getByRole('region', { name: 'How broad it can be' }).getByRole('listitem');
+	await expect(steps).toHaveCount(5);
+	const sizes = (await steps.locator('.figure:not(.small)').allTextContents()).map((text) => Number(text.replace(/\D/g, '')));
+	expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
+	expect(sizes[2]).toBeGreaterThan(0);
+	await page.getByText(/^What with narrower brings/).click();
+	await expect(page.getByRole('row', { name: /Weaning from Ventilator/ })).toBeVisible();
+	await page.getByText('Narrow this heading, and what that would lose').click();
+	await expect(page.getByRole('row', { name: /^main topic/ })).toBeVisible();
 	await page.getByRole('button', { name: /Take for A/ }).click();
 
 	// Corran calls it otherwise: opened, read, taken.

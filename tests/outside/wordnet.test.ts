@@ -8,7 +8,7 @@ let vocabulary: Vocabulary;
 beforeAll(() => {
 	synsets = nounSynsets();
 	vocabulary = new Vocabulary(wordnetVocabulary(synsets));
-});
+}, 120_000);
 
 /** Every twentieth, and the roots of large branches. */
 const sample = () => synsets.filter((_, at) => at % 400 === 7);

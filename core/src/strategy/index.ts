@@ -16,3 +16,4 @@ export { contributionsOf, type Contribution } from './contributions.ts';
 export { roleOf } from './roles.ts';
 export { assemble, type HeadingLabel, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
+export { headingFigures, type HeadingFigures, type Reaches } from './heading-figures.ts';

@@ -86,24 +86,29 @@ export function abstract(dice: Dice, wording: Wording, extra: readonly string[])
 }
 
 const AMERICAN: readonly (readonly [RegExp, string])[] = [
-	[/anaesth/g, 'anesth'],
-	[/Anaesth/g, 'Anesth'],
-	[/paediatric/g, 'pediatric'],
-	[/randomis/g, 'randomiz'],
-	[/hospitalis/g, 'hospitaliz'],
-	[/mobilisation/g, 'mobilization'],
-	[/Mobilisation/g, 'Mobilization'],
-	[/programme/g, 'program'],
-	[/behaviour/g, 'behavior'],
-	[/Behaviour/g, 'Behavior'],
-	[/centre/g, 'center'],
-	[/colour/g, 'color'],
-	[/computerised/g, 'computerized'],
-	[/favoured/g, 'favored'],
-	[/haemo/g, 'hemo']
+	[/anaesth/gi, 'anesth'],
+	[/paediatric/gi, 'pediatric'],
+	[/randomis/gi, 'randomiz'],
+	[/hospitalis/gi, 'hospitaliz'],
+	[/mobilisation/gi, 'mobilization'],
+	[/programme/gi, 'program'],
+	[/behaviour/gi, 'behavior'],
+	[/centre/gi, 'center'],
+	[/colour/gi, 'color'],
+	[/tumour/gi, 'tumor'],
+	[/computerised/gi, 'computerized'],
+	[/favoured/gi, 'favored'],
+	[/haem/gi, 'hem'],
+	[/oesoph/gi, 'esoph'],
+	[/oestr/gi, 'estr'],
+	[/diarrhoe/gi, 'diarrhe']
 ];
 
-/** American spelling, for journals that use it. */
+/** American spelling, for journals that use it; a capital stays one. */
 export function americanise(text: string): string {
-	return AMERICAN.reduce((changed, [british, american]) => changed.replace(british, american), text);
+	return AMERICAN.reduce(
+		(changed, [british, american]) =>
+			changed.replace(british, (word) => (word.charAt(0) === word.charAt(0).toLowerCase() ? american : american.charAt(0).toUpperCase() + american.slice(1))),
+		text
+	);
 }

@@ -31,7 +31,7 @@ let index: CollectionIndex;
 beforeAll(() => {
 	world = makeWorld(cut);
 	index = buildIndex(world.records.skerry, (_, id) => skerry.get(id)?.label);
-});
+}, 120_000);
 
 /** Words that tell nothing apart. */
 const SMALL = new Set('a an and at by for from in of on the to with'.split(' '));

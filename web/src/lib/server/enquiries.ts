@@ -132,6 +132,9 @@ export type Edited =
  * touch, nothing is saved and both texts come back.
  */
 export async function applyToEnquiry(id: string, actor: Actor, request: EditsRequest): Promise<Edited> {
+	// Read before the transaction, which would hold one connection while it waits for another.
+	const stands = await database('enquiries').where({ id }).first<{ collection: string | null } | undefined>(database.raw("body->>'collection' as collection"));
+	const vocabularies = await vocabulariesFor(stands?.collection ?? null);
 	const edited = await database.transaction(async (transaction): Promise<Edited> => {
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
 		if (!row) return { outcome: 'refused', message: 'This enquiry is gone.' };
@@ -144,7 +147,6 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const since = await editsSince(transaction, id, request.revision, request.client);
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
-		const vocabularies = await vocabulariesFor(current.document.collection);
 		const yours = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
 		const applied = applyEdits(current.document as unknown as Json, yours);
 		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };

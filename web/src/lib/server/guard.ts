@@ -71,6 +71,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'DELETE /api/v1/vocabularies/[vocabulary]': 'administrator',
 	'GET /api/v1/vocabularies/[vocabulary]/lookup': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]': 'signed-in',
+	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/figures': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts': 'signed-in',
 	'PUT /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/mappings': 'signed-in'

@@ -61,6 +61,8 @@ export class EnquiryClient {
 	private base: EnquiryDocument;
 	private queue: Batch[] = [];
 	private held: Batch[] = [];
+	/** Newest revision that was heard of while edits were on their way; their answer may have been made before it. */
+	private heardOf = 0;
 	private sending = false;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private retryAfter = 1_000;
@@ -209,6 +211,7 @@ export class EnquiryClient {
 			this.sending = false;
 		}
 		if (this.queue.length > 0 && this.state === 'saving') void this.flush();
+		else if (this.queue.length === 0 && this.heardOf > this.revision) void this.reload();
 	}
 
 	private retry(): void {
@@ -303,7 +306,10 @@ export class EnquiryClient {
 		if (news.client === this.client || news.revision <= this.revision) return;
 		// Unsent edits were made on what is shown here: the server must see that revision to find conflicts,
 		// and its answer brings these edits, too.
-		if (this.sending || this.queue.length > 0) return;
+		if (this.sending || this.queue.length > 0) {
+			this.heardOf = Math.max(this.heardOf, news.revision);
+			return;
+		}
 		if (news.revision !== this.revision + 1) {
 			void this.reload();
 			return;

@@ -169,6 +169,32 @@ describe('others', () => {
 		expect([server.document.title, client.document.question, client.revision]).toEqual(['mine', 'Theirs?', 2]);
 	});
 
+	it('are not missed when they come while the answer to an own edit is on its way', async () => {
+		const close = client.open();
+		let arrive: () => void = () => undefined;
+		const onTheWay = new Promise<void>((done) => (arrive = done));
+		let first = true;
+		vi.stubGlobal('fetch', async (address: string, options?: { body?: string }) => {
+			const response = await server.fetch(address, options);
+			if (first) {
+				first = false;
+				await onTheWay;
+			}
+			return response;
+		});
+		client.edit('type', title('mine'));
+		await vi.advanceTimersByTimeAsync(2_000);
+		expect(server.document.title).toBe('mine');
+		// The server has answered; before that arrives, somebody else writes.
+		const theirs: Edit[] = [{ do: 'set', at: ['question'], value: 'Theirs?' }];
+		server.write('other', theirs);
+		Stream.last?.onmessage?.({ data: JSON.stringify({ revision: 2, client: 'other', by: 'Ann', edits: theirs }) });
+		arrive();
+		await settle();
+		expect([client.document.title, client.document.question, client.revision]).toEqual(['mine', 'Theirs?', 2]);
+		close();
+	});
+
 	it('do not push their text over an edit that waits here: both texts are shown', async () => {
 		server.trouble = ['offline'];
 		const close = client.open();

@@ -101,7 +101,7 @@
 		<label><span class="said">Taken from the source on</span><input class="ask" type="date" bind:value={taken} /></label>
 		<fieldset>
 			<legend class="small">Its records are indexed with</legend>
-			{#each data.vocabularies as one (one.id)}<label class="flex items-center gap-2"><input type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label>{/each}
+			{#each data.vocabularies as one (one.id)}<label class="flex items-center gap-2 min-h-7"><input type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label>{/each}
 		</fieldset>
 	</TakeIn>
 

@@ -3,6 +3,7 @@
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import { counted } from '$lib/work/fresh.svelte';
+	import HeadingFigures from './HeadingFigures.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
 	import { takeBench } from '$lib/work/context';
 	import type { Reach } from '$lib/work/terms';
@@ -88,6 +89,9 @@
 				>
 			{/if}
 		</div>
+		{#if enquiry.document.collection && !narrow}
+			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} collection={enquiry.document.collection} narrower={reach === 'narrower' && facts.narrower > 0} {turn} />
+		{/if}
 		<div class="mt-4">
 			<h3>Places in the tree</h3>
 			{#each facts.paths as path, at (at)}
