@@ -3,5 +3,5 @@ export { foldCluster, characterKind } from './fold.ts';
 export { tokenize, tokenTexts, foldedKey, type Token } from './tokens.ts';
 export { compilePattern, foldPattern, WILDCARD, type WordPattern } from './pattern.ts';
 export { includesPattern } from './includes.ts';
-export { spellingKey } from './spelling.ts';
+export { begunKeys, spellingKey } from './spelling.ts';
 export { SMALL_WORDS } from './small-words.ts';

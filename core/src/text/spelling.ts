@@ -22,6 +22,23 @@ const RULES: readonly (readonly [RegExp, string])[] = [
 	[/ph(?=ur)/g, 'f']
 ];
 
+/** Where a word breaks off in the middle of what differs, what its key may go on from. */
+const BEGUN: readonly (readonly [RegExp, string])[] = [
+	[/is(a|at|ati|atio|in|i)?$/, 'iz$1'],
+	[/ys(i|in)?$/, 'yz$1'],
+	[/ou$/, 'o'],
+	[/ogu$/, 'og'],
+	[/(?<=[bct])r$/, ''],
+	[/programm$/, 'program'],
+	[/ll$/, 'l']
+];
+
+/** Beginnings of keys that an unfinished word may have: `randomis` and `randomiz`, `colou` and `colo`. */
+export function begunKeys(word: string): string[] {
+	const key = spellingKey(word);
+	return word.length < 4 ? [key] : [...new Set([key, ...BEGUN.map(([from, to]) => key.replace(from, to))])];
+}
+
 /** The same for both spellings of a folded word: `anaesthesia` and `anesthesia`, `programme` and `program`. */
 export function spellingKey(word: string): string {
 	// Short words are left alone: `our`, `ise` and the like.

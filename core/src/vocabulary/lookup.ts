@@ -3,7 +3,7 @@
  * the heading itself, another name for it, words in any order, letters inside words, words of the
  * scope note, and at last names that are spelt much alike.
  */
-import { spellingKey, tokenTexts } from '../text/index.ts';
+import { begunKeys, spellingKey, tokenTexts } from '../text/index.ts';
 import { turnedRound, type Heading, type Vocabulary } from './vocabulary.ts';
 import { editDistance, WordIndex } from './word-index.ts';
 
@@ -82,7 +82,8 @@ export class VocabularyLookup {
 	 * @param most how many at most
 	 */
 	find(typed: string, most = 30, mode: LookupMode = 'all'): LookupMatch[] {
-		const words = keysOf(typed);
+		const typedWords = tokenTexts(typed);
+		const words = typedWords.map(keyOf);
 		if (words.length === 0) return [];
 		const key = words.join(' ');
 		const best = new Map<number, { readonly reason: LookupMatch['reason']; readonly name: string }>();
@@ -90,7 +91,7 @@ export class VocabularyLookup {
 			const known = best.get(heading);
 			if (!known || RANKS[reason] < RANKS[known.reason] || (reason === known.reason && name.length < known.name.length)) best.set(heading, { reason, name });
 		};
-		for (const number of this.namesWith(words, mode)) {
+		for (const number of this.namesWith(typedWords, mode)) {
 			const one = this.names[number];
 			if (one) offer(one.heading, one.key === key ? (one.own ? 'heading' : 'entry-term') : one.own ? 'heading-words' : 'entry-words', one.name);
 		}
@@ -122,10 +123,13 @@ export class VocabularyLookup {
 	}
 
 	private holdersOf(word: string, begun: boolean): Set<number> {
-		const exact = this.words.find(word);
-		const [from, to] = begun ? this.words.beginningWith(word) : exact < 0 ? [0, 0] : [exact, exact + 1];
 		const found = new Set<number>();
-		for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holding(number)) found.add(holder);
+		const take = (from: number, to: number) => {
+			for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holding(number)) found.add(holder);
+		};
+		const exact = begun ? -1 : this.words.find(keyOf(word));
+		if (exact >= 0) take(exact, exact + 1);
+		if (begun) for (const key of begunKeys(word)) take(...this.words.beginningWith(key));
 		return found;
 	}
 

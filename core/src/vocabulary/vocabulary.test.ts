@@ -104,7 +104,11 @@ describe('lookup', () => {
 			['programs', '2'],
 			['color of light', '3'],
 			['dietary fiber', '4'],
-			['fibre', '4']
+			['fibre', '4'],
+			// Broken off in the middle of what differs.
+			['colou', '3'],
+			['programm', '2'],
+			['anaes', '1']
 		] as const)
 			expect(small.find(typed).map((one) => one.heading.id)).toEqual([id]);
 		expect(small.named('Programs')?.heading.id).toBe('2');
