@@ -1,6 +1,24 @@
 /** Controlled vocabularies: the model, lookup, SKOS in and out. */
-export { headingSchema, vocabularySchema, Vocabulary, turnedRound, type Heading, type LabelMatch, type TreeRow, type VocabularyData } from './vocabulary.ts';
+export {
+	baseOf,
+	headingSchema,
+	MAPPING_PROPERTIES,
+	vocabularySchema,
+	Vocabulary,
+	turnedRound,
+	type Heading,
+	type LabelMatch,
+	type TreeRow,
+	type VocabularyData
+} from './vocabulary.ts';
 export { VocabularyLookup, type LookupMatch, type LookupMode, type PhrasePiece } from './lookup.ts';
 export { editDistance } from './word-index.ts';
-export { readTurtle, writeMappings, writeTurtle, WL, type MappingToWrite, type SkosFault, type SkosRead } from './skos.ts';
+export { RDF_SYNTAXES, type RdfSyntax, type ReadWatch } from './rdf.ts';
+export { readSkos, readTurtle, WL, type SkosRead } from './skos-read.ts';
+export { writeSkos, writeTurtle, type VocabularyToWrite } from './skos-write.ts';
+export { writeMappings, type MappingToWrite } from './mappings.ts';
+export { lookAtTable, readTable, TABLE_FIELDS, writeTable, type TableField, type TableLook, type TableShape } from './table.ts';
+export { FILE_KINDS, kindOfFile, type FileKind } from './file.ts';
+export { CHANGE_KINDS, compareEditions, type HeadingChange } from './compare.ts';
+export type { VocabularyFault } from './integrity.ts';
 export { Crosswalk, type Evidence, type SharedWork, type Suggestion } from './crosswalk.ts';

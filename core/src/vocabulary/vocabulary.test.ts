@@ -31,8 +31,9 @@ const data: VocabularyData = {
 				{ label: 'Confusion', until: 1971, renamed: false }
 			]
 		},
-		{ ...heading('w', 'Delirium, Waking', ['d'], ['Emergence Delirium']), related: ['m'] },
-		heading('p', 'Delirium, Poison', ['d', 'n'])
+		{ ...heading('w', 'Delirium, Waking', ['d'], ['Emergence Delirium']), related: ['x'] },
+		heading('p', 'Delirium, Poison', ['d', 'n']),
+		heading('x', 'Experience')
 	]
 };
 const vocabulary = new Vocabulary(data);
@@ -45,7 +46,7 @@ describe('a vocabulary', () => {
 
 	it('gives every path upwards', () => {
 		expect(vocabulary.paths('p').map((path) => path.map((one) => one.id).join('>'))).toEqual(['m>d>p', 'n>d>p', 'n>p']);
-		expect(vocabulary.tops().map((one) => one.id)).toEqual(['m', 'n']);
+		expect(vocabulary.tops().map((one) => one.id)).toEqual(['m', 'n', 'x']);
 	});
 
 	it('ends in a circle where it began', () => {
@@ -156,7 +157,7 @@ describe('SKOS as Turtle', () => {
 		const { vocabulary: read, faults } = readTurtle(turtle, 'x');
 		expect(read?.headings.map((one) => one.label)).toEqual(['A', 'B']);
 		expect(faults.map((one) => one.code).sort()).toEqual(['circle', 'no-label', 'unknown-reference']);
-		expect(readTurtle('this is not turtle', 'x').faults[0]?.code).toBe('not-turtle');
+		expect(readTurtle('this is not turtle', 'x').faults[0]?.code).toBe('not-rdf');
 		expect(readTurtle('', 'x').faults[0]?.code).toBe('no-headings');
 	});
 });

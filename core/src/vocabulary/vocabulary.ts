@@ -8,6 +8,9 @@ import { foldedKey } from '../text/index.ts';
 const text = { type: 'string', maxLength: 20_000 } as const;
 const texts = { type: 'array', items: text, maxItems: 2_000 } as const;
 
+/** SKOS mapping properties (SKOS Reference 2009, section 10). */
+export const MAPPING_PROPERTIES = ['exact', 'close', 'broad', 'narrow', 'related'] as const;
+
 export const headingSchema = {
 	type: 'object',
 	required: ['id', 'label', 'entryTerms', 'scopeNote', 'broader', 'related', 'notation', 'since', 'before', 'qualifiers'],
@@ -40,7 +43,31 @@ export const headingSchema = {
 			}
 		},
 		/** Codes of the qualifiers that it takes. */
-		qualifiers: texts
+		qualifiers: texts,
+		/** Headings that a searcher is sent to look at, too, without being related in the sense of SKOS. */
+		seeAlso: texts,
+		/** What was changed over the years, in the vocabulary's own words. */
+		changes: {
+			type: 'array',
+			maxItems: 500,
+			items: {
+				type: 'object',
+				required: ['year', 'text'],
+				additionalProperties: false,
+				properties: { year: { type: ['integer', 'null'], minimum: 1500, maximum: 3000 }, text }
+			}
+		},
+		/** What other vocabularies call it, by the identifiers (IRIs) of those. */
+		mappings: {
+			type: 'array',
+			maxItems: 1_000,
+			items: {
+				type: 'object',
+				required: ['kind', 'target'],
+				additionalProperties: false,
+				properties: { kind: { enum: MAPPING_PROPERTIES }, target: { type: 'string', minLength: 1, maxLength: 2_000 } }
+			}
+		}
 	}
 } as const;
 export type Heading = FromSchema<typeof headingSchema>;
@@ -55,6 +82,10 @@ export const vocabularySchema = {
 		id: { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 60 },
 		name: { type: 'string', minLength: 1, maxLength: 400 },
 		edition: { type: 'string', maxLength: 100 },
+		/** Of this edition, as its makers give it: a year, or a day as 2026-11-20. */
+		date: { type: 'string', maxLength: 40 },
+		/** What the identifiers of its headings begin with as IRIs; without it, one of our own. */
+		base: { type: 'string', minLength: 1, maxLength: 1_000 },
 		qualifiers: {
 			type: 'array',
 			maxItems: 1_000,
@@ -69,6 +100,10 @@ export const vocabularySchema = {
 	}
 } as const;
 export type VocabularyData = FromSchema<typeof vocabularySchema>;
+
+/** What the IRIs of a vocabulary's headings begin with. */
+export const baseOf = (vocabulary: { readonly id: string; readonly base?: string | undefined }) =>
+	vocabulary.base ?? `https://wide-lantern.example/${vocabulary.id}/`;
 
 /** One heading as a step of a path or a row of the tree. */
 export interface TreeRow {
@@ -94,6 +129,9 @@ export class Vocabulary {
 	readonly id: string;
 	readonly name: string;
 	readonly edition: string;
+	readonly date: string | undefined;
+	/** With which the IRIs of its headings begin. */
+	readonly base: string;
 	readonly headings: readonly Heading[];
 	readonly qualifiers: VocabularyData['qualifiers'];
 	private readonly byId = new Map<string, Heading>();
@@ -105,6 +143,8 @@ export class Vocabulary {
 		this.id = data.id;
 		this.name = data.name;
 		this.edition = data.edition;
+		this.date = data.date;
+		this.base = baseOf(data);
 		this.headings = data.headings;
 		this.qualifiers = data.qualifiers;
 		for (const heading of data.headings) {

@@ -1,0 +1,110 @@
+/** Vocabularies as plain tables (CSV as in RFC 4180), their columns guessed or chosen. */
+import { describe, expect, it } from 'vitest';
+import { kindOfFile, lookAtTable, readTable, writeTable, type TableShape, type VocabularyData } from './index.ts';
+
+const read = (text: string, change: Partial<TableShape> = {}) => {
+	const look = lookAtTable(text);
+	if (!look) throw new Error('no table');
+	return { look, ...readTable(text, { ...look.proposed, ...change }, 'own', 'Own list') };
+};
+
+describe('columns', () => {
+	it('are guessed from their names, with the signs that part cells and values', () => {
+		const { look, vocabulary } = read('Code;Preferred term;UF;BT;SN\n1;Lamp;"Lantern|Light";;"Gives light; not heat"\n2;Oil lamp;Oil lantern;Lamp;\n');
+		expect(look.proposed).toEqual({ delimiter: ';', separator: '|', columns: { id: 0, label: 1, entryTerms: 2, broader: 3, scopeNote: 4 } });
+		expect(look.rows[0]).toEqual(['1', 'Lamp', 'Lantern|Light', '', 'Gives light; not heat']);
+		expect(vocabulary?.headings[1]).toMatchObject({ id: '2', label: 'Oil lamp', entryTerms: ['Oil lantern'], broader: ['1'] });
+	});
+	it('are chosen where their names say nothing', () => {
+		const { look, vocabulary } = read('x\ty\nLamp\t1990\n', { columns: { label: 0, since: 1 } });
+		expect(look.proposed.columns).toEqual({});
+		expect(vocabulary?.headings[0]).toMatchObject({ id: 'lamp', label: 'Lamp', since: 1990 });
+	});
+	it('one is needed for the heading', () => {
+		expect(read('x,y\n1,2\n').faults[0]).toMatchObject({ code: 'no-headings' });
+	});
+});
+
+describe('rows', () => {
+	it('faults say their row', () => {
+		const { faults, vocabulary } = read('id,label,broader,since\n1,Lamp,,1990\n1,Light,,\n2,,,\n3,Beam,Sun,soon\n');
+		expect(faults.map((one) => [one.place, one.code])).toEqual([
+			['row 5', 'bad-year'],
+			['row 3', 'same-identifier'],
+			['row 4', 'no-label'],
+			['row 5', 'unknown-reference']
+		]);
+		expect(vocabulary?.headings.map((one) => one.label)).toEqual(['Lamp', 'Beam']);
+	});
+	it('empty rows, quoted breaks and a byte order mark are nothing special', () => {
+		const { vocabulary, faults } = read('\uFEFFid,label,note\n\n1,"Lamp, oil","line one\nline two"\n\n');
+		expect(faults).toEqual([]);
+		expect(vocabulary?.headings).toMatchObject([{ label: 'Lamp, oil', scopeNote: 'line one\nline two' }]);
+	});
+	it('a table without a row is said to have none', () => {
+		expect(read('id,label\n').vocabulary).toBeNull();
+	});
+});
+
+describe('out and in again', () => {
+	const data: VocabularyData = {
+		id: 'own',
+		name: 'Own list',
+		edition: '',
+		qualifiers: [{ code: 'pv', name: 'pv', note: '' }],
+		headings: [
+			{
+				id: 'lamp',
+				label: 'Lamp',
+				entryTerms: ['Lantern', '=Light', '+Beam'],
+				scopeNote: '-not heat, "only" light',
+				broader: [],
+				related: ['wick'],
+				notation: 'A1',
+				since: 1990,
+				before: [
+					{ label: 'Lampe', until: 1999, renamed: true },
+					{ label: 'Torch', until: 1989, renamed: false }
+				],
+				qualifiers: ['pv'],
+				seeAlso: ['wick'],
+				changes: [{ year: 2001, text: 'narrowed' }]
+			},
+			{ id: 'wick', label: '@Wick', entryTerms: [], scopeNote: '', broader: ['lamp'], related: [], notation: null, since: null, before: [], qualifiers: [] }
+		]
+	};
+	it.each([',', '\t'] as const)('nothing changes with %j', (delimiter) => {
+		const unrelated = { ...data, headings: data.headings.map((one) => ({ ...one, related: [] })) };
+		const text = [...writeTable(unrelated, delimiter)].join('');
+		const again = read(text);
+		expect(again.faults).toEqual([]);
+		expect(again.vocabulary).toEqual(unrelated);
+	});
+	it('no cell is a formula for a spreadsheet', () => {
+		const text = [...writeTable({ ...data, headings: [{ ...data.headings[0]!, label: '=HYPERLINK("x")', entryTerms: ['@SUM(1)'] }] }, ',')].join('');
+		const cells = text.split('\r\n')[1]?.split(',') ?? [];
+		expect(cells.filter((cell) => /^"?[=+\-@]/.test(cell))).toEqual([]);
+	});
+});
+
+describe('the kind of a file is seen from how it begins', () => {
+	it.each([
+		['@prefix skos: <x> .', 'turtle'],
+		['# a remark\nPREFIX skos: <x>', 'turtle'],
+		['<https://v.example/a> a <x:b> .', 'turtle'],
+		['v:a a skos:Concept ;', 'turtle'],
+		['<https://v.example/a> <x:b> "c" .\n', 'n-triples'],
+		['_:b0 <x:b> "c" .\n', 'n-triples'],
+		['<?xml version="1.0"?><rdf:RDF', 'rdf-xml'],
+		['\uFEFF<rdf:RDF xmlns', 'rdf-xml'],
+		['{ "@context": {}', 'json-ld'],
+		['[{"@id": "x:a"}]', 'json-ld'],
+		['id,label\n1,Lamp', 'table'],
+		['id\tlabel\n1\tLamp', 'table'],
+		['Just a sentence', null],
+		['\u0000\u0001PK', null],
+		['', null]
+	] as const)('%j is %s', (start, kind) => {
+		expect(kindOfFile(start)).toBe(kind);
+	});
+});
