@@ -21,7 +21,7 @@ function shared(from: VocabularyId, to: VocabularyId): { works: SharedWork[]; wr
 function measured(from: VocabularyId, to: VocabularyId) {
 	const [own, other] = [new Vocabulary(cut.vocabularies[from]), new Vocabulary(cut.vocabularies[to])];
 	const { works, wrong } = shared(from, to);
-	const crosswalk = new Crosswalk(own, other, works);
+	const crosswalk = Crosswalk.of(own, other, works);
 	const figures = { pairs: 0, first: 0, three: 0, twos: 0, bothFound: 0, nones: 0, silent: 0, shared: works.length, wrong, missed: [] as string[] };
 	for (const { heading, targets, kind } of trueMappings(cut, from, to)) {
 		const found = crosswalk.suggest(heading, 5);

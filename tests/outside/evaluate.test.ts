@@ -45,7 +45,7 @@ const vocabulary = new Vocabulary({
 	// Polyhierarchy: both stands below one and two.
 	headings: [heading('1', 'One', []), heading('2', 'Two', ['1']), heading('3', 'Both', ['1', '2']), heading('4', 'Deep', ['3']), heading('5', 'Apart', [])]
 });
-const open = [{ vocabulary, lookup: new VocabularyLookup(vocabulary) }];
+const open = [{ vocabulary, lookup: VocabularyLookup.of(vocabulary) }];
 const labelOf = (_: string, id: string) => vocabulary.get(id)?.label;
 const below = (label: string) => {
 	const id = vocabulary.find(label)?.heading.id ?? '';

@@ -51,7 +51,7 @@ describe('on the nouns of WordNet', () => {
 		}
 	});
 	it('finds a synset by each of its lemmas, whole, misspelt or with its words turned round', () => {
-		const lookup = new VocabularyLookup(vocabulary);
+		const lookup = VocabularyLookup.of(vocabulary);
 		let [whole, tried, turned, turnable, misspelt, long] = [0, 0, 0, 0, 0, 0];
 		for (const { id, lemmas } of sample())
 			for (const lemma of lemmas) {

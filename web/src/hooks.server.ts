@@ -30,7 +30,7 @@ export const init: ServerInit = async () => {
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Only these take whole files; every other request is small. Bytes. */
-const TAKES_FILES = new Set(['/api/v1/vocabularies/[vocabulary]', '/api/v1/collections/[collection]', '/api/v1/profiles/[profile]']);
+const TAKES_FILES = new Set(['/api/v1/intakes', '/api/v1/collections/[collection]', '/api/v1/profiles/[profile]']);
 const SMALL = 16_000_000;
 
 function tooLarge(request: Request, route: string): boolean {

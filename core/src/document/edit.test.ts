@@ -55,7 +55,7 @@ describe('edits', () => {
 		expect(
 			applyEdits(start, [
 				{ do: 'set', at: ['title'], value: 'b' },
-				{ do: 'set', at: ['nowhere'], value: 1 }
+				{ do: 'set', at: ['lines', 'nowhere', 'text'], value: 1 }
 			])
 		).toHaveProperty('refused');
 		const insert: Edit = { do: 'insert', in: ['lines'], item: { id: '4' }, after: '1' };

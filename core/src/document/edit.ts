@@ -66,12 +66,14 @@ export function applyEdit(document: Json, edit: Edit): Applied | Refused {
 	if (editedPlace(edit).some((step) => FORBIDDEN.has(step))) return { refused: 'That place cannot be edited.' };
 	switch (edit.do) {
 		case 'set': {
-			const old = valueAt(document, edit.at);
+			// What a thing may have and has not yet is put there; the document's form is checked by who stores it.
+			const parent = valueAt(document, edit.at.slice(0, -1));
+			const old = valueAt(document, edit.at) ?? (isItem(parent) ? null : undefined);
 			if (old === undefined) return { refused: 'What was to be changed is no longer there.' };
 			return { document: replaceAt(document, edit.at, () => edit.value), inverse: [{ do: 'set', at: edit.at, value: old }] };
 		}
 		case 'insert': {
-			const list = valueAt(document, edit.in);
+			const list = valueAt(document, edit.in) ?? (isItem(valueAt(document, edit.in.slice(0, -1))) ? [] : undefined);
 			const id = identityOf(edit.item);
 			if (!Array.isArray(list) || id === null) return { refused: 'The list that it was to be put in is no longer there.' };
 			if (list.some((item) => identityOf(item) === id)) return { document, inverse: [] };

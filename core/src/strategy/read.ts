@@ -11,7 +11,8 @@ import { toText, type Names } from './anchors.ts';
 /** A vocabulary with its lookup, as an enquiry uses it. */
 export interface OpenVocabulary {
 	readonly vocabulary: Vocabulary;
-	readonly lookup: VocabularyLookup;
+	/** Names spelt much like another; may know none yet while a large vocabulary is being opened. */
+	readonly lookup: Pick<VocabularyLookup, 'nearest'>;
 	/** True for the vocabulary of the source that the strategy is written for: its labels need no name before them. */
 	readonly own?: boolean;
 }

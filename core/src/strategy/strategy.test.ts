@@ -33,7 +33,7 @@ const other = new Vocabulary({
 	qualifiers: [],
 	headings: [heading('x', 'Light'), heading('y', 'Lamp', ['Delirium, Waking'])]
 });
-const open = [vocabulary, other].map((one) => ({ vocabulary: one, lookup: new VocabularyLookup(one) }));
+const open = [vocabulary, other].map((one) => ({ vocabulary: one, lookup: VocabularyLookup.of(one) }));
 const concept = (id: string, name = id) => ({ id, name, note: '', strands: [{ id: `${id}s`, name: 'strand' }], headings: [], words: [], parked: [] });
 
 interface Spec {
@@ -103,7 +103,7 @@ describe('references are held by identity', () => {
 		expect(readStrategy(typed, open, 2026).map((line) => line.faults.map((one) => one.code))).toEqual([[], [], ['heading-in-several'], []]);
 		const renamed = [
 			new Vocabulary({ id: 'skerry', name: 'S', edition: '2', qualifiers: [], headings: [heading('d', 'Waking Confusion'), heading('l', 'Light')] })
-		].map((one) => ({ vocabulary: one, lookup: new VocabularyLookup(one) }));
+		].map((one) => ({ vocabulary: one, lookup: VocabularyLookup.of(one) }));
 		expect(readStrategy(typed, renamed, 2026)[0]?.text).toBe('{Waking Confusion >}');
 	});
 });

@@ -53,17 +53,35 @@ export class VocabularyLookup {
 	/** Names by their whole key, the heading's own first. */
 	private readonly whole = new Map<string, number>();
 
-	constructor(vocabulary: Vocabulary) {
+	private constructor(vocabulary: Vocabulary) {
 		this.headings = vocabulary.headings;
-		this.headings.forEach((heading, number) => {
+	}
+
+	/** Makes a lookup at once: about 25 microseconds a heading. */
+	static of(vocabulary: Vocabulary): VocabularyLookup {
+		const lookup = new VocabularyLookup(vocabulary);
+		for (const _ of lookup.filling());
+		return lookup;
+	}
+
+	/** Makes a lookup bit by bit, so that who else wants the thread gets it in between. */
+	static async inSteps(vocabulary: Vocabulary, breathe: () => Promise<void>): Promise<VocabularyLookup> {
+		const lookup = new VocabularyLookup(vocabulary);
+		for (const _ of lookup.filling()) await breathe();
+		return lookup;
+	}
+
+	private *filling(): Generator<void> {
+		for (const [number, heading] of this.headings.entries()) {
 			this.add(number, heading.label, true);
 			const turned = turnedRound(heading.label);
 			if (turned !== heading.label) this.whole.set(keysOf(turned).join(' '), this.names.length - 1);
 			for (const term of heading.entryTerms) this.add(number, term, false);
 			for (const word of keysOf(heading.scopeNote)) this.notes.add(word, number);
-		});
-		this.words.finish();
-		this.notes.finish();
+			if (number % 400 === 399) yield;
+		}
+		yield* this.words.finish();
+		yield* this.notes.finish();
 	}
 
 	private add(heading: number, name: string, own: boolean): void {

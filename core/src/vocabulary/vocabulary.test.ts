@@ -68,7 +68,7 @@ describe('a vocabulary', () => {
 });
 
 describe('lookup', () => {
-	const lookup = new VocabularyLookup(vocabulary);
+	const lookup = VocabularyLookup.of(vocabulary);
 	it.each([
 		['delirium', ['d heading', 'p heading-words', 'w heading-words']],
 		['acute confusion', ['d entry-term']],
@@ -90,7 +90,7 @@ describe('lookup', () => {
 	});
 
 	it('reads British and American spelling as one, and either number', () => {
-		const small = new VocabularyLookup(
+		const small = VocabularyLookup.of(
 			new Vocabulary({
 				id: 'v',
 				name: 'V',

@@ -22,14 +22,15 @@ export class WordIndex {
 		else if (known.at(-1) !== holder) known.push(holder);
 	}
 
-	/** To be called once, when all words are in. */
-	finish(): void {
+	/** To be walked to its end once, when all words are in; stops now and then to let others work. */
+	*finish(): Generator<void> {
 		this.words = [...this.gathering.keys()].sort();
+		yield;
 		this.starts = new Uint32Array(this.words.length + 1);
 		this.textStarts = new Uint32Array(this.words.length);
 		let end = 0;
 		let at = 1;
-		this.words.forEach((word, number) => {
+		for (const [number, word] of this.words.entries()) {
 			this.starts[number] = end;
 			this.textStarts[number] = at;
 			end += this.gathering.get(word)?.length ?? 0;
@@ -39,10 +40,14 @@ export class WordIndex {
 				if (row) row.push(number);
 				else this.alike.set(key, [number]);
 			}
-		});
+			if (number % 5_000 === 4_999) yield;
+		}
 		this.starts[this.words.length] = end;
 		this.holders = new Uint32Array(end);
-		this.words.forEach((word, number) => this.holders.set(this.gathering.get(word) ?? [], this.starts[number]));
+		for (const [number, word] of this.words.entries()) {
+			this.holders.set(this.gathering.get(word) ?? [], this.starts[number]);
+			if (number % 20_000 === 19_999) yield;
+		}
 		this.text = `\n${this.words.join('\n')}\n`;
 		this.gathering.clear();
 	}

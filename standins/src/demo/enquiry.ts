@@ -90,7 +90,7 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 		)
 	];
 	const base = newEnquiry(DEMO_QUESTION, 'PICO', counter('demo-part'));
-	const open: OpenVocabulary = { vocabulary, lookup: new VocabularyLookup(vocabulary) };
+	const open: OpenVocabulary = { vocabulary, lookup: VocabularyLookup.of(vocabulary) };
 	const proposals = assemble(concepts, (id, heading) => {
 		const found = id === vocabulary.id ? vocabulary.get(heading) : undefined;
 		return found ? { label: found.label, vocabulary: null } : null;

@@ -199,7 +199,7 @@ describe('the demo enquiry', () => {
 		const enquiry = demoEnquiry(skerry, world);
 		expect(ajv.validate(enquirySchema, enquiry), JSON.stringify(ajv.errors)).toBe(true);
 		expect('document' in applyEdits(enquiry as never, [])).toBe(true);
-		const lines = readStrategy(enquiry, [{ vocabulary: skerry, lookup: new VocabularyLookup(skerry) }], 2026);
+		const lines = readStrategy(enquiry, [{ vocabulary: skerry, lookup: VocabularyLookup.of(skerry) }], 2026);
 		expect(lines.flatMap((line) => line.faults)).toEqual([]);
 		const set = (ids: readonly string[]) =>
 			RecordSet.of(

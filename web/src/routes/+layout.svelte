@@ -14,6 +14,7 @@
 			...(data.person
 				? [
 						{ name: 'Go to the desk', act: () => void goto('/desk') },
+						{ name: 'Vocabularies: load, compare, save', act: () => void goto('/vocabularies') },
 						{ name: 'Change password', act: () => void goto('/account') },
 						...(data.person.administrator ? [{ name: 'Look after the installation', act: () => void goto('/administration') }] : []),
 						{ name: 'Sign out', act: () => document.querySelector<HTMLFormElement>('form[action="/sign-out"]')?.requestSubmit() }

@@ -4,6 +4,7 @@
  */
 import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type Suggestion } from '@wide-lantern/core';
 import { listCollections, recordsOf } from './collections';
+import { breather } from './breathe';
 import { database } from './database';
 import { door } from './doors';
 import type { Actor } from './guard';
@@ -83,7 +84,7 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 		const given = (record: BibliographicRecord | undefined, vocabulary: string) =>
 			(record?.headings ?? []).filter((one) => one.vocabulary === vocabulary).map((one) => one.heading);
 		const works = sameWorks(mine, theirs).map(([a, b]) => ({ from: given(mine[a], from), to: given(theirs[b], to) }));
-		const result = new Crosswalk(own.vocabulary, other.vocabulary, works);
+		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, breather());
 		log('info', 'crosswalk-made', { from, to, works: works.length, milliseconds: Math.round(performance.now() - started) });
 		return result;
 	})();

@@ -6,7 +6,7 @@ import { error } from '@sveltejs/kit';
 import { reach } from './addresses';
 
 /** Largest files taken in, in bytes. */
-export const CEILINGS = { vocabulary: 200_000_000, profile: 1_000_000, collection: 2_000_000_000 } as const;
+export const CEILINGS = { profile: 1_000_000, collection: 2_000_000_000 } as const;
 
 /** The file of a request: its body, or what lies at `from`. */
 export async function incoming(request: Request, url: URL): Promise<ReadableStream<Uint8Array>> {

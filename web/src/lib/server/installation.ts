@@ -2,14 +2,16 @@
  * What belongs to the installation, taken in and taken out by the administrator: vocabularies,
  * collections of records, profiles. Whole or not at all; what is in use is named before it goes.
  */
-import { recordSchema, readTurtle, vocabularySchema, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
+import { recordSchema, type BibliographicRecord } from '@wide-lantern/core';
 import { listCollections, replaceCollection, type CollectionEntry } from './collections';
 import { database } from './database';
 import { door, faultOf } from './doors';
+import { forgetComparisons } from './editions';
+import type { Actor } from './guard';
 import { linesOf } from './incoming';
-import { forgetVocabulary, saveVocabulary } from './vocabularies';
+import { mayReplace } from './intakes';
+import { forgetVocabulary } from './vocabularies';
 
-const checkVocabulary = door<VocabularyData>(vocabularySchema);
 const checkRecord = door<BibliographicRecord>(recordSchema);
 
 /** Identifiers of things of the installation, as they stand in addresses and anchors. */
@@ -21,26 +23,23 @@ export type Taken<What> =
 
 const refused = (message: string, faults: readonly string[] = []) => ({ ok: false, message, faults }) as const;
 
-/** @param faulty true to load a vocabulary without its faulty parts; else any fault refuses it whole */
-export async function takeVocabulary(id: string, turtle: string, faulty: boolean): Promise<Taken<{ headings: number }>> {
-	const read = readTurtle(turtle, id);
-	const faults = read.faults.map((one) => one.message);
-	if (!read.vocabulary) return refused('This file holds no vocabulary. Nothing was changed.', faults);
-	if (read.faults.some((one) => one.code === 'circle')) return refused('A hierarchy that runs in a circle cannot be loaded. Nothing was changed.', faults);
-	if (faults.length > 0 && !faulty) return refused('The file has faults. Nothing was changed; load it without the faulty parts, or mend it first.', faults);
-	if (!checkVocabulary(read.vocabulary)) return refused(`The vocabulary does not fit: ${faultOf(checkVocabulary.errors)}. Nothing was changed.`, faults);
-	await saveVocabulary(read.vocabulary);
-	// Heading words are indexed by label, so what was made from the older vocabulary is out of date (collections.ts, `madeFrom`).
-	return { ok: true, what: { headings: read.vocabulary.headings.length }, faults };
-}
+export type Removed = { readonly outcome: 'gone' } | { readonly outcome: 'refused' | 'unknown' | 'forbidden' | 'asked'; readonly message: string };
 
-/** Why it cannot go; or null and it is gone. */
-export async function removeVocabulary(id: string): Promise<string | null> {
+/**
+ * Removes a vocabulary with all its editions, unless it indexes a collection.
+ * @param sure true when the person knows that enquiries use it
+ */
+export async function removeVocabulary(id: string, actor: Actor, sure: boolean): Promise<Removed> {
+	const forbidden = await mayReplace(id, actor);
+	if (forbidden !== null) return { outcome: 'forbidden', message: 'Only who loaded this vocabulary, or an administrator, may remove it.' };
 	const users = (await listCollections()).filter((one) => one.vocabularies.includes(id));
-	if (users.length > 0) return `It indexes ${users.map((one) => one.name).join(', ')}. Remove that first.`;
-	if ((await database('vocabularies').where({ id }).delete()) === 0) return 'It is not here any more.';
+	if (users.length > 0) return { outcome: 'refused', message: `It indexes ${users.map((one) => one.name).join(', ')}. Remove that first.` };
+	const used = sure ? null : await inUse({ vocabulary: id });
+	if (used !== null) return { outcome: 'asked', message: used };
+	if ((await database('vocabularies').where({ id }).delete()) === 0) return { outcome: 'unknown', message: 'It is not here any more.' };
 	forgetVocabulary(id);
-	return null;
+	forgetComparisons(id);
+	return { outcome: 'gone' };
 }
 
 /** Takes a collection from lines of JSON, one record each (docs/formats/record.json). */
@@ -76,23 +75,35 @@ export async function takeCollection(
 	}
 }
 
-/** Enquiries that take their counts from a collection, or are written in a profile. */
-export async function enquiriesUsing(what: { readonly collection: string } | { readonly profile: string }): Promise<number> {
+/** Something that enquiries use. */
+export type Usable = { readonly collection: string } | { readonly profile: string } | { readonly vocabulary: string };
+
+/** Enquiries that take their counts from a collection, are written in a profile, or name headings of a vocabulary. */
+export async function enquiriesUsing(what: Usable): Promise<number> {
 	const rows = database('enquiries');
 	const used =
 		'collection' in what
 			? rows.whereRaw(`body->>'collection' = ?`, [what.collection])
-			: rows.whereRaw(`body->'renderings' @> ?::jsonb`, [JSON.stringify([{ profile: what.profile }])]);
+			: 'profile' in what
+				? rows.whereRaw(`body->'renderings' @> ?::jsonb`, [JSON.stringify([{ profile: what.profile }])])
+				: rows.whereRaw(
+						`body->'concepts' @> ?::jsonb or exists (select from jsonb_array_elements(body->'lines') line where position(? in line->>'source') > 0)`,
+						[JSON.stringify([{ headings: [{ vocabulary: what.vocabulary }] }]), `"key":"${what.vocabulary}:`]
+					);
 	const [row] = await used.count<{ count: string }[]>('* as count');
 	return Number(row?.count ?? 0);
 }
 
+const CONSEQUENCES = {
+	collection: 'They keep everything, but have no counts until another collection is chosen in the brief.',
+	profile: 'They keep what was decided there, but cannot be written in it any more.',
+	vocabulary: 'They keep its headings by name, but lines with them are faulty until it is loaded again.'
+} as const;
+
 /** The sentence that asks whether something used may go; null where nobody uses it. */
-export async function inUse(what: { readonly collection: string } | { readonly profile: string }): Promise<string | null> {
+export async function inUse(what: Usable): Promise<string | null> {
 	const count = await enquiriesUsing(what);
 	if (count === 0) return null;
-	const who = count === 1 ? 'One enquiry uses' : `${count} enquiries use`;
-	return 'collection' in what
-		? `${who} it. They keep everything, but have no counts until another collection is chosen in the brief.`
-		: `${who} it. They keep what was decided there, but cannot be written in it any more.`;
+	const kind = 'collection' in what ? 'collection' : 'profile' in what ? 'profile' : 'vocabulary';
+	return `${count === 1 ? 'One enquiry uses' : `${count} enquiries use`} it. ${CONSEQUENCES[kind]}`;
 }

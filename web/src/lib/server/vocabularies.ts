@@ -1,17 +1,97 @@
-/** Vocabularies of the installation: kept in the database, opened once and held in memory. */
-import { Vocabulary, VocabularyLookup, vocabularySchema, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
+/**
+ * Vocabularies of the installation: every edition is kept in the database, in parts; the newest is
+ * opened once and held in memory. Its lookup is made bit by bit behind, so that a large vocabulary
+ * stops nobody.
+ */
+import { headingSchema, Vocabulary, VocabularyLookup, vocabularySchema, type Heading, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
+import { breather } from './breathe';
 import { database } from './database';
 import { door, faultOf } from './doors';
 
-const check = door<VocabularyData>(vocabularySchema);
-const open = new Map<string, Promise<OpenVocabulary>>();
+/** A vocabulary without its headings. */
+export type VocabularyHead = Omit<VocabularyData, 'headings'>;
 
-export async function saveVocabulary(data: VocabularyData): Promise<void> {
-	await database('vocabularies')
-		.insert({ id: data.id, data: JSON.stringify(data), loaded_at: new Date() })
-		.onConflict('id')
-		.merge();
-	open.delete(data.id);
+const { headings: _, ...headProperties } = vocabularySchema.properties;
+const isHead = door<VocabularyHead>({
+	type: 'object',
+	required: ['id', 'name', 'edition', 'qualifiers'],
+	additionalProperties: false,
+	properties: headProperties
+});
+const areHeadings = door<Heading[]>({ type: 'array', items: headingSchema });
+
+/** Headings in one part of an edition. */
+export const PART = 1_000;
+/** Editions of one vocabulary that are kept; the oldest go. */
+const KEPT = 6;
+
+interface Opened extends OpenVocabulary {
+	/** Waits until everything can be looked up. */
+	readonly looking: Promise<VocabularyLookup>;
+}
+const open = new Map<string, Promise<Opened>>();
+
+export interface EditionEntry {
+	readonly number: number;
+	readonly edition: string;
+	readonly date: string | null;
+	readonly headings: number;
+	readonly by: string;
+	readonly takenOn: string;
+}
+
+export interface VocabularyEntry {
+	readonly id: string;
+	readonly name: string;
+	readonly edition: string;
+	readonly headings: number;
+	/** Who loaded it; null for what ships. */
+	readonly owner: string | null;
+	/** The newest first. */
+	readonly editions: readonly EditionEntry[];
+}
+
+/**
+ * Saves an edition, whole or not at all; its number follows on the newest.
+ * @param parts at most `PART` headings each, as JSON
+ */
+export async function saveEdition(
+	head: VocabularyHead,
+	parts: Iterable<string> | AsyncIterable<string>,
+	by: { readonly id: string | null; readonly name: string }
+): Promise<number> {
+	if (!isHead(head)) throw new Error(`This is no vocabulary: ${faultOf(isHead.errors)}`);
+	const { id } = head;
+	const number = await database.transaction(async (transaction) => {
+		await transaction('vocabularies').insert({ id, edition: 0, person_id: by.id, loaded_at: new Date() }).onConflict('id').ignore();
+		// One edition at a time.
+		const row = await transaction('vocabularies').where({ id }).forUpdate().first<{ edition: number }>('edition');
+		const number = row.edition + 1;
+		await transaction('vocabulary_editions').insert({ vocabulary_id: id, number, head: JSON.stringify(head), headings: 0, person_name: by.name });
+		let part = 0;
+		for await (const headings of parts) await transaction('vocabulary_parts').insert({ vocabulary_id: id, number, part: part++, headings });
+		const counted = await transaction('vocabulary_parts')
+			.where({ vocabulary_id: id, number })
+			.first<{ headings: string }>(transaction.raw('coalesce(sum(jsonb_array_length(headings)), 0) as headings'));
+		await transaction('vocabulary_editions')
+			.where({ vocabulary_id: id, number })
+			.update({ headings: Number(counted.headings) });
+		await transaction('vocabulary_editions')
+			.where({ vocabulary_id: id })
+			.where('number', '<=', number - KEPT)
+			.delete();
+		await transaction('vocabularies').where({ id }).update({ edition: number, loaded_at: new Date() });
+		return number;
+	});
+	open.delete(id);
+	return number;
+}
+
+export function saveVocabulary({ headings, ...head }: VocabularyData): Promise<number> {
+	function* parts() {
+		for (let from = 0; from < headings.length; from += PART) yield JSON.stringify(headings.slice(from, from + PART));
+	}
+	return saveEdition(head, parts(), { id: null, name: '' });
 }
 
 /** After it has been removed. */
@@ -19,24 +99,92 @@ export function forgetVocabulary(id: string): void {
 	open.delete(id);
 }
 
-export async function listVocabularies(): Promise<{ id: string; name: string; edition: string; headings: number }[]> {
-	const ids = await database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string }[]>('id');
-	const all = await Promise.all(ids.map(({ id }) => openVocabulary(id)));
-	return all
-		.filter((one) => one !== null)
-		.map(({ vocabulary }) => ({ id: vocabulary.id, name: vocabulary.name, edition: vocabulary.edition, headings: vocabulary.headings.length }));
+interface EditionRow {
+	vocabulary_id: string;
+	number: number;
+	head: VocabularyHead;
+	headings: number;
+	person_name: string;
+	taken_at: Date;
+}
+
+export async function listVocabularies(): Promise<VocabularyEntry[]> {
+	const [rows, editions] = await Promise.all([
+		database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string; person_id: string | null }[]>('id', 'person_id'),
+		database('vocabulary_editions').orderBy('number', 'desc').select<EditionRow[]>()
+	]);
+	return rows.flatMap(({ id, person_id }) => {
+		const own = editions.filter((one) => one.vocabulary_id === id);
+		const [newest] = own;
+		if (!newest) return [];
+		return [
+			{
+				id,
+				name: newest.head.name,
+				edition: newest.head.edition,
+				headings: newest.headings,
+				owner: person_id,
+				editions: own.map((one) => ({
+					number: one.number,
+					edition: one.head.edition,
+					date: one.head.date ?? null,
+					headings: one.headings,
+					by: one.person_name,
+					takenOn: one.taken_at.toISOString().slice(0, 10)
+				}))
+			}
+		];
+	});
+}
+
+/** The headings of an edition, checked; null where it is not kept. */
+export async function editionOf(id: string, number: number): Promise<{ readonly head: VocabularyHead; readonly headings: readonly Heading[] } | null> {
+	const row = await database('vocabulary_editions').where({ vocabulary_id: id, number }).first<{ head: unknown } | undefined>('head');
+	if (!row) return null;
+	if (!isHead(row.head)) throw new Error(`The vocabulary ${id} is damaged in the database: ${faultOf(isHead.errors)}`);
+	const headings: Heading[] = [];
+	for (let part = 0; ; part++) {
+		const next = await database('vocabulary_parts').where({ vocabulary_id: id, number, part }).first<{ headings: unknown } | undefined>('headings');
+		if (!next) return { head: row.head, headings };
+		if (!areHeadings(next.headings)) throw new Error(`The vocabulary ${id} is damaged in the database: part ${part}${faultOf(areHeadings.errors)}`);
+		for (const heading of next.headings) headings.push(heading);
+	}
 }
 
 export async function openVocabulary(id: string): Promise<OpenVocabulary | null> {
+	return opened(id);
+}
+
+/** The vocabulary with its lookup, which may take seconds where it is large and was just loaded. */
+export async function lookupOf(id: string): Promise<{ readonly vocabulary: Vocabulary; readonly lookup: VocabularyLookup } | null> {
+	const known = await opened(id);
+	return known && { vocabulary: known.vocabulary, lookup: await known.looking };
+}
+
+async function opened(id: string): Promise<Opened | null> {
 	const known = open.get(id);
 	if (known) return known;
-	const row = await database('vocabularies').where({ id }).first<{ data: unknown } | undefined>('data');
+	const row = await database('vocabularies').where({ id }).first<{ edition: number } | undefined>('edition');
 	if (!row) return null;
-	if (!check(row.data)) throw new Error(`The vocabulary ${id} is damaged in the database: ${faultOf(check.errors)}`);
-	const vocabulary = new Vocabulary(row.data);
-	const opened = Promise.resolve({ vocabulary, lookup: new VocabularyLookup(vocabulary) });
-	open.set(id, opened);
-	return opened;
+	// Somebody else may have begun meanwhile.
+	const meanwhile = open.get(id);
+	if (meanwhile) return meanwhile;
+	const opening = load(id, row.edition);
+	open.set(id, opening);
+	opening.catch(() => open.get(id) === opening && open.delete(id));
+	return opening;
+}
+
+async function load(id: string, number: number): Promise<Opened> {
+	const edition = await editionOf(id, number);
+	if (!edition) throw new Error(`The vocabulary ${id} is damaged in the database: it has no edition ${number}.`);
+	const vocabulary = new Vocabulary({ ...edition.head, headings: [...edition.headings] });
+	let ready: VocabularyLookup | null = null;
+	const looking = VocabularyLookup.inSteps(vocabulary, breather()).then((lookup) => (ready = lookup));
+	looking.catch(() => undefined);
+	// A small one is ready before anybody asks.
+	if (vocabulary.headings.length <= 5_000) await looking;
+	return { vocabulary, looking, lookup: { nearest: (typed, most) => ready?.nearest(typed, most) ?? [] } };
 }
 
 export async function openAllVocabularies(): Promise<OpenVocabulary[]> {

@@ -61,9 +61,13 @@ export async function decide(
 	return response.ok ? null : (((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The decision could not be saved.');
 }
 
+const SAID = { exact: 'the same', close: 'nearly the same', broad: 'wider there', narrow: 'narrower there', related: 'related' } as const;
+
 /** One piece of evidence in plain words. */
 export function evidenceText(evidence: Evidence): string {
 	switch (evidence.kind) {
+		case 'mapping':
+			return `${evidence.saidBy === 'from' ? 'this vocabulary' : 'the other vocabulary'} itself says: ${SAID[evidence.property]}`;
 		case 'name':
 			return `both have the name “${evidence.name}”`;
 		case 'words':

@@ -1,5 +1,7 @@
 /** What the administration screen asks of the server: taking files in and taking things away. */
 export type Kind = 'vocabularies' | 'collections' | 'profiles';
+/** Vocabularies come in otherwise: work/intake.ts. */
+export type Taking = Exclude<Kind, 'vocabularies'>;
 
 export interface Answer {
 	readonly ok: boolean;
@@ -7,7 +9,6 @@ export interface Answer {
 	readonly faults: readonly string[];
 	/** True where the same can be asked again, with certainty. */
 	readonly sure: boolean;
-	readonly headings?: number;
 	readonly records?: number;
 }
 
@@ -22,7 +23,7 @@ async function ask(address: string, init: RequestInit): Promise<Answer> {
 }
 
 /** @param from a chosen file, or an address that the server is to read */
-export function take(kind: Kind, id: string, from: File | string, options: Readonly<Record<string, string>> = {}): Promise<Answer> {
+export function take(kind: Taking, id: string, from: File | string, options: Readonly<Record<string, string>> = {}): Promise<Answer> {
 	const query = new URLSearchParams(options);
 	if (typeof from === 'string') query.set('from', from);
 	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, {

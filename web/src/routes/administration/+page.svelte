@@ -8,7 +8,6 @@
 	import { changeAddress, remove } from '$lib/work/installation';
 	let { data, form } = $props();
 
-	let leaveOut = $state(false);
 	let name = $state('');
 	let taken = $state('');
 	let indexedWith = $state<string[]>([]);
@@ -55,24 +54,10 @@
 	</table>
 
 	<h2 class="mt-8">Vocabularies</h2>
-	<table class="grid-table mt-2" aria-label="Vocabularies">
-		<thead><tr><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th scope="col">Edition</th><th scope="col" class="text-right tabular-nums pr-6!">Headings</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
-		<tbody>
-			{#each data.vocabularies as one (one.id)}
-				<tr>
-					<td>{one.name}</td>
-					<td>{one.id}</td>
-					<td>{one.edition}</td>
-					<td class="text-right tabular-nums pr-6!">{counted(one.headings)}</td>
-					<td><a href="/api/v1/vocabularies/{one.id}" download>Turtle</a></td>
-					<td><TakeAway name={one.name} act={(sure) => remove('vocabularies', one.id, sure)} /></td>
-				</tr>
-			{:else}<tr><td colspan="6" class="soft">None. Lines with headings are faulty until one is loaded.</td></tr>{/each}
-		</tbody>
-	</table>
-	<TakeIn kind="vocabularies" what="a vocabulary (SKOS as Turtle)" accept=".ttl,text/turtle" options={leaveOut ? { faulty: 'leave-out' } : {}}>
-		<label class="flex items-center gap-2"><input type="checkbox" bind:checked={leaveOut} /> Leave faulty parts out instead of refusing the file</label>
-	</TakeIn>
+	<p class="mt-2">
+		{data.vocabularies.length === 0 ? 'None. Lines with headings are faulty until one is loaded.' : data.vocabularies.map((one) => `${one.name} (${counted(one.headings)})`).join(', ')}
+		<a class="ml-2" href="/vocabularies">Load, compare, remove</a>
+	</p>
 
 	<h2 class="mt-8">Collections</h2>
 	<table class="grid-table mt-2" aria-label="Collections">

@@ -4,6 +4,7 @@ import * as first from './001-first';
 import * as second from './002-marks-and-addresses';
 import * as third from './003-when-loaded';
 import * as fourth from './004-mappings';
+import * as fifth from './005-editions';
 
 export interface Migration {
 	readonly name: string;
@@ -15,5 +16,6 @@ export const migrations: Migration[] = [
 	{ name: '001-first', ...first },
 	{ name: '002-marks-and-addresses', ...second },
 	{ name: '003-when-loaded', ...third },
-	{ name: '004-mappings', ...fourth }
+	{ name: '004-mappings', ...fourth },
+	{ name: '005-editions', ...fifth }
 ];

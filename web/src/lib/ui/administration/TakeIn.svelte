@@ -3,9 +3,9 @@
 	import { invalidateAll } from '$app/navigation';
 	import type { Snippet } from 'svelte';
 	import { counted } from '$lib/work/fresh.svelte';
-	import { shortName, take, type Answer, type Kind } from '$lib/work/installation';
+	import { shortName, take, type Answer, type Taking } from '$lib/work/installation';
 
-	let { kind, what, accept, options = {}, children }: { kind: Kind; what: string; accept: string; options?: Readonly<Record<string, string>>; children?: Snippet } = $props();
+	let { kind, what, accept, options = {}, children }: { kind: Taking; what: string; accept: string; options?: Readonly<Record<string, string>>; children?: Snippet } = $props();
 	let files: FileList | undefined = $state();
 	let address = $state('');
 	let id = $state('');
@@ -41,7 +41,7 @@
 {#if answer}
 	<div class="say mt-2" class:fault={!answer.ok} role="status">
 		{#if answer.ok}
-			Loaded{#if answer.headings !== undefined}: {counted(answer.headings)} headings{:else if answer.records !== undefined}: {counted(answer.records)} records{/if}{#if answer.faults.length > 0}, without what follows{/if}.
+			Loaded{#if answer.records !== undefined}: {counted(answer.records)} records{/if}{#if answer.faults.length > 0}, without what follows{/if}.
 		{:else}{answer.message}{/if}
 		{#if answer.faults.length > 0}
 			<ul class="small mt-1 list-disc ml-5">

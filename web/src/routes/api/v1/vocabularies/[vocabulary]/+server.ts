@@ -1,28 +1,39 @@
-/** A vocabulary as SKOS Turtle: out for everybody, in and away for the administrator. */
-import { writeTurtle } from '@wide-lantern/core';
+/** A vocabulary as a file, in any of the open forms; and its removal by who loaded it. */
+import { writeSkos, writeTable, FILE_KINDS } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
-import { CEILINGS, incoming, textOf } from '$lib/server/incoming';
-import { NAME, removeVocabulary, takeVocabulary } from '$lib/server/installation';
+import { removeVocabulary } from '$lib/server/installation';
+import { WRITTEN } from '$lib/server/intakes';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-export const GET = async ({ params }) => {
+export const GET = async ({ params, url }) => {
 	const open = await openVocabulary(params.vocabulary);
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
-	return new Response(writeTurtle(open.vocabulary), {
-		headers: { 'content-type': 'text/turtle; charset=utf-8', 'content-disposition': `attachment; filename="${params.vocabulary}.ttl"` }
+	const as = url.searchParams.get('as') ?? 'turtle';
+	const kind = as === 'tsv' ? 'tsv' : FILE_KINDS.find((one) => one === as);
+	if (!kind) error(422, { message: `A vocabulary is written as ${FILE_KINDS.join(', ')} or tsv, not as “${as.slice(0, 40)}”.` });
+	const pieces = kind === 'table' || kind === 'tsv' ? writeTable(open.vocabulary, kind === 'tsv' ? '\t' : ',') : writeSkos(open.vocabulary, kind);
+	const body = new ReadableStream<string>({
+		pull(controller) {
+			// Some pieces at a time: one heading each would be slow, all at once would hold the thread.
+			let text = '';
+			for (let next = pieces.next(); ; next = pieces.next()) {
+				if (next.done) break;
+				text += next.value;
+				if (text.length > 100_000) break;
+			}
+			if (text === '') controller.close();
+			else controller.enqueue(text);
+		}
+	});
+	return new Response(body.pipeThrough(new TextEncoderStream()), {
+		headers: { 'content-type': WRITTEN[kind].media, 'content-disposition': `attachment; filename="${params.vocabulary}.${WRITTEN[kind].ending}"` }
 	});
 };
 
-export const PUT = async ({ params, request, url }) => {
-	if (!NAME.test(params.vocabulary)) error(422, { message: 'A vocabulary’s short name is lower-case letters, digits and hyphens, beginning with a letter.' });
-	const turtle = await textOf(await incoming(request, url), CEILINGS.vocabulary);
-	const taken = await takeVocabulary(params.vocabulary, turtle, url.searchParams.get('faulty') === 'leave-out');
-	return json(taken.ok ? { ...taken.what, faults: taken.faults.slice(0, 200) } : { message: taken.message, faults: taken.faults.slice(0, 200) }, {
-		status: taken.ok ? 200 : 422
-	});
-};
-
-export const DELETE = async ({ params }) => {
-	const message = await removeVocabulary(params.vocabulary);
-	return message === null ? json({}) : json({ message }, { status: 409 });
+export const DELETE = async ({ params, url, locals }) => {
+	if (!locals.actor) error(401, { message: 'Please sign in first.' });
+	const removed = await removeVocabulary(params.vocabulary, locals.actor, url.searchParams.get('sure') === 'yes');
+	if (removed.outcome === 'asked') return json({ message: removed.message, sure: true }, { status: 409 });
+	const status = { gone: 200, refused: 409, unknown: 404, forbidden: 403 }[removed.outcome];
+	return json(removed.outcome === 'gone' ? {} : { message: removed.message }, { status });
 };

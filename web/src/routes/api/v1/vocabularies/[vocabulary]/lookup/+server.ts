@@ -1,12 +1,12 @@
 /** Headings that a typed word may mean, each with the reason; without words, the topmost ones. */
 import { error, json } from '@sveltejs/kit';
 import { SMALL_WORDS, type LookupMode } from '@wide-lantern/core';
-import { openVocabulary } from '$lib/server/vocabularies';
+import { lookupOf } from '$lib/server/vocabularies';
 
 const MODES: readonly LookupMode[] = ['all', 'any', 'exact'];
 
 export const GET = async ({ params, url }) => {
-	const open = await openVocabulary(params.vocabulary);
+	const open = await lookupOf(params.vocabulary);
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
 	const typed = (url.searchParams.get('q') ?? '').slice(0, 500);
 	const { vocabulary, lookup } = open;
