@@ -53,8 +53,12 @@ export function mend(read: readonly ReadHeading[], qualifiers: ReadonlySet<strin
 	const kept = named(read, fault);
 	const known = new Set(kept.map(({ heading }) => heading.id));
 	const headings = kept.map((one) => linked(one, known, qualifiers, fault));
-	const straight = withoutCircles(headings, fault);
-	return { headings: relatedApart(straight, fault), faults };
+	const places = new Map(kept.map(({ heading, place }) => [heading.id, place]));
+	const placed: Fault = (code, id, message) => {
+		fault(code, places.get(id ?? '') ?? id, message);
+	};
+	const straight = withoutCircles(headings, placed);
+	return { headings: relatedApart(straight, placed), faults };
 }
 
 /** Those with a usable identifier and name; a name that two share is told apart by the identifier. */

@@ -12,7 +12,7 @@ export const CEILINGS = { profile: 1_000_000, collection: 2_000_000_000 } as con
 export async function incoming(request: Request, url: URL): Promise<ReadableStream<Uint8Array>> {
 	const from = url.searchParams.get('from');
 	if (from === null) {
-		if (!request.body) error(400, { message: 'There is no file in this request. Nothing was changed.' });
+		if (!request.body) error(400, { message: 'There is no file in this request, or it is empty. Nothing was changed.' });
 		return request.body;
 	}
 	const reached = await reach(from);

@@ -65,4 +65,4 @@ export const next = (
 ): Promise<Answered> =>
 	answered(fetch(`/api/v1/intakes/${id}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
 
-export const leave = (id: string): Promise<Response> => fetch(`/api/v1/intakes/${id}`, { method: 'DELETE' });
+export const leave = (id: string): Promise<Response> => fetch(`/api/v1/intakes/${id}`, { method: 'DELETE', keepalive: true });

@@ -56,7 +56,10 @@
 		id = '';
 		address = '';
 	}
-	onDestroy(() => clearTimeout(timer));
+	onDestroy(() => {
+		clearTimeout(timer);
+		if (view && view.state !== 'loaded') void leave(view.id);
+	});
 	const share = $derived(!view ? 0 : view.state === 'loading' ? view.loaded / Math.max(1, view.read?.headings ?? 1) : view.bytes / Math.max(1, view.size));
 	const megabytes = (bytes: number) => (bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
 </script>
@@ -93,7 +96,7 @@
 			<p class="mt-2"><button class="do" onclick={over}>Load another file</button></p>
 		{:else if view.read}
 			<p class="mt-2" role="status">
-				Read: <b>{counted(view.read.headings)}</b> headings with {counted(view.read.names)} other names{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date ? `, of ${view.read.date}` : ''}. Nothing is loaded yet.
+				Read: <b>{counted(view.read.headings)}</b> headings with {counted(view.read.names)} other {view.read.names === 1 ? 'name' : 'names'}{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date ? `, of ${view.read.date}` : ''}. Nothing is loaded yet.
 			</p>
 			{#each view.read.notes as note (note)}<p class="small soft">{note}</p>{/each}
 			{@render faults(view)}
@@ -144,6 +147,9 @@
 		width: min(100%, 32rem);
 		height: 6px;
 		accent-color: var(--link);
+	}
+	.faults :is(td, th):first-child {
+		padding-left: 8px;
 	}
 	.faults {
 		max-height: 18rem;
