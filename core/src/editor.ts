@@ -5,4 +5,4 @@ export * from './query/index.ts';
 export * from './enquiry/index.ts';
 export { cleanLine, toSource, toText, usedBy, type Names } from './strategy/anchors.ts';
 export { roleOf } from './strategy/roles.ts';
-export { assemble, type HeadingLabel, type ProposedLine } from './strategy/assemble.ts';
+export { assemble, type ProposedLine } from './strategy/assemble.ts';

@@ -47,6 +47,9 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
 	['GET', `${A}/terms`, MEMBERS, '?line=joined'],
+	['GET', `${A}/names`, MEMBERS, '?concept=c&vocabulary=skerry&heading=delirium'],
+	['GET', `${A}/unindexed`, MEMBERS, '?concept=c'],
+	['GET', `${A}/vocabularies`, MEMBERS],
 	['GET', `${A}/renderings`, MEMBERS],
 	['GET', `${A}/dossier`, MEMBERS, '?as=docx'],
 	['GET', `${A}/export`, MEMBERS],
@@ -73,7 +76,9 @@ const TABLE: readonly Row[] = [
 	['GET', '/api/v1/vocabularies/[vocabulary]/changes', SIGNED_IN, '?from=1&to=1'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/lookup', SIGNED_IN, '?q=light'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]', SIGNED_IN],
+	['GET', '/api/v1/headings', SIGNED_IN, '?heading=skerry:delirium&heading=skerry:confusion'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/figures', SIGNED_IN, '?collection=skerry'],
+	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/history', SIGNED_IN, '?collection=skerry'],
 	['GET', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran'],
 	['PUT', '/api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', SIGNED_IN, '?to=corran', {}],
 	['GET', '/api/v1/vocabularies/[vocabulary]/mappings', SIGNED_IN]
@@ -151,8 +156,9 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			const response = await owner.context.put(`/api/v1/enquiries/${id}/members`, { data: { email: people[kind]?.email, role: kind } });
 			expect(response.status()).toBe(200);
 		}
-		const line = { id: 'first', source: 'light', concept: null, strand: null, role: 'words', label: '', note: '', off: false };
+		const line = { id: 'first', source: 'light', concept: 'c', strand: null, role: 'words', label: '', note: '', off: false };
 		const edits = [
+			{ do: 'insert', in: ['concepts'], item: { id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] }, after: null },
 			{ do: 'insert', in: ['lines'], item: line, after: null },
 			{ do: 'insert', in: ['lines'], item: { ...line, id: 'joined', source: 'light OR lamp' }, after: 'first' }
 		];

@@ -138,6 +138,19 @@ function partFate(enquiry: EnquiryDocument, part: EnquiryDocument['parts'][numbe
 	return part.text === '' ? 'Not used' : 'Missing: neither in a concept nor left out';
 }
 
+type TakenHeading = EnquiryDocument['concepts'][number]['headings'][number];
+
+function reachText(one: TakenHeading, label: DossierInput['headingLabel']): string {
+	const reach = {
+		this: 'this one',
+		narrower: 'with narrower',
+		picked: `with ${(one.picked ?? []).map((id) => label(one.vocabulary, id)).join(', ') || 'none of the narrower ones'}`
+	}[one.reach];
+	return [reach, one.main ? 'main topic only' : '', (one.qualifiers ?? []).length > 0 ? `qualifiers ${one.qualifiers?.join(', ')}` : '']
+		.filter((part) => part !== '')
+		.join('; ');
+}
+
 function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel']): Block[] {
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Concepts' }];
 	if (enquiry.concepts.length === 0) return [...blocks, missing('the concepts of the search.')];
@@ -145,9 +158,14 @@ function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel'])
 		blocks.push({ kind: 'heading', level: 3, text: `${conceptLetter(index)}: ${concept.name || 'without a name'}` });
 		if (concept.note) blocks.push({ kind: 'paragraph', text: concept.note });
 		const rows = [
-			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), one.reach === 'narrower' ? 'with narrower' : 'this one', one.note]),
+			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), reachText(one, label), one.note]),
 			...concept.words.map((one) => ['Text word', one.text, '', one.origin])
 		];
+		for (const none of concept.noHeading ?? [])
+			blocks.push({
+				kind: 'paragraph',
+				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
+			});
 		blocks.push(
 			rows.length === 0
 				? missing(`headings and words of concept ${conceptLetter(index)}.`)

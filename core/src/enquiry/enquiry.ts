@@ -8,6 +8,7 @@ const line = { type: 'string', maxLength: 2_000 } as const;
 const prose = { type: 'string', maxLength: 100_000 } as const;
 const id = { type: 'string', minLength: 1, maxLength: 100 } as const;
 const date = { type: ['string', 'null'], pattern: '^\\d{4}-\\d{2}-\\d{2}$' } as const;
+const maybeLine = { type: ['string', 'null'], maxLength: 2_000 } as const;
 const maybeId = { type: ['string', 'null'], maxLength: 100 } as const;
 
 const item = <const Properties extends Record<string, unknown>, const Required extends readonly (keyof Properties & string)[]>(
@@ -36,7 +37,9 @@ export type FrameworkName = keyof typeof FRAMEWORKS;
 export const LINE_ROLES = ['headings', 'words', 'mixed', 'joining', 'limit', 'filter', 'check'] as const;
 export type LineRole = (typeof LINE_ROLES)[number];
 
-const reach = { enum: ['this', 'narrower'] } as const;
+/** This one; with all narrower ones, also those that the vocabulary gains; or with some of them, picked by hand. */
+const reach = { enum: ['this', 'narrower', 'picked'] } as const;
+const ids = { type: ['array', 'null'], maxItems: 2_000, items: { type: 'string', minLength: 1, maxLength: 200 } } as const;
 
 export const conceptSchema = item(
 	{
@@ -44,7 +47,7 @@ export const conceptSchema = item(
 		note: prose,
 		strands: list(item({ name: line }, ['name']), 100),
 		headings: list(
-			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose }, [
+			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose, picked: ids, qualifiers: ids }, [
 				'vocabulary',
 				'heading',
 				'reach',
@@ -54,7 +57,10 @@ export const conceptSchema = item(
 			])
 		),
 		words: list(item({ text: line, strand: maybeId, origin: line }, ['text', 'strand', 'origin'])),
-		parked: list(item({ text: line }, ['text']))
+		/** Finds for later thought; a parked heading keeps what it is. */
+		parked: list(item({ text: line, vocabulary: maybeLine, heading: maybeLine }, ['text'])),
+		/** Vocabularies in which no heading fits, and why: checks stop asking, the dossier says it. */
+		noHeading: list(item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']), 200)
 	},
 	['name', 'note', 'strands', 'headings', 'words', 'parked']
 );
@@ -130,6 +136,8 @@ export const enquirySchema = {
 			]),
 			20_000
 		),
+		/** Editions of vocabularies whose changes somebody here has looked at, by the vocabulary's name. */
+		editions: list(item({ number: { type: 'integer', minimum: 1 } }, ['number']), 200),
 		/** The collection that counts are taken from. */
 		collection: maybeId,
 		concepts: list(conceptSchema, 200),

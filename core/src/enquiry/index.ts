@@ -1,3 +1,4 @@
 /** The enquiry document: brief, concepts, strategy lines and their terms. */
 export * from './enquiry.ts';
+export { headingKey, headingPieces, type ConceptHeading, type HeadingLabel, type TakenAs } from './headings.ts';
 export { looksLikeSentence, readTermText, splitSentence, type TermReading } from './terms.ts';

@@ -157,6 +157,15 @@ function runs(numbers: readonly (number | null)[]): string {
 	return parts.join(', ');
 }
 
+/** The headings that a stored line names, as `vocabulary:identifier`. */
+export function headingsUsedBy(source: string): string[] {
+	return [...source.matchAll(ANCHOR)].flatMap(([, inside = '']) => {
+		if (!inside.startsWith('{')) return [];
+		const anchor = JSON.parse(inside.slice(1)) as HeadingAnchor;
+		return [anchor.key, ...anchor.except.map((one) => one.key)];
+	});
+}
+
 /** The identities of other lines and concepts that a stored line uses. */
 export function usedBy(source: string): { readonly lines: readonly string[]; readonly concepts: readonly string[] } {
 	const lines: string[] = [];

@@ -1,20 +1,16 @@
 /** From the concepts to lines: headings, words, and the living joining of all concepts. */
-import { conceptLetter, type Concept, type StrategyLine } from '../enquiry/index.ts';
-import { printLabel } from '../query/index.ts';
+import { conceptLetter, headingPieces, type Concept, type HeadingLabel, type StrategyLine } from '../enquiry/index.ts';
 
 /** One line as text, before it is stored. */
 export interface ProposedLine extends Omit<StrategyLine, 'id' | 'source'> {
 	readonly text: string;
 }
 
-/** Label of a heading, with its vocabulary's name where it must be told apart. */
-export type HeadingLabel = (vocabulary: string, heading: string) => { readonly label: string; readonly vocabulary: string | null } | null;
-
 /**
  * Proposes lines for every concept that has terms: per strand one line of headings and one of
  * words, and at the end the joining of all concepts.
  */
-export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel): ProposedLine[] {
+export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel, qualifierName?: (vocabulary: string, code: string) => string): ProposedLine[] {
 	const lines: ProposedLine[] = [];
 	const joined: string[] = [];
 	concepts.forEach((concept, index) => {
@@ -22,16 +18,7 @@ export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel): P
 		for (const strand of [null, ...concept.strands.map((one) => one.id)]) {
 			const base = { concept: concept.id, strand, note: '', off: false };
 			const name = strand === null ? concept.name : `${concept.name}: ${concept.strands.find((one) => one.id === strand)?.name ?? ''}`;
-			const headings = concept.headings
-				.filter((one) => one.strand === strand)
-				.map((one) => {
-					const found = labelOf(one.vocabulary, one.heading);
-					return (
-						found &&
-						`{${one.main ? '!' : ''}${found.vocabulary === null ? '' : `${found.vocabulary}:`}${printLabel(found.label)}${one.reach === 'narrower' ? ' >' : ''}}`
-					);
-				})
-				.filter((one) => one !== null);
+			const headings = concept.headings.filter((one) => one.strand === strand).flatMap((one) => headingPieces(one, labelOf, qualifierName));
 			const words = concept.words.filter((one) => one.strand === strand).map((one) => one.text);
 			if (headings.length > 0) lines.push({ ...base, text: headings.join(' OR '), role: 'headings', label: `${name}, headings` });
 			if (words.length > 0) lines.push({ ...base, text: words.map(bracketed).join(' OR '), role: 'words', label: `${name}, text words` });

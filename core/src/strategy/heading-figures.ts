@@ -17,17 +17,22 @@ export interface HeadingFigures {
 	readonly all: Reaches;
 	readonly main: Reaches;
 	/** In the order of the vocabulary; those that the heading or a narrower one takes. */
-	readonly qualifiers: readonly (Reaches & { readonly name: string })[];
+	readonly qualifiers: readonly (Reaches & { readonly code: string; readonly name: string })[];
 	/** The heading and every narrower one: its records, and those that no other of them brings. */
 	readonly brings: readonly { readonly id: string; readonly label: string; readonly records: number; readonly unique: number }[];
+	/** Records of the heading and those narrower ones that were asked for by hand. */
+	readonly picked: number;
 	/** Records by growing breadth: main topic, alone, with narrower, and its name, and all its names, as text words. */
 	readonly breadth: readonly [main: number, alone: number, narrower: number, named: number, allNames: number];
 }
 
 const TEXT_FIELDS = ['ti', 'ab', 'kw'] as const;
 
-/** @returns null where the vocabulary does not have the heading */
-export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, id: string): HeadingFigures | null {
+/**
+ * @param picked narrower headings taken by hand, besides the heading itself
+ * @returns null where the vocabulary does not have the heading
+ */
+export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, id: string, picked: readonly string[] = []): HeadingFigures | null {
 	const heading = vocabulary.get(id);
 	if (!heading) return null;
 	const closure = [...vocabulary.closure(id)];
@@ -63,13 +68,14 @@ export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, i
 	return {
 		all: counted(all),
 		main: counted(main),
-		qualifiers: taken.map(({ name }) => ({ name, ...counted(qualified.get(name) ?? sets()) })),
+		qualifiers: taken.map(({ code, name }) => ({ code, name, ...counted(qualified.get(name) ?? sets()) })),
 		brings: closure.map((one) => {
 			const records = own.get(one) ?? RecordSet.none(index.size);
 			let unique = 0;
 			for (const record of records) if (holders[record] === 1) unique++;
 			return { id: one, label: vocabulary.get(one)?.label ?? one, records: records.count(), unique };
 		}),
+		picked: picked.reduce((set, one) => set.or(own.get(one) ?? RecordSet.none(index.size)), all.alone).count(),
 		breadth: [
 			main.alone.count(),
 			all.alone.count(),

@@ -1,5 +1,5 @@
 /** Strategies: lines with identity, reading, evaluating, assembling. */
-export { cleanLine, completeSource, toSource, toText, usedBy, type Names } from './anchors.ts';
+export { cleanLine, completeSource, headingsUsedBy, toSource, toText, usedBy, type Names } from './anchors.ts';
 export { findHeading, headingByKey, joinedLines, namesOf, readStrategy, type OpenVocabulary, type ReadLine, type StrategyPart } from './read.ts';
 export {
 	evaluateStrategy,
@@ -14,6 +14,8 @@ export {
 } from './evaluate.ts';
 export { contributionsOf, type Contribution } from './contributions.ts';
 export { roleOf } from './roles.ts';
-export { assemble, type HeadingLabel, type ProposedLine } from './assemble.ts';
+export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
+export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
+export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
 export { headingFigures, type HeadingFigures, type Reaches } from './heading-figures.ts';

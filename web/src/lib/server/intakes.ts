@@ -75,7 +75,8 @@ export async function beginIntake(vocabulary: string, fileName: string, file: Re
 	if (refusal !== null) return { ok: false, status: 403, message: refusal };
 	// What nobody works on any more makes room.
 	const own = [...intakes.values()].filter((one) => one.person === actor.id);
-	for (const idle of own.filter((one) => one.view.state !== 'reading' && one.view.state !== 'loading').slice(0, Math.max(0, own.length - MOST_OF_ONE + 1))) await drop(idle);
+	for (const idle of own.filter((one) => one.view.state !== 'reading' && one.view.state !== 'loading').slice(0, Math.max(0, own.length - MOST_OF_ONE + 1)))
+		await drop(idle);
 	const busy = [...intakes.values()].filter((one) => one.view.state !== 'loaded' && one.view.state !== 'failed');
 	if (busy.length >= MOST || busy.filter((one) => one.person === actor.id).length >= MOST_OF_ONE)
 		return { ok: false, status: 429, message: 'Other files are being read already. Wait for them, or leave them, and try again.' };

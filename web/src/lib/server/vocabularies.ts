@@ -38,6 +38,8 @@ export interface EditionEntry {
 	readonly headings: number;
 	readonly by: string;
 	readonly takenOn: string;
+	/** Milliseconds, for comparing. */
+	readonly takenAt: number;
 }
 
 export interface VocabularyEntry {
@@ -130,7 +132,8 @@ export async function listVocabularies(): Promise<VocabularyEntry[]> {
 					date: one.head.date ?? null,
 					headings: one.headings,
 					by: one.person_name,
-					takenOn: one.taken_at.toISOString().slice(0, 10)
+					takenOn: one.taken_at.toISOString().slice(0, 10),
+					takenAt: one.taken_at.getTime()
 				}))
 			}
 		];

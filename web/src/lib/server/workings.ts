@@ -5,7 +5,6 @@ import {
 	covers,
 	finalLine,
 	findHeading,
-	foldedKey,
 	headingByKey,
 	joinedLines,
 	linesToEvaluate,
@@ -13,7 +12,6 @@ import {
 	nodesOf,
 	print,
 	readStrategy,
-	RecordSet,
 	writeStrategy,
 	type DossierDocument,
 	type EnquiryDocument,
@@ -155,6 +153,8 @@ export async function recordsOfLine(worked: WorkedEnquiry, lineId: string, from:
 			journal: record.journal,
 			year: record.year,
 			headings: record.headings.map((one, number) => ({
+				vocabulary: one.vocabulary,
+				heading: one.heading,
 				label: labels[`${one.vocabulary}:${one.heading}`] ?? one.heading,
 				main: one.main,
 				qualifiers: one.qualifiers,
@@ -316,63 +316,4 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 		})),
 		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
 	});
-}
-
-/** What the concepts and headings screens need to know of terms: counts on the collection, and use in the strategy. */
-export interface ConceptCounts {
-	/** By term or `vocabulary:heading:reach`. */
-	readonly counts: Readonly<Record<string, number>>;
-	/** The same keys, where the strategy has the piece. */
-	readonly used: readonly string[];
-}
-
-export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
-	const { enquiry, collection, vocabularies, lines } = worked;
-	const counts: Record<string, number> = {};
-	const usedWords = new Set<string>();
-	const usedHeadings = new Set<string>();
-	for (const line of lines)
-		for (const node of line.tree ? nodesOf(line.tree) : []) {
-			if (node.kind === 'word' || node.kind === 'phrase') usedWords.add(foldedKey(node.text.replaceAll('*', '')));
-			if (node.kind === 'heading' && node.label !== null) {
-				const match = findHeading(vocabularies, node.label, node.vocabulary);
-				if (match.found === 'heading') usedHeadings.add(`${match.key}:${node.narrower ? 'narrower' : 'this'}`);
-			}
-		}
-	const used: string[] = [];
-	const terms = enquiry.document.concepts.flatMap((concept) => concept.words.map((word) => word.text));
-	const lineOf = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
-	const trial = { concepts: [], lines: [...new Set(terms)].map((text) => lineOf(text, text)) };
-	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
-	if (collection) {
-		const asked = { collection: collection.computed, lines: linesToEvaluate(read, trial.lines), marks: NO_MARKS };
-		for (const one of await computing().ask({ do: 'evaluate', ...asked }, worked.wanted)) if (one.count !== null) counts[one.id] = one.count;
-	}
-	for (const text of new Set(terms)) {
-		const pieces = read.find((one) => one.id === text)?.tree;
-		const words = pieces ? [...nodesOf(pieces)].filter((node) => node.kind === 'word' || node.kind === 'phrase') : [];
-		if (words.length > 0 && words.every((word) => usedWords.has(foldedKey(word.text.replaceAll('*', ''))))) used.push(text);
-	}
-	for (const concept of enquiry.document.concepts)
-		for (const { vocabulary, heading, reach } of concept.headings) {
-			const key = `${vocabulary}:${heading}:${reach}`;
-			if (collection) counts[key] = headingCount(collection, vocabularies, vocabulary, heading, reach === 'narrower');
-			if (usedHeadings.has(key)) used.push(key);
-		}
-	return { counts, used };
-}
-
-/** Records of the collection that carry a heading, or it or any narrower one. */
-export function headingCount(
-	collection: OpenCollection,
-	vocabularies: readonly OpenVocabulary[],
-	vocabulary: string,
-	heading: string,
-	narrower: boolean
-): number {
-	const open = vocabularies.find((one) => one.vocabulary.id === vocabulary);
-	const ids = narrower ? (open?.vocabulary.closure(heading) ?? [heading]) : [heading];
-	const found = RecordSet.none(collection.index.size);
-	for (const id of ids) for (const { record } of collection.index.assigned(`${vocabulary}:${id}`)) found.add(record);
-	return found.count();
 }

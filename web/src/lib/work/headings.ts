@@ -15,7 +15,13 @@ export interface HeadingFacts extends HeadingRow {
 	readonly since: number | null;
 	readonly before: readonly { label: string; until: number | null; renamed: boolean }[];
 	readonly qualifiers: readonly { code: string; name: string; note: string }[];
+	/** Also of the narrower ones. */
+	readonly allQualifiers: readonly { code: string; name: string }[];
 	readonly related: readonly { id: string; label: string }[];
+	readonly seeAlso: readonly { id: string; label: string }[];
+	readonly changes?: readonly { year: number | null; text: string }[];
+	/** Headings that the scope note names. */
+	readonly noteLinks: readonly { from: number; to: number; heading: string }[];
 	readonly paths: readonly (readonly { id: string; label: string }[])[];
 	readonly closure: number;
 }

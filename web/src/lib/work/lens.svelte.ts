@@ -1,6 +1,6 @@
 /** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
 import type { ShownRecord } from './records';
-import type { Reach } from './terms';
+import type { Taking } from './terms';
 
 export interface HeadingTopic {
 	readonly kind: 'heading';
@@ -19,11 +19,8 @@ export interface LineTopic {
 export type Topic = HeadingTopic | RecordTopic | LineTopic;
 
 /** A heading with how it is taken, handed to whoever asked for one. */
-export interface TakenHeading {
-	readonly vocabulary: string;
-	readonly heading: string;
+export interface TakenHeading extends Taking {
 	readonly label: string;
-	readonly reach: Reach;
 }
 
 export class Lens {

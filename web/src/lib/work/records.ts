@@ -7,7 +7,14 @@ export interface ShownRecord {
 	readonly authors: readonly string[];
 	readonly journal: string;
 	readonly year: number | null;
-	readonly headings: readonly { readonly label: string; readonly main: boolean; readonly qualifiers: readonly string[]; readonly lit: boolean }[];
+	readonly headings: readonly {
+		readonly vocabulary: string;
+		readonly heading: string;
+		readonly label: string;
+		readonly main: boolean;
+		readonly qualifiers: readonly string[];
+		readonly lit: boolean;
+	}[];
 	readonly lit: readonly { readonly field: string; readonly entry: number; readonly from: number; readonly to: number }[];
 	readonly benchmark: boolean;
 }

@@ -4,13 +4,15 @@ import { describe, expect, it } from 'vitest';
 import { reasonText } from './headings';
 import { stretches, type ShownRecord } from './records';
 import { nextStep, stepStates } from './steps';
-import { addHeading, addWords } from './terms';
+import { addHeading, type Taking, addWords } from './terms';
 
 let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Q?', 'PEO', () => `id${++made}`);
 const concept = (change: Partial<Concept> = {}): Concept => ({ id: 'c', name: 'Noise', note: '', strands: [], headings: [], words: [], parked: [], ...change });
 const word = (text: string) => ({ id: text, text, strand: null, origin: '' });
 const line = (source: string) => ({ id: source, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+
+const taking = (vocabulary: string, heading: string, reach: 'this' | 'narrower' | 'picked', more: Partial<Taking> = {}): Taking => ({ vocabulary, heading, reach, picked: [], main: false, qualifiers: [], ...more });
 
 describe('steps', () => {
 	it('lead from the question to the document', () => {
@@ -53,9 +55,9 @@ describe('terms', () => {
 
 	it('a heading is taken once; taking it again changes its reach', () => {
 		const taken = concept({ headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this', main: false, strand: null, note: '' }] });
-		expect(addHeading(taken, 'v', 'y', 'narrower')).toMatchObject([{ do: 'insert', after: 'h' }]);
-		expect(addHeading(taken, 'v', 'x', 'narrower')).toEqual([{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }]);
-		expect(addHeading(taken, 'v', 'x', 'this')).toEqual([]);
+		expect(addHeading(taken, taking('v', 'y', 'narrower'))).toMatchObject([{ do: 'insert', after: 'h' }]);
+		expect(addHeading(taken, taking('v', 'x', 'narrower'))).toEqual([{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }]);
+		expect(addHeading(taken, taking('v', 'x', 'this'))).toEqual([]);
 	});
 });
 

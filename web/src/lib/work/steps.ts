@@ -22,7 +22,7 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null);
 	const reasonless = document.parts.filter((part) => part.concept === null && part.leftOut === '');
 	const termless = document.concepts.filter((one) => one.headings.length + one.words.length === 0);
-	const headless = document.concepts.filter((one) => one.headings.length === 0 && one.words.length > 0);
+	const headless = document.concepts.filter((one) => one.headings.length === 0 && one.words.length > 0 && (one.noHeading ?? []).length === 0);
 	return {
 		brief: {
 			touched: document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,

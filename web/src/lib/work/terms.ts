@@ -1,8 +1,20 @@
 /** Terms of concepts as the screens handle them: adding words and headings as one undoable edit. */
-import { conceptLetter, printLabel, readTermText, type Concept, type Edit, type Json } from '@wide-lantern/core/editor';
+import { conceptLetter, printLabel, readTermText, type Concept, type ConceptHeading, type Edit, type Json } from '@wide-lantern/core/editor';
 import { newId } from './new-id';
 
-export type Reach = 'this' | 'narrower';
+export type Reach = ConceptHeading['reach'];
+
+/** How a heading is to be taken. */
+export interface Taking {
+	readonly vocabulary: string;
+	readonly heading: string;
+	readonly reach: Reach;
+	/** Narrower ones, where they are picked by hand. */
+	readonly picked: readonly string[];
+	readonly main: boolean;
+	/** Codes. */
+	readonly qualifiers: readonly string[];
+}
 
 export interface Adding {
 	readonly edits: readonly Edit[];
@@ -37,12 +49,62 @@ export function addWords(concept: Concept, typed: string): Adding {
 	return { edits, said: said.length > 0 ? said.join(' ') : null, pieces: [] };
 }
 
-/** Adds a heading to a concept, or changes its reach there. */
-export function addHeading(concept: Concept, vocabulary: string, heading: string, reach: Reach): Edit[] {
+/** Adds a heading to a concept, or changes how it is taken there. */
+export function addHeading(concept: Concept, taken: Taking): Edit[] {
+	const { vocabulary, heading, reach, main, qualifiers } = taken;
+	const picked = reach === 'picked' ? [...taken.picked] : [];
 	const known = concept.headings.find((one) => one.vocabulary === vocabulary && one.heading === heading);
-	if (known) return known.reach === reach ? [] : [{ do: 'set', at: ['concepts', concept.id, 'headings', known.id, 'reach'], value: reach }];
-	const item: Json = { id: newId(), vocabulary, heading, reach, main: false, strand: null, note: '' };
-	return [{ do: 'insert', in: ['concepts', concept.id, 'headings'], item, after: concept.headings.at(-1)?.id ?? null }];
+	if (!known) {
+		const item: Json = {
+			id: newId(),
+			vocabulary,
+			heading,
+			reach,
+			main,
+			strand: null,
+			note: '',
+			...(picked.length > 0 ? { picked } : {}),
+			...(qualifiers.length > 0 ? { qualifiers: [...qualifiers] } : {})
+		};
+		return [{ do: 'insert', in: ['concepts', concept.id, 'headings'], item, after: concept.headings.at(-1)?.id ?? null }];
+	}
+	const at = ['concepts', concept.id, 'headings', known.id];
+	const edits: Edit[] = [];
+	if (known.reach !== reach) edits.push({ do: 'set', at: [...at, 'reach'], value: reach });
+	if (known.main !== main) edits.push({ do: 'set', at: [...at, 'main'], value: main });
+	if (!sameList(known.picked ?? [], picked)) edits.push({ do: 'set', at: [...at, 'picked'], value: picked });
+	if (!sameList(known.qualifiers ?? [], qualifiers)) edits.push({ do: 'set', at: [...at, 'qualifiers'], value: [...qualifiers] });
+	return edits;
+}
+
+const sameList = (one: readonly string[], other: readonly string[]) => one.length === other.length && one.every((item) => other.includes(item));
+
+/** How far a taken heading reaches, behind its label: ` >` for with narrower, ` +2` for two picked by hand. */
+export const reachSign = ({ reach, picked, qualifiers }: ConceptHeading): string =>
+	`${reach === 'narrower' ? ' >' : reach === 'picked' ? ` +${(picked ?? []).length}` : ''}${(qualifiers ?? []).length > 0 ? ` | ${qualifiers?.length}` : ''}`;
+
+/** Whether a heading is taken just so in a concept already. */
+export function takenSo(known: ConceptHeading | undefined, taking: Taking): boolean {
+	return (
+		known?.reach === taking.reach &&
+		known.main === taking.main &&
+		sameList(known.qualifiers ?? [], taking.qualifiers) &&
+		(taking.reach !== 'picked' || sameList(known.picked ?? [], taking.picked))
+	);
+}
+
+/** A find put by for later thought; a heading keeps what it is. */
+export function park(concept: Concept, text: string, heading: { readonly vocabulary: string; readonly heading: string } | null): Edit[] {
+	const known = concept.parked.some((one) => (heading ? one.vocabulary === heading.vocabulary && one.heading === heading.heading : one.text === text));
+	if (known || text.trim() === '') return [];
+	return [
+		{
+			do: 'insert',
+			in: ['concepts', concept.id, 'parked'],
+			item: { id: newId(), text: text.trim().slice(0, 2_000), ...(heading ?? {}) },
+			after: concept.parked.at(-1)?.id ?? null
+		}
+	];
 }
 
 export function newConcept(name: string): { [key: string]: Json } {

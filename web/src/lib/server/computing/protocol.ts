@@ -37,7 +37,15 @@ export type Job =
 			readonly labels: Readonly<Record<string, string>>;
 	  } & OfLines)
 	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number }
-	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines);
+	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines)
+	/** Records of a line by year, and how many of them have no headings. */
+	| ({ readonly do: 'years'; readonly line: string } & OfLines);
+
+export interface YearRows {
+	readonly years: readonly { readonly year: number; readonly all: number; readonly bare: number }[];
+	readonly all: number;
+	readonly bare: number;
+}
 
 /** One line as counted; `found` are the benchmark's records among its own. */
 export interface CountedLine {
@@ -56,6 +64,7 @@ export interface Answers {
 	readonly light: readonly Light[] | null;
 	readonly variants: { readonly words: number; readonly variants: readonly Variant[] };
 	readonly contributions: readonly Contribution[] | null;
+	readonly years: YearRows | null;
 }
 
 export interface Asked {
@@ -115,7 +124,8 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		labels: { type: 'object', additionalProperties: text }
 	}),
 	variants: job('variants', { pattern: text, most: whole }),
-	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } })
+	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } }),
+	years: job('years', { lines, marks, line: text })
 };
 export const SHARED_SCHEMAS = [querySchema, recordSchema] as const;
 

@@ -60,6 +60,18 @@ const sets = (size: number, numbers: MarkNumbers): Marks => ({
 	irrelevant: RecordSet.of(size, numbers.irrelevant)
 });
 
+/** Records with at least one heading, by collection. */
+const indexedSets = new Map<string, RecordSet>();
+function indexedRecords(collection: string, index: CollectionIndex): RecordSet {
+	let set = indexedSets.get(collection);
+	if (!set) {
+		set = RecordSet.none(index.size);
+		for (const { record } of index.allAssigned()) set.add(record);
+		indexedSets.set(collection, set);
+	}
+	return set;
+}
+
 /** The marks are the same sets as long as they hold the same records, so that results on them stay known. */
 const knownMarks = new Map<string, { readonly text: string; readonly marks: Marks }>();
 function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks {
@@ -81,7 +93,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		return new SteppedWatch(LINE_CEILING, ask);
 	};
 	const evaluated = (
-		of: Job & { do: 'evaluate' | 'page' | 'light' | 'contributions' }
+		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' }
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
 		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
@@ -98,6 +110,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		case 'close':
 			collections.delete(job.collection);
 			knownMarks.delete(job.collection);
+			indexedSets.delete(job.collection);
 			return null;
 		case 'evaluate': {
 			const { marks, lines } = evaluated(job);
@@ -123,6 +136,25 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			const queries = new Map(lines.map((one) => [one.id, one.query]));
 			const labelOf = (vocabulary: string, heading: string) => job.labels[`${vocabulary}:${heading}`];
 			return job.records.map((record) => lightOf(record, query, labelOf, (line) => queries.get(line) ?? null));
+		}
+		case 'years': {
+			const { index, lines } = evaluated(job);
+			const records = lines.find((one) => one.id === job.line)?.records;
+			if (!records) return null;
+			const indexed = indexedRecords(job.collection, index);
+			const rows = new Map<number, { year: number; all: number; bare: number }>();
+			let [all, bare] = [0, 0];
+			for (const record of records) {
+				const year = index.year(record);
+				const row = rows.get(year) ?? { year, all: 0, bare: 0 };
+				rows.set(year, row);
+				row.all++;
+				all++;
+				if (indexed.has(record)) continue;
+				row.bare++;
+				bare++;
+			}
+			return { years: [...rows.values()].filter((one) => one.year >= 0).sort((a, b) => a.year - b.year), all, bare };
 		}
 		case 'variants':
 			return variantsOf(held(job.collection).index, job.pattern, job.most);

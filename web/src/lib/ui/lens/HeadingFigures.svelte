@@ -2,31 +2,48 @@
 <script lang="ts">
 	import type { HeadingFigures } from '@wide-lantern/core';
 	import { counted } from '$lib/work/fresh.svelte';
+	import type { Taking } from '$lib/work/terms';
 
 	interface Props {
 		vocabulary: string;
 		heading: string;
-		label: string;
 		collection: string;
-		narrower: boolean;
+		/** How it would be taken. */
+		taking: Taking;
+		/** Chooses main topic or qualifiers; null where the panel only informs. */
+		narrowing: ((change: { main?: boolean; qualifiers?: readonly string[] }) => void) | null;
 		turn: (heading: string) => void;
 	}
-	let { vocabulary, heading, label, collection, narrower, turn }: Props = $props();
+	let { vocabulary, heading, collection, taking, narrowing, turn }: Props = $props();
 	type Figures = HeadingFigures & { readonly collection: string; readonly takenOn: string };
-	const asked = $derived(
-		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}`).then(async (response) => {
-			if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The figures could not be read.');
-			return (await response.json()) as Figures;
-		})
-	);
+	const picked = $derived(taking.reach === 'picked' ? taking.picked.join(' ') : '');
+	const narrower = $derived(taking.reach === 'narrower');
+	/** The figures shown stay until newer ones have come. */
+	let figures = $state.raw<Figures | null>(null);
+	let failed = $state('');
+	$effect(() => {
+		const leaving = new AbortController();
+		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&picked=${encodeURIComponent(picked)}`, { signal: leaving.signal })
+			.then(async (response) => {
+				const answer = (await response.json()) as Figures & { message?: string };
+				if (!response.ok) throw new Error(answer.message ?? 'The figures could not be read.');
+				figures = answer;
+				failed = '';
+			})
+			.catch((error: unknown) => {
+				if (!leaving.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; the figures may be older.' : error.message;
+			});
+		return () => leaving.abort();
+	});
 	const STEPS = ['As a main topic', 'This one', 'With narrower', 'And its name as text words', 'And all its names as text words'] as const;
 	/** Sizes compare by powers of ten, as everywhere. */
 	const width = (count: number, most: number) => (count <= 0 ? 0 : (100 * Math.log(count + 1)) / Math.log(most + 1));
 </script>
 
-{#await asked}
-	<p class="small soft mt-3">Counting what it brings …</p>
-{:then figures}
+{#if failed}<p class="say fault small mt-3" role="alert">{failed}</p>{/if}
+{#if !figures}
+	{#if !failed}<p class="small soft mt-3">Counting what it brings …</p>{/if}
+{:else}
 	{@const most = figures.breadth[4]}
 	<section class="mt-4" aria-label="How broad it can be">
 		<h3>How broad it can be <span class="small soft font-normal">records of {figures.collection}, {figures.takenOn}</span></h3>
@@ -42,6 +59,7 @@
 			{/each}
 		</ol>
 	</section>
+	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2">Hand-picked: <b class="figure">{counted(figures.picked)}</b> records, {counted(figures.all.narrower - figures.picked)} fewer than with narrower.</p>{/if}
 	{#if narrower && figures.brings.length > 1}
 		<details class="mt-3">
 			<summary>What <em>with narrower</em> brings: {figures.brings.length - 1} heading{figures.brings.length === 2 ? '' : 's'} by itself</summary>
@@ -59,23 +77,35 @@
 		{@const whole = narrower ? figures.all.narrower : figures.all.alone}
 		<details class="mt-2">
 			<summary>Narrow this heading, and what that would lose</summary>
-			<p class="small soft mt-1">
-				Main topic and qualifiers lose relevant records in exhaustive searches. Where the result is unmanageable, write them in the line, as in <code>{`{!${label}}`}</code> or <code>{`{${label} | ${figures.qualifiers[0]?.name ?? 'care'}}`}</code>.
-			</p>
+			<p class="small soft mt-1">Main topic and qualifiers lose relevant records in exhaustive searches; they are for results that would be unmanageable otherwise.</p>
 			<table class="mt-1">
 				<thead><tr><th scope="col">Only</th><th scope="col" class="figure">Records</th><th scope="col" class="figure">Lost</th></tr></thead>
 				<tbody>
-					{#each [{ name: 'main topic', ...figures.main }, ...figures.qualifiers] as one (one.name)}
+					<tr
+						><td
+							>{#if narrowing}<label class="tick"><input type="checkbox" checked={taking.main} onchange={(event) => narrowing({ main: event.currentTarget.checked })} /> main topic</label>{:else}main topic{/if}</td
+						><td class="figure">{counted(narrower ? figures.main.narrower : figures.main.alone)}</td><td class="figure">{counted(whole - (narrower ? figures.main.narrower : figures.main.alone))}</td></tr
+					>
+					{#each figures.qualifiers as one (one.code)}
 						{@const left = narrower ? one.narrower : one.alone}
-						<tr><td>{one.name}</td><td class="figure">{counted(left)}</td><td class="figure">{counted(whole - left)}</td></tr>
+						<tr
+							><td
+								>{#if narrowing}<label class="tick"
+										><input
+											type="checkbox"
+											checked={taking.qualifiers.includes(one.code)}
+											onchange={(event) => narrowing({ qualifiers: event.currentTarget.checked ? [...taking.qualifiers, one.code] : taking.qualifiers.filter((code) => code !== one.code) })}
+										/>
+										{one.name}</label
+									>{:else}{one.name}{/if}</td
+							><td class="figure">{counted(left)}</td><td class="figure">{counted(whole - left)}</td></tr
+						>
 					{/each}
 				</tbody>
 			</table>
 		</details>
 	{/if}
-{:catch error}
-	<p class="say fault small mt-3" role="alert">{error instanceof Error ? error.message : 'The figures could not be read.'}</p>
-{/await}
+{/if}
 
 <style>
 	.steps li {
@@ -118,6 +148,12 @@
 	}
 	th.figure {
 		text-align: right;
+	}
+	.tick {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		min-height: 24px;
 	}
 	.link {
 		color: var(--link);

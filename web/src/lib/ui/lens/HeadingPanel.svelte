@@ -2,11 +2,13 @@
 <script lang="ts">
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
+	import type { ConceptHeading } from '@wide-lantern/core/editor';
 	import { counted } from '$lib/work/fresh.svelte';
 	import HeadingFigures from './HeadingFigures.svelte';
+	import HeadingHistory from './HeadingHistory.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
 	import { takeBench } from '$lib/work/context';
-	import type { Reach } from '$lib/work/terms';
+	import { takenSo, type Reach, type Taking } from '$lib/work/terms';
 	import type { TakenHeading } from '$lib/work/lens.svelte';
 
 	interface Props {
@@ -14,8 +16,8 @@
 		heading: string;
 		/** Opens another heading of the same vocabulary. */
 		turn: (heading: string) => void;
-		/** Where the heading can be taken to; without it the panel only informs. */
-		take?: { label: string; act: (taken: TakenHeading) => void; reach: Reach | null } | null;
+		/** Where the heading can be taken to, and how it is taken there already; without it the panel only informs. */
+		take?: { label: string; act: (taken: TakenHeading) => void; known: ConceptHeading | undefined } | null;
 		narrow?: boolean;
 	}
 	let { vocabulary, heading, turn, take = null, narrow = false }: Props = $props();
@@ -23,26 +25,63 @@
 	const asked = $derived(headingFacts(vocabulary, heading, enquiry.document.collection));
 	/** Branches that are too large to come whole, and have been opened. */
 	let opened = $state.raw<readonly string[]>([]);
-	let chosen = $state<{ heading: string; reach: Reach } | null>(null);
+	/** What was chosen here and is not taken yet. */
+	let chosen = $state.raw<Partial<Omit<Taking, 'vocabulary' | 'heading'>>>({});
 
-	function reachOf(facts: HeadingFacts): Reach {
-		if (chosen?.heading === facts.id) return chosen.reach;
-		return take?.reach ?? (facts.narrower > 0 ? 'narrower' : 'this');
+	function taking(facts: HeadingFacts): TakenHeading {
+		const known = take?.known;
+		const reach: Reach = chosen.reach ?? known?.reach ?? (facts.narrower > 0 ? 'narrower' : 'this');
+		return {
+			vocabulary: facts.vocabulary,
+			heading: facts.id,
+			label: facts.label,
+			reach,
+			picked: chosen.picked ?? known?.picked ?? [],
+			main: chosen.main ?? known?.main ?? false,
+			qualifiers: chosen.qualifiers ?? known?.qualifiers ?? []
+		};
 	}
+	function pick(now: TakenHeading, id: string, on: boolean) {
+		chosen = { ...chosen, picked: on ? [...now.picked, id] : now.picked.filter((one) => one !== id) };
+	}
+	/** A scope note cut where it names other headings. */
+	function noteParts({ scopeNote, noteLinks }: HeadingFacts): { text: string; heading: string | null }[] {
+		const parts: { text: string; heading: string | null }[] = [];
+		let end = 0;
+		for (const link of noteLinks) {
+			parts.push({ text: scopeNote.slice(end, link.from), heading: null }, { text: scopeNote.slice(link.from, link.to), heading: link.heading });
+			end = link.to;
+		}
+		return [...parts, { text: scopeNote.slice(end), heading: null }];
+	}
+	const sentence = (facts: HeadingFacts, now: TakenHeading): string => {
+		const below = facts.closure - 1;
+		switch (now.reach) {
+			case 'narrower':
+				return `Brings ${below} narrower heading${below === 1 ? '' : 's'} with it, and those that the vocabulary gains.`;
+			case 'this':
+				return `Leaves out what is indexed only with one of its ${below} narrower headings.`;
+			case 'picked':
+				return now.picked.length === 0 ? 'Tick the narrower ones that belong here; they are written beside it with OR.' : `Takes it and ${now.picked.length} of its ${below} narrower headings, and none that the vocabulary gains.`;
+		}
+	};
 </script>
 
-{#snippet rows(list: readonly HeadingRow[], inside: boolean)}
-	<ul class="branch" class:inside>
+{#snippet rows(list: readonly HeadingRow[], now: TakenHeading)}
+	<ul class="branch" class:inside={now.reach === 'narrower'}>
 		{#each list as row (row.id)}
-			<li>
+			<li class:picked={now.reach === 'picked' && now.picked.includes(row.id)}>
 				<span class="flex justify-between gap-2"
-					><button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button><span class="small soft whitespace-nowrap" title="this one · with narrower"
+					><span class="flex gap-2 items-center">
+						{#if take && now.reach === 'picked'}<input type="checkbox" aria-label="Pick {row.label}" checked={now.picked.includes(row.id)} onchange={(event) => pick(now, row.id, event.currentTarget.checked)} />{/if}
+						<button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button></span
+					><span class="small soft whitespace-nowrap" title="this one · with narrower"
 						>{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span
 					></span
 				>
-				{#if row.below.length > 0}{@render rows(row.below, inside)}{:else if row.narrower > 0}
+				{#if row.below.length > 0}{@render rows(row.below, now)}{:else if row.narrower > 0}
 					{#if opened.includes(row.id)}
-						{#await headingFacts(vocabulary, row.id, enquiry.document.collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, inside)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
+						{#await headingFacts(vocabulary, row.id, enquiry.document.collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
 					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}>{row.narrower} below</button>{/if}
 				{/if}
 			</li>
@@ -53,16 +92,21 @@
 {#await asked}
 	<p class="soft">Reading the heading …</p>
 {:then facts}
-	{@const reach = reachOf(facts)}
+	{@const now = taking(facts)}
+	{@const same = takenSo(take?.known, now)}
 	<article class:wide={!narrow} aria-label="Heading {facts.label}">
 		<header>
 			<h2>{facts.label}</h2>
 			<p class="small soft">{facts.vocabularyName}{facts.since ? ` · since ${facts.since}` : ''}</p>
-			<p class="mt-2">{facts.scopeNote || 'The vocabulary gives no scope note for it.'}</p>
+			<p class="mt-2">
+				{#if facts.scopeNote === ''}The vocabulary gives no scope note for it.{:else}{#each noteParts(facts) as part, at (at)}{#if part.heading !== null}{@const to = part.heading}<button class="link inline" onclick={() => turn(to)}>{part.text}</button
+							>{:else}{part.text}{/if}{/each}{/if}
+			</p>
 			{#each facts.before as old (old.label)}
 				<p class="small mt-2 say">
-					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. A mere renaming: older records carry the new name, nothing needs adding.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em> instead.
-						Add it if you search those years.{/if}
+					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. A mere renaming: older records carry the new name, nothing needs adding.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em>
+						instead.
+						{narrow ? 'Add it if you search those years.' : 'See the years below.'}{/if}
 				</p>
 			{/each}
 		</header>
@@ -70,27 +114,55 @@
 			{#if !take}
 				<p>On {counted(facts.count)} records{facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.</p>
 			{:else if facts.narrower > 0}
-				<SegmentedControl value={reach} onValueChange={(details) => (chosen = { heading: facts.id, reach: details.value as Reach })}>
+				<SegmentedControl value={now.reach} onValueChange={(details) => (chosen = { ...chosen, reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">
 						<SegmentedControl.Item value="this" class="segment"><SegmentedControl.ItemText>This one · {counted(facts.count)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
 						<SegmentedControl.Item value="narrower" class="segment"><SegmentedControl.ItemText>With narrower · {counted(facts.countNarrower)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+						<SegmentedControl.Item value="picked" class="segment"><SegmentedControl.ItemText>Hand-picked</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
 					</SegmentedControl.Control>
 				</SegmentedControl>
-				<p class="small soft mt-1">
-					{reach === 'narrower' ? `Brings ${facts.closure - 1} narrower heading${facts.closure === 2 ? '' : 's'} with it, and those that the vocabulary gains.` : `Leaves out what is indexed only with one of its ${facts.closure - 1} narrower headings.`}
-				</p>
+				<p class="small soft mt-1">{sentence(facts, now)}</p>
+				{#if now.reach === 'picked'}
+					{#if facts.below.length > 0}{@render rows(facts.below, now)}{/if}
+					{#if now.picked.length >= facts.closure - 1}
+						<p class="say note small mt-2">
+							These are all of them: <em>with narrower</em> retrieves the same, and stays right when the vocabulary grows.
+							<button class="do bare small" onclick={() => (chosen = { ...chosen, reach: 'narrower', picked: [] })}>Take it with narrower</button>
+						</p>
+					{/if}
+				{/if}
 			{:else}
 				<p class="small soft">On {counted(facts.count)} records. Nothing is narrower, so there is no reach to choose.</p>
 			{/if}
 			{#if take}
-				<button class="do first mt-2" disabled={take.reach === reach} onclick={() => take.act({ vocabulary: facts.vocabulary, heading: facts.id, label: facts.label, reach })}
-					>{take.reach === null ? take.label : take.reach === reach ? 'Taken already' : 'Change its reach'}</button
+				{#if now.main || now.qualifiers.length > 0}
+					<p class="small mt-2">
+						Narrowed: {now.main ? 'main topic only' : ''}{now.main && now.qualifiers.length > 0 ? '; ' : ''}{now.qualifiers.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code).join(', ')}
+						<button class="do bare small" onclick={() => (chosen = { ...chosen, main: false, qualifiers: [] })}>Take it whole</button>
+					</p>
+				{/if}
+				<button
+					class="do first mt-2"
+					disabled={same || (now.reach === 'picked' && now.picked.length === 0)}
+					onclick={() => {
+						take.act(now);
+						chosen = {};
+					}}>{take.known === undefined ? take.label : same ? 'Taken already' : 'Change how it is taken'}</button
 				>
 			{/if}
 		</div>
 		{#if enquiry.document.collection && !narrow}
-			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} collection={enquiry.document.collection} narrower={reach === 'narrower' && facts.narrower > 0} {turn} />
+			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} collection={enquiry.document.collection} taking={now} narrowing={take ? (change) => (chosen = { ...chosen, ...change }) : null} {turn} />
+			{#if facts.since !== null || facts.before.length > 0}
+				<HeadingHistory
+					vocabulary={facts.vocabulary}
+					heading={facts.id}
+					label={facts.label}
+					collection={enquiry.document.collection}
+					takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null}
+				/>
+			{/if}
 		{/if}
 		<div class="mt-4">
 			<h3>Places in the tree</h3>
@@ -99,22 +171,27 @@
 					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button>{/if}{/each}
 				</p>
 			{/each}
-			{#if facts.below.length > 0}
+			{#if facts.below.length > 0 && now.reach !== 'picked'}
 				<h3 class="mt-3">Narrower <span class="small soft font-normal">records: this one · with narrower</span></h3>
-				{@render rows(facts.below, reach === 'narrower')}
+				{@render rows(facts.below, now)}
 			{/if}
 		</div>
 		<div class="mt-4">
 			{#if facts.entryTerms.length > 0}<h3>Other names</h3>
 				<p class="small mt-1">{facts.entryTerms.join(' · ')}</p>{/if}
-			{#if facts.related.length > 0}
+			{#if facts.related.length + facts.seeAlso.length > 0}
 				<h3 class="mt-3">See also</h3>
 				<p class="small mt-1">
-					{#each facts.related as one, at (one.id)}{#if at > 0}<span class="sep">·</span>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button>{/each}
+					{#each [...facts.related, ...facts.seeAlso.filter((one) => !facts.related.some((other) => other.id === one.id))] as one, at (one.id)}{#if at > 0}<span class="sep">·</span>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button
+						>{/each}
 				</p>
 			{/if}
 			{#if facts.qualifiers.length > 0}<h3 class="mt-3">Qualifiers it takes</h3>
 				<p class="small mt-1">{facts.qualifiers.map((one) => one.name).join(', ')}</p>{/if}
+			{#if (facts.changes ?? []).length > 0}<h3 class="mt-3">Changes</h3>
+				<ul class="small mt-1">
+					{#each facts.changes ?? [] as change, at (at)}<li>{change.year ?? ''} {change.text}</li>{/each}
+				</ul>{/if}
 		</div>
 	</article>
 {:catch error}
@@ -125,6 +202,12 @@
 	.link {
 		color: var(--link);
 		cursor: pointer;
+	}
+	.link.inline {
+		display: inline;
+		text-decoration: underline;
+		text-decoration-color: var(--rule);
+		text-underline-offset: 3px;
 	}
 	.branch .link {
 		min-height: 24px;
@@ -141,6 +224,9 @@
 	.branch.inside {
 		border-left: 2px solid var(--ink);
 	}
+	.picked {
+		box-shadow: -11px 0 0 -9px var(--ink);
+	}
 	.wide {
 		max-width: 44rem;
 	}
@@ -156,6 +242,9 @@
 		padding: 3px 10px;
 		cursor: pointer;
 		border-right: 1px solid var(--rule);
+	}
+	.reach :global(.segment:last-of-type) {
+		border-right: 0;
 	}
 	.reach :global(.segment[data-state='checked']) {
 		background: var(--ink);

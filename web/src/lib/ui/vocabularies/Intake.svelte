@@ -96,7 +96,9 @@
 			<p class="mt-2"><button class="do" onclick={over}>Load another file</button></p>
 		{:else if view.read}
 			<p class="mt-2" role="status">
-				Read: <b>{counted(view.read.headings)}</b> headings with {counted(view.read.names)} other {view.read.names === 1 ? 'name' : 'names'}{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date ? `, of ${view.read.date}` : ''}. Nothing is loaded yet.
+				Read: <b>{counted(view.read.headings)}</b> headings with {counted(view.read.names)} other {view.read.names === 1 ? 'name' : 'names'}{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date
+					? `, of ${view.read.date}`
+					: ''}. Nothing is loaded yet.
 			</p>
 			{#each view.read.notes as note (note)}<p class="small soft">{note}</p>{/each}
 			{@render faults(view)}

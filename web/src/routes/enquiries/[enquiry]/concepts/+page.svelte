@@ -7,14 +7,14 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import X from '@lucide/svelte/icons/x';
-	import { conceptLetter, type Concept, type Edit } from '@wide-lantern/core/editor';
+	import { conceptLetter, headingKey, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { Fresh } from '$lib/work/fresh.svelte';
 	import { headingFacts } from '$lib/work/headings';
-	import { addWords, hueOf, newConcept } from '$lib/work/terms';
+	import { addWords, hueOf, newConcept, reachSign } from '$lib/work/terms';
 
 	const { enquiry, lens } = takeBench();
 	const document = $derived(enquiry.document);
@@ -124,10 +124,10 @@
 			<h2 class="small soft">Headings</h2>
 			<ul class="chips">
 				{#each concept.headings as heading (heading.id)}
-					{@const key = `${heading.vocabulary}:${heading.heading}:${heading.reach}`}
+					{@const key = headingKey(heading)}
 					<li class="chip-term heading">
 						<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}
-							>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button
+							>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
 						>
 						<Count value={counts.value?.counts[key]} {most} dim={old} bar={false} />
 						{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}

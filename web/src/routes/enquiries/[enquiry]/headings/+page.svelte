@@ -1,13 +1,18 @@
 <script lang="ts">
 	import { page } from '$app/state';
+	import Columns2 from '@lucide/svelte/icons/columns-2';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
-	import { newId } from '$lib/work/new-id';
 	import { headingFacts, lookUp, reasonText, type LookedUp, type LookupMode } from '$lib/work/headings';
-	import { addHeading, hueOf } from '$lib/work/terms';
+	import { addHeading, hueOf, park as parked, reachSign } from '$lib/work/terms';
+	import Compare from '$lib/ui/headings/Compare.svelte';
+	import EditionNews from '$lib/ui/headings/EditionNews.svelte';
+	import NamesAsWords from '$lib/ui/headings/NamesAsWords.svelte';
+	import NoHeading from '$lib/ui/headings/NoHeading.svelte';
+	import { SvelteSet } from 'svelte/reactivity';
 
 	const bench = takeBench();
 	const { enquiry } = bench;
@@ -65,16 +70,27 @@
 		const next = event.key === 'ArrowDown' ? listed[at + 1] : event.key === 'ArrowUp' ? listed[at - 1] : undefined;
 		if (next) current = { vocabulary: next.vocabulary, id: next.match.id };
 		else if (event.key === 'Enter' && event.altKey) park();
+		else if (event.key === 'Enter' && event.shiftKey && current) putBeside(`${current.vocabulary}:${current.id}`);
 		else return;
 		event.preventDefault();
 	}
 	function park() {
-		const label = listed.find((one) => isCurrent(one.vocabulary, one.match.id))?.match.label ?? typed;
-		if (concept && label !== '') enquiry.edit('park a heading', [{ do: 'insert', in: ['concepts', concept.id, 'parked'], item: { id: newId(), text: label }, after: concept.parked.at(-1)?.id ?? null }]);
+		const shown = listed.find((one) => isCurrent(one.vocabulary, one.match.id))?.match.label;
+		if (!concept) return;
+		if (current) {
+			const { vocabulary, id } = current;
+			void headingFacts(vocabulary, id, document.collection).then((facts) => enquiry.edit('park a heading', parked(concept, shown ?? facts.label, { vocabulary, heading: id })));
+		} else if (typed.trim() !== '') enquiry.edit('park a find', parked(concept, typed, null));
 	}
+	/** Headings put side by side, as `vocabulary:identifier`. */
+	const compared = new SvelteSet<string>();
+	const putBeside = (key: string) => (compared.has(key) ? compared.delete(key) : compared.size < 6 && compared.add(key));
+	const go = (vocabulary: string, id: string) => (current = { vocabulary, id });
+	const takenKeys = $derived(new Set(concept?.headings.map((one) => `${one.vocabulary}:${one.heading}`)));
 </script>
 
 <h1>Headings</h1>
+<EditionNews open={go} />
 {#if !concept}
 	<p class="say mt-3 max-w-2xl">Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>, for example “Delirium”, and come back to see what the vocabulary calls it.</p>
 {:else}
@@ -121,13 +137,15 @@
 						<ul aria-label="Matches in {group.name}">
 							{#each group.matches.slice(0, room(at)) as match (match.id)}
 								{@const has = concept.headings.some((one) => one.vocabulary === group.vocabulary && one.heading === match.id)}
-								<li>
-									<button class:current={isCurrent(group.vocabulary, match.id)} aria-current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>
+								{@const key = `${group.vocabulary}:${match.id}`}
+								<li class="match">
+									<button class="go" class:current={isCurrent(group.vocabulary, match.id)} aria-current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>
 										<span class="block"
 											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
 										>
 										<span class="small soft">{reasonText(match)}</span>
 									</button>
+									<button class="beside" aria-pressed={compared.has(key)} aria-label="Put {match.label} beside others" title="Put it beside others (Shift Enter)" onclick={() => putBeside(key)}><Columns2 size={14} /></button>
 								</li>
 							{:else}
 								{#if !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
@@ -138,6 +156,19 @@
 			</div>
 		</div>
 		<div style={hueOf(index)}>
+			{#if compared.size === 1}<p class="small soft mb-2">One heading is put beside; choose another to compare it with.</p>{/if}
+			{#if compared.size > 1}
+				<div class="mb-6">
+					<Compare
+						keys={[...compared]}
+						collection={document.collection}
+						taken={takenKeys}
+						take={enquiry.editable ? (one) => enquiry.edit('take a heading', addHeading(concept, { vocabulary: one.vocabulary, heading: one.heading, reach: one.narrower ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] })) : null}
+						open={go}
+						leave={(key) => compared.delete(key)}
+					/>
+				</div>
+			{/if}
 			{#if current}
 				{@const shown = current}
 				{#key `${shown.vocabulary} ${shown.id}`}
@@ -145,8 +176,9 @@
 						vocabulary={shown.vocabulary}
 						heading={shown.id}
 						turn={(heading) => (current = { vocabulary: shown.vocabulary, id: heading })}
-						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, reach: taken?.reach ?? null, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice.vocabulary, choice.heading, choice.reach)) } : null}
+						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice)) } : null}
 					/>
+					<NamesAsWords {concept} letter={conceptLetter(index)} vocabulary={shown.vocabulary} heading={shown.id} label={groups.flatMap((one) => one.matches).find((one) => one.id === shown.id)?.label ?? shown.id} />
 					{#if vocabularies.length > 1}
 						<section class="mt-6 others">
 							<h2>In the other vocabularies</h2>
@@ -165,7 +197,8 @@
 	</div>
 	<section class="mt-6">
 		<h2>Taken for {conceptLetter(index)} {concept.name}</h2>
-		{#if concept.headings.length === 0}<p class="soft">None yet.</p>{/if}
+		{#if concept.headings.length === 0 && (concept.noHeading ?? []).length === 0}<p class="soft">None yet.</p>{/if}
+		<NoHeading {concept} letter={conceptLetter(index)} />
 		<ul class="flex flex-wrap gap-2 mt-1">
 			{#each concept.headings as heading (heading.id)}
 				<li class="chip-term heading" style={hueOf(index)}>
@@ -173,7 +206,7 @@
 						class="cursor-pointer"
 						onclick={() => {
 							current = { vocabulary: heading.vocabulary, id: heading.heading };
-						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{facts.label}{:catch}{heading.heading}{/await}{heading.reach === 'narrower' ? ' >' : ''}</button
+						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main ? '!' : ''}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
 					>
 				</li>
 			{/each}
@@ -202,6 +235,32 @@
 	.matches {
 		max-height: 60vh;
 		overflow-y: auto;
+	}
+	.match {
+		display: flex;
+		align-items: stretch;
+	}
+	.match .go {
+		flex: 1;
+		min-width: 0;
+	}
+	.matches .beside {
+		width: 28px;
+		padding: 0;
+		display: grid;
+		place-items: center;
+		color: var(--soft);
+		border-left: 0;
+		opacity: 0;
+	}
+	.match:hover .beside,
+	.beside:focus-visible,
+	.beside[aria-pressed='true'] {
+		opacity: 1;
+	}
+	.beside[aria-pressed='true'] {
+		color: var(--paper);
+		background: var(--ink);
 	}
 	.matches button {
 		display: block;

@@ -32,12 +32,22 @@
 	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);
 	async function assembleLines() {
 		const labels = new Map<string, string>();
-		for (const one of document.concepts.flatMap((concept) => concept.headings)) labels.set(`${one.vocabulary}:${one.heading}`, (await headingFacts(one.vocabulary, one.heading, document.collection)).label);
-		const proposed = assemble(document.concepts, (vocabulary, heading) => {
-			const label = labels.get(`${vocabulary}:${heading}`);
-			// Headings of other vocabularies wait for the renderings of their sources.
-			return label === undefined || vocabulary !== ownVocabulary(bench) ? null : { label, vocabulary: null };
-		});
+		const qualifiers = new Map<string, string>();
+		for (const one of document.concepts.flatMap((concept) => concept.headings))
+			for (const id of [one.heading, ...(one.picked ?? [])]) {
+				const facts = await headingFacts(one.vocabulary, id, document.collection);
+				labels.set(`${one.vocabulary}:${id}`, facts.label);
+				for (const { code, name } of facts.allQualifiers) qualifiers.set(code, name);
+			}
+		const proposed = assemble(
+			document.concepts,
+			(vocabulary, heading) => {
+				const label = labels.get(`${vocabulary}:${heading}`);
+				// Headings of other vocabularies wait for the renderings of their sources.
+				return label === undefined || vocabulary !== ownVocabulary(bench) ? null : { label, vocabulary: null };
+			},
+			(_, code) => qualifiers.get(code) ?? code
+		);
 		let after = document.lines.at(-1)?.id ?? null;
 		const letters = new Map(document.concepts.map((one, at) => [String.fromCharCode(65 + at), one.id]));
 		enquiry.edit(

@@ -1,8 +1,9 @@
 /** Everything about one heading: names, note, years, places in the tree, counts on a collection. */
+import { headingsNamedIn } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
 import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
-import { headingCount } from '$lib/server/workings';
+import { headingCount } from '$lib/server/concept-terms';
 
 /** Narrower headings that are sent at once. */
 const SMALL_BRANCH = 40;
@@ -34,7 +35,11 @@ export const GET = async ({ params, url }) => {
 		...heading,
 		...withCounts(heading.id),
 		qualifiers: vocabulary.qualifiersOf(heading.id, false),
+		/** Also of the narrower ones. */
+		allQualifiers: vocabulary.qualifiersOf(heading.id, true).map(({ code, name }) => ({ code, name })),
+		noteLinks: headingsNamedIn(vocabulary, heading.scopeNote, heading.id),
 		related: heading.related.map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
+		seeAlso: (heading.seeAlso ?? []).map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
 		paths: vocabulary.paths(heading.id).map((path) => path.map((one) => ({ id: one.id, label: one.label }))),
 		below: tree(heading.id, 1),
 		closure: vocabulary.closure(heading.id).size

@@ -8,7 +8,11 @@ export const GET = async ({ params, url }) => {
 	const [open, collection] = await Promise.all([openVocabulary(params.vocabulary), openCollection(url.searchParams.get('collection') ?? '')]);
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
 	if (!collection) error(404, { message: 'This collection is not loaded here. Choose one on the Brief; counts come from it.' });
-	const figures = headingFigures(collection.index, open.vocabulary, params.heading);
+	const picked = (url.searchParams.get('picked') ?? '')
+		.split(' ')
+		.filter((one) => one !== '')
+		.slice(0, 2_000);
+	const figures = headingFigures(collection.index, open.vocabulary, params.heading, picked);
 	if (!figures) error(404, { message: 'This heading is not in the vocabulary.' });
 	return json({ collection: collection.name, takenOn: collection.takenOn, ...figures });
 };

@@ -1,0 +1,160 @@
+/** Terms of concepts on the collection: their counts, their use in the strategy, and names of headings as text words. */
+import {
+	coveredByWord,
+	findHeading,
+	foldedKey,
+	headingKey,
+	headingPieces,
+	joinedLines,
+	linesToEvaluate,
+	namesAsWords,
+	namesOf,
+	nodesOf,
+	readStrategy,
+	RecordSet,
+	type Concept,
+	type NameForm,
+	type OpenVocabulary
+} from '@wide-lantern/core';
+import type { OpenCollection } from './collections';
+import { computing, type MarkNumbers } from './computing';
+import type { Answers } from './computing/protocol';
+import type { WorkedEnquiry } from './workings';
+
+const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
+
+/** What the concepts and headings screens need to know of terms: counts on the collection, and use in the strategy. */
+export interface ConceptCounts {
+	/** By term or `vocabulary:heading:reach`. */
+	readonly counts: Readonly<Record<string, number>>;
+	/** The same keys, where the strategy has the piece. */
+	readonly used: readonly string[];
+}
+
+const trialLine = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+
+/** Counts expressions that are no lines (yet), each under its own text. */
+async function countTexts(worked: WorkedEnquiry, texts: readonly string[]) {
+	const { collection, vocabularies, wanted } = worked;
+	const trial = { concepts: [], lines: [...new Set(texts)].map((text) => trialLine(text, text)) };
+	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
+	const counts = new Map<string, number>();
+	if (collection) {
+		const asked = { collection: collection.computed, lines: linesToEvaluate(read, trial.lines), marks: NO_MARKS };
+		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted)) if (one.count !== null) counts.set(one.id, one.count);
+	}
+	return { read, counts };
+}
+
+/** Labels with the vocabulary's name, as they may stand in any strategy. */
+export const fullLabel = (vocabularies: readonly OpenVocabulary[]) => (vocabulary: string, heading: string) => {
+	const label = vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading)?.label;
+	return label === undefined ? null : { label, vocabulary };
+};
+export const qualifierName = (vocabularies: readonly OpenVocabulary[]) => (vocabulary: string, code: string) =>
+	vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code;
+
+export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
+	const { enquiry, vocabularies, lines } = worked;
+	const counts: Record<string, number> = {};
+	const usedWords = new Set<string>();
+	const usedHeadings = new Set<string>();
+	/** A piece of a line by what it means: which heading, how far, how narrowed. */
+	const meaning = (node: { label: string | null; vocabulary: string | null; narrower: boolean; main: boolean; qualifiers: readonly string[] }) => {
+		const match = node.label === null ? null : findHeading(vocabularies, node.label, node.vocabulary);
+		return match?.found === 'heading' ? [match.key, node.narrower, node.main, ...node.qualifiers.map(foldedKey).sort()].join('\n') : null;
+	};
+	for (const line of lines)
+		for (const node of line.tree ? nodesOf(line.tree) : []) {
+			if (node.kind === 'word' || node.kind === 'phrase') usedWords.add(foldedKey(node.text.replaceAll('*', '')));
+			const meant = node.kind === 'heading' ? meaning(node) : null;
+			if (meant !== null) usedHeadings.add(meant);
+		}
+	const used: string[] = [];
+	const words = [...new Set(enquiry.document.concepts.flatMap((concept) => concept.words.map((word) => word.text)))];
+	const headings = new Map<string, string>();
+	for (const one of enquiry.document.concepts.flatMap((concept) => concept.headings))
+		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
+	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values()]);
+	const nodesFor = (text: string) => {
+		const tree = read.find((one) => one.id === text)?.tree;
+		return tree ? [...nodesOf(tree)] : [];
+	};
+	for (const text of words) {
+		const count = counted.get(text);
+		if (count !== undefined) counts[text] = count;
+		const parts = nodesFor(text).filter((node) => node.kind === 'word' || node.kind === 'phrase');
+		if (parts.length > 0 && parts.every((word) => usedWords.has(foldedKey(word.text.replaceAll('*', ''))))) used.push(text);
+	}
+	for (const [key, text] of headings) {
+		const count = counted.get(text);
+		if (count !== undefined) counts[key] = count;
+		const parts = nodesFor(text).filter((node) => node.kind === 'heading');
+		if (parts.length > 0 && parts.every((one) => usedHeadings.has(meaning(one) ?? ''))) used.push(key);
+	}
+	return { counts, used };
+}
+
+/** Names of a heading as text words for a concept, each form with its records and what it would add. */
+export interface NameOffer {
+	readonly name: string;
+	readonly forms: readonly (NameForm & {
+		readonly records: number | null;
+		readonly adds: number | null;
+		readonly coveredBy: string | null;
+		readonly there: boolean;
+	})[];
+}
+
+/** Null where the vocabulary or the heading is not known. */
+export async function namesForConcept(worked: WorkedEnquiry, concept: Concept, vocabulary: string, heading: string): Promise<NameOffer[] | null> {
+	const found = worked.vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading);
+	if (!found) return null;
+	const rows = namesAsWords([found.label, ...found.entryTerms, ...found.before.filter((one) => one.renamed).map((one) => one.label)]);
+	const own = concept.words.map((one) => one.text);
+	const forms = rows.flatMap((row) => row.forms.map((form) => form.text));
+	const beyond = (text: string) => `(${text}) NOT (${own.map((one) => `(${one})`).join(' OR ')})`;
+	const { read, counts } = await countTexts(worked, [...own, ...forms, ...(own.length > 0 ? forms.map(beyond) : [])]);
+	const query = (text: string) => read.find((one) => one.id === text)?.query ?? null;
+	const words = own.map((text) => ({ text, query: query(text) }));
+	return rows.map(({ name, forms }) => ({
+		name,
+		forms: forms.map((form) => {
+			const asked = query(form.text);
+			return {
+				...form,
+				records: counts.get(form.text) ?? null,
+				adds: counts.get(own.length > 0 ? beyond(form.text) : form.text) ?? null,
+				coveredBy: (asked && coveredByWord(asked, words)?.text) ?? null,
+				there: own.includes(form.text)
+			};
+		})
+	}));
+}
+
+/** The records that a concept's lines retrieve together, by year, and how many of them nobody has indexed; null where nothing can be counted. */
+export async function yearsOfConcept(worked: WorkedEnquiry, concept: string): Promise<Answers['years']> {
+	const { enquiry, collection, vocabularies, marks, wanted } = worked;
+	if (!collection || joinedLines(enquiry.document, concept, null).length === 0) return null;
+	const letter = namesOf(enquiry.document, vocabularies).conceptName(concept, null)?.letter;
+	if (letter === undefined) return null;
+	const id = 'concept-as-a-whole';
+	const with_ = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
+	const read = readStrategy(with_, vocabularies, new Date().getFullYear());
+	return computing().ask({ do: 'years', collection: collection.computed, lines: linesToEvaluate(read, with_.lines), marks, line: id }, wanted);
+}
+
+/** Records of the collection that carry a heading, or it or any narrower one. */
+export function headingCount(
+	collection: OpenCollection,
+	vocabularies: readonly OpenVocabulary[],
+	vocabulary: string,
+	heading: string,
+	narrower: boolean
+): number {
+	const open = vocabularies.find((one) => one.vocabulary.id === vocabulary);
+	const ids = narrower ? (open?.vocabulary.closure(heading) ?? [heading]) : [heading];
+	const found = RecordSet.none(collection.index.size);
+	for (const id of ids) for (const { record } of collection.index.assigned(`${vocabulary}:${id}`)) found.add(record);
+	return found.count();
+}

@@ -1,0 +1,122 @@
+<!-- Near-alikes side by side: scope notes with their differences marked, records each has, and those that two share. -->
+<script lang="ts">
+	import X from '@lucide/svelte/icons/x';
+	import type { NotePart } from '@wide-lantern/core';
+	import { counted } from '$lib/work/fresh.svelte';
+
+	interface Compared {
+		readonly key: string;
+		readonly vocabulary: string;
+		readonly vocabularyName: string;
+		readonly heading: string;
+		readonly label: string;
+		readonly note: readonly NotePart[];
+		readonly entryTerms: readonly string[];
+		readonly since: number | null;
+		readonly above: readonly string[];
+		readonly below: number;
+		readonly count: number | null;
+		readonly countNarrower: number | null;
+		readonly shared: readonly (number | null)[];
+	}
+	interface Props {
+		keys: readonly string[];
+		collection: string | null;
+		/** What is taken already, by key. */
+		taken: ReadonlySet<string>;
+		take: ((one: { readonly vocabulary: string; readonly heading: string; readonly label: string; readonly narrower: boolean }) => void) | null;
+		open: (vocabulary: string, heading: string) => void;
+		leave: (key: string) => void;
+	}
+	let { keys, collection, taken, take, open, leave }: Props = $props();
+	const asked = $derived(
+		fetch(`/api/v1/headings?${new URLSearchParams([...keys.map((key): [string, string] => ['heading', key]), ...(collection ? [['collection', collection] as [string, string]] : [])])}`).then(async (response) => {
+			const answer = (await response.json()) as { collection: { name: string; takenOn: string } | null; headings: readonly Compared[]; message?: string };
+			if (!response.ok) throw new Error(answer.message ?? 'They could not be compared.');
+			return answer;
+		})
+	);
+</script>
+
+<section aria-label="Side by side">
+	<h2>Side by side</h2>
+	{#await asked}
+		<p class="soft small mt-2">Reading them …</p>
+	{:then told}
+		<p class="small soft">Words that only one scope note has are underlined.{told.collection ? ` Records of ${told.collection.name}, ${told.collection.takenOn}, narrower ones taken in.` : ''}</p>
+		<div class="side mt-2" style="--columns: {told.headings.length}">
+			{#each told.headings as one, at (one.key)}
+				<article aria-label="Compared: {one.label}">
+					<header class="flex justify-between gap-2 items-start">
+						<h3><button class="link text-left" onclick={() => open(one.vocabulary, one.heading)}>{one.label}</button></h3>
+						<button class="do bare" aria-label="Leave {one.label} out of the comparison" onclick={() => leave(one.key)}><X size={14} /></button>
+					</header>
+					<p class="small soft">{one.vocabularyName}{one.since ? ` · since ${one.since}` : ''}</p>
+					<p class="mt-2">
+						{#each one.note as part, place (place)}{#if part.only}<span class="only">{part.text}</span>{:else}{part.text}{/if}{:else}<span class="soft">No scope note.</span>{/each}
+					</p>
+					<p class="small soft mt-2">{one.above.length > 0 ? `Below ${one.above.join(', ')}` : 'At the top'}{one.below > 0 ? `; ${one.below} directly below it` : ''}</p>
+					{#if one.entryTerms.length > 0}<p class="small mt-1">{one.entryTerms.join(' · ')}</p>{/if}
+					{#if one.countNarrower !== null}
+						<dl class="mt-2 small">
+							<div>
+								<dt>This one</dt>
+								<dd>{counted(one.count)}</dd>
+							</div>
+							<div>
+								<dt>With narrower</dt>
+								<dd>{counted(one.countNarrower)}</dd>
+							</div>
+							{#each told.headings as other, column (other.key)}{#if column !== at}<div>
+										<dt>of these also {other.label}</dt>
+										<dd>{counted(one.shared[column])}</dd>
+									</div>{/if}{/each}
+						</dl>
+					{/if}
+					{#if take}
+						<p class="mt-2">
+							{#if taken.has(one.key)}<span class="small soft">taken</span>{:else}<button class="do" onclick={() => take({ ...one, narrower: one.below > 0 })}>Take this one</button>{/if}
+						</p>
+					{/if}
+				</article>
+			{/each}
+		</div>
+	{:catch error}
+		<p class="say fault small" role="alert">{error instanceof Error ? error.message : 'They could not be compared.'}</p>
+	{/await}
+</section>
+
+<style>
+	.side {
+		display: grid;
+		grid-template-columns: repeat(var(--columns), minmax(12rem, 1fr));
+		gap: 0;
+		overflow-x: auto;
+	}
+	article {
+		padding: 8px 16px 8px 12px;
+		border-left: 1px solid var(--rule);
+	}
+	.only {
+		text-decoration: underline;
+		text-decoration-thickness: 2px;
+		text-decoration-color: var(--hue, var(--edge));
+		text-underline-offset: 3px;
+		font-weight: 600;
+	}
+	dl div {
+		display: flex;
+		justify-content: space-between;
+		gap: 12px;
+		border-bottom: 1px solid var(--rule);
+		padding: 2px 0;
+	}
+	dd {
+		font-variant-numeric: tabular-nums;
+	}
+	.link {
+		color: var(--link);
+		cursor: pointer;
+		min-height: 24px;
+	}
+</style>

@@ -1,0 +1,51 @@
+<!-- “No heading fits” is a decision with a reason: checks stop asking, the dossier says it. -->
+<script lang="ts">
+	import type { Concept } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
+
+	let { concept, letter }: { concept: Concept; letter: string } = $props();
+	const bench = takeBench();
+	const { enquiry, vocabularies } = bench;
+	const decided = $derived(concept.noHeading ?? []);
+	const open = $derived(vocabularies.filter((one) => !decided.some((other) => other.vocabulary === one.id) && !concept.headings.some((other) => other.vocabulary === one.id)));
+	let deciding = $state(false);
+	let vocabulary = $state('');
+	let reason = $state('');
+	const nameOf = (id: string) => vocabularies.find((one) => one.id === id)?.name ?? id;
+
+	function decide(event: SubmitEvent) {
+		event.preventDefault();
+		const chosen = vocabulary || open[0]?.id;
+		if (chosen === undefined || reason.trim().length < 3) return;
+		const item = { id: newId(), vocabulary: chosen, reason: reason.trim(), by: bench.personName, on: new Date().toISOString().slice(0, 10) };
+		if (enquiry.edit('no heading fits', [{ do: 'insert', in: ['concepts', concept.id, 'noHeading'], item, after: decided.at(-1)?.id ?? null }])) {
+			deciding = false;
+			reason = '';
+			vocabulary = '';
+		}
+	}
+</script>
+
+{#each decided as one (one.id)}
+	<p class="mt-1">
+		No heading of {nameOf(one.vocabulary)} fits: {one.reason} <span class="small soft">{one.by}, {one.on}</span>
+		{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('take back: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}>Take back</button>{/if}
+	</p>
+{/each}
+{#if enquiry.editable && open.length > 0}
+	{#if deciding}
+		<form class="mt-2 flex flex-wrap gap-2 items-end" onsubmit={decide}>
+			<label
+				><span class="said">Vocabulary</span><select class="ask" bind:value={vocabulary}
+					>{#each open as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+				></label
+			>
+			<label class="flex-1"><span class="said">Why no heading fits {letter} {concept.name}</span><input class="ask" bind:value={reason} maxlength="2000" placeholder="Its only heading is far wider; text words carry it" /></label>
+			<button class="do first" disabled={reason.trim().length < 3}>Keep this decision</button>
+			<button type="button" class="do" onclick={() => (deciding = false)}>Leave it</button>
+		</form>
+	{:else}
+		<button class="do bare small" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}>No heading fits …</button>
+	{/if}
+{/if}

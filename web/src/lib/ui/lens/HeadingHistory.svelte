@@ -1,0 +1,84 @@
+<!-- A heading over the years of the collection, against the years searched: what stood for it before, and what is not indexed. -->
+<script lang="ts">
+	import type { HeadingHistory } from '@wide-lantern/core';
+	import Chart from '$lib/ui/charts/Chart.svelte';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { takeBench } from '$lib/work/context';
+	import { earlierAdvice, searchedFrom } from '$lib/work/history';
+
+	interface Props {
+		vocabulary: string;
+		heading: string;
+		label: string;
+		collection: string;
+		/** Takes an earlier heading along; null where the panel only informs. */
+		takeEarlier: ((heading: string, label: string) => void) | null;
+	}
+	let { vocabulary, heading, label, collection, takeEarlier }: Props = $props();
+	const { enquiry } = takeBench();
+	const from = $derived(searchedFrom(enquiry.document));
+	const asked = $derived(
+		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/history?collection=${encodeURIComponent(collection)}`).then(async (response) => {
+			const answer = (await response.json()) as HeadingHistory & { collection: string; takenOn: string; message?: string };
+			if (!response.ok) throw new Error(answer.message ?? 'The years could not be read.');
+			return answer;
+		})
+	);
+	const taken = (id: string) => enquiry.document.concepts.some((concept) => concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id));
+	const option = (history: HeadingHistory) => ({
+		grid: { left: 36, right: 8, top: 24, bottom: 20 },
+		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, textStyle: { color: 'var(--ink)' } },
+		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
+		xAxis: { type: 'category', data: history.years.map((one) => String(one.year)), axisLine: { lineStyle: { color: 'var(--edge)' } } },
+		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, splitLine: { lineStyle: { color: 'var(--rule)' } } },
+		series: [
+			{
+				name: label,
+				type: 'bar',
+				stack: 'all',
+				data: history.years.map((one) => one.records),
+				itemStyle: { color: 'var(--ink)' },
+				...(from === null || !history.years.some((one) => one.year === from)
+					? {}
+					: {
+							markArea: { silent: true, itemStyle: { color: 'var(--wash)', opacity: 0.7 }, data: [[{ name: 'searched', xAxis: String(from) }, { xAxis: String(history.years.at(-1)?.year ?? from) }]], label: { color: 'var(--soft)', position: 'insideTopLeft' } }
+						})
+			},
+			...(history.years.some((one) => one.earlier > 0) ? [{ name: 'earlier heading', type: 'bar', stack: 'all', data: history.years.map((one) => one.earlier), itemStyle: { color: 'var(--edge)' } }] : []),
+			...(history.years.some((one) => one.bare > 0) ? [{ name: 'not indexed (whole collection)', type: 'bar', data: history.years.map((one) => one.bare), itemStyle: { color: 'var(--rule)' } }] : [])
+		]
+	});
+	const sum = (history: HeadingHistory, of: 'records' | 'earlier' | 'bare' | 'all') => history.years.reduce((all, one) => all + one[of], 0);
+</script>
+
+{#await asked}
+	<p class="small soft mt-4">Reading its years …</p>
+{:then history}
+	<section class="mt-4" aria-label="Its years">
+		<h3>Its years</h3>
+		{#each history.before as old (old.label)}
+			{@const advice = earlierAdvice(old, from)}
+			<p class="small mt-1 say" class:note={advice.needed}>
+				{advice.text}
+				{#if advice.needed && old.id !== null && takeEarlier}
+					{@const id = old.id}
+					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button class="do small" onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({counted(old.records)})</button>{/if}
+				{/if}
+			</p>
+		{:else}
+			<p class="small mt-1">{history.since === null ? 'The vocabulary does not say since when it is used.' : `In use since ${history.since}; the vocabulary names nothing that stood for it before. Records of earlier years need text words.`}</p>
+		{/each}
+		<Chart
+			title="{label} by year"
+			units="records of {history.collection}, {history.takenOn}"
+			text="{counted(sum(history, 'records'))} records with the heading{sum(history, 'earlier') > 0 ? `, ${counted(sum(history, 'earlier'))} with what stood for it before` : ''}. {counted(sum(history, 'bare'))} of {counted(
+				sum(history, 'all')
+			)} records of the collection carry no heading at all: only text words find them."
+			option={option(history)}
+			columns={['Year', label, 'Earlier heading', 'Not indexed', 'All records']}
+			rows={history.years.filter((one) => one.all > 0).map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}
+		/>
+	</section>
+{:catch error}
+	<p class="say fault small mt-3" role="alert">{error instanceof Error ? error.message : 'Its years could not be read.'}</p>
+{/await}
