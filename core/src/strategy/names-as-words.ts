@@ -30,7 +30,7 @@ export function stemOf(word: string): string | null {
 		.replace(/(?<=[xsz]|ch|sh)es$/, '')
 		.replace(/(?<=[^usi])s$/, '')
 		.replace(/(?<=[a-z]{4})is$/, '')
-		.replace(/(?<=[a-z]{4})e$/, '');
+		.replace(/(?<=[a-z]{5})e$/, '');
 	return stem.length >= SHORTEST ? stem : null;
 }
 

@@ -73,7 +73,10 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 	const used: string[] = [];
 	const words = [...new Set(enquiry.document.concepts.flatMap((concept) => concept.words.map((word) => word.text)))];
 	const headings = new Map<string, string>();
-	for (const one of enquiry.document.concepts.flatMap((concept) => concept.headings))
+	// A heading of a vocabulary that does not index the collection has no count there, not none.
+	for (const one of enquiry.document.concepts
+		.flatMap((concept) => concept.headings)
+		.filter((other) => worked.collection?.vocabularies.includes(other.vocabulary) ?? true))
 		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
 	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values()]);
 	const nodesFor = (text: string) => {

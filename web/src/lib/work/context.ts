@@ -28,6 +28,13 @@ export function ownVocabulary({ enquiry, collections, vocabularies }: Pick<Bench
 	return vocabularies.find((one) => collection?.vocabularies.includes(one.id))?.id ?? vocabularies[0]?.id ?? '';
 }
 
+/** Where headings of a vocabulary are counted: the enquiry's own collection where that is indexed with it, else the first that is. */
+export function collectionFor({ enquiry, collections }: Pick<Bench, 'enquiry' | 'collections'>, vocabulary: string): string | null {
+	const own = collections.find((one) => one.id === enquiry.document.collection);
+	if (own?.vocabularies.includes(vocabulary)) return own.id;
+	return own ? (collections.find((one) => one.vocabularies.includes(vocabulary))?.id ?? null) : null;
+}
+
 const KEY = Symbol('bench');
 export const giveBench = (bench: Bench): Bench => setContext(KEY, bench);
 export const takeBench = (): Bench => getContext<Bench>(KEY);

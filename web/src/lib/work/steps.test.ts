@@ -12,7 +12,15 @@ const concept = (change: Partial<Concept> = {}): Concept => ({ id: 'c', name: 'N
 const word = (text: string) => ({ id: text, text, strand: null, origin: '' });
 const line = (source: string) => ({ id: source, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
 
-const taking = (vocabulary: string, heading: string, reach: 'this' | 'narrower' | 'picked', more: Partial<Taking> = {}): Taking => ({ vocabulary, heading, reach, picked: [], main: false, qualifiers: [], ...more });
+const taking = (vocabulary: string, heading: string, reach: 'this' | 'narrower' | 'picked', more: Partial<Taking> = {}): Taking => ({
+	vocabulary,
+	heading,
+	reach,
+	picked: [],
+	main: false,
+	qualifiers: [],
+	...more
+});
 
 describe('steps', () => {
 	it('lead from the question to the document', () => {

@@ -42,7 +42,7 @@
 	$effect(() => {
 		void theme;
 		const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
-		chart?.setOption({ animation: !still, animationDuration: 200, textStyle: { fontFamily: 'inherit', color: colour('--soft') }, ...resolved(option) }, true);
+		chart?.setOption({ animation: !still, animationDuration: 200, textStyle: { fontFamily: getComputedStyle(box).fontFamily, color: colour('--soft') }, ...resolved(option) }, true);
 	});
 	/** Names of our colours (`var(--ink)`) become what they are today. */
 	function resolved(value: EChartsCoreOption): EChartsCoreOption {

@@ -15,6 +15,7 @@
 		readonly since: number | null;
 		readonly above: readonly string[];
 		readonly below: number;
+		readonly collection: { readonly name: string; readonly takenOn: string } | null;
 		readonly count: number | null;
 		readonly countNarrower: number | null;
 		readonly shared: readonly (number | null)[];
@@ -31,7 +32,7 @@
 	let { keys, collection, taken, take, open, leave }: Props = $props();
 	const asked = $derived(
 		fetch(`/api/v1/headings?${new URLSearchParams([...keys.map((key): [string, string] => ['heading', key]), ...(collection ? [['collection', collection] as [string, string]] : [])])}`).then(async (response) => {
-			const answer = (await response.json()) as { collection: { name: string; takenOn: string } | null; headings: readonly Compared[]; message?: string };
+			const answer = (await response.json()) as { headings: readonly Compared[]; message?: string };
 			if (!response.ok) throw new Error(answer.message ?? 'They could not be compared.');
 			return answer;
 		})
@@ -43,7 +44,7 @@
 	{#await asked}
 		<p class="soft small mt-2">Reading them …</p>
 	{:then told}
-		<p class="small soft">Words that only one scope note has are underlined.{told.collection ? ` Records of ${told.collection.name}, ${told.collection.takenOn}, narrower ones taken in.` : ''}</p>
+		<p class="small soft">Words that only one scope note has are underlined. Shared records are counted with narrower ones taken in.</p>
 		<div class="side mt-2" style="--columns: {told.headings.length}">
 			{#each told.headings as one, at (one.key)}
 				<article aria-label="Compared: {one.label}">
@@ -58,7 +59,8 @@
 					<p class="small soft mt-2">{one.above.length > 0 ? `Below ${one.above.join(', ')}` : 'At the top'}{one.below > 0 ? `; ${one.below} directly below it` : ''}</p>
 					{#if one.entryTerms.length > 0}<p class="small mt-1">{one.entryTerms.join(' · ')}</p>{/if}
 					{#if one.countNarrower !== null}
-						<dl class="mt-2 small">
+						<p class="small soft mt-2">Records of {one.collection?.name}, {one.collection?.takenOn}</p>
+						<dl class="mt-1 small">
 							<div>
 								<dt>This one</dt>
 								<dd>{counted(one.count)}</dd>
@@ -67,7 +69,7 @@
 								<dt>With narrower</dt>
 								<dd>{counted(one.countNarrower)}</dd>
 							</div>
-							{#each told.headings as other, column (other.key)}{#if column !== at}<div>
+							{#each told.headings as other, column (other.key)}{#if column !== at && one.shared[column] !== null}<div>
 										<dt>of these also {other.label}</dt>
 										<dd>{counted(one.shared[column])}</dd>
 									</div>{/if}{/each}

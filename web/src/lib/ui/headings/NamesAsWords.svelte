@@ -78,7 +78,7 @@
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
 				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Take {chosen.length === 0 ? 'what you choose' : `these ${chosen.length}`} for {letter}</button>
-				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>Take all {open.length} that are not covered</button>
+				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>{open.length === 1 ? 'Take the one that is not covered' : `Take all ${open.length} that are not covered`}</button>
 			</p>
 		{/if}
 	{/if}

@@ -27,7 +27,7 @@
 	const taken = (id: string) => enquiry.document.concepts.some((concept) => concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id));
 	const option = (history: HeadingHistory) => ({
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
-		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, textStyle: { color: 'var(--ink)' } },
+		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, itemGap: 20, textStyle: { color: 'var(--ink)' } },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
 		xAxis: { type: 'category', data: history.years.map((one) => String(one.year)), axisLine: { lineStyle: { color: 'var(--edge)' } } },
 		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, splitLine: { lineStyle: { color: 'var(--rule)' } } },

@@ -7,7 +7,7 @@
 	import HeadingFigures from './HeadingFigures.svelte';
 	import HeadingHistory from './HeadingHistory.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
-	import { takeBench } from '$lib/work/context';
+	import { collectionFor, takeBench } from '$lib/work/context';
 	import { takenSo, type Reach, type Taking } from '$lib/work/terms';
 	import type { TakenHeading } from '$lib/work/lens.svelte';
 
@@ -21,8 +21,10 @@
 		narrow?: boolean;
 	}
 	let { vocabulary, heading, turn, take = null, narrow = false }: Props = $props();
-	const { enquiry } = takeBench();
-	const asked = $derived(headingFacts(vocabulary, heading, enquiry.document.collection));
+	const bench = takeBench();
+	/** A heading of another vocabulary is counted where that is used. */
+	const collection = $derived(collectionFor(bench, vocabulary));
+	const asked = $derived(headingFacts(vocabulary, heading, collection));
 	/** Branches that are too large to come whole, and have been opened. */
 	let opened = $state.raw<readonly string[]>([]);
 	/** What was chosen here and is not taken yet. */
@@ -44,6 +46,8 @@
 	function pick(now: TakenHeading, id: string, on: boolean) {
 		chosen = { ...chosen, picked: on ? [...now.picked, id] : now.picked.filter((one) => one !== id) };
 	}
+	const UNCOUNTED = 'No collection here is indexed with its vocabulary, so nothing is counted.';
+	const size = (count: number | null) => (count === null ? '' : ` · ${counted(count)}`);
 	/** A scope note cut where it names other headings. */
 	function noteParts({ scopeNote, noteLinks }: HeadingFacts): { text: string; heading: string | null }[] {
 		const parts: { text: string; heading: string | null }[] = [];
@@ -81,7 +85,7 @@
 				>
 				{#if row.below.length > 0}{@render rows(row.below, now)}{:else if row.narrower > 0}
 					{#if opened.includes(row.id)}
-						{#await headingFacts(vocabulary, row.id, enquiry.document.collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
+						{#await headingFacts(vocabulary, row.id, collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
 					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}>{row.narrower} below</button>{/if}
 				{/if}
 			</li>
@@ -112,13 +116,13 @@
 		</header>
 		<div class="reach mt-3">
 			{#if !take}
-				<p>On {counted(facts.count)} records{facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.</p>
+				<p>{facts.count === null ? UNCOUNTED : `On ${counted(facts.count)} records${facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.`}</p>
 			{:else if facts.narrower > 0}
 				<SegmentedControl value={now.reach} onValueChange={(details) => (chosen = { ...chosen, reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">
-						<SegmentedControl.Item value="this" class="segment"><SegmentedControl.ItemText>This one · {counted(facts.count)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
-						<SegmentedControl.Item value="narrower" class="segment"><SegmentedControl.ItemText>With narrower · {counted(facts.countNarrower)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+						<SegmentedControl.Item value="this" class="segment"><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+						<SegmentedControl.Item value="narrower" class="segment"><SegmentedControl.ItemText>With narrower{size(facts.countNarrower)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
 						<SegmentedControl.Item value="picked" class="segment"><SegmentedControl.ItemText>Hand-picked</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
 					</SegmentedControl.Control>
 				</SegmentedControl>
@@ -133,7 +137,7 @@
 					{/if}
 				{/if}
 			{:else}
-				<p class="small soft">On {counted(facts.count)} records. Nothing is narrower, so there is no reach to choose.</p>
+				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${counted(facts.count)} records.`} Nothing is narrower, so there is no reach to choose.</p>
 			{/if}
 			{#if take}
 				{#if now.main || now.qualifiers.length > 0}
@@ -152,16 +156,10 @@
 				>
 			{/if}
 		</div>
-		{#if enquiry.document.collection && !narrow}
-			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} collection={enquiry.document.collection} taking={now} narrowing={take ? (change) => (chosen = { ...chosen, ...change }) : null} {turn} />
+		{#if collection && !narrow}
+			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => (chosen = { ...chosen, ...change }) : null} {turn} />
 			{#if facts.since !== null || facts.before.length > 0}
-				<HeadingHistory
-					vocabulary={facts.vocabulary}
-					heading={facts.id}
-					label={facts.label}
-					collection={enquiry.document.collection}
-					takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null}
-				/>
+				<HeadingHistory vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} {collection} takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null} />
 			{/if}
 		{/if}
 		<div class="mt-4">
@@ -225,7 +223,9 @@
 		border-left: 2px solid var(--ink);
 	}
 	.picked {
-		box-shadow: -11px 0 0 -9px var(--ink);
+		margin-left: -11px;
+		padding-left: 9px;
+		border-left: 2px solid var(--ink);
 	}
 	.wide {
 		max-width: 44rem;

@@ -4,6 +4,7 @@
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import LineTermsPanel from './LineTermsPanel.svelte';
+	import Unindexed from './Unindexed.svelte';
 	import { takeBench } from '$lib/work/context';
 
 	let { id }: { id: string } = $props();
@@ -35,4 +36,5 @@
 		>
 	</div>
 	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />
+	{#if concept}<Unindexed concept={concept.id} letter={conceptLetter(enquiry.document.concepts.indexOf(concept))} revision={enquiry.revision} />{/if}
 {/if}

@@ -1,6 +1,7 @@
 <!-- One record with what lit it. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
+	import RecordHeadings from './RecordHeadings.svelte';
 	import Verdict from './Verdict.svelte';
 	import { stretches, type ShownRecord } from '$lib/work/records';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
@@ -20,9 +21,5 @@
 	<p class="small">
 		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}
 	</p>
-	<h3 class="mt-3">Headings</h3>
-	{#if record.headings.length === 0}<p class="small soft">Not indexed yet: only text words can find it.</p>{/if}
-	<ul class="small">
-		{#each record.headings as heading, at (at)}<li><span class:lit={heading.lit}>{heading.label}</span>{heading.main ? ' (main topic)' : ''}{heading.qualifiers.length > 0 ? `: ${heading.qualifiers.join(', ')}` : ''}</li>{/each}
-	</ul>
+	<RecordHeadings headings={record.headings} />
 </article>

@@ -1,7 +1,7 @@
 /** Two to six headings side by side: notes with their differences, the records that each has, and those that two share. */
 import { error, json } from '@sveltejs/kit';
 import { noteDifferences, RecordSet } from '@wide-lantern/core';
-import { openCollection } from '$lib/server/collections';
+import { listCollections, openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
 
 const MOST = 6;
@@ -10,26 +10,34 @@ export const GET = async ({ url }) => {
 	const keys = [...new Set(url.searchParams.getAll('heading'))];
 	if (keys.length < 2 || keys.length > MOST) error(422, { message: `Two to ${MOST} different headings are compared, each as vocabulary:identifier.` });
 	const wanted = url.searchParams.get('collection');
-	const collection = wanted ? await openCollection(wanted) : null;
+	const chosen = wanted ? await openCollection(wanted) : null;
+	const entries = await listCollections();
+	/** Each is counted where its vocabulary is used. */
+	const collectionOf = async (vocabulary: string) => {
+		if (!chosen || chosen.vocabularies.includes(vocabulary)) return chosen;
+		const other = entries.find((one) => one.vocabularies.includes(vocabulary));
+		return other ? openCollection(other.id) : null;
+	};
 	const found = await Promise.all(
 		keys.map(async (key) => {
 			const cut = key.indexOf(':');
 			const open = await openVocabulary(key.slice(0, cut));
 			const heading = open?.vocabulary.get(key.slice(cut + 1));
 			if (!open || !heading) error(404, { message: `There is no heading ${key.slice(0, 200)} here.` });
+			const collection = await collectionOf(open.vocabulary.id);
 			const sets = [[heading.id], open.vocabulary.closure(heading.id)].map((ids) => {
 				if (!collection) return null;
 				const set = RecordSet.none(collection.index.size);
 				for (const id of ids) for (const { record } of collection.index.assigned(`${open.vocabulary.id}:${id}`)) set.add(record);
 				return set;
 			});
-			return { key, open, heading, own: sets[0] ?? null, narrower: sets[1] ?? null };
+			return { key, open, heading, collection, own: sets[0] ?? null, narrower: sets[1] ?? null };
 		})
 	);
 	const notes = noteDifferences(found.map((one) => one.heading.scopeNote));
 	return json({
-		collection: collection && { name: collection.name, takenOn: collection.takenOn },
-		headings: found.map(({ key, open, heading, own, narrower }, at) => ({
+		headings: found.map(({ key, open, heading, collection, own, narrower }, at) => ({
+			collection: collection && { name: collection.name, takenOn: collection.takenOn },
 			key,
 			vocabulary: open.vocabulary.id,
 			vocabularyName: open.vocabulary.name,
@@ -43,7 +51,7 @@ export const GET = async ({ url }) => {
 			count: own?.count() ?? null,
 			countNarrower: narrower?.count() ?? null,
 			/** Records with narrower shared with each of the others, in their order; its own count where it meets itself. */
-			shared: found.map((other) => (narrower && other.narrower ? narrower.countWith(other.narrower) : null))
+			shared: found.map((other) => (narrower && other.narrower && other.collection?.id === collection?.id ? narrower.countWith(other.narrower) : null))
 		}))
 	});
 };

@@ -1,0 +1,57 @@
+<!-- How much of what a concept's lines retrieve carries no heading at all, by year: no line of headings can find it. -->
+<script lang="ts">
+	import { counted } from '$lib/work/fresh.svelte';
+	import { takeBench } from '$lib/work/context';
+
+	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
+	const { enquiry } = takeBench();
+	interface Years {
+		readonly all: number;
+		readonly bare: number;
+		readonly years: readonly { readonly year: number; readonly all: number; readonly bare: number }[];
+	}
+	let told = $state.raw<Years | null>(null);
+	$effect(() => {
+		void revision;
+		const leaving = new AbortController();
+		fetch(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, { signal: leaving.signal })
+			.then(async (response) => (told = response.ok ? ((await response.json()) as Years) : null))
+			// Older figures stay; they are asked again with the next revision.
+			.catch(() => undefined);
+		return () => leaving.abort();
+	});
+	const share = (bare: number, all: number) => (all === 0 ? '' : `${Math.round((100 * bare) / all)} %`);
+</script>
+
+{#if told && told.all > 0}
+	<section class="mt-4" aria-label="Not indexed">
+		<h3>Not indexed</h3>
+		<p class="small mt-1">Of {counted(told.all)} records that the lines of {letter} retrieve, <b>{counted(told.bare)}</b> ({share(told.bare, told.all)}) carry no heading: only text words hold them.</p>
+		{#if told.bare > 0}
+			<details class="small mt-1">
+				<summary>By year</summary>
+				<table>
+					<thead><tr><th scope="col">Year</th><th scope="col">Records</th><th scope="col">Not indexed</th><th scope="col">Share</th></tr></thead>
+					<tbody
+						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr><td>{one.year}</td><td>{counted(one.all)}</td><td>{counted(one.bare)}</td><td>{share(one.bare, one.all)}</td></tr>{/each}</tbody
+					>
+				</table>
+			</details>
+		{/if}
+	</section>
+{/if}
+
+<style>
+	summary {
+		cursor: pointer;
+		min-height: 24px;
+	}
+	td,
+	th {
+		padding: 2px 12px 2px 0;
+		text-align: right;
+		font-variant-numeric: tabular-nums;
+		font-weight: 400;
+		border-bottom: 1px solid var(--rule);
+	}
+</style>
