@@ -61,6 +61,7 @@ describe('what a heading brings', () => {
 				});
 				expect(figures?.qualifiers).toEqual(
 					['care', 'harm'].map((name) => ({
+						code: name.slice(0, 1),
 						name,
 						alone: count((one) => has(one, ['1'], (each) => each.qualifiers.includes(name))),
 						narrower: count((one) => has(one, branch, (each) => each.qualifiers.includes(name)))

@@ -13,9 +13,9 @@ import {
 	readStrategy,
 	RecordSet,
 	type Concept,
-	type NameForm,
 	type OpenVocabulary
 } from '@wide-lantern/core';
+import type { NameOffer } from '$lib/work/names';
 import type { OpenCollection } from './collections';
 import { computing, type MarkNumbers } from './computing';
 import type { Answers } from './computing/protocol';
@@ -96,17 +96,6 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		if (parts.length > 0 && parts.every((one) => usedHeadings.has(meaning(one) ?? ''))) used.push(key);
 	}
 	return { counts, used };
-}
-
-/** Names of a heading as text words for a concept, each form with its records and what it would add. */
-export interface NameOffer {
-	readonly name: string;
-	readonly forms: readonly (NameForm & {
-		readonly records: number | null;
-		readonly adds: number | null;
-		readonly coveredBy: string | null;
-		readonly there: boolean;
-	})[];
 }
 
 /** Null where the vocabulary or the heading is not known. */

@@ -1,5 +1,6 @@
 /** Editions of a vocabulary compared; and what an enquiry should know of them. */
 import { compareEditions, headingsUsedBy, type HeadingChange } from '@wide-lantern/core';
+import type { EnquiryChanges } from '$lib/work/editions';
 import { database } from './database';
 import type { OpenEnquiry } from './enquiries';
 import { editionOf, listVocabularies } from './vocabularies';
@@ -23,15 +24,6 @@ export async function changesBetween(vocabulary: string, from: number, to: numbe
 	known.set(key, changes);
 	for (const oldest of known.keys()) if (known.size > KNOWN) known.delete(oldest);
 	return changes;
-}
-
-export interface EnquiryChanges {
-	readonly vocabulary: string;
-	readonly name: string;
-	readonly from: { readonly number: number; readonly edition: string };
-	readonly to: { readonly number: number; readonly edition: string; readonly by: string; readonly takenOn: string };
-	/** Of headings that the enquiry uses. */
-	readonly changes: readonly HeadingChange[];
 }
 
 /** New editions that came since the enquiry was begun, or since somebody looked at the last, as far as they touch its headings. */

@@ -4,6 +4,7 @@
  * stops nobody.
  */
 import { headingSchema, Vocabulary, VocabularyLookup, vocabularySchema, type Heading, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
+import type { VocabularyEntry } from '$lib/work/editions';
 import { breather } from './breathe';
 import { database } from './database';
 import { door, faultOf } from './doors';
@@ -30,28 +31,6 @@ interface Opened extends OpenVocabulary {
 	readonly looking: Promise<VocabularyLookup>;
 }
 const open = new Map<string, Promise<Opened>>();
-
-export interface EditionEntry {
-	readonly number: number;
-	readonly edition: string;
-	readonly date: string | null;
-	readonly headings: number;
-	readonly by: string;
-	readonly takenOn: string;
-	/** Milliseconds, for comparing. */
-	readonly takenAt: number;
-}
-
-export interface VocabularyEntry {
-	readonly id: string;
-	readonly name: string;
-	readonly edition: string;
-	readonly headings: number;
-	/** Who loaded it; null for what ships. */
-	readonly owner: string | null;
-	/** The newest first. */
-	readonly editions: readonly EditionEntry[];
-}
 
 /**
  * Saves an edition, whole or not at all; its number follows on the newest.

@@ -1,6 +1,37 @@
 /** Changes between editions of a vocabulary, as the screens say them. */
 import type { HeadingChange } from '@wide-lantern/core';
 
+export interface EditionEntry {
+	readonly number: number;
+	readonly edition: string;
+	readonly date: string | null;
+	readonly headings: number;
+	readonly by: string;
+	readonly takenOn: string;
+	/** Milliseconds, for comparing. */
+	readonly takenAt: number;
+}
+
+export interface VocabularyEntry {
+	readonly id: string;
+	readonly name: string;
+	readonly edition: string;
+	readonly headings: number;
+	/** Who loaded it; null for what ships. */
+	readonly owner: string | null;
+	/** The newest first. */
+	readonly editions: readonly EditionEntry[];
+}
+
+export interface EnquiryChanges {
+	readonly vocabulary: string;
+	readonly name: string;
+	readonly from: { readonly number: number; readonly edition: string };
+	readonly to: { readonly number: number; readonly edition: string; readonly by: string; readonly takenOn: string };
+	/** Of headings that the enquiry uses. */
+	readonly changes: readonly HeadingChange[];
+}
+
 export interface ToldChanges {
 	readonly counts: Readonly<Record<string, number>>;
 	readonly changes: readonly HeadingChange[];

@@ -93,6 +93,69 @@ export function takenSo(known: ConceptHeading | undefined, taking: Taking): bool
 	);
 }
 
+/** Words to be added, each once, behind the last. */
+export function wordEdits(concept: Concept, texts: readonly string[], origin: string): Edit[] {
+	const known = new Set(concept.words.map((one) => one.text.toLowerCase()));
+	const edits: Edit[] = [];
+	let after = concept.words.at(-1)?.id ?? null;
+	for (const text of texts) {
+		const reading = readTermText(text);
+		if (reading.kind !== 'term' || known.has(reading.expression.toLowerCase())) continue;
+		known.add(reading.expression.toLowerCase());
+		const id = newId();
+		edits.push({ do: 'insert', in: ['concepts', concept.id, 'words'], item: { id, text: reading.expression, strand: null, origin }, after });
+		after = id;
+	}
+	return edits;
+}
+
+type List = 'headings' | 'words' | 'parked';
+
+/** Moves a term within its concept or to another one, or puts it there as well. Strands belong to one concept. */
+export function moveTerm(list: List, from: Concept, id: string, to: Concept, after: string | null, copy = false): Edit[] {
+	const item = from[list].find((one) => one.id === id);
+	if (!item) return [];
+	if (from.id === to.id) return [{ do: 'move', at: ['concepts', from.id, list, id], after }];
+	const there = to[list].some((one) =>
+		'heading' in item && item.heading
+			? 'heading' in one && one.heading === item.heading && one.vocabulary === item.vocabulary
+			: 'text' in item && 'text' in one && one.text === item.text
+	);
+	const fresh = { ...item, ...('strand' in item ? { strand: null } : {}), ...(copy ? { id: newId() } : {}) } as unknown as Json;
+	return [
+		...(copy ? [] : [{ do: 'remove', at: ['concepts', from.id, list, id] } as const]),
+		...(there ? [] : [{ do: 'insert', in: ['concepts', to.id, list], item: fresh, after } as const])
+	];
+}
+
+/** What is parked, and what is taken up again: always one step. */
+export const takeUp = {
+	park: (concept: Concept, text: string): Edit[] => park(concept, text, null),
+	parkWord(concept: Concept, id: string): Edit[] {
+		const word = concept.words.find((one) => one.id === id);
+		return word ? [{ do: 'remove', at: ['concepts', concept.id, 'words', id] }, ...park(concept, word.text, null)] : [];
+	},
+	parkHeading(concept: Concept, id: string, label: string): Edit[] {
+		const heading = concept.headings.find((one) => one.id === id);
+		return heading
+			? [{ do: 'remove', at: ['concepts', concept.id, 'headings', id] }, ...park(concept, label, { vocabulary: heading.vocabulary, heading: heading.heading })]
+			: [];
+	},
+	take(concept: Concept, find: Concept['parked'][number]): Edit[] {
+		const { vocabulary, heading } = find;
+		const added =
+			vocabulary && heading
+				? addHeading(concept, { vocabulary, heading, reach: 'this', picked: [], main: false, qualifiers: [] })
+				: wordEdits(concept, [find.text], 'parked find');
+		const known =
+			vocabulary && heading
+				? concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === heading)
+				: concept.words.some((one) => one.text === find.text);
+		// What cannot be a word stays parked: nothing is lost.
+		return added.length > 0 || known ? [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }, ...added] : [];
+	}
+};
+
 /** A find put by for later thought; a heading keeps what it is. */
 export function park(concept: Concept, text: string, heading: { readonly vocabulary: string; readonly heading: string } | null): Edit[] {
 	const known = concept.parked.some((one) => (heading ? one.vocabulary === heading.vocabulary && one.heading === heading.heading : one.text === text));

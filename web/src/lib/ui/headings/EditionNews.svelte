@@ -1,7 +1,6 @@
 <!-- What newer editions of vocabularies changed in headings that this enquiry uses. -->
 <script lang="ts">
-	import type { EnquiryChanges } from '$lib/server/editions';
-	import { changeText } from '$lib/work/editions';
+	import { changeText, type EnquiryChanges } from '$lib/work/editions';
 	import { takeBench } from '$lib/work/context';
 
 	let { open }: { open: (vocabulary: string, heading: string) => void } = $props();

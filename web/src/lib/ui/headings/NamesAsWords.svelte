@@ -1,7 +1,7 @@
 <!-- Names of a heading as text words for a concept: forms with their records, what they add, what is covered; taken all or one by one. -->
 <script lang="ts">
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
-	import type { NameOffer } from '$lib/server/concept-terms';
+	import type { NameOffer } from '$lib/work/names';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
@@ -61,8 +61,8 @@
 						<td>
 							{#each row.forms as form (form.text)}
 								<span class="form">
-									{#if form.there}<span class="line-face small soft">{form.text}</span><span class="small soft">is there</span>
-									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span><span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
+									{#if form.there}<span class="line-face small soft">{form.text}</span> <span class="small soft">is there</span>
+									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span> <span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
 									{:else}
 										<button class="do small" aria-pressed={chosen.includes(form.text)} class:on={chosen.includes(form.text)} title={KINDS[form.kind]} disabled={!enquiry.editable} onclick={() => toggle(form.text)}
 											><span class="line-face">{form.text}</span> <span class="tabular-nums">{counted(form.records)}</span>{#if form.adds !== null && form.adds > 0}<span class="adds">+{counted(form.adds)}</span>{/if}</button
@@ -77,7 +77,7 @@
 		</table>
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
-				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Take {chosen.length === 0 ? 'what you choose' : `these ${chosen.length}`} for {letter}</button>
+				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Take {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} for {letter}</button>
 				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>{open.length === 1 ? 'Take the one that is not covered' : `Take all ${open.length} that are not covered`}</button>
 			</p>
 		{/if}

@@ -1,8 +1,7 @@
 <!-- What changed between two editions of a vocabulary. -->
 <script lang="ts">
 	import { counted } from '$lib/work/fresh.svelte';
-	import { CHANGE_NAMES, changesOf, changeText } from '$lib/work/editions';
-	import type { VocabularyEntry } from '$lib/server/vocabularies';
+	import { CHANGE_NAMES, changesOf, changeText, type VocabularyEntry } from '$lib/work/editions';
 
 	let { entry }: { entry: VocabularyEntry } = $props();
 	let from = $state(0);

@@ -1,0 +1,78 @@
+/** A pasted list of terms: split, cleaned, read, and compared with what is there, before anything is added. */
+import { bind, covers, hasErrors, parse, print, type Query, type Surroundings } from '../query/index.ts';
+import type { Concept } from './enquiry.ts';
+import { readTermText } from './terms.ts';
+
+export type PastedRow =
+	/** To be added; `coveredBy` is a word of the concept, or an earlier row, that retrieves all of it. */
+	| { readonly kind: 'new'; readonly typed: string; readonly expression: string; readonly coveredBy: string | null; readonly elsewhere: readonly string[] }
+	| { readonly kind: 'there'; readonly typed: string; readonly expression: string }
+	| { readonly kind: 'sentence'; readonly typed: string; readonly pieces: readonly string[] }
+	| { readonly kind: 'refused'; readonly typed: string; readonly message: string };
+
+/** Terms of one paste, at most; more belong in an import. */
+export const MOST_PASTED = 2_000;
+
+/** True for what is more than one term: it is shown before it is added. */
+export const isList = (text: string): boolean => splitPasted(text).length > 1;
+
+/** Terms of a pasted text: by lines, semicolons, tabs, commas where they part, and ORs; bullets and numbers in front taken off. */
+export function splitPasted(text: string): string[] {
+	const lines = text
+		.split(/[\r\n\t;]+/)
+		.map((line) =>
+			line
+				.replace(/^\s*(?:[-–•·▪]\s*|\*\s+|\(?\d{1,3}[.)]\s+)/u, '')
+				.replace(/[\s,.]+$/, '')
+				.trim()
+		)
+		.filter((line) => line !== '');
+	return lines.flatMap((line) => {
+		const { tree, faults } = parse(line);
+		if (tree?.kind === 'or' && !hasErrors(faults)) return tree.items.map(print);
+		if (!line.includes(',') || line.includes('"')) return [line];
+		const parts = line.split(',').map((part) => part.trim());
+		// In a list of lines, “Delirium, Waking” is one inverted name; a row of words with commas is several.
+		const [first = '', second = ''] = parts;
+		if (parts.length === 2 && lines.length > 1) return [`${second} ${first}`];
+		return parts.filter((part) => part !== '');
+	});
+}
+
+/** A plain term asks for nothing around it. */
+const ALONE: Surroundings = {
+	heading: () => ({ found: 'none', nearest: [] }),
+	closure: () => [],
+	qualifier: (_, name) => ({ allowed: false, name, offered: [] }),
+	line: () => null,
+	concept: () => ({ refused: 'There is no concept here.' }),
+	currentYear: 0
+};
+
+function queryOf(expression: string): Query | null {
+	const { tree, faults } = parse(expression);
+	return tree && !hasErrors(faults) ? bind(tree, ALONE).query : null;
+}
+
+/** Reads a pasted list for a concept of an enquiry. Nothing is added twice. */
+export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>, concepts: readonly Pick<Concept, 'id' | 'words'>[]): PastedRow[] {
+	const own = concept.words.map((one) => ({ text: one.text, query: queryOf(one.text) }));
+	const known = new Set(own.map((one) => one.text.toLowerCase()));
+	return splitPasted(text)
+		.slice(0, MOST_PASTED)
+		.map((typed): PastedRow => {
+			const reading = readTermText(typed);
+			if (reading.kind === 'sentence') return { kind: 'sentence', typed, pieces: reading.pieces };
+			if (reading.kind === 'refused') return { kind: 'refused', typed, message: reading.message };
+			const { expression } = reading;
+			if (known.has(expression.toLowerCase())) return { kind: 'there', typed, expression };
+			const query = queryOf(expression);
+			const wide = query && own.find((one) => one.query && covers(one.query, query));
+			known.add(expression.toLowerCase());
+			own.push({ text: expression, query });
+			const elsewhere = concepts
+				.filter((one) => one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === expression.toLowerCase()))
+				.map((one) => one.id);
+			return { kind: 'new', typed, expression, coveredBy: wide?.text ?? null, elsewhere };
+		});
+}

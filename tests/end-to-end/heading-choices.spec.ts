@@ -1,0 +1,159 @@
+/** Choices at a heading: hand-picked reach, narrowing, near-alikes side by side, names as text words, earlier headings, none that fits. */
+import { expect, type Page } from '@playwright/test';
+import { address, saved, signUp, somebody, newEnquiry, test } from './people';
+
+async function atHeadings(page: Page, concept: string): Promise<string> {
+	await signUp(page, 'Nela Brandt');
+	await page.getByLabel('The question, as the team asks it').fill('Does screening find confusion after operations early?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page).toHaveURL(/\/brief$/);
+	const base = page.url().replace('/brief', '');
+	await page.goto(`${base}/concepts`);
+	await page.getByLabel('Name of a new concept').fill(concept);
+	await page.getByRole('button', { name: 'Add concept' }).click();
+	await saved(page);
+	await page.goto(`${base}/headings`);
+	return base;
+}
+const count = async (text: Promise<string | null>) => Number(((await text) ?? '').replace(/\D/g, ''));
+
+test('narrower headings are picked by hand and come into the lines with OR; all of them are the same as with narrower', async ({ page }) => {
+	const base = await atHeadings(page, 'Delirium');
+	await page.getByLabel('Look up in the vocabulary').fill('delirium');
+	const panel = page.getByRole('article', { name: 'Heading Delirium', exact: true });
+	await panel.getByText('Hand-picked').click();
+	await expect(panel.getByRole('button', { name: 'Take for A' })).toBeDisabled();
+	const boxes = panel.getByRole('checkbox', { name: /^Pick / });
+	await expect(boxes).toHaveCount(8);
+	for (let at = 0; at < 8; at++) await boxes.nth(at).check();
+	await expect(panel).toContainText('These are all of them: with narrower retrieves the same, and stays right when the vocabulary grows.');
+	for (let at = 0; at < 8; at++) await boxes.nth(at).uncheck();
+	await panel.getByLabel('Pick Delirium, Critical Illness').check();
+	await panel.getByLabel('Pick Delirium, Waking').check();
+	await expect(panel).toContainText('Takes it and 2 of its 8 narrower headings, and none that the vocabulary gains.');
+	const told = panel.getByText(/^Hand-picked: .* records/);
+	await expect(told).toContainText('fewer than with narrower');
+	const picked = await count(told.locator('b').textContent());
+	await panel.getByRole('button', { name: /Take for A/ }).click();
+	await expect(panel.getByRole('button', { name: 'Taken already' })).toBeDisabled();
+	await saved(page);
+	await page.goto(`${base}/strategy`);
+	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await expect(page.locator('.cm-line').first()).toHaveText('{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}');
+	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
+	expect(await count(page.locator('.right-mark .count').first().textContent())).toBe(picked);
+	// The strategy uses it, and the dossier says how it was taken.
+	await page.goto(`${base}/concepts`);
+	await expect(page.getByRole('list', { name: /^Headings of Delirium/ }).getByText('used in the strategy')).toBeAttached();
+	const markdown = await (await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)).text();
+	expect(markdown).toContain('with Delirium, Critical Illness, Delirium, Waking');
+});
+
+test('main topic and qualifiers are chosen with what they lose, and can be let go again', async ({ page }) => {
+	const base = await atHeadings(page, 'Delirium');
+	await page.getByLabel('Look up in the vocabulary').fill('delirium');
+	const panel = page.getByRole('article', { name: 'Heading Delirium', exact: true });
+	await panel.getByText('Narrow this heading, and what that would lose').click();
+	const main = panel.getByRole('row', { name: /main topic/ });
+	const left = await count(main.getByRole('cell').nth(1).textContent());
+	await main.getByRole('checkbox').check();
+	await expect(panel).toContainText('Narrowed: main topic only');
+	await panel.getByRole('button', { name: 'Take it whole' }).click();
+	await main.getByRole('checkbox').check();
+	await panel.getByRole('button', { name: /Take for A/ }).click();
+	await saved(page);
+	await page.goto(`${base}/strategy`);
+	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await expect(page.locator('.cm-line').first()).toHaveText('{!Delirium >}');
+	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
+	expect(await count(page.locator('.right-mark .count').first().textContent())).toBe(left);
+});
+
+test('names become text words, near-alikes stand side by side, an earlier heading is offered, and none that fits is a decision', async ({ page }) => {
+	const base = await atHeadings(page, 'Delirium');
+	await page.getByLabel('Look up in the vocabulary').fill('delirium');
+	const names = page.getByRole('region', { name: 'Its names as text words' });
+	await names.getByRole('button', { name: /^"acute confusion\*"/ }).click();
+	await names.getByRole('button', { name: 'Take this one for A' }).click();
+	await expect(names).toContainText('"acute confusion" covered by "acute confusion*"');
+	await names.getByRole('button', { name: /^Take all \d+ that are not covered/ }).click();
+	await expect(names.getByRole('button', { name: /that (is|are) not covered/ })).toBeDisabled();
+	await saved(page);
+
+	// Without a limit on years, what stood for it before is offered; it is taken as a heading of its own.
+	const years = page.getByRole('region', { name: 'Its years' });
+	await expect(years).toContainText('For the years up to 1971 it was Confusion.');
+	await expect(years.getByRole('img', { name: /^Delirium by year/ }).locator('svg')).toBeVisible();
+	await years.getByText('The figures').click();
+	await expect(years.getByRole('columnheader', { name: 'Earlier heading' })).toBeVisible();
+	await years.getByRole('button', { name: /^Take Confusion, too/ }).click();
+	await expect(years).toContainText('It is taken.');
+
+	// A scope note leads on; two are put side by side.
+	await page.getByRole('article', { name: 'Heading Delirium', exact: true }).getByRole('button', { name: 'Dementia' }).click();
+	await expect(page.getByRole('article', { name: 'Heading Dementia' })).toBeVisible();
+	await page.getByLabel('Put Delirium beside others').first().click();
+	await page.getByLabel('Put Delirium, Waking beside others').first().click();
+	const beside = page.getByRole('region', { name: 'Side by side' });
+	await expect(beside.getByRole('article')).toHaveCount(2);
+	await expect(beside.locator('.only').first()).toBeVisible();
+	await expect(beside.getByText('of these also Delirium, Waking')).toBeVisible();
+	await beside.getByRole('article', { name: 'Compared: Delirium, Waking' }).getByRole('button', { name: 'Take this one' }).click();
+	await expect(beside.getByRole('article', { name: 'Compared: Delirium, Waking' })).toContainText('taken');
+	await beside.getByRole('button', { name: 'Leave Delirium out of the comparison' }).click();
+	await expect(beside).toHaveCount(0);
+
+	// A find is parked in one key, with what it is.
+	await page.getByLabel('Look up in the vocabulary').fill('psychosis');
+	await expect(page.getByRole('article')).toBeVisible();
+	await page.getByLabel('Look up in the vocabulary').press('Alt+Enter');
+	await page.getByRole('button', { name: 'No heading fits …' }).click();
+	await page.getByLabel('Vocabulary', { exact: true }).selectOption({ label: 'Tidewater Words for Care' });
+	await page.getByLabel(/^Why no heading fits/).fill('Its headings are about care, not the state');
+	await page.getByRole('button', { name: 'Keep this decision' }).click();
+	await expect(page.getByText('No heading of Tidewater Words for Care fits: Its headings are about care')).toBeVisible();
+	await saved(page);
+	await page.goto(`${base}/concepts`);
+	await expect(page.getByText('No heading of Tidewater Words for Care fits')).toContainText('Nela Brandt');
+	await expect(page.getByRole('list', { name: /^Parked/ }).getByRole('listitem')).toHaveCount(1);
+	await expect(page.getByRole('list', { name: /^Headings of Delirium in Skerry/ }).getByRole('listitem')).toHaveText([/^Confusion/, /^Delirium, Waking/]);
+	const markdown = await (await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)).text();
+	expect(markdown).toContain('No heading of tidewater fits: Its headings are about care, not the state');
+});
+
+test('headings of a record are added or parked, and what nobody has indexed is told by year', async ({ page }) => {
+	const base = await atHeadings(page, 'Delirium');
+	await page.goto(`${base}/concepts`);
+	const field = page.getByRole('textbox', { name: /^Add words/ });
+	await field.fill('delir*');
+	await field.press('Enter');
+	await saved(page);
+	await page.goto(`${base}/strategy`);
+	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
+	await page.locator('.cm-line').first().click();
+	const bare = page.getByRole('region', { name: 'Not indexed' });
+	await expect(bare).toContainText(/Of \d+ records that the lines of A retrieve, \d+ \(\d+ %\) carry no heading/);
+	await page.getByRole('button', { name: 'Read them' }).click();
+	const indexed = page.locator('#records li').filter({ hasNotText: 'not indexed' }).first();
+	await indexed.getByRole('button').first().click();
+	const record = page.getByRole('article', { name: /^Record / });
+	const topics = record.getByRole('list', { name: 'Main topics' }).getByRole('listitem');
+	await expect(topics.first()).toBeVisible();
+	const label = (await topics.first().getByRole('button').textContent()) ?? '';
+	await record.getByLabel(`Add or park ${label}`, { exact: true }).selectOption({ label: 'add to A Delirium' });
+	await expect(topics.first()).toContainText('in A');
+	await topics.first().getByRole('button').click();
+	await expect(page.getByRole('article', { name: `Heading ${label}` })).toBeVisible();
+	await saved(page);
+});
+
+test('what cannot be compared or counted is answered clearly', async () => {
+	const who = await somebody(address);
+	await newEnquiry(who);
+	const one = await who.context.get('/api/v1/headings?heading=skerry:delirium');
+	expect([one.status(), ((await one.json()) as { message: string }).message]).toEqual([422, expect.stringContaining('Two to 6 different headings')]);
+	expect((await who.context.get('/api/v1/headings?heading=skerry:delirium&heading=skerry:gone')).status()).toBe(404);
+	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/gone/history?collection=skerry')).status()).toBe(404);
+	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/delirium/history?collection=gone')).status()).toBe(404);
+});

@@ -1,0 +1,260 @@
+<!-- One concept as a band: its headings per vocabulary, its words in families, its strands, and what is parked. -->
+<script lang="ts">
+	import ArrowDown from '@lucide/svelte/icons/arrow-down';
+	import ArrowUp from '@lucide/svelte/icons/arrow-up';
+	import ParkingSquare from '@lucide/svelte/icons/parking-square';
+	import Plus from '@lucide/svelte/icons/plus';
+	import Trash2 from '@lucide/svelte/icons/trash-2';
+	import X from '@lucide/svelte/icons/x';
+	import { conceptLetter, headingKey, isList, wordFamilies, type Concept, type ConceptHeading, type Edit } from '@wide-lantern/core/editor';
+	import Count from '$lib/ui/Count.svelte';
+	import EditText from '$lib/ui/EditText.svelte';
+	import { collectionFor, takeBench } from '$lib/work/context';
+	import { headingFacts } from '$lib/work/headings';
+	import { addWords, hueOf, moveTerm, reachSign, takeUp } from '$lib/work/terms';
+	import Chips from './Chips.svelte';
+	import Pasted from './Pasted.svelte';
+	import Strands from './Strands.svelte';
+
+	interface Props {
+		concept: Concept;
+		index: number;
+		counts: Readonly<Record<string, number>>;
+		used: ReadonlySet<string>;
+		most: number;
+		/** True while counts are of an older revision. */
+		old: boolean;
+		move: (by: -1 | 1) => void;
+		remove: () => void;
+	}
+	let { concept, index, counts, used, most, old, move, remove }: Props = $props();
+	const bench = takeBench();
+	const { enquiry, lens, vocabularies } = bench;
+	const concepts = $derived(enquiry.document.concepts);
+	const letter = $derived(conceptLetter(index));
+	let typed = $state('');
+	let said = $state<string | null>(null);
+	let pieces = $state.raw<readonly string[]>([]);
+	let pasted = $state<string | null>(null);
+
+	/** Vocabularies with headings in any band: each band has a row for each, so that chips can be moved. */
+	const rows = $derived(vocabularies.filter((one) => concepts.some((other) => other.headings.some((heading) => heading.vocabulary === one.id))));
+	const families = $derived(wordFamilies(concept.words, (one) => one.text));
+	const words = $derived(families.flat());
+	const kin = $derived(new Map(families.flatMap((family) => family.map((one, at) => [one.id, `${at > 0 ? 'kin' : ''} ${at < family.length - 1 ? 'has-kin' : ''}`] as const))));
+	const label = (one: { vocabulary: string; heading: string }) => headingFacts(one.vocabulary, one.heading, collectionFor(bench, one.vocabulary)).then((facts) => facts.label);
+	/** Letters of other bands that have the same. */
+	const wordElsewhere = (text: string) => concepts.flatMap((one, at) => (one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === text.toLowerCase()) ? [conceptLetter(at)] : []));
+	const headingElsewhere = (heading: ConceptHeading) => concepts.flatMap((one, at) => (one.id !== concept.id && one.headings.some((other) => other.vocabulary === heading.vocabulary && other.heading === heading.heading) ? [conceptLetter(at)] : []));
+	const listOf = (list: 'headings' | 'words' | 'parked', id: string): Concept | undefined => concepts.find((one) => one[list].some((other) => other.id === id));
+
+	function add(park = false) {
+		if (typed.trim() === '') return;
+		if (park) {
+			enquiry.edit('park a find', takeUp.park(concept, typed));
+			typed = '';
+			return;
+		}
+		if (isList(typed)) {
+			pasted = typed;
+			return;
+		}
+		const adding = addWords(concept, typed);
+		said = adding.said;
+		pieces = adding.pieces;
+		if (adding.edits.length > 0 && enquiry.edit('add a word', adding.edits)) typed = '';
+	}
+	function takePiece(piece: string) {
+		const adding = addWords(concept, piece);
+		if (adding.edits.length > 0) enquiry.edit('add a piece', adding.edits);
+		pieces = pieces.filter((one) => one !== piece);
+		if (pieces.length > 0) return;
+		said = null;
+		typed = '';
+	}
+	function dropped(list: 'headings' | 'words' | 'parked', id: string, after: string | null) {
+		const from = listOf(list, id);
+		if (from) enquiry.edit('move a chip', moveTerm(list, from, id, concept, after));
+	}
+	function choose(list: 'headings' | 'words', id: string, chosen: string) {
+		const [how, to] = chosen.split(':');
+		const target = concepts.find((one) => one.id === to);
+		if (how === 'park') {
+			if (list === 'words') enquiry.edit('park a word', takeUp.parkWord(concept, id));
+			else {
+				const heading = concept.headings.find((one) => one.id === id);
+				if (heading) void label(heading).then((name) => enquiry.edit('park a heading', takeUp.parkHeading(concept, id, name)));
+			}
+		} else if (target) enquiry.edit(how === 'copy' ? 'put a chip in a second band' : 'move a chip', moveTerm(list, concept, id, target, target[list].at(-1)?.id ?? null, how === 'copy'));
+	}
+	function takeFind(find: Concept['parked'][number]) {
+		const edits = takeUp.take(concept, find);
+		said = edits.length > 0 ? null : `“${find.text}” cannot be a word as it is; it stays parked. Type what matters of it.`;
+		if (edits.length > 0) enquiry.edit('take up a find', edits);
+	}
+	const takeOut = (list: 'headings' | 'words' | 'parked', id: string) => enquiry.edit('take out a chip', [{ do: 'remove', at: ['concepts', concept.id, list, id] } as Edit]);
+</script>
+
+{#snippet menu(list: 'headings' | 'words', id: string, name: string)}
+	{#if enquiry.editable}
+		<select
+			class="mover"
+			aria-label="Move, copy or park {name}"
+			value=""
+			onchange={(event) => {
+				choose(list, id, event.currentTarget.value);
+				event.currentTarget.value = '';
+			}}
+		>
+			<option value="">⋯</option>
+			{#each concepts as other, at (other.id)}{#if other.id !== concept.id}<option value="move:{other.id}">to {conceptLetter(at)}</option><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
+			<option value="park">park it</option>
+		</select>
+		<button class="do bare" aria-label="Take out {name}" onclick={() => takeOut(list, id)}><X size={13} /></button>
+	{/if}
+{/snippet}
+{#snippet usedMark(key: string)}{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}{/snippet}
+{#snippet elsewhere(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Stands in {letters.join(', ')}, too">also {letters.join(', ')}</span>{/if}{/snippet}
+
+{#snippet headingChip(heading: ConceptHeading)}
+	{@const key = headingKey(heading)}
+	<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}
+		>{heading.main ? '!' : ''}{#await label(heading)}…{:then name}{name}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
+	>
+	<Count value={counts[key]} {most} dim={old} bar={false} />
+	{@render elsewhere(headingElsewhere(heading))}
+	{@render usedMark(key)}
+	{@render menu('headings', heading.id, heading.heading)}
+{/snippet}
+{#snippet wordChip(word: Concept['words'][number])}
+	<span class="line-face" title={word.origin}>{word.text}</span>
+	<Count value={counts[word.text]} {most} dim={old} bar={false} />
+	{@render elsewhere(wordElsewhere(word.text))}
+	{@render usedMark(word.text)}
+	{@render menu('words', word.id, word.text)}
+{/snippet}
+{#snippet parkedChip(find: Concept['parked'][number])}
+	{@const { vocabulary, heading } = find}
+	{#if vocabulary && heading}<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary, heading })}>{`{${find.text}}`}</button>{:else}{find.text}{/if}
+	{#if enquiry.editable}<button class="do bare" aria-label="Take {find.text} up" title={heading ? 'Take the heading' : 'Take it as a word'} onclick={() => takeFind(find)}><ArrowUp size={13} /></button><button
+			class="do bare"
+			aria-label="Drop {find.text}"
+			onclick={() => takeOut('parked', find.id)}><X size={13} /></button
+		>{/if}
+{/snippet}
+
+<section class="band" style={hueOf(index)} aria-label="Concept {letter}: {concept.name}">
+	<header class="flex items-center gap-3">
+		<span class="hue-letter">{letter}</span>
+		<div class="flex-1 font-semibold"><EditText at={['concepts', concept.id, 'name']} label="Name of concept {letter}" placeholder="Name of the concept" /></div>
+		{#if enquiry.editable}
+			<button class="do bare" aria-label="Move {concept.name} up" disabled={index === 0} onclick={() => move(-1)}><ArrowUp size={15} /></button>
+			<button class="do bare" aria-label="Move {concept.name} down" disabled={index === concepts.length - 1} onclick={() => move(1)}><ArrowDown size={15} /></button>
+			<button class="do bare" aria-label="Take out {concept.name}" onclick={remove}><Trash2 size={15} /></button>
+		{/if}
+	</header>
+	<EditText at={['concepts', concept.id, 'note']} label="Note on {concept.name}" long class="small" placeholder="What belongs here, what does not" />
+
+	{#each rows as vocabulary, at (vocabulary.id)}
+		<div class="row">
+			<h2 class="small soft" title={vocabulary.name}>{rows.length === 1 ? 'Headings' : vocabulary.name.split(' ')[0]}</h2>
+			<div class="flex gap-2 flex-wrap items-start">
+				<Chips
+					items={concept.headings.filter((one) => one.vocabulary === vocabulary.id)}
+					kind="headings {vocabulary.id}"
+					label="Headings of {concept.name} in {vocabulary.name}"
+					editable={enquiry.editable}
+					chip={headingChip}
+					look={() => 'heading'}
+					dropped={(id, after) => dropped('headings', id, after)}
+				/>
+				{#if at === rows.length - 1}<a class="do bare" href="/enquiries/{enquiry.id}/headings?concept={concept.id}"><Plus size={14} /> {concept.headings.length === 0 ? 'Find its headings' : 'More'}</a>{/if}
+			</div>
+		</div>
+	{:else}
+		<div class="row">
+			<h2 class="small soft">Headings</h2>
+			<a class="do bare w-fit" href="/enquiries/{enquiry.id}/headings?concept={concept.id}"><Plus size={14} /> Find its headings</a>
+		</div>
+	{/each}
+	{#each concept.noHeading ?? [] as none (none.id)}<div class="row">
+			<span></span>
+			<p class="small">No heading of {vocabularies.find((one) => one.id === none.vocabulary)?.name ?? none.vocabulary} fits: {none.reason} <span class="soft">{none.by}, {none.on}</span></p>
+		</div>{/each}
+
+	<div class="row">
+		<h2 class="small soft">Words</h2>
+		<div>
+			<Chips items={words} kind="words" label="Words of {concept.name}" editable={enquiry.editable} chip={wordChip} look={(word) => kin.get(word.id) ?? ''} dropped={(id, after) => dropped('words', id, after)} />
+			{#if enquiry.editable}
+				<div class="flex gap-2 mt-1 items-start">
+					<textarea
+						class="ask line-face"
+						rows="1"
+						style="field-sizing: content; max-height: 12rem"
+						aria-label="Add words to {concept.name}"
+						placeholder="delir*  or paste a list"
+						bind:value={typed}
+						onpaste={(event) => {
+							const text = event.clipboardData?.getData('text') ?? '';
+							if (typed.trim() !== '' || !isList(text)) return;
+							event.preventDefault();
+							typed = text;
+							pasted = text;
+						}}
+						onkeydown={(event) => {
+							if (event.key === 'Enter' && !event.shiftKey) {
+								event.preventDefault();
+								add(event.altKey);
+							}
+						}}></textarea>
+					<button class="do" onclick={() => add()}>Add</button>
+					<button class="do" title="Park it for later thought (Alt Enter)" onclick={() => add(true)}><ParkingSquare size={15} /> Park</button>
+				</div>
+				{#if pasted !== null}
+					<Pasted
+						text={pasted}
+						{concept}
+						{letter}
+						over={(added) => {
+							pasted = null;
+							if (added) typed = '';
+						}}
+					/>
+				{/if}
+				{#if said}<p class="say note small mt-1" role="status">{said}</p>{/if}
+				{#if pieces.length > 0}<p class="mt-1 flex flex-wrap gap-1">
+						{#each pieces as piece (piece)}<button class="do small" onclick={() => takePiece(piece)}><Plus size={13} /> {piece}</button>{/each}
+					</p>{/if}
+			{/if}
+		</div>
+	</div>
+	<Strands {concept} {letter} />
+	{#if concept.parked.length > 0}
+		<div class="row">
+			<h2 class="small soft">Parked</h2>
+			<Chips items={concept.parked} kind="parked" label="Parked under {concept.name}" editable={enquiry.editable} chip={parkedChip} look={() => 'soft'} dropped={(id, after) => dropped('parked', id, after)} />
+		</div>
+	{/if}
+</section>
+
+<style>
+	.band {
+		border-left: 4px solid var(--hue);
+		padding: 8px 0 8px 16px;
+		margin-top: 20px;
+	}
+	.band :global(.row) {
+		display: grid;
+		grid-template-columns: 5rem minmax(0, 1fr);
+		gap: 8px;
+		margin-top: 6px;
+		align-items: start;
+	}
+	.used {
+		width: 7px;
+		height: 7px;
+		border-radius: 50%;
+		background: var(--good);
+	}
+</style>
