@@ -47,6 +47,7 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
 	['GET', `${A}/terms`, MEMBERS, '?line=joined'],
+	['GET', `${A}/concept-map`, MEMBERS, '?concept=c'],
 	['GET', `${A}/names`, MEMBERS, '?concept=c&vocabulary=skerry&heading=delirium'],
 	['GET', `${A}/unindexed`, MEMBERS, '?concept=c'],
 	['GET', `${A}/vocabularies`, MEMBERS],

@@ -155,7 +155,7 @@ test('a file above the ceiling is refused, and nothing stays of it', async () =>
 	try {
 		const out = createWriteStream(path);
 		const block = Buffer.alloc(1_000_000, `${'# a remark that fills a line'.padEnd(99)}\n`);
-		for (let at = 0; at < 401; at++) if (!out.write(block)) await new Promise((drained) => out.once('drain', drained));
+		for (let at = 0; at < 401; at++) if (!out.write(block)) await new Promise<void>((drained) => out.once('drain', drained));
 		await new Promise<void>((ended) => out.end(ended));
 		const cookie = (await who.context.storageState()).cookies.map((one) => `${one.name}=${one.value}`).join('; ');
 		const response = await fetch(`${address}/api/v1/intakes?vocabulary=zz-large`, {

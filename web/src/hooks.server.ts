@@ -8,6 +8,7 @@ import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
 import { openCollection, listCollections } from '$lib/server/collections';
 import { stopComputing } from '$lib/server/computing';
 import { config } from '$lib/server/config';
+import { warmCrosswalks } from '$lib/server/crosswalks';
 import { database, isDatabaseAway, migrate } from '$lib/server/database';
 import { loadShipped } from '$lib/server/demo';
 import { roleIn } from '$lib/server/enquiries';
@@ -23,7 +24,11 @@ export const init: ServerInit = async () => {
 	await migrate();
 	await loadShipped();
 	// The first keystroke should not wait for an index.
-	for (const { id } of await listCollections()) void openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error)));
+	const opening = (await listCollections()).map(({ id }) => openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error))));
+	// Nor the first look at counterparts for the comparison of whole vocabularies; that begins when lines can be counted.
+	void Promise.all(opening)
+		.then(warmCrosswalks)
+		.catch((error: unknown) => log('error', 'crosswalks-failed', errorFacts(error)));
 	log('info', 'started', { demo: config.demo });
 };
 

@@ -17,7 +17,7 @@ export const DEMO_QUESTION =
 
 type Words = readonly string[];
 
-/** A concept with its headings (`>` for with narrower) and words. */
+/** A concept with its headings (`>` for with narrower; Skerry's unless another vocabulary stands before) and words. */
 function concept(id: string, name: string, note: string, headings: Words, words: Words, parked: Words) {
 	return {
 		id,
@@ -26,8 +26,8 @@ function concept(id: string, name: string, note: string, headings: Words, words:
 		strands: [],
 		headings: headings.map((one, at) => ({
 			id: `${id}-h${at + 1}`,
-			vocabulary: 'skerry',
-			heading: one.replace(/ >$/, ''),
+			vocabulary: one.includes(':') ? (one.split(':')[0] ?? '') : 'skerry',
+			heading: one.replace(/ >$/, '').replace(/^\w+:/, ''),
 			reach: one.endsWith(' >') ? ('narrower' as const) : ('this' as const),
 			main: false,
 			strand: null,
@@ -44,7 +44,8 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			'demo-a',
 			'Delirium',
 			'Main outcome. Searched as a concept, since every known article names it in title or abstract.',
-			['delirium >', 'confusion', 'encephsepsis'],
+			// Acute confusion; Delirious State.
+			['delirium >', 'confusion', 'encephsepsis', 'tidewater:t1isrxu4 >', 'corran:cgmzwp4 >'],
 			['delir*', '"acute confusion*"', '"acute brain dysfunction"', 'ICU WITHIN/2 (psychosis OR syndrome)', '"brain failure"', '"clouded mind"'],
 			['agitation: too wide?']
 		),
@@ -52,7 +53,19 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			'demo-b',
 			'Light that follows the day',
 			'Treatment with light and the lighting of rooms; darkness at night belongs to it.',
-			['phototherapy >', 'lighting >', 'daylight', 'windows', 'chronother >', 'photoperiod'],
+			// Treatment with light, Lights on the ward, Natural light; Rhythmic Illumination.
+			[
+				'phototherapy >',
+				'lighting >',
+				'daylight',
+				'windows',
+				'chronother >',
+				'photoperiod',
+				'tidewater:tt7fm1p >',
+				'tidewater:t1jul50e >',
+				'tidewater:td4ghwh',
+				'corran:cm4amqr'
+			],
 			[
 				'phototherap*',
 				'"light therap*"',
@@ -74,7 +87,8 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			'demo-c',
 			'Intensive care',
 			'The place, the treatment and the state, which the vocabulary keeps apart.',
-			['icu >', 'critcare >', 'critillness >', 'critpatients'],
+			// Intensive care units, Caring for the critically ill; Critical Patient Ward.
+			['icu >', 'critcare >', 'critillness >', 'critpatients', 'tidewater:t1p1pkpu >', 'tidewater:t2vxdmr', 'corran:c1psvwep >'],
 			[
 				'"intensive care"',
 				'ICU~',

@@ -220,6 +220,12 @@ describe('the demo enquiry', () => {
 		expect(words.and(relevant).count()).toBeLessThan(found[7]?.and(relevant).count() ?? 0);
 	});
 
+	it('names headings of three vocabularies, each of which is there', () => {
+		const taken = demoEnquiry(skerry, world).concepts.flatMap((one) => one.headings);
+		expect(taken.filter((one) => !open[one.vocabulary as keyof typeof open]?.get(one.heading))).toEqual([]);
+		expect(new Set(taken.map((one) => one.vocabulary))).toEqual(new Set(['skerry', 'tidewater', 'corran']));
+	});
+
 	it('ships profiles that fit the schema', () => {
 		for (const profile of shippedProfiles) expect(ajv.validate(profileSchema, profile), JSON.stringify(ajv.errors)).toBe(true);
 	});

@@ -13,10 +13,11 @@ import {
 	readStrategy,
 	RecordSet,
 	type Concept,
-	type OpenVocabulary
+	type OpenVocabulary,
+	type TakenAs
 } from '@wide-lantern/core';
 import type { NameOffer } from '$lib/work/names';
-import type { OpenCollection } from './collections';
+import { listCollections, openCollection, type OpenCollection } from './collections';
 import { computing, type MarkNumbers } from './computing';
 import type { Answers } from './computing/protocol';
 import type { WorkedEnquiry } from './workings';
@@ -29,6 +30,8 @@ export interface ConceptCounts {
 	readonly counts: Readonly<Record<string, number>>;
 	/** The same keys, where the strategy has the piece. */
 	readonly used: readonly string[];
+	/** Keys that are counted in another collection, with its name: their vocabulary does not index the enquiry’s own. */
+	readonly elsewhere: Readonly<Record<string, string>>;
 }
 
 const trialLine = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
@@ -53,6 +56,13 @@ export const fullLabel = (vocabularies: readonly OpenVocabulary[]) => (vocabular
 };
 export const qualifierName = (vocabularies: readonly OpenVocabulary[]) => (vocabulary: string, code: string) =>
 	vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code;
+
+/** Records of another collection that a taken heading retrieves there. */
+async function countTaken(worked: WorkedEnquiry, collection: OpenCollection, one: TakenAs): Promise<number> {
+	const text = headingPieces(one, fullLabel(worked.vocabularies), qualifierName(worked.vocabularies)).join(' OR ');
+	const { counts } = await countTexts({ ...worked, collection }, [text]);
+	return counts.get(text) ?? 0;
+}
 
 export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
 	const { enquiry, vocabularies, lines } = worked;
@@ -95,7 +105,18 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		const parts = nodesFor(text).filter((node) => node.kind === 'heading');
 		if (parts.length > 0 && parts.every((one) => usedHeadings.has(meaning(one) ?? ''))) used.push(key);
 	}
-	return { counts, used };
+	const elsewhere: Record<string, string> = {};
+	const entries = worked.collection ? await listCollections() : [];
+	for (const one of enquiry.document.concepts.flatMap((concept) => concept.headings)) {
+		const key = headingKey(one);
+		if (headings.has(key) || elsewhere[key] !== undefined) continue;
+		const entry = entries.find((other) => other.vocabularies.includes(one.vocabulary));
+		const collection = entry ? await openCollection(entry.id) : null;
+		if (!collection) continue;
+		counts[key] = await countTaken(worked, collection, one);
+		elsewhere[key] = collection.name;
+	}
+	return { counts, used, elsewhere };
 }
 
 /** Null where the vocabulary or the heading is not known. */

@@ -2,7 +2,7 @@
  * What another vocabulary calls a heading: suggestions, made from both vocabularies and from the works
  * that two collections both hold, and the decisions that searchers have made, each with its name.
  */
-import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type Suggestion } from '@wide-lantern/core';
+import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type SharedWork, type Suggestion } from '@wide-lantern/core';
 import { listCollections, recordsOf } from './collections';
 import { breather } from './breathe';
 import { database } from './database';
@@ -67,6 +67,33 @@ async function firstRecords(collection: string): Promise<BibliographicRecord[]> 
 	return records;
 }
 
+/** Works that two collections both hold, by the pair in alphabetical order: both directions of a crosswalk use them. */
+const shared = new Map<string, { readonly from: string; readonly works: Promise<readonly SharedWork[]> }>();
+
+async function worksOf(left: string, right: string, from: string, to: string, madeFrom: string): Promise<readonly SharedWork[]> {
+	if (from > to) return (await worksOf(right, left, to, from, madeFrom)).map((work) => ({ from: work.to, to: work.from }));
+	const key = `${from} ${to}`;
+	// Made from the same, whichever way it is asked.
+	const stamp = [...madeFrom].sort().join('');
+	const known = shared.get(key);
+	if (known?.from === stamp) return known.works;
+	const works = (async () => {
+		const [mine, theirs] = [await firstRecords(left), await firstRecords(right)];
+		const given = (record: BibliographicRecord | undefined, vocabulary: string) =>
+			(record?.headings ?? []).filter((one) => one.vocabulary === vocabulary).map((one) => one.heading);
+		return sameWorks(mine, theirs).map(([a, b]) => ({ from: given(mine[a], from), to: given(theirs[b], to) }));
+	})();
+	shared.set(key, { from: stamp, works });
+	works.catch(() => shared.delete(key));
+	return works;
+}
+
+/** Makes the crosswalks between all vocabularies that index a collection, one after the other, before anybody asks. */
+export async function warmCrosswalks(): Promise<void> {
+	const ids = (await listCollections()).flatMap((one) => one.vocabularies);
+	for (const from of new Set(ids)) for (const to of new Set(ids)) if (from !== to) await crosswalkOf(from, to);
+}
+
 async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> {
 	const [own, other] = await Promise.all([openVocabulary(from), openVocabulary(to)]);
 	if (!own || !other) return null;
@@ -80,10 +107,7 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 	if (known?.from === madeFrom) return known.crosswalk;
 	const crosswalk = (async () => {
 		const started = performance.now();
-		const [mine, theirs] = left && right ? await Promise.all([firstRecords(left.id), firstRecords(right.id)]) : [[], []];
-		const given = (record: BibliographicRecord | undefined, vocabulary: string) =>
-			(record?.headings ?? []).filter((one) => one.vocabulary === vocabulary).map((one) => one.heading);
-		const works = sameWorks(mine, theirs).map(([a, b]) => ({ from: given(mine[a], from), to: given(theirs[b], to) }));
+		const works = left && right ? await worksOf(left.id, right.id, from, to, madeFrom) : [];
 		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, breather());
 		log('info', 'crosswalk-made', { from, to, works: works.length, milliseconds: Math.round(performance.now() - started) });
 		return result;

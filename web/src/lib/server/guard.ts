@@ -52,6 +52,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/counts`]: 'reader',
 	[`GET ${API}/records`]: 'reader',
 	[`GET ${API}/terms`]: 'reader',
+	[`GET ${API}/concept-map`]: 'reader',
 	[`GET ${API}/names`]: 'reader',
 	[`GET ${API}/unindexed`]: 'reader',
 	[`GET ${API}/vocabularies`]: 'reader',

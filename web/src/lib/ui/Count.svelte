@@ -5,7 +5,7 @@
 	const share = $derived(value && most > 1 ? Math.log10(value + 1) / Math.log10(most + 1) : 0);
 </script>
 
-<span class:dim class="whitespace-nowrap">
+<span class:dim={dim || value === null || value === undefined} class="whitespace-nowrap">
 	{#if bar}<span class="log-track" aria-hidden="true"><span class="log-bar" style:width="{Math.round(share * 72)}px"></span></span>{/if}
 	<span class="count" class:none={value === 0}>{counted(value)}</span>
 </span>

@@ -1,5 +1,6 @@
 /** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
 import type { ShownRecord } from './records';
+import { SvelteMap } from 'svelte/reactivity';
 import type { Taking } from './terms';
 
 export interface HeadingTopic {
@@ -27,6 +28,8 @@ export class Lens {
 	topic = $state.raw<Topic | null>(null);
 	pinned = $state(false);
 	open = $state(true);
+	/** What was chosen at headings and is not taken yet, by `vocabulary:identifier`: it stays while one looks elsewhere. */
+	readonly choices = new SvelteMap<string, Partial<Omit<Taking, 'vocabulary' | 'heading'>>>();
 
 	/** Turns the lens to something, unless it is pinned. */
 	show(topic: Topic): void {

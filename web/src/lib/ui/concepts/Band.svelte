@@ -20,6 +20,8 @@
 		concept: Concept;
 		index: number;
 		counts: Readonly<Record<string, number>>;
+		/** Keys that are counted in another collection, with its name. */
+		elsewhere: Readonly<Record<string, string>>;
 		used: ReadonlySet<string>;
 		most: number;
 		/** True while counts are of an older revision. */
@@ -27,7 +29,7 @@
 		move: (by: -1 | 1) => void;
 		remove: () => void;
 	}
-	let { concept, index, counts, used, most, old, move, remove }: Props = $props();
+	let { concept, index, counts, elsewhere, used, most, old, move, remove }: Props = $props();
 	const bench = takeBench();
 	const { enquiry, lens, vocabularies } = bench;
 	const concepts = $derived(enquiry.document.concepts);
@@ -47,6 +49,11 @@
 	const wordElsewhere = (text: string) => concepts.flatMap((one, at) => (one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === text.toLowerCase()) ? [conceptLetter(at)] : []));
 	const headingElsewhere = (heading: ConceptHeading) => concepts.flatMap((one, at) => (one.id !== concept.id && one.headings.some((other) => other.vocabulary === heading.vocabulary && other.heading === heading.heading) ? [conceptLetter(at)] : []));
 	const listOf = (list: 'headings' | 'words' | 'parked', id: string): Concept | undefined => concepts.find((one) => one[list].some((other) => other.id === id));
+
+	const countedIn = (vocabulary: string) => {
+		const collection = bench.collections.find((one) => one.id === collectionFor(bench, vocabulary));
+		return collection ? `Headings counted in ${collection.name}` : 'No collection here is indexed with this vocabulary';
+	};
 
 	function add(park = false) {
 		if (typed.trim() === '') return;
@@ -114,22 +121,22 @@
 	{/if}
 {/snippet}
 {#snippet usedMark(key: string)}{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}{/snippet}
-{#snippet elsewhere(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Stands in {letters.join(', ')}, too">also {letters.join(', ')}</span>{/if}{/snippet}
+{#snippet alsoIn(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Stands in {letters.join(', ')}, too">also {letters.join(', ')}</span>{/if}{/snippet}
 
 {#snippet headingChip(heading: ConceptHeading)}
 	{@const key = headingKey(heading)}
 	<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}
 		>{heading.main ? '!' : ''}{#await label(heading)}…{:then name}{name}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
 	>
-	<Count value={counts[key]} {most} dim={old} bar={false} />
-	{@render elsewhere(headingElsewhere(heading))}
+	<span title={elsewhere[key] === undefined ? undefined : `Counted in ${elsewhere[key]}`}><Count value={counts[key]} {most} dim={old} bar={false} /></span>
+	{@render alsoIn(headingElsewhere(heading))}
 	{@render usedMark(key)}
 	{@render menu('headings', heading.id, heading.heading)}
 {/snippet}
 {#snippet wordChip(word: Concept['words'][number])}
 	<span class="line-face" title={word.origin}>{word.text}</span>
 	<Count value={counts[word.text]} {most} dim={old} bar={false} />
-	{@render elsewhere(wordElsewhere(word.text))}
+	{@render alsoIn(wordElsewhere(word.text))}
 	{@render usedMark(word.text)}
 	{@render menu('words', word.id, word.text)}
 {/snippet}
@@ -157,7 +164,7 @@
 
 	{#each rows as vocabulary, at (vocabulary.id)}
 		<div class="row">
-			<h2 class="small soft" title={vocabulary.name}>{rows.length === 1 ? 'Headings' : vocabulary.name.split(' ')[0]}</h2>
+			<h2 class="small soft" title={countedIn(vocabulary.id)}>{rows.length === 1 ? 'Headings' : vocabulary.name.split(' ')[0]}</h2>
 			<div class="flex gap-2 flex-wrap items-start">
 				<Chips
 					items={concept.headings.filter((one) => one.vocabulary === vocabulary.id)}

@@ -29,8 +29,8 @@
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
 		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, itemGap: 20, textStyle: { color: 'var(--ink)' } },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
-		xAxis: { type: 'category', data: history.years.map((one) => String(one.year)), axisLine: { lineStyle: { color: 'var(--edge)' } } },
-		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, splitLine: { lineStyle: { color: 'var(--rule)' } } },
+		xAxis: { type: 'category', data: history.years.map((one) => String(one.year)), axisLabel: { color: 'var(--soft)' }, axisLine: { lineStyle: { color: 'var(--edge)' } } },
+		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, axisLabel: { color: 'var(--soft)' }, splitLine: { lineStyle: { color: 'var(--rule)' } } },
 		series: [
 			{
 				name: label,
@@ -71,9 +71,9 @@
 		<Chart
 			title="{label} by year"
 			units="records of {history.collection}, {history.takenOn}"
-			text="{counted(sum(history, 'records'))} records with the heading{sum(history, 'earlier') > 0 ? `, ${counted(sum(history, 'earlier'))} with what stood for it before` : ''}. {counted(sum(history, 'bare'))} of {counted(
-				sum(history, 'all')
-			)} records of the collection carry no heading at all: only text words find them."
+			text="{counted(sum(history, 'records'))} {sum(history, 'records') === 1 ? 'record' : 'records'} with the heading{sum(history, 'earlier') > 0 ? `, ${counted(sum(history, 'earlier'))} with what stood for it before` : ''}. {counted(
+				sum(history, 'bare')
+			)} of {counted(sum(history, 'all'))} records of the collection carry no heading at all: only text words find them."
 			option={option(history)}
 			columns={['Year', label, 'Earlier heading', 'Not indexed', 'All records']}
 			rows={history.years.filter((one) => one.all > 0).map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}

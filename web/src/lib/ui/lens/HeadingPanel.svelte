@@ -28,7 +28,9 @@
 	/** Branches that are too large to come whole, and have been opened. */
 	let opened = $state.raw<readonly string[]>([]);
 	/** What was chosen here and is not taken yet. */
-	let chosen = $state.raw<Partial<Omit<Taking, 'vocabulary' | 'heading'>>>({});
+	const key = $derived(`${take?.label ?? ''} ${vocabulary}:${heading}`);
+	const chosen = $derived(bench.lens.choices.get(key) ?? {});
+	const choose = (change: typeof chosen) => void bench.lens.choices.set(key, { ...chosen, ...change });
 
 	function taking(facts: HeadingFacts): TakenHeading {
 		const known = take?.known;
@@ -44,7 +46,7 @@
 		};
 	}
 	function pick(now: TakenHeading, id: string, on: boolean) {
-		chosen = { ...chosen, picked: on ? [...now.picked, id] : now.picked.filter((one) => one !== id) };
+		choose({ picked: on ? [...now.picked, id] : now.picked.filter((one) => one !== id) });
 	}
 	const UNCOUNTED = 'No collection here is indexed with its vocabulary, so nothing is counted.';
 	const size = (count: number | null) => (count === null ? '' : ` · ${counted(count)}`);
@@ -118,7 +120,7 @@
 			{#if !take}
 				<p>{facts.count === null ? UNCOUNTED : `On ${counted(facts.count)} records${facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.`}</p>
 			{:else if facts.narrower > 0}
-				<SegmentedControl value={now.reach} onValueChange={(details) => (chosen = { ...chosen, reach: details.value as Reach })}>
+				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">
 						<SegmentedControl.Item value="this" class="segment"><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
@@ -132,7 +134,7 @@
 					{#if now.picked.length >= facts.closure - 1}
 						<p class="say note small mt-2">
 							These are all of them: <em>with narrower</em> retrieves the same, and stays right when the vocabulary grows.
-							<button class="do bare small" onclick={() => (chosen = { ...chosen, reach: 'narrower', picked: [] })}>Take it with narrower</button>
+							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}>Take it with narrower</button>
 						</p>
 					{/if}
 				{/if}
@@ -143,7 +145,7 @@
 				{#if now.main || now.qualifiers.length > 0}
 					<p class="small mt-2">
 						Narrowed: {now.main ? 'main topic only' : ''}{now.main && now.qualifiers.length > 0 ? '; ' : ''}{now.qualifiers.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code).join(', ')}
-						<button class="do bare small" onclick={() => (chosen = { ...chosen, main: false, qualifiers: [] })}>Take it whole</button>
+						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}>Take it whole</button>
 					</p>
 				{/if}
 				<button
@@ -151,13 +153,13 @@
 					disabled={same || (now.reach === 'picked' && now.picked.length === 0)}
 					onclick={() => {
 						take.act(now);
-						chosen = {};
+						bench.lens.choices.delete(key);
 					}}>{take.known === undefined ? take.label : same ? 'Taken already' : 'Change how it is taken'}</button
 				>
 			{/if}
 		</div>
 		{#if collection && !narrow}
-			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => (chosen = { ...chosen, ...change }) : null} {turn} />
+			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => choose({ ...change }) : null} {turn} />
 			{#if facts.since !== null || facts.before.length > 0}
 				<HeadingHistory vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} {collection} takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null} />
 			{/if}

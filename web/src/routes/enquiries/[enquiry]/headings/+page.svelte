@@ -8,6 +8,7 @@
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
 	import { headingFacts, lookUp, reasonText, type LookedUp, type LookupMode } from '$lib/work/headings';
 	import { addHeading, hueOf, park as parked, reachSign } from '$lib/work/terms';
+	import ConceptMap from '$lib/ui/headings/ConceptMap.svelte';
 	import Compare from '$lib/ui/headings/Compare.svelte';
 	import EditionNews from '$lib/ui/headings/EditionNews.svelte';
 	import NamesAsWords from '$lib/ui/headings/NamesAsWords.svelte';
@@ -104,6 +105,7 @@
 				onclick={() => {
 					conceptId = one.id;
 					typed = '';
+					current = null;
 				}}><span class="hue-letter">{conceptLetter(at)}</span> {one.name}</button
 			>
 		{/each}
@@ -116,7 +118,7 @@
 					>{/each}
 			</div>
 			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
-					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
+					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face try" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
 				</p>{/if}
 			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
 			<div class="mt-2 matches">
@@ -189,9 +191,17 @@
 						</section>
 					{/if}
 				{/key}
+				<p class="mt-3"><button class="do" onclick={() => (current = null)}>All headings of {conceptLetter(index)}, side by side</button></p>
 				{#if enquiry.editable}<p class="mt-3"><button class="do" onclick={park}><ParkingSquare size={15} /> Park it <span class="soft small">Alt Enter</span></button></p>{/if}
 			{:else}
-				<p class="soft">Choose a heading on the left to read its scope note, see where it stands in the tree, and decide how far it reaches.</p>
+				{#key concept.id}
+					<ConceptMap
+						{concept}
+						letter={conceptLetter(index)}
+						open={go}
+						take={enquiry.editable ? (vocabulary, one) => enquiry.edit('take a heading', addHeading(concept, { vocabulary, heading: one.heading, reach: one.narrower > 0 ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] })) : null}
+					/>
+				{/key}
 			{/if}
 		</div>
 	</div>
@@ -231,6 +241,12 @@
 	}
 	.others {
 		max-width: 44rem;
+	}
+	.try {
+		display: block;
+		max-width: 100%;
+		overflow: hidden;
+		text-overflow: ellipsis;
 	}
 	.matches {
 		max-height: 60vh;
