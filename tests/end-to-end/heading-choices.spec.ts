@@ -33,6 +33,7 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await expect(panel).toContainText('Takes it and 2 of its 8 narrower headings, and none that the vocabulary gains.');
 	const told = panel.getByText(/^Hand-picked: .* records/);
 	await expect(told).toContainText('fewer than with narrower');
+	await expect(told).not.toHaveClass(/dim/);
 	const picked = await count(told.locator('b').textContent());
 	await panel.getByRole('button', { name: /Take for A/ }).click();
 	await expect(panel.getByRole('button', { name: 'Taken already' })).toBeDisabled();
@@ -156,4 +157,36 @@ test('what cannot be compared or counted is answered clearly', async () => {
 	expect((await who.context.get('/api/v1/headings?heading=skerry:delirium&heading=skerry:gone')).status()).toBe(404);
 	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/gone/history?collection=skerry')).status()).toBe(404);
 	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/delirium/history?collection=gone')).status()).toBe(404);
+});
+
+test('a concept stands in every vocabulary at once: what its words are called, what is taken, what was decided', async ({ page }) => {
+	const base = await atHeadings(page, 'Hand washing');
+	// Nothing is taken yet: the concept's name is looked up everywhere.
+	const map = page.getByRole('region', { name: 'A Hand washing in every vocabulary' });
+	await expect(map).toContainText(/Nothing is taken yet|No vocabulary has a heading/);
+	await page.goto(`${base}/concepts`);
+	await page.getByLabel('Name of concept A').fill('Delirium');
+	await page.getByLabel('Name of concept A').blur();
+	await saved(page);
+	await page.goto(`${base}/headings`);
+	const delirium = page.getByRole('region', { name: 'A Delirium in every vocabulary' });
+	const skerry = delirium.getByRole('region', { name: 'Skerry Thesaurus of Health' });
+	await skerry.getByRole('button', { name: 'Take' }).first().click();
+	await expect(delirium).toContainText('What is taken stands in full');
+	// What the others may call it is joined by a line and can be taken from here.
+	const corran = delirium.getByRole('region', { name: 'Corran Drug and Disease List' });
+	await expect(corran.getByRole('listitem').filter({ hasText: 'Delirious State' })).toContainText(/perhaps: .*on the same \d+ works/);
+	await expect(delirium.locator('svg path').first()).toBeAttached();
+	await corran.getByRole('listitem').filter({ hasText: 'Delirious State' }).getByRole('button', { name: 'Take' }).click();
+	await expect(corran.getByRole('button', { name: 'Take' })).toHaveCount(0);
+	await saved(page);
+	await corran.getByRole('button', { name: 'Delirious State' }).click();
+	await expect(
+		page
+			.getByRole('article', { name: 'Heading Delirious State' })
+			.getByText(/Corran .*sample/)
+			.first()
+	).toBeVisible();
+	await page.getByRole('button', { name: 'All headings of A, side by side' }).click();
+	await expect(delirium).toBeVisible();
 });

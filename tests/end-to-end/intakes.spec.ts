@@ -54,6 +54,8 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 		.first()
 		.click();
 	await expect(page.getByRole('article').getByText('Small lamps that burn all night.')).toBeVisible();
+	await page.getByRole('button', { name: /^Take for A/ }).click();
+	await saved(page);
 
 	await page.goto('/vocabularies');
 	await page.getByLabel('File on this computer').setInputFiles(file('next.csv', NEXT));
@@ -73,6 +75,21 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await page.getByRole('button', { name: /^moved/ }).click();
 	await expect(changes).toHaveText(/Bedside lights stood below “Lamps”, now below nothing/);
 
+	// The enquiry that uses one of its headings is told, once.
+	await page.goto(`/enquiries/${id}/headings`);
+	const news = page.getByRole('region', { name: 'New edition of Lamp List' });
+	await expect(news).toContainText('Bedside lights was “Night lights”');
+	await expect(news).not.toContainText('Skylights');
+	await news.getByRole('button', { name: 'Bedside lights' }).first().click();
+	await expect(page.getByRole('article', { name: 'Heading Bedside lights' })).toBeVisible();
+	await news.getByRole('button', { name: 'I have looked at these' }).click();
+	await expect(news).toHaveCount(0);
+	await saved(page);
+	await page.reload();
+	await expect(page.getByRole('heading', { name: /in every vocabulary$/ })).toBeVisible();
+	await expect(news).toHaveCount(0);
+	await page.goto('/vocabularies');
+
 	// Another searcher may look, but neither replace nor remove it.
 	const other = await somebody(address);
 	const refused = await other.context.post('/api/v1/intakes?vocabulary=zz-lamps', {
@@ -83,6 +100,8 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	expect((await other.context.delete('/api/v1/vocabularies/zz-lamps')).status()).toBe(403);
 	const row = page.getByRole('table', { name: 'Vocabularies' }).getByRole('row', { name: /Lamp List/ });
 	await row.getByRole('button', { name: 'Remove Lamp List' }).click();
+	await row.getByRole('button', { name: 'Remove', exact: true }).click();
+	await expect(row).toContainText('One enquiry uses it.');
 	await row.getByRole('button', { name: 'Remove', exact: true }).click();
 	await expect(row).toHaveCount(0);
 });
@@ -174,4 +193,18 @@ test('a file above the ceiling is refused, and nothing stays of it', async () =>
 		rmSync(path, { force: true });
 	}
 	expect((await who.context.get('/api/v1/vocabularies/zz-large')).status()).toBe(404);
+});
+
+test('a large file shows how far it is and is cancelled with nothing loaded', async ({ page }) => {
+	await signUp(page);
+	const heading = (at: number) =>
+		`v:${at} a skos:Concept ; skos:prefLabel "Condition ${at} of the ward"@en ; skos:altLabel "State ${at}"@en, "Finding ${at}"@en ; skos:broader v:${Math.floor(at / 8)} .\n`;
+	const text = `@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix v: <https://large.example/> .\n${Array.from({ length: 90_000 }, (_, at) => heading(at + 1)).join('')}`;
+	await page.goto('/vocabularies');
+	await page.getByLabel('File on this computer').setInputFiles(file('zz-slow.ttl', text));
+	await page.getByRole('button', { name: 'Read the file' }).click();
+	await expect(page.getByText(/Reading [\d.]+ MB of 1\d\.\d MB, .* statements/)).toBeVisible();
+	await page.getByRole('button', { name: 'Cancel' }).click();
+	await expect(page.getByRole('button', { name: 'Read the file' })).toBeVisible();
+	expect((await page.request.get('/api/v1/vocabularies/zz-slow')).status()).toBe(404);
 });

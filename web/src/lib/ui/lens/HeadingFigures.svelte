@@ -20,14 +20,18 @@
 	const narrower = $derived(taking.reach === 'narrower');
 	/** The figures shown stay until newer ones have come. */
 	let figures = $state.raw<Figures | null>(null);
+	/** The picks that they belong to: counts of older ones are dimmed. */
+	let countedFor = $state('');
 	let failed = $state('');
 	$effect(() => {
+		const asked = picked;
 		const leaving = new AbortController();
-		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&picked=${encodeURIComponent(picked)}`, { signal: leaving.signal })
+		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&picked=${encodeURIComponent(asked)}`, { signal: leaving.signal })
 			.then(async (response) => {
 				const answer = (await response.json()) as Figures & { message?: string };
 				if (!response.ok) throw new Error(answer.message ?? 'The figures could not be read.');
 				figures = answer;
+				countedFor = asked;
 				failed = '';
 			})
 			.catch((error: unknown) => {
@@ -59,7 +63,9 @@
 			{/each}
 		</ol>
 	</section>
-	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2">Hand-picked: <b class="figure">{counted(figures.picked)}</b> records, {counted(figures.all.narrower - figures.picked)} fewer than with narrower.</p>{/if}
+	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== picked}>
+			Hand-picked: <b class="figure">{counted(figures.picked)}</b> records, {counted(figures.all.narrower - figures.picked)} fewer than with narrower.
+		</p>{/if}
 	{#if narrower && figures.brings.length > 1}
 		<details class="mt-3">
 			<summary>What <em>with narrower</em> brings: {figures.brings.length - 1} heading{figures.brings.length === 2 ? '' : 's'} by itself</summary>
