@@ -6,10 +6,11 @@ import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, readSync, r
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { argv, env, version } from 'node:process';
-import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord } from '@wide-lantern/core';
+import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
 import { writeText, writeVectors } from './files.ts';
 import { growthChart } from './chart.ts';
-import { measureLookup } from './lookup.ts';
+import { largeVocabulary, measureLookup } from './lookup.ts';
+import { measureForms } from './vocabulary.ts';
 import { countLines, lineOf } from './ours.ts';
 import { Postgres } from './postgres.ts';
 import { fts5, notation, termsFor, tsquery, type Blocks } from './queries.ts';
@@ -128,7 +129,9 @@ async function main(): Promise<void> {
 	say(
 		`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`
 	);
-	lookup();
+	const vocabulary = largeVocabulary();
+	lookup(vocabulary);
+	await forms(vocabulary);
 	typing();
 	if (growth) growthTable();
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
@@ -136,8 +139,22 @@ async function main(): Promise<void> {
 	report(versions);
 }
 
-function lookup(): void {
-	const { headings, made, keys, times } = measureLookup();
+/** Reading it from a file of every form. */
+async function forms(vocabulary: VocabularyData): Promise<void> {
+	for (const { form, megabytes, read, reference } of await measureForms(vocabulary)) {
+		rows.push([
+			`${vocabulary.headings.length.toLocaleString('en-GB')} headings read from ${form}, ${megabytes.toFixed(0)} MB`,
+			ms(read),
+			reference === null ? '' : `oxigraph loads it in ${ms(reference)}`,
+			reference === null ? '' : `${(read / reference).toFixed(1)} times as long`,
+			'below one minute'
+		]);
+		say(`${form}: ${ms(read)}${reference === null ? '' : `, oxigraph ${ms(reference)}`}`);
+	}
+}
+
+function lookup(vocabulary: VocabularyData): void {
+	const { headings, made, keys, times } = measureLookup(vocabulary);
 	const [median, slow] = [percentile(times, 0.5), percentile(times, 0.95)];
 	rows.push([
 		`Lookup in ${headings.toLocaleString('en-GB')} headings, ${keys} keys`,
