@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bind, parse, type Expression, type Surroundings } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
+import { tokenTexts } from '../text/index.ts';
 import { buildIndex, evaluate, lightOf, PartCache, RecordSet } from './index.ts';
 
 const blank: BibliographicRecord = { ...blankRecord('r'), titles: ['x'] };
@@ -201,19 +202,23 @@ describe('what lit a record', () => {
 	});
 });
 
-describe('sets of records', () => {
-	const numbers = fc.uniqueArray(fc.integer({ min: 0, max: 99 }));
-	it('join, meet and differ like plain sets', () => {
+describe('words of every script', () => {
+	it('are each found by themselves, by their beginning and by their end', () => {
+		const word = fc.string({ minLength: 1, maxLength: 4, unit: fc.constantFrom(...'aαβωбяßé1'.split('')) });
 		fc.assert(
-			fc.property(numbers, numbers, fc.integer({ min: 100, max: 130 }), (a, b, size) => {
-				const [first, second] = [RecordSet.of(size, a), RecordSet.of(size, b)];
-				const sorted = (values: number[]) => values.sort((x, y) => x - y);
-				expect([...first.or(second)]).toEqual(sorted([...new Set([...a, ...b])]));
-				expect([...first.and(second)]).toEqual(sorted(a.filter((one) => b.includes(one))));
-				expect([...first.without(second)]).toEqual(sorted(a.filter((one) => !b.includes(one))));
-				expect([first.count(), first.not().count(), RecordSet.all(size).count()]).toEqual([a.length, size - a.length, size]);
-				expect(a.every((one) => first.has(one) && !first.not().has(one))).toBe(true);
-			})
+			fc.property(fc.array(word, { minLength: 1, maxLength: 25 }), (words) => {
+				const records = words.map((one) => ({ titles: [one] }));
+				for (const one of words) {
+					const tokens = tokenTexts(one);
+					const token = tokens[0];
+					if (token === undefined || tokens.length !== 1) continue;
+					const holding = (test: (other: string) => boolean) => words.flatMap((other, at) => (tokenTexts(other).some(test) ? [at] : []));
+					expect(found(records, one)).toEqual(holding((other) => other === token));
+					expect(found(records, `${one}*`)).toEqual(holding((other) => other.startsWith(token)));
+					expect(found(records, `*${one}`)).toEqual(holding((other) => other.endsWith(token)));
+				}
+			}),
+			{ numRuns: 150 }
 		);
 	});
 });

@@ -4,7 +4,7 @@
  */
 const MAGIC = 0x494c5731;
 /** Goes up with every change of the layout: older files are built anew. */
-export const INDEX_VERSION = 2;
+export const INDEX_VERSION = 3;
 
 interface Views {
 	readonly bytes: Uint8Array;

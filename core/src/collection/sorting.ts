@@ -11,7 +11,13 @@ export function sortedNumbers(texts: readonly string[]): Uint32Array {
 	for (let number = 0; number < texts.length; number++) {
 		const text = texts[number] ?? '';
 		let key = 0;
-		for (let at = 0; at < 4; at++) key = key * 256 + (at < text.length ? classOf(text.charCodeAt(at)) : 0);
+		// Behind the first unit that shares its class with others, nothing may decide any more: ties are compared whole.
+		let told = true;
+		for (let at = 0; at < 4; at++) {
+			const unit = told && at < text.length ? text.charCodeAt(at) : 0;
+			key = key * 256 + classOf(unit);
+			if (unit >= 128) told = false;
+		}
 		keys[number] = key * 2 ** bits + number;
 	}
 	keys.sort();
