@@ -112,6 +112,33 @@ describe('the dossier', () => {
 		expect(toMarkdown(build(fresh(), { renderings }))).toContain('1 line(s) hold something that could not be written');
 	});
 
+	it('says how each heading is taken, and where none fits and why', () => {
+		const taken = { vocabulary: 'v', strand: null, note: '', main: false };
+		const concept = {
+			id: 'c',
+			name: 'Quiet',
+			note: '',
+			strands: [],
+			words: [],
+			parked: [],
+			headings: [
+				{ ...taken, id: '1', heading: 'a', reach: 'narrower' as const, main: true },
+				{ ...taken, id: '2', heading: 'b', reach: 'picked' as const, picked: ['x', 'y'], qualifiers: ['pv'] },
+				{ ...taken, id: '3', heading: 'c', reach: 'this' as const }
+			],
+			noHeading: [{ id: 'n', vocabulary: 'tidewater', reason: 'all are wider', by: 'Ann', on: '2026-11-23' }]
+		};
+		const enquiry = { ...fresh(), concepts: [concept] };
+		expect(table(enquiry, /^Terms of concept A/)).toMatchObject({
+			rows: [
+				['Heading', 'Label of a', 'with narrower; main topic only', ''],
+				['Heading', 'Label of b', 'with Label of x, Label of y; qualifiers pv', ''],
+				['Heading', 'Label of c', 'this one', '']
+			]
+		});
+		expect(toMarkdown(build(enquiry))).toContain('No heading of tidewater fits: all are wider (Ann, 2026-11-23). Text words carry the concept there.');
+	});
+
 	it('adds the hours of the journal up', () => {
 		const entry = (id: string, hours: number | null) => ({ id, date: '2026-11-02', kind: 'work' as const, text: 'tested', hours });
 		expect(table({ ...fresh(), journal: [entry('a', 1.5), entry('b', null), entry('c', 2)] }, /3\.5 hours/)).toBeDefined();

@@ -11,6 +11,7 @@ import { builderAnswerSchema, type BuilderAnswer, type BuilderData, type Builder
 import { config } from './config';
 import { door } from './doors';
 import { errorFacts, log } from './log';
+import { Shelf } from './shelf';
 
 export interface OpenIndex {
 	/** A view for quick questions; whole lines are evaluated by the computing threads. */
@@ -29,15 +30,16 @@ export interface IndexSource {
 	readonly texts: () => AsyncIterable<readonly string[]>;
 }
 
-interface Entry {
-	readonly madeFrom: string;
-	readonly opening: Promise<OpenIndex>;
-	readonly stop: AbortController;
-	bytes: number;
-}
-
-/** The last used last. */
-const entries = new Map<string, Entry>();
+const shelf = new Shelf<OpenIndex>({
+	ceiling: () => config.indexMemory,
+	sizeOf: ({ index }) => index.buffer.byteLength,
+	close: ({ computed }) => {
+		computing().closeCollection(computed);
+	},
+	report: (collection, bytes) => {
+		log('info', 'index-let-go', { collection, bytes });
+	}
+});
 const building = new Map<string, { done: number; readonly all: number }>();
 const isAnswer = door<BuilderAnswer>(builderAnswerSchema);
 
@@ -47,53 +49,12 @@ export function buildingShare(id: string): number | null {
 	return progress ? progress.done / Math.max(1, progress.all) : null;
 }
 
-export function openIndex(source: IndexSource): Promise<OpenIndex> {
-	const known = entries.get(source.id);
-	if (known?.madeFrom === source.madeFrom) {
-		entries.delete(source.id);
-		entries.set(source.id, known);
-		return known.opening;
-	}
-	if (known) closeIndex(source.id);
-	const stop = new AbortController();
-	const opening = load(source, stop.signal);
-	const entry: Entry = { madeFrom: source.madeFrom, opening, stop, bytes: 0 };
-	entries.set(source.id, entry);
-	opening.then(
-		({ index }) => {
-			entry.bytes = index.buffer.byteLength;
-			letGo(source.id);
-		},
-		() => entries.get(source.id) === entry && entries.delete(source.id)
-	);
-	return opening;
-}
+export const openIndex = (source: IndexSource): Promise<OpenIndex> => shelf.open(source.id, source.madeFrom, (signal) => load(source, signal));
 
 /** Lets an index go, or stops its building. */
-export function closeIndex(id: string): void {
-	const entry = entries.get(id);
-	if (!entry) return;
-	entries.delete(id);
-	entry.stop.abort();
-	entry.opening.then(
-		({ computed }) => {
-			computing().closeCollection(computed);
-		},
-		() => undefined
-	);
-}
-
-/** Keeps within the ceiling; the one just opened always stays. */
-function letGo(opened: string): void {
-	let held = [...entries.values()].reduce((sum, one) => sum + one.bytes, 0);
-	for (const [id, { bytes }] of entries) {
-		if (held <= config.indexMemory) return;
-		if (id === opened || bytes === 0) continue;
-		held -= bytes;
-		closeIndex(id);
-		log('info', 'index-let-go', { collection: id, bytes });
-	}
-}
+export const closeIndex = (id: string): void => {
+	shelf.close(id);
+};
 
 let serial = 0;
 
