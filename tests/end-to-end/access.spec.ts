@@ -38,6 +38,8 @@ for (const scheme of ['light', 'dark'] as const)
 		}
 		const enquiry = await demo(page);
 		await inspect(page, 'desk');
+		await page.goto('/vocabularies');
+		await inspect(page, 'vocabularies');
 		await page.goto('/account');
 		await inspect(page, 'account');
 		await page.goto('/nowhere');
@@ -46,8 +48,21 @@ for (const scheme of ['light', 'dark'] as const)
 			await page.goto(`${enquiry}/${view}`);
 			await page.waitForTimeout(600);
 			if (view === 'headings') {
+				// First the concept in every vocabulary, then one heading with its choices and two side by side.
+				await page.locator('[data-key]').first().waitFor();
+				await inspect(page, 'headings: every vocabulary');
 				await page.getByLabel('Look up in the vocabulary').fill('light');
 				await page.getByRole('article').waitFor();
+				await page
+					.getByLabel(/beside others/)
+					.nth(0)
+					.click();
+				await page
+					.getByLabel(/beside others/)
+					.nth(1)
+					.click();
+				await page.getByRole('region', { name: 'Side by side' }).getByRole('article').first().waitFor();
+				await page.getByRole('region', { name: 'Its names as text words' }).getByRole('row').nth(1).waitFor();
 			}
 			if (view === 'strategy') {
 				await page.getByRole('button', { name: 'Read them' }).click();

@@ -1,5 +1,5 @@
 /** A pasted list of terms: split, cleaned, read, and compared with what is there, before anything is added. */
-import { bind, covers, hasErrors, parse, print, type Query, type Surroundings } from '../query/index.ts';
+import { ALONE, bind, covers, hasErrors, parse, print, type Query } from '../query/index.ts';
 import type { Concept } from './enquiry.ts';
 import { readTermText } from './terms.ts';
 
@@ -38,16 +38,6 @@ export function splitPasted(text: string): string[] {
 		return parts.filter((part) => part !== '');
 	});
 }
-
-/** A plain term asks for nothing around it. */
-const ALONE: Surroundings = {
-	heading: () => ({ found: 'none', nearest: [] }),
-	closure: () => [],
-	qualifier: (_, name) => ({ allowed: false, name, offered: [] }),
-	line: () => null,
-	concept: () => ({ refused: 'There is no concept here.' }),
-	currentYear: 0
-};
 
 function queryOf(expression: string): Query | null {
 	const { tree, faults } = parse(expression);

@@ -76,6 +76,16 @@ export interface Surroundings {
 	readonly currentYear: number;
 }
 
+/** Of a term by itself: no headings, lines or concepts. */
+export const ALONE: Surroundings = {
+	heading: () => ({ found: 'none', nearest: [] }),
+	closure: () => [],
+	qualifier: (_, name) => ({ allowed: false, name, offered: [] }),
+	line: () => null,
+	concept: () => ({ refused: 'There is no concept here.' }),
+	currentYear: 0
+};
+
 export interface Bound {
 	readonly query: Query | null;
 	readonly faults: readonly Fault[];

@@ -4,6 +4,7 @@ export { applyRepair, hasErrors, type Fault, type Repair, type TextEdit } from '
 export { parse, LINE_CEILING, DEPTH_CEILING, type Parsed } from './parse.ts';
 export { print, printLabel, printTerm } from './print.ts';
 export {
+	ALONE,
 	bind,
 	INDEXED_FIELDS,
 	type Bound,

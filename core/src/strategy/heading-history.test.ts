@@ -2,22 +2,10 @@
 import { describe, expect, it } from 'vitest';
 import { buildIndex } from '../collection/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { Vocabulary, type Heading } from '../vocabulary/index.ts';
+import { blankHeading, Vocabulary, type Heading } from '../vocabulary/index.ts';
 import { headingHistory } from './index.ts';
 
-const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({
-	id,
-	label,
-	entryTerms: [],
-	scopeNote: '',
-	broader: [],
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
-	qualifiers: [],
-	...more
-});
+const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({ ...blankHeading(id, label), ...more });
 const vocabulary = new Vocabulary({
 	id: 'v',
 	name: 'V',

@@ -1,7 +1,7 @@
 /** Names of headings as text words; the rules for stems are common practice. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bind, hasErrors, parse, type Query, type Surroundings } from '../query/index.ts';
+import { ALONE, bind, hasErrors, parse, type Query } from '../query/index.ts';
 import { coveredByWord, namesAsWords, stemOf } from './index.ts';
 
 const forms = (...names: string[]) => namesAsWords(names).map((row) => row.forms.map((form) => form.text));
@@ -65,17 +65,9 @@ describe('names', () => {
 });
 
 describe('what covers a form', () => {
-	const alone: Surroundings = {
-		heading: () => ({ found: 'none', nearest: [] }),
-		closure: () => [],
-		qualifier: (_, name) => ({ allowed: false, name, offered: [] }),
-		line: () => null,
-		concept: () => ({ refused: '' }),
-		currentYear: 2026
-	};
 	const query = (text: string): Query => {
 		const { tree } = parse(text);
-		const bound = tree && bind(tree, alone).query;
+		const bound = tree && bind(tree, ALONE).query;
 		if (!bound) throw new Error(text);
 		return bound;
 	};

@@ -1,20 +1,8 @@
 /** What changed between two editions of a vocabulary. */
 import { describe, expect, it } from 'vitest';
-import { compareEditions, type Heading } from './index.ts';
+import { blankHeading, compareEditions, type Heading } from './index.ts';
 
-const heading = (id: string, label: string, change: Partial<Heading> = {}): Heading => ({
-	id,
-	label,
-	entryTerms: [],
-	scopeNote: '',
-	broader: [],
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
-	qualifiers: [],
-	...change
-});
+const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({ ...blankHeading(id, label), ...more });
 const brain = heading('brain', 'Brain diseases');
 const compare = (older: Heading[], newer: Heading[]) => compareEditions([brain, ...older], [brain, ...newer]);
 

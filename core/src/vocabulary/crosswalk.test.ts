@@ -1,20 +1,8 @@
 /** Suggestions of what another vocabulary calls a heading: each kind of evidence by itself, then together. */
 import { describe, expect, it } from 'vitest';
-import { Crosswalk, Vocabulary, VocabularyLookup, type Heading, type SharedWork, type VocabularyData } from './index.ts';
+import { blankHeading, Crosswalk, Vocabulary, VocabularyLookup, type Heading, type SharedWork, type VocabularyData } from './index.ts';
 
-const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({
-	id,
-	label,
-	entryTerms: [],
-	scopeNote: '',
-	broader: [],
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
-	qualifiers: [],
-	...more
-});
+const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({ ...blankHeading(id, label), ...more });
 const vocabulary = (id: string, headings: Heading[], more: Partial<VocabularyData> = {}) =>
 	new Vocabulary({ id, name: id, edition: '', qualifiers: [], headings, ...more });
 const first = (from: Heading[], to: Heading[], asked: string, works: SharedWork[] = []) =>

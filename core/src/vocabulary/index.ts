@@ -1,6 +1,7 @@
 /** Controlled vocabularies: the model, lookup, SKOS in and out. */
 export {
 	baseOf,
+	blankHeading,
 	headingSchema,
 	MAPPING_PROPERTIES,
 	vocabularySchema,

@@ -1,7 +1,7 @@
 /** Scope notes compared, and the headings that they name. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { headingsNamedIn, noteDifferences, Vocabulary, type Heading } from './index.ts';
+import { blankHeading, headingsNamedIn, noteDifferences, Vocabulary, type Heading } from './index.ts';
 
 const marked = (notes: readonly string[]) => noteDifferences(notes).map((parts) => parts.filter((one) => one.only).map((one) => one.text));
 
@@ -31,18 +31,7 @@ describe('differences of notes', () => {
 });
 
 describe('headings named in a note', () => {
-	const heading = (id: string, label: string, entryTerms: string[] = []): Heading => ({
-		id,
-		label,
-		entryTerms,
-		scopeNote: '',
-		broader: [],
-		related: [],
-		notation: null,
-		since: null,
-		before: [],
-		qualifiers: []
-	});
+	const heading = (id: string, label: string, entryTerms: string[] = []): Heading => ({ ...blankHeading(id, label), entryTerms });
 	const vocabulary = new Vocabulary({
 		id: 'v',
 		name: 'V',

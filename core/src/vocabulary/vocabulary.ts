@@ -72,6 +72,20 @@ export const headingSchema = {
 } as const;
 export type Heading = FromSchema<typeof headingSchema>;
 
+/** A heading with nothing but its name. */
+export const blankHeading = (id: string, label: string): Heading => ({
+	id,
+	label,
+	entryTerms: [],
+	scopeNote: '',
+	broader: [],
+	related: [],
+	notation: null,
+	since: null,
+	before: [],
+	qualifiers: []
+});
+
 export const vocabularySchema = {
 	$id: 'https://wide-lantern.example/formats/vocabulary.json',
 	title: 'A vocabulary with its headings',

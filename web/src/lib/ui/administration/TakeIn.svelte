@@ -53,15 +53,6 @@
 {/if}
 
 <style>
-	.chooser::file-selector-button {
-		margin-right: 12px;
-		padding: 4px 12px;
-		border: 1px solid var(--edge);
-		border-radius: 4px;
-		background: var(--sheet);
-		color: var(--ink);
-		cursor: pointer;
-	}
 	summary {
 		cursor: pointer;
 		color: var(--link);

@@ -57,7 +57,7 @@
 	<details class="small">
 		<summary>The figures</summary>
 		<div class="figures">
-			<table>
+			<table class="year-table">
 				<thead
 					><tr
 						>{#each columns as name (name)}<th scope="col">{name}</th>{/each}</tr
@@ -81,13 +81,5 @@
 	.figures {
 		max-height: 14rem;
 		overflow: auto;
-	}
-	td,
-	th {
-		padding: 2px 12px 2px 0;
-		text-align: right;
-		font-variant-numeric: tabular-nums;
-		font-weight: 400;
-		border-bottom: 1px solid var(--rule);
 	}
 </style>

@@ -30,7 +30,7 @@
 		{#if told.bare > 0}
 			<details class="small mt-1">
 				<summary>By year</summary>
-				<table>
+				<table class="year-table">
 					<thead><tr><th scope="col">Year</th><th scope="col">Records</th><th scope="col">Not indexed</th><th scope="col">Share</th></tr></thead>
 					<tbody
 						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr><td>{one.year}</td><td>{counted(one.all)}</td><td>{counted(one.bare)}</td><td>{share(one.bare, one.all)}</td></tr>{/each}</tbody
@@ -45,13 +45,5 @@
 	summary {
 		cursor: pointer;
 		min-height: 24px;
-	}
-	td,
-	th {
-		padding: 2px 12px 2px 0;
-		text-align: right;
-		font-variant-numeric: tabular-nums;
-		font-weight: 400;
-		border-bottom: 1px solid var(--rule);
 	}
 </style>

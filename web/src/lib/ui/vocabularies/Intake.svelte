@@ -136,15 +136,6 @@
 {/snippet}
 
 <style>
-	.chooser::file-selector-button {
-		margin-right: 12px;
-		padding: 4px 12px;
-		border: 1px solid var(--edge);
-		border-radius: 4px;
-		background: var(--sheet);
-		color: var(--ink);
-		cursor: pointer;
-	}
 	.bar {
 		width: min(100%, 32rem);
 		height: 6px;
