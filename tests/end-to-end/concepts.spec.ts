@@ -33,6 +33,7 @@ test('a pasted list is split, cleaned, compared, looked over, and added in one s
 	await field.press('Enter');
 	const list = band(page, 'A').getByRole('region', { name: 'Pasted list' });
 	await expect(list).toContainText('8 terms, 5 new');
+	await expect(list.getByRole('button', { name: /^Add \d/ })).toBeFocused();
 	await expect(list).toContainText('toothbrush covered by tooth* already');
 	await expect(list).toContainText('chlorhexidine is there already');
 	await expect(list).toContainText('“lamp AND light”: A term is one word, phrase or proximity');

@@ -67,10 +67,13 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await surgery.getByRole('button', { name: 'Take out "heart surgery help"' }).click();
 		await surgery.getByLabel(/^Add words/).fill('cardiac surg*\n"open-heart surgery"\n(cardiac OR heart) WITHIN/3 (surg* OR operat*)');
 		await surgery.getByLabel(/^Add words/).press('Enter');
+		await expect(surgery.getByRole('button', { name: 'Add 3 words to A' })).toBeFocused();
+		await page.keyboard.press('Enter');
 		await expect(surgery.getByText('"cardiac surg*"')).toBeVisible();
 		await expect(surgery.getByText('"open-heart surgery"')).toBeVisible();
 		await music.getByLabel(/^Add words/).fill('music*; melod*');
 		await music.getByRole('button', { name: 'Add', exact: true }).click();
+		await music.getByRole('button', { name: 'Add 2 words to B' }).click();
 		await expect(music.getByRole('listitem').filter({ hasText: 'music*' }).locator('.count')).toHaveText(/^[1-9]/);
 		await saved(page);
 	});

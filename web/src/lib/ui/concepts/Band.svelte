@@ -202,6 +202,7 @@
 						aria-label="Add words to {concept.name}"
 						placeholder="delir*  or paste a list"
 						bind:value={typed}
+						oninput={() => (pasted = null)}
 						onpaste={(event) => {
 							const text = event.clipboardData?.getData('text') ?? '';
 							if (typed.trim() !== '' || !isList(text)) return;

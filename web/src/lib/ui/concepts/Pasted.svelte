@@ -18,6 +18,8 @@
 		if (edits.length > 0) enquiry.edit(`add ${edits.length} pasted words`, edits);
 		over(true);
 	}
+	/** Enter once more adds what is ticked. */
+	const focus = (button: HTMLButtonElement) => button.focus();
 	const letterOf = (id: string) => conceptLetter(enquiry.document.concepts.findIndex((one) => one.id === id));
 </script>
 
@@ -32,7 +34,7 @@
 							><input type="checkbox" checked={!left.has(row.expression)} onchange={(event) => tick(row.expression, event.currentTarget.checked)} /><span class="line-face">{row.expression}</span>
 							{#if row.coveredBy !== null}<span class="small soft">covered by <span class="line-face">{row.coveredBy}</span> already</span>{/if}
 							{#if row.elsewhere.length > 0}<span class="small soft">also in {row.elsewhere.map(letterOf).join(', ')}</span>{/if}
-							{#if row.typed !== row.expression.replaceAll('"', '')}<span class="small soft">from “{row.typed}”</span>{/if}</label
+							{#if row.typed.replaceAll('"', '') !== row.expression.replaceAll('"', '')}<span class="small soft">from “{row.typed}”</span>{/if}</label
 						>
 					{:else if row.kind === 'there'}<span class="soft"><span class="line-face">{row.expression}</span> <span class="small">is there already</span></span>
 					{:else if row.kind === 'sentence'}
@@ -44,7 +46,7 @@
 		</ul>
 	</div>
 	<p class="mt-2 flex gap-2">
-		<button class="do first" disabled={chosen.length === 0} onclick={add}>Add {chosen.length} {chosen.length === 1 ? 'word' : 'words'} to {letter}</button>
+		<button class="do first" disabled={chosen.length === 0} onclick={add} {@attach focus}>Add {chosen.length} {chosen.length === 1 ? 'word' : 'words'} to {letter}</button>
 		<button class="do" onclick={() => over(false)}>Leave it</button>
 	</p>
 </section>

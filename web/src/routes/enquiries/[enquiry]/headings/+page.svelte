@@ -17,8 +17,10 @@
 
 	const bench = takeBench();
 	const { enquiry } = bench;
+	/** Stays the same while the document is edited: else every edit would look the words up again, and turn the panel back. */
+	const own = $derived(ownVocabulary(bench));
 	/** The strategy's own vocabulary first. */
-	const vocabularies = $derived([...bench.vocabularies].sort((one, other) => Number(other.id === ownVocabulary(bench)) - Number(one.id === ownVocabulary(bench))));
+	const vocabularies = $derived([...bench.vocabularies].sort((one, other) => Number(other.id === own) - Number(one.id === own)));
 	const document = $derived(enquiry.document);
 	let conceptId = $state(page.url.searchParams.get('concept') ?? '');
 	const index = $derived(
@@ -47,20 +49,20 @@
 		const how = mode;
 		const all = vocabularies;
 		asking?.abort();
-		const own = new AbortController();
-		asking = own;
+		const turn = new AbortController();
+		asking = turn;
 		// Without words, only the own vocabulary shows its top: the others would crowd it out.
 		const wanted = words.trim() === '' ? all.slice(0, 1) : all;
-		Promise.all(wanted.map(async ({ id, name }): Promise<Group> => ({ vocabulary: id, name, ...(await lookUp(id, words, how, own.signal)) })))
+		Promise.all(wanted.map(async ({ id, name }): Promise<Group> => ({ vocabulary: id, name, ...(await lookUp(id, words, how, turn.signal)) })))
 			.then((found) => {
-				if (own.signal.aborted) return;
+				if (turn.signal.aborted) return;
 				groups = found;
 				failed = '';
 				const best = found.find((one) => one.matches.length > 0);
 				if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
 			})
 			.catch((error: unknown) => {
-				if (!own.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
+				if (!turn.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
 			});
 	});
 	const taken = $derived(concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id));
