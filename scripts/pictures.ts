@@ -19,6 +19,21 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.getByLabel('Look up in the vocabulary').fill('acute confusion');
 		await page.getByRole('article').waitFor();
 	},
+	'every-vocabulary': async (page, enquiry) => {
+		await page.goto(`${enquiry}/headings`);
+		await page.getByRole('button', { name: /Light that follows/ }).click();
+		await page.locator('[data-key]').first().waitFor();
+		await page.locator('[data-key]').nth(2).hover();
+	},
+	vocabularies: async (page) => {
+		await page.goto('/vocabularies');
+		const table =
+			'Code;Preferred term;Used for;BT;Definition;Since\nL1;Lamps;Lanterns|Lights;;Anything that gives light, not heat.;1980\nL2;Oil lamps;Oil lanterns;Lamps;;soon\nL3;Night lights;Night lamps;Lamps;Small lamps that burn all night.;1991\n';
+		await page.getByLabel('File on this computer').setInputFiles({ name: 'lamps.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+		await page.getByRole('button', { name: 'Read the file' }).click();
+		await page.getByText('Say what each column holds').waitFor();
+		await page.getByRole('button', { name: 'Read the table' }).scrollIntoViewIfNeeded();
+	},
 	strategy: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.locator('.right-mark .count').first().waitFor();
