@@ -8,7 +8,7 @@
 	import HeadingHistory from './HeadingHistory.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
 	import { collectionFor, takeBench } from '$lib/work/context';
-	import { takenSo, type Reach, type Taking } from '$lib/work/terms';
+	import { takenSo, type Reach } from '$lib/work/terms';
 	import type { TakenHeading } from '$lib/work/lens.svelte';
 
 	interface Props {

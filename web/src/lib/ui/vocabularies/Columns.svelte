@@ -4,6 +4,7 @@
 	import type { TableField, TableLook, TableShape } from '@wide-lantern/core';
 
 	let { look, read }: { look: TableLook; read: (shape: TableShape) => void } = $props();
+	const NEW_LINE = '\n';
 	const FIELDS: Readonly<Record<TableField, string>> = {
 		label: 'Heading',
 		id: 'Identifier',
@@ -46,7 +47,7 @@
 			{#each look.rows as row, at (at)}
 				<tr
 					>{#each look.header as name, column (column)}{@const field = fieldOf(column)}<td class="small" class:soft={field === ''} aria-label={name}
-							>{#each split(field, row[column] ?? '') as one, number (number)}<span class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span>{' '}{/each}</td
+							>{#each split(field, row[column] ?? '') as one, number (number)}<span class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span>&#32;{/each}</td
 						>{/each}</tr
 				>
 			{/each}
@@ -56,7 +57,7 @@
 <div class="mt-3 flex flex-wrap gap-4 items-end">
 	<label
 		><span class="said">Several values in a cell are parted by</span><select class="ask" bind:value={separator}
-			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option><option value={'\n'}>a new line</option></select
+			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option><option value={NEW_LINE}>a new line</option></select
 		></label
 	>
 	<button class="do first" disabled={columns.label === undefined} onclick={() => read({ delimiter: look.proposed.delimiter, separator, columns: $state.snapshot(columns) })}>Read the table</button>
