@@ -47,7 +47,7 @@
 			{#each look.rows as row, at (at)}
 				<tr
 					>{#each look.header as name, column (column)}{@const field = fieldOf(column)}<td class="small" class:soft={field === ''} aria-label={name}
-							>{#each split(field, row[column] ?? '') as one, number (number)}<span class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span>&#32;{/each}</td
+							>{#each split(field, row[column] ?? '') as one, number (number)}<span class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span>{/each}</td
 						>{/each}</tr
 				>
 			{/each}
@@ -75,7 +75,7 @@
 	.value {
 		display: inline-block;
 		padding: 0 5px;
-		margin: 1px 0;
+		margin: 1px 4px 1px 0;
 		background: var(--wash);
 		border-radius: 3px;
 	}
