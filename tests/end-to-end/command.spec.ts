@@ -56,11 +56,50 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 	expect((await page.request.get(`${address}/administration`)).status()).toBe(200);
 	expect((await page.request.post(`${address}/demo`, { headers: { origin: address } })).status()).toBe(404);
 
-	await test.step('a server restarted in mid-edit', async () => {
+	/** Counts of two lines on a collection, asked until its index is open. */
+	const id = /enquiries\/([0-9a-f-]+)/.exec(page.url())?.[1] ?? '';
+	const counts = async () => {
+		let lines: { count: number | null }[] = [];
+		await expect
+			.poll(
+				async () =>
+					(lines = ((await (await page.request.get(`${address}/api/v1/enquiries/${id}/counts`)).json()) as { lines: typeof lines }).lines).map(
+						(one) => typeof one.count
+					),
+				{ timeout: 60_000 }
+			)
+			.toEqual(['number', 'number']);
+		return lines.map((one) => one.count);
+	};
+	const line = (name: string, source: string) => ({ id: name, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false });
+	const edits = [
+		{ do: 'set', at: ['collection'], value: 'skerry' },
+		{ do: 'insert', in: ['lines'], item: line('one', 'delir* OR "acute confusion"'), after: null },
+		{ do: 'insert', in: ['lines'], item: line('two', '{Delirium >}'), after: 'one' }
+	];
+	expect(
+		(
+			await page.request.post(`${address}/api/v1/enquiries/${id}/edits`, {
+				data: { revision: 0, client: 'x', name: 'lines', edits },
+				headers: { origin: address }
+			})
+		).status()
+	).toBe(200);
+	const right = await counts();
+	expect(right.every((one) => (one ?? 0) > 0)).toBe(true);
+
+	await test.step('a server restarted in mid-edit, with index files that were damaged meanwhile', async () => {
 		await page.getByLabel('Title').fill('Typed before');
 		await page.getByLabel('Question', { exact: true }).click();
 		await saved(page);
 		expect((await lantern('stop', '--data', first)).said).toContain('Stopped. The data stay.');
+		// One bit in the middle of one file, the second half of another: neither is believed.
+		const file = join(first, 'indexes', 'skerry.index');
+		const bytes = readFileSync(file);
+		bytes[bytes.length >> 1] = (bytes[bytes.length >> 1] ?? 0) ^ 16;
+		writeFileSync(file, bytes);
+		const other = join(first, 'indexes', 'corran.index');
+		writeFileSync(other, readFileSync(other).subarray(0, 5_000));
 		await page.getByLabel('Title').fill('Typed while it was away');
 		await page.getByLabel('Question', { exact: true }).click();
 		await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
@@ -69,6 +108,13 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await saved(page);
 		await page.reload();
 		await expect(page.getByLabel('Title')).toHaveValue('Typed while it was away');
+		expect(await counts()).toEqual(right);
+		const refused = readFileSync(join(first, 'server.log'), 'utf8')
+			.split('\n')
+			.filter((one) => one.includes('index-file-refused'));
+		expect(refused.map((one) => (JSON.parse(one) as { collection: string }).collection).sort()).toEqual(['corran', 'skerry']);
+		// It was built anew and filed, whole.
+		await expect.poll(() => readFileSync(file).length).toBe(bytes.length);
 	});
 
 	await test.step('a database that dies in mid-edit', async () => {

@@ -113,3 +113,32 @@ describe('made bit by bit', () => {
 		expect(breaths).toBeGreaterThan(3);
 	});
 });
+
+describe('what is related', () => {
+	const lookup = VocabularyLookup.of(
+		vocabulary('a', [
+			heading('d', 'Delirium', { entryTerms: ['Acute Confusion'], related: ['s'], seeAlso: ['r'] }),
+			heading('s', 'Sundowning'),
+			heading('r', 'Restraint'),
+			heading('e', 'Delirium Scales')
+		])
+	);
+	const reasons = (typed: string, mode: 'all' | 'exact' = 'all') => lookup.find(typed, 10, mode).map((one) => [one.heading.id, one.reason, one.name]);
+	it('is offered where a heading is named whole, with what it is related to', () => {
+		expect(reasons('acute confusion')).toEqual([
+			['d', 'entry-term', 'Acute Confusion'],
+			['s', 'related', 'Delirium'],
+			['r', 'related', 'Delirium']
+		]);
+		expect(reasons('delirium').map(([id, reason]) => [id, reason])).toEqual([
+			['d', 'heading'],
+			['e', 'heading-words'],
+			['s', 'related'],
+			['r', 'related']
+		]);
+	});
+	it('is not for a part of a name, nor where whole words are asked for', () => {
+		expect(reasons('delir').map(([, reason]) => reason)).not.toContain('related');
+		expect(reasons('delirium', 'exact').map(([, reason]) => reason)).not.toContain('related');
+	});
+});

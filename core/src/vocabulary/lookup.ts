@@ -1,7 +1,7 @@
 /**
  * Looking a word up in a vocabulary as one types, with the reason of every match. The order is:
- * the heading itself, another name for it, words in any order, letters inside words, words of the
- * scope note, and at last names that are spelt much alike.
+ * the heading itself, another name for it, words in any order, letters inside words, headings that
+ * what was named is related to, words of the scope note, and at last names that are spelt much alike.
  */
 import { begunKeys, spellingKey, tokenTexts } from '../text/index.ts';
 import { turnedRound, type Heading, type Vocabulary } from './vocabulary.ts';
@@ -9,8 +9,8 @@ import { editDistance, WordIndex } from './word-index.ts';
 
 export interface LookupMatch {
 	readonly heading: Heading;
-	readonly reason: 'heading' | 'entry-term' | 'heading-words' | 'entry-words' | 'fragment' | 'scope-note' | 'spelling';
-	/** The name that matched. */
+	readonly reason: 'heading' | 'entry-term' | 'heading-words' | 'entry-words' | 'fragment' | 'related' | 'scope-note' | 'spelling';
+	/** The name that matched; for `related`, the heading that it is related to. */
 	readonly name: string;
 }
 
@@ -29,8 +29,9 @@ const RANKS: Record<LookupMatch['reason'], number> = {
 	'heading-words': 2,
 	'entry-words': 3,
 	fragment: 4,
-	'scope-note': 5,
-	spelling: 6
+	related: 5,
+	'scope-note': 6,
+	spelling: 7
 };
 
 interface Name {
@@ -53,8 +54,11 @@ export class VocabularyLookup {
 	/** Names by their whole key, the heading's own first. */
 	private readonly whole = new Map<string, number>();
 
+	private readonly numbers: ReadonlyMap<string, number>;
+
 	private constructor(vocabulary: Vocabulary) {
 		this.headings = vocabulary.headings;
+		this.numbers = new Map(vocabulary.headings.map((heading, number) => [heading.id, number]));
 	}
 
 	/** Makes a lookup at once: about 25 microseconds a heading. */
@@ -118,8 +122,12 @@ export class VocabularyLookup {
 				const one = this.names[number];
 				if (one && one.key.includes(key)) offer(one.heading, 'fragment', one.name);
 			}
+		// What the words name whole may send to others.
+		for (const [number, { reason }] of [...best])
+			if (mode !== 'exact' && RANKS[reason] <= RANKS['entry-term'])
+				for (const other of this.relatedTo(number)) offer(other, 'related', this.headings[number]?.label ?? '');
 		if (best.size < most) for (const heading of this.notesWith(words)) offer(heading, 'scope-note', this.headings[heading]?.label ?? '');
-		if (best.size === 0 && mode !== 'exact') for (const near of this.nearest(typed, 5)) offer(this.headings.indexOf(near.heading), 'spelling', near.name);
+		if (best.size === 0 && mode !== 'exact') for (const near of this.nearest(typed, 5)) offer(this.numbers.get(near.heading.id) ?? 0, 'spelling', near.name);
 		return [...best]
 			.sort(([, a], [, b]) => RANKS[a.reason] - RANKS[b.reason] || a.name.length - b.name.length || (a.name < b.name ? -1 : a.name > b.name ? 1 : 0))
 			.slice(0, most)
@@ -168,6 +176,11 @@ export class VocabularyLookup {
 				if (left-- <= 0) return;
 				yield holder;
 			}
+	}
+
+	private relatedTo(number: number): number[] {
+		const heading = this.headings[number];
+		return [...(heading?.related ?? []), ...(heading?.seeAlso ?? [])].flatMap((id) => this.numbers.get(id) ?? []);
 	}
 
 	private notesWith(words: readonly string[]): number[] {

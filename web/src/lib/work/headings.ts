@@ -83,6 +83,8 @@ export function reasonText(match: Match): string {
 			return `also called “${match.name}”`;
 		case 'fragment':
 			return `holds these letters: “${match.name}”`;
+		case 'related':
+			return `related to “${match.name}”`;
 		case 'scope-note':
 			return 'word in its scope note';
 		default:
