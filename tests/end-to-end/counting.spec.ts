@@ -37,3 +37,22 @@ test('counts follow the keys before anything is saved, and the lens tells what e
 	await page.reload();
 	await expect(count(1)).toHaveText(whole);
 });
+
+test('a line that would take too much work says so, the others are counted, and it counts again when it is made narrower', async ({ page }) => {
+	await signUp(page);
+	await page.getByLabel('The question, as the team asks it').fill('Do ear plugs help sleep on wards?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await page.locator('.cm-content').click();
+	await page.keyboard.insertText('(*e* WITHIN/50 *a*) WITHIN/50 (*i* WITHIN/50 *o*)');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('delir*');
+	await expect(page.locator('.right-mark').first()).toContainText('too much work', { timeout: 30_000 });
+	await expect(page.locator('.right-mark .count').last()).toHaveText(/[1-9]/);
+	await saved(page);
+	await page.locator('.cm-line').first().click();
+	await page.keyboard.press('Home');
+	await page.keyboard.press('Shift+End');
+	await page.keyboard.insertText('light*');
+	await expect(page.locator('.right-mark').first().locator('.count')).toHaveText(/[1-9]/);
+});
