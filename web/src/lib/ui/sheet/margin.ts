@@ -76,7 +76,7 @@ class RightMark extends GutterMarker {
 		else {
 			const track = element('span', 'log-track');
 			const bar = element('span', 'log-bar');
-			bar.style.width = `${Math.round(share * 72)}px`;
+			bar.style.width = `${Math.round(share * 100)}%`;
 			track.append(bar);
 			const figure = element('span', `count${count === 0 ? ' none' : ''}`, counted(count));
 			figure.title = words;
