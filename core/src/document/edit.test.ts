@@ -1,7 +1,7 @@
 /** Edits by identity: inverses, idempotence, merging and conflicts. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyEdit, applyEdits, conflictsOf, type Edit, type Json } from './edit.ts';
+import { applyEdit, applyEdits, conflictsOf, valueAt, type Edit, type Json } from './edit.ts';
 
 const start: Json = {
 	title: 'a',
@@ -77,5 +77,42 @@ describe('edits', () => {
 		expect(theirs([{ do: 'set', at: ['lines', '1', 'text'], value: 'theirs' }])).toEqual([]);
 		expect(theirs([{ do: 'move', at: ['lines', '2'], after: null }])).toEqual([]);
 		expect(theirs([{ do: 'remove', at: ['lines', '2'] }])).toEqual([{ at: ['lines', '2', 'text'], yours: 'mine', theirs: null }]);
+	});
+});
+
+describe('what a thing may have and has not yet', () => {
+	const place = ['lines', '2', 'words'];
+	it('a list is begun by its first item, and is empty when that is taken back', () => {
+		const { document, inverse } = done(start, [{ do: 'insert', in: place, item: { id: 'w', text: 'lamp' }, after: null }]);
+		expect(valueAt(document, place)).toEqual([{ id: 'w', text: 'lamp' }]);
+		expect(valueAt(done(document, inverse).document, place)).toEqual([]);
+		expect(valueAt(start, place)).toBeUndefined();
+	});
+	it('a second item stands behind the first, and the same item once', () => {
+		const insert = (id: string, after: string | null): Edit => ({ do: 'insert', in: place, item: { id }, after });
+		expect(valueAt(done(start, [insert('a', null), insert('b', 'a'), insert('a', 'b')]).document, place)).toEqual([{ id: 'a' }, { id: 'b' }]);
+	});
+	it('a value is set, and is nothing when that is taken back', () => {
+		const at = ['lines', '2', 'note'];
+		const { document, inverse } = done(start, [{ do: 'set', at, value: 'why' }]);
+		expect(valueAt(document, at)).toBe('why');
+		expect(valueAt(done(document, inverse).document, at)).toBeNull();
+	});
+	it('but nothing is put into what is not there, or is no thing', () => {
+		for (const edit of [
+			{ do: 'insert', in: ['lines', 'gone', 'words'], item: { id: 'w' }, after: null },
+			{ do: 'insert', in: ['title', 'words'], item: { id: 'w' }, after: null },
+			{ do: 'insert', in: ['title'], item: { id: 'w' }, after: null },
+			{ do: 'set', at: ['lines', 'gone', 'note'], value: 'x' },
+			{ do: 'set', at: ['lines', 'gone'], value: {} }
+		] as const)
+			expect(applyEdit(start, edit as unknown as Edit)).toHaveProperty('refused');
+	});
+	it('two people who begin the same list both keep their item', () => {
+		const mine: Edit = { do: 'insert', in: place, item: { id: 'mine' }, after: null };
+		const theirs: Edit = { do: 'insert', in: place, item: { id: 'theirs' }, after: null };
+		const now = done(start, [theirs]).document;
+		expect(conflictsOf([mine], [theirs], now)).toEqual([]);
+		expect(valueAt(done(now, [mine]).document, place)).toEqual([{ id: 'mine' }, { id: 'theirs' }]);
 	});
 });
