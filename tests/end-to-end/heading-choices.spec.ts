@@ -15,6 +15,15 @@ async function atHeadings(page: Page, concept: string): Promise<string> {
 	await page.goto(`${base}/headings`);
 	return base;
 }
+/** The concepts make this first line, and it retrieves so many. */
+async function assembles(page: Page, base: string, text: string, records: number): Promise<void> {
+	await page.goto(`${base}/strategy`);
+	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await expect(page.locator('.cm-line').first()).toHaveText(text);
+	const figure = page.locator('.right-mark .count').first();
+	await expect(figure).toHaveText(/[1-9]/);
+	expect(await count(figure.textContent())).toBe(records);
+}
 const count = async (text: Promise<string | null>) => Number(((await text) ?? '').replace(/\D/g, ''));
 
 test('narrower headings are picked by hand and come into the lines with OR; all of them are the same as with narrower', async ({ page }) => {
@@ -38,11 +47,7 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await panel.getByRole('button', { name: /Take for A/ }).click();
 	await expect(panel.getByRole('button', { name: 'Taken already' })).toBeDisabled();
 	await saved(page);
-	await page.goto(`${base}/strategy`);
-	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
-	await expect(page.locator('.cm-line').first()).toHaveText('{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}');
-	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
-	expect(await count(page.locator('.right-mark .count').first().textContent())).toBe(picked);
+	await assembles(page, base, '{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}', picked);
 	// The strategy uses it, and the dossier says how it was taken.
 	await page.goto(`${base}/concepts`);
 	await expect(page.getByRole('list', { name: /^Headings of Delirium/ }).getByText('used in the strategy')).toBeAttached();
@@ -63,11 +68,7 @@ test('main topic and qualifiers are chosen with what they lose, and can be let g
 	await main.getByRole('checkbox').check();
 	await panel.getByRole('button', { name: /Take for A/ }).click();
 	await saved(page);
-	await page.goto(`${base}/strategy`);
-	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
-	await expect(page.locator('.cm-line').first()).toHaveText('{!Delirium >}');
-	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
-	expect(await count(page.locator('.right-mark .count').first().textContent())).toBe(left);
+	await assembles(page, base, '{!Delirium >}', left);
 });
 
 test('names become text words, near-alikes stand side by side, an earlier heading is offered, and none that fits is a decision', async ({ page }) => {

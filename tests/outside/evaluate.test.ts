@@ -1,5 +1,6 @@
 /** The evaluator against a brute-force one on random expressions and records, and the laws of notation.md, section 7. */
 import {
+	blankHeading,
 	buildIndex,
 	contributionsOf,
 	covers,
@@ -22,18 +23,7 @@ import { isMet, litWords, type PlainRecord } from './brute-force.ts';
 
 const WORDS = ['light', 'lights', 'lamp', 'bright', 'day', 'delirium', 'deliria', 'icu', 'icus', 'of', 'night'];
 const QUALIFIERS = ['care', 'harm'];
-const heading = (id: string, label: string, broader: string[]) => ({
-	id,
-	label,
-	entryTerms: [],
-	scopeNote: '',
-	broader,
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
-	qualifiers: ['c', 'h']
-});
+const heading = (id: string, label: string, broader: string[]) => ({ ...blankHeading(id, label), broader, qualifiers: ['c', 'h'] });
 const vocabulary = new Vocabulary({
 	id: 'small',
 	name: 'Small',

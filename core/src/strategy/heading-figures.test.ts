@@ -3,19 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildIndex } from '../collection/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
-import { Vocabulary } from '../vocabulary/index.ts';
+import { blankHeading, Vocabulary } from '../vocabulary/index.ts';
 import { headingFigures } from './index.ts';
 
 const heading = (id: string, label: string, broader: string[], entryTerms: string[] = []) => ({
-	id,
-	label,
-	entryTerms,
-	scopeNote: '',
+	...blankHeading(id, label),
 	broader,
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
+	entryTerms,
 	qualifiers: ['c', 'h']
 });
 const vocabulary = new Vocabulary({

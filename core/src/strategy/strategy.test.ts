@@ -4,21 +4,10 @@ import { buildIndex, RecordSet, SteppedWatch } from '../collection/index.ts';
 import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
+import { blankHeading, Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
 import { assemble, completeSource, evaluateStrategy, linesToEvaluate, moveFault, namesOf, readStrategy, roleOf, toSource, toText } from './index.ts';
 
-const heading = (id: string, label: string, entryTerms: string[] = []) => ({
-	id,
-	label,
-	entryTerms,
-	scopeNote: '',
-	broader: [],
-	related: [],
-	notation: null,
-	since: null,
-	before: [],
-	qualifiers: []
-});
+const heading = (id: string, label: string, entryTerms: string[] = []) => ({ ...blankHeading(id, label), entryTerms });
 const vocabulary = new Vocabulary({
 	id: 'skerry',
 	name: 'S',

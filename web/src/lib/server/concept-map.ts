@@ -15,6 +15,23 @@ const STRONG = 0.45;
 /** Candidates of a concept without headings, from each vocabulary. */
 const FIRST = 4;
 
+/** Two large vocabularies take a while to be compared the first time; the map does not wait for them. Milliseconds. */
+const PATIENCE = 1_500;
+const LATE = Symbol('late');
+async function soon<Result>(made: Promise<Result>): Promise<Result | typeof LATE> {
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	const late = new Promise<typeof LATE>((tell) => {
+		timer = setTimeout(() => {
+			tell(LATE);
+		}, PATIENCE);
+	});
+	try {
+		return await Promise.race([made, late]);
+	} finally {
+		clearTimeout(timer);
+	}
+}
+
 const keyOf = (vocabulary: string, heading: string) => `${vocabulary}:${heading}`;
 
 export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promise<ConceptMap> {
@@ -34,6 +51,8 @@ export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promi
 		const before = links.get(key);
 		if (!before || (what.decided !== null && before.decided === null)) links.set(key, { from, to, ...what });
 	};
+	/** Pairs of vocabularies that are still being compared. */
+	const pending = new Set<string>();
 	const known = new Map<string, ReturnType<typeof allDecisions>>();
 	const decisionsIn = (vocabulary: string) => {
 		const asked = known.get(vocabulary) ?? allDecisions(vocabulary);
@@ -65,7 +84,14 @@ export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promi
 				link(keyOf(other, target), keyOf(vocabulary, heading), { kind: made.kind, evidence: [], decided: `${made.by}, ${made.on}` });
 			}
 			if (turned.length > 0) continue;
-			const [best] = (await suggestionsFor(vocabulary, heading, other, 1)) ?? [];
+			const pair = `${vocabulary} ${other}`;
+			if (pending.has(pair)) continue;
+			const suggested = await soon(suggestionsFor(vocabulary, heading, other, 1));
+			if (suggested === LATE) {
+				pending.add(pair);
+				continue;
+			}
+			const [best] = suggested ?? [];
 			if (!best || best.score < STRONG) continue;
 			add(other, best.heading.id, false);
 			link(keyOf(vocabulary, heading), keyOf(other, best.heading.id), { kind: null, evidence: best.evidence, decided: null });
@@ -94,7 +120,7 @@ export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promi
 		})
 	);
 	for (const column of columns.slice(1)) column.headings.sort(beside(columns[0]?.headings ?? [], [...links.values()]));
-	return { columns: columns.filter((one) => one.headings.length > 0 || one.none !== null), links: [...links.values()] };
+	return { columns: columns.filter((one) => one.headings.length > 0 || one.none !== null), links: [...links.values()], comparing: pending.size > 0 };
 }
 
 /** Orders headings as what they are joined to is ordered, so that lines run level; what is joined to nothing comes last. */

@@ -20,6 +20,7 @@ import type { NameOffer } from '$lib/work/names';
 import { listCollections, openCollection, type OpenCollection } from './collections';
 import { computing, type MarkNumbers } from './computing';
 import type { Answers } from './computing/protocol';
+import { buildingShare } from './indexes';
 import type { WorkedEnquiry } from './workings';
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
@@ -111,7 +112,8 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		const key = headingKey(one);
 		if (headings.has(key) || elsewhere[key] !== undefined) continue;
 		const entry = entries.find((other) => other.vocabularies.includes(one.vocabulary));
-		const collection = entry ? await openCollection(entry.id) : null;
+		// One that is still being indexed has no counts yet; nobody waits for it here.
+		const collection = entry && buildingShare(entry.id) === null ? await openCollection(entry.id) : null;
 		if (!collection) continue;
 		counts[key] = await countTaken(worked, collection, one);
 		elsewhere[key] = collection.name;
@@ -119,18 +121,27 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 	return { counts, used, elsewhere };
 }
 
+/** Names that are counted at once; some headings have hundreds. */
+const MOST_NAMES = 80;
+
 /** Null where the vocabulary or the heading is not known. */
-export async function namesForConcept(worked: WorkedEnquiry, concept: Concept, vocabulary: string, heading: string): Promise<NameOffer[] | null> {
+export async function namesForConcept(
+	worked: WorkedEnquiry,
+	concept: Concept,
+	vocabulary: string,
+	heading: string
+): Promise<{ readonly names: NameOffer[]; readonly more: number } | null> {
 	const found = worked.vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading);
 	if (!found) return null;
-	const rows = namesAsWords([found.label, ...found.entryTerms, ...found.before.filter((one) => one.renamed).map((one) => one.label)]);
+	const all = namesAsWords([found.label, ...found.entryTerms, ...found.before.filter((one) => one.renamed).map((one) => one.label)]);
+	const rows = all.slice(0, MOST_NAMES);
 	const own = concept.words.map((one) => one.text);
 	const forms = rows.flatMap((row) => row.forms.map((form) => form.text));
 	const beyond = (text: string) => `(${text}) NOT (${own.map((one) => `(${one})`).join(' OR ')})`;
 	const { read, counts } = await countTexts(worked, [...own, ...forms, ...(own.length > 0 ? forms.map(beyond) : [])]);
 	const query = (text: string) => read.find((one) => one.id === text)?.query ?? null;
 	const words = own.map((text) => ({ text, query: query(text) }));
-	return rows.map(({ name, forms }) => ({
+	const names = rows.map(({ name, forms }) => ({
 		name,
 		forms: forms.map((form) => {
 			const asked = query(form.text);
@@ -143,6 +154,7 @@ export async function namesForConcept(worked: WorkedEnquiry, concept: Concept, v
 			};
 		})
 	}));
+	return { names, more: all.length - rows.length };
 }
 
 /** The records that a concept's lines retrieve together, by year, and how many of them nobody has indexed; null where nothing can be counted. */

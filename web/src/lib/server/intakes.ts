@@ -151,6 +151,8 @@ function fail(intake: Intake, message: string, faults: readonly { place: string 
 		message: `${message} Nothing was changed.`,
 		read: faults.length > 0 ? { ...NOTHING_READ, faults, faultCount: faults.length } : null
 	});
+	// A loading under way waits for a thread that will not answer: it is taken back whole.
+	intake.stop.abort(new Error(message));
 	void intake.worker?.terminate();
 	intake.worker = null;
 }
@@ -278,6 +280,12 @@ async function load(intake: Intake, next: IntakeStep, actor: Actor): Promise<voi
 	}
 	try {
 		if (!intake.head) throw new Error('Nothing has been read.');
+		// Somebody else may have loaded one of that name since this file came.
+		const refusal = await mayReplace(intake.view.vocabulary, actor);
+		if (refusal !== null) {
+			fail(intake, refusal);
+			return;
+		}
 		const head = { ...intake.head, ...(next.name === undefined ? {} : { name: next.name }), ...(next.edition === undefined ? {} : { edition: next.edition }) };
 		await saveEdition(head, parts(), actor);
 		change(intake, { state: 'loaded', loaded: intake.view.read?.headings ?? 0 });

@@ -35,6 +35,8 @@ export interface ConceptMap {
 		readonly none: string | null;
 	}[];
 	readonly links: readonly MapLink[];
+	/** True while some vocabularies are still being compared: more may come. */
+	readonly comparing: boolean;
 }
 
 /** @throws with the server's sentence */

@@ -17,12 +17,15 @@
 	const { enquiry } = takeBench();
 	let map = $state.raw<ConceptMap | null>(null);
 	let failed = $state('');
+	let turn = $state(0);
 	let box = $state<HTMLDivElement>();
 	let lines = $state.raw<readonly { readonly link: MapLink; readonly path: string }[]>([]);
 	let near = $state<string | null>(null);
 
 	$effect(() => {
 		void enquiry.revision;
+		void turn;
+		let again: ReturnType<typeof setTimeout> | undefined;
 		const leaving = new AbortController();
 		conceptMap(
 			enquiry.id,
@@ -32,11 +35,15 @@
 			.then((told) => {
 				map = told;
 				failed = '';
+				if (told.comparing) again = setTimeout(() => turn++, 4_000);
 			})
 			.catch((error: unknown) => {
 				if (!leaving.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what is shown may be older.' : error.message;
 			});
-		return () => leaving.abort();
+		return () => {
+			clearTimeout(again);
+			leaving.abort();
+		};
 	});
 	/** Lines run from the right edge of a card to the left edge of one in a later column. */
 	function draw() {
@@ -82,6 +89,7 @@
 				{concept.headings.length === 0 ? 'What its name and words are called in each. Nothing is taken yet.' : 'What is taken stands in full; what the other vocabularies may call it, beside it.'} A line joins equivalents: solid where somebody decided it, dashed
 				where it is suggested.
 			</p>
+			{#if map.comparing}<p class="small soft" role="status">Large vocabularies are still being compared; what they call it comes in by itself.</p>{/if}
 			<div class="map mt-2" bind:this={box} style="--columns: {map.columns.length}">
 				<svg aria-hidden="true"
 					>{#each lines as one, at (at)}<path d={one.path} class:decided={one.link.decided !== null} class:near={near !== null && (one.link.from === near || one.link.to === near)} />{/each}</svg

@@ -9,6 +9,8 @@
 	let { concept, letter, vocabulary, heading, label }: { concept: Concept; letter: string; vocabulary: string; heading: string; label: string } = $props();
 	const { enquiry } = takeBench();
 	let names = $state.raw<readonly NameOffer[] | null>(null);
+	/** Names beyond those that are counted. */
+	let more = $state(0);
 	let failed = $state('');
 	let chosen = $state.raw<readonly string[]>([]);
 	$effect(() => {
@@ -18,9 +20,10 @@
 		const query = new URLSearchParams({ concept: concept.id, vocabulary, heading });
 		fetch(`/api/v1/enquiries/${enquiry.id}/names?${query}`, { signal: leaving.signal })
 			.then(async (response) => {
-				const answer = (await response.json()) as { names?: NameOffer[]; message?: string };
+				const answer = (await response.json()) as { names?: NameOffer[]; more?: number; message?: string };
 				if (!response.ok || !answer.names) throw new Error(answer.message ?? 'The names could not be read.');
 				names = answer.names;
+				more = answer.more ?? 0;
 				failed = '';
 			})
 			.catch((error: unknown) => {
@@ -75,6 +78,7 @@
 				{/each}
 			</tbody>
 		</table>
+		{#if more > 0}<p class="small soft mt-1">It has {counted(more)} more names, which stand under Other names and are not counted here.</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
 				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Take {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} for {letter}</button>

@@ -10,5 +10,5 @@ export const GET = async ({ params, url, locals }) => {
 	if (!concept) error(404, { message: 'This concept is not in the enquiry any more.' });
 	const names = await namesForConcept(worked, concept, url.searchParams.get('vocabulary') ?? '', url.searchParams.get('heading') ?? '');
 	if (!names) error(404, { message: 'This heading is not in the vocabulary.' });
-	return json({ revision: worked.enquiry.revision, names });
+	return json({ revision: worked.enquiry.revision, ...names });
 };
