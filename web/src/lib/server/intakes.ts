@@ -155,6 +155,8 @@ function fail(intake: Intake, message: string, faults: readonly { place: string 
 	intake.stop.abort(new Error(message));
 	void intake.worker?.terminate();
 	intake.worker = null;
+	// What cannot be read need not lie on the disk until somebody comes back to it.
+	void rm(intake.path, { force: true });
 }
 
 const NOTHING_READ = { name: '', edition: '', date: null, headings: 0, names: 0, qualifiers: 0, notes: [] };
