@@ -162,6 +162,20 @@ function checkEntities(start: string): void {
 	}
 }
 
+/** What a document says of itself stands at its beginning: the first pieces come as one of this size at least, in characters. */
+const HEAD = 1 << 16;
+async function* withHead(chunks: Iterable<string> | AsyncIterable<string>): AsyncGenerator<string> {
+	let head: string | null = '';
+	for await (const chunk of chunks) {
+		if (head === null) yield chunk;
+		else if ((head += chunk).length >= HEAD) {
+			yield head;
+			head = null;
+		}
+	}
+	if (head !== null) yield head;
+}
+
 async function readXml(chunks: Iterable<string> | AsyncIterable<string>, builder: GraphBuilder): Promise<void> {
 	const { RdfXmlParser } = await import('rdfxml-streaming-parser');
 	const parser = new RdfXmlParser({ trackPosition: true, allowDuplicateRdfIds: true, baseIRI: 'https://wide-lantern.example/file' });
@@ -186,13 +200,14 @@ async function readXml(chunks: Iterable<string> | AsyncIterable<string>, builder
 	let first = true;
 	let root: string | undefined;
 	let tail = '';
-	for await (const chunk of chunks) {
+	for await (const chunk of withHead(chunks)) {
 		if (first) {
 			checkEntities(chunk);
 			root = /<([A-Za-z_][\w.:-]*)/.exec(chunk)?.[1];
 		}
+		if (!first && (tail.slice(-8) + chunk).includes('<!ENTITY'))
+			throw new Refused('entities', 'The file defines entities behind its first part and was not read.');
 		tail = (tail + chunk).slice(-2_000);
-		if (!first && chunk.includes('<!ENTITY')) throw new Refused('entities', 'The file defines entities behind its first part and was not read.');
 		first = false;
 		depth.read(chunk);
 		if (parser.write(chunk) === false) await new Promise((drained) => setImmediate(drained));
