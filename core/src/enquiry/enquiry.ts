@@ -74,7 +74,20 @@ export const strategyLineSchema = item(
 		role: { enum: LINE_ROLES },
 		label: line,
 		note: prose,
-		off: { type: 'boolean' }
+		off: { type: 'boolean' },
+		/**
+		 * What hangs on single words, phrases and headings of the line: `nth` counts them from 0 and is
+		 * null for one that is gone from the text; `text` is as it was last (strategy/line-pieces.ts).
+		 */
+		pieces: list(
+			item({ text: { type: 'string', maxLength: 20_000 }, nth: { type: ['integer', 'null'], minimum: 0 }, origin: line, note: prose }, [
+				'text',
+				'nth',
+				'origin',
+				'note'
+			]),
+			5_000
+		)
 	},
 	['source', 'concept', 'strand', 'role', 'label', 'note', 'off']
 );

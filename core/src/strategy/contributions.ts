@@ -7,8 +7,8 @@
  * gain) without each side.
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
-import type { Query } from '../query/index.ts';
-import { evaluateStrategy, type EvaluatedLine, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { broughtOnce, Standings } from './replaced.ts';
 
 export interface Contribution {
 	/** Records of this side. */
@@ -40,68 +40,14 @@ export function contributionsOf(
 	const recordsOf = new Map(before.map((one) => [one.id, one.records]));
 	const context = { line: (other: string) => recordsOf.get(other) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
 	const sides = line.query.parts.map((part) => evaluate(index, part, context, options.cache, options.watch?.()));
-	const once = RecordSet.none(index.size);
-	let more = RecordSet.none(index.size);
-	for (const side of sides) {
-		more = more.or(once.and(side));
-		once.addAll(side);
-	}
-	const unique = once.without(more);
+	const unique = broughtOnce(sides, index.size);
 	const finalBefore = final === null ? null : (recordsOf.get(final) ?? null);
-	const finalAfter = finalBefore && final !== null ? withRecords(lines, before, id, line.records.without(unique), final, index, marks, options) : null;
+	const standings = new Standings(before, index, marks, options);
+	const finalAfter = finalBefore && final !== null ? standings.finalWith(new Map([[id, line.records.without(unique)]]), final) : null;
 	const lost = finalBefore && finalAfter ? finalBefore.without(finalAfter) : RecordSet.none(index.size);
 	const gained = finalBefore && finalAfter ? finalAfter.without(finalBefore) : RecordSet.none(index.size);
 	return sides.map((side) => {
 		const own = side.and(unique);
 		return { records: side.count(), unique: own.count(), lost: own.countWith(lost), gained: own.countWith(gained) };
 	});
-}
-
-/** The final result if one line had other records: everything below is evaluated anew, nothing above. */
-function withRecords(
-	lines: readonly LineToEvaluate[],
-	before: readonly EvaluatedLine[],
-	id: string,
-	records: RecordSet,
-	final: string,
-	index: CollectionIndex,
-	marks: Marks,
-	options: EvaluateOptions
-): RecordSet | null {
-	if (final === id) return records;
-	const sets = new Map<string, RecordSet>();
-	for (const [at, line] of lines.entries()) {
-		const evaluated = before[at];
-		if (!evaluated?.records || !evaluated.query) continue;
-		sets.set(
-			line.id,
-			line.id === id
-				? records
-				: uses(evaluated.query)
-					? evaluate(
-							index,
-							evaluated.query,
-							{ line: (other) => sets.get(other) ?? RecordSet.none(index.size), marked: (set) => marks[set] },
-							options.cache,
-							options.watch?.()
-						)
-					: evaluated.records
-		);
-	}
-	return sets.get(final) ?? null;
-}
-
-/** True if a query stands on other lines. */
-function uses(query: Query): boolean {
-	switch (query.kind) {
-		case 'line':
-			return true;
-		case 'and':
-		case 'or':
-			return query.parts.some(uses);
-		case 'not':
-			return uses(query.keep) || uses(query.drop);
-		default:
-			return false;
-	}
 }

@@ -13,9 +13,15 @@ export {
 	type Marks
 } from './evaluate.ts';
 export { contributionsOf, type Contribution } from './contributions.ts';
+export { kindFigures, onlyKind, yieldsOf, type KindFigures, type LineYield } from './yields.ts';
+export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
+export { gatherLines, joiningSource, joinLines, spreadLine, type LineCommand } from './line-commands.ts';
+export { adviceOn, usersOf, type Advice } from './advice.ts';
+export { cleanPasted, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './plain-text.ts';
+export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
 export { headingFigures, type HeadingFigures, type Reaches } from './heading-figures.ts';

@@ -174,7 +174,7 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 }
 
 /** Headings typed into a line are held by identity from here on (notation.md, section 4). */
-function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies: readonly OpenVocabulary[]): Edit {
+export function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies: readonly OpenVocabulary[]): Edit {
 	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, namesOf(document, vocabularies)) : null);
 	if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') return { ...edit, value: complete(edit.value) };
 	if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines' && typeof edit.item === 'object' && edit.item !== null && 'source' in edit.item)

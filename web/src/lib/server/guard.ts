@@ -50,6 +50,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/stream`]: 'reader',
 	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
+	[`POST ${API}/trials`]: 'reader',
 	[`GET ${API}/records`]: 'reader',
 	[`GET ${API}/terms`]: 'reader',
 	[`GET ${API}/concept-map`]: 'reader',

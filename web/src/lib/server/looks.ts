@@ -5,12 +5,13 @@
  */
 import { applyEdits, editSchema, type Edit, type Json } from '@wide-lantern/core';
 import type { CountsNews, SheetLine } from '$lib/work/sheet';
-import { Dropped } from './computing';
+import { computing, Dropped, TooHeavy } from './computing';
 import { door } from './doors';
 import { checkDocument, openEnquiry, type OpenEnquiry } from './enquiries';
 import { errorFacts, log } from './log';
+import { marginsOf } from './margins';
 import { listen } from './streams';
-import { sheetView, workEnquiry } from './workings';
+import { sheetView, workEnquiry, type WorkedEnquiry } from './workings';
 
 export interface LookRequest {
 	readonly client: string;
@@ -39,6 +40,8 @@ interface Window {
 	/** What was last sent of each line. */
 	readonly sent: Map<string, string>;
 	newest: number;
+	/** Waits until nothing newer has been typed for a moment. */
+	margins: ReturnType<typeof setTimeout> | undefined;
 }
 
 /** By enquiry and client. */
@@ -46,16 +49,20 @@ const windows = new Map<string, Window>();
 /** Documents of enquiries that are being looked at, so that a keystroke need not ask the database. */
 const documents = new Map<string, { enquiry: OpenEnquiry; readonly stop: () => void }>();
 
+/** Milliseconds without a newer look after which the margins are computed. */
+const REST = 120;
+const marginsKey = (enquiry: string, client: string) => `${enquiry} ${client} margins`;
 const keyOf = (enquiry: string, client: string) => `${enquiry} ${client}`;
 
 /** Opens the stream of a window; call the result to close it. */
 export function openWindow(enquiry: string, client: string, person: string, push: (news: CountsNews) => void): () => void {
 	const key = keyOf(enquiry, client);
-	const window: Window = { person, push, sent: new Map(), newest: 0 };
+	const window: Window = { person, push, sent: new Map(), newest: 0, margins: undefined };
 	windows.set(key, window);
 	return () => {
 		if (windows.get(key) !== window) return;
 		windows.delete(key);
+		clearTimeout(window.margins);
 		if (![...windows.keys()].some((one) => one.startsWith(`${enquiry} `))) forget(enquiry);
 	};
 }
@@ -90,6 +97,9 @@ export function look(enquiry: string, person: string, request: LookRequest): boo
 	const window = windows.get(keyOf(enquiry, request.client));
 	if (window?.person !== person) return false;
 	window.newest = Math.max(window.newest, request.sequence);
+	// A thread that is at the margins of an older text is free for the counts of this one.
+	clearTimeout(window.margins);
+	computing().drop(marginsKey(enquiry, request.client));
 	void answer(enquiry, window, request).then(
 		(news) => {
 			if (news && windows.get(keyOf(enquiry, request.client)) === window) window.push(news);
@@ -125,5 +135,20 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 		changed.push(line);
 	}
 	for (const line of window.sent.keys()) if (!now.has(line)) window.sent.delete(line);
+	clearTimeout(window.margins);
+	window.margins = setTimeout(() => void tellMargins(window, worked, sequence, marginsKey(id, client)), REST);
 	return { sequence, view: rest, order: lines.map((line) => line.id), changed };
+}
+
+/** What a thread can tell beside the counts, once nothing newer is typed. */
+async function tellMargins(window: Window, worked: WorkedEnquiry, sequence: number, key: string): Promise<void> {
+	try {
+		const margins = await marginsOf(worked, key);
+		if (window.newest === sequence) window.push({ sequence, margins });
+	} catch (error) {
+		if (error instanceof Dropped) return;
+		// Too much work, or a failure: the counts stand; the margins say that they are not there.
+		if (!(error instanceof TooHeavy)) log('error', 'margins-failed', errorFacts(error));
+		if (window.newest === sequence) window.push({ sequence, margins: null });
+	}
 }

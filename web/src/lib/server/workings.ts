@@ -60,6 +60,9 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
 	return { benchmark: numbers(document.articles.map((one) => one.identifier)), relevant: marked('relevant'), irrelevant: marked('irrelevant') };
 }
 
+/** The lines of a worked enquiry in the form that travels to a computing thread. */
+export const linesOf = ({ lines, enquiry }: Pick<WorkedEnquiry, 'lines' | 'enquiry'>) => linesToEvaluate(lines, enquiry.document.lines);
+
 /**
  * Reads every line, and counts them on the enquiry's collection in a computing thread.
  * @throws Dropped where a newer question of the same window took its place

@@ -3,7 +3,7 @@
  * is typed meanwhile is looked at next, and one that takes long is overtaken.
  */
 import type { EnquiryClient } from './enquiry.svelte';
-import { withNews, type CountsNews, type SheetView } from './sheet';
+import { withNews, type CountsNews, type SheetMargins, type SheetView } from './sheet';
 
 /** Milliseconds after which a look under way is overtaken by a newer one. */
 const PATIENCE = 60;
@@ -15,6 +15,9 @@ const LATE = 200;
 
 export class SheetCounts {
 	view = $state.raw<SheetView | null>(null);
+	/** Yields, beam and the like, and the look that they belong to. */
+	margins = $state.raw<SheetMargins | null>(null);
+	marginsOf = $state(0);
 	failed = $state<string | null>(null);
 	/** Number of the newest look, and of the newest answer. */
 	asked = $state(0);
@@ -36,6 +39,11 @@ export class SheetCounts {
 
 	/** True when the answer takes so long that the figures should not be taken for those of the text shown. */
 	late = $state(false);
+
+	/** True while the margins shown are those of an older text. */
+	get marginsOld(): boolean {
+		return this.marginsOf < this.asked;
+	}
 
 	private get old(): boolean {
 		return this.answered < this.asked;
@@ -88,6 +96,11 @@ export class SheetCounts {
 
 	private hear(news: CountsNews): void {
 		if (news.sequence < this.answered) return;
+		if ('margins' in news) {
+			this.margins = news.margins;
+			this.marginsOf = news.sequence;
+			return;
+		}
 		this.failed = 'failed' in news ? news.failed : null;
 		if ('view' in news) {
 			const next = withNews(this.view, news);

@@ -1,5 +1,5 @@
 /** The strategy as the server has counted it. */
-import type { Fault } from '@wide-lantern/core/editor';
+import type { Beam, Fault, KindFigures, LineYield } from '@wide-lantern/core/editor';
 
 export interface SheetLine {
 	readonly id: string;
@@ -46,6 +46,20 @@ export interface LineTerms {
 	}[];
 }
 
+/** What stands beside and below the sheet; known articles by their identity in the brief. */
+export interface SheetMargins {
+	readonly revision: number;
+	readonly final: string;
+	readonly yields: readonly LineYield[];
+	readonly beam: {
+		readonly from: number;
+		readonly steps: readonly (Omit<Beam['steps'][number], 'dropped'> & { readonly dropped: readonly string[] })[];
+		readonly found: readonly string[];
+	} | null;
+	/** Of the whole (concept null), then of each concept. */
+	readonly kinds: readonly (KindFigures & { readonly concept: string | null })[];
+}
+
 /** What arrives on the stream of an open strategy, in answer to a look. */
 export type CountsNews =
 	| {
@@ -55,6 +69,8 @@ export type CountsNews =
 			readonly order: readonly string[];
 			readonly changed: readonly SheetLine[];
 	  }
+	/** Comes after the counts, when nothing newer was asked meanwhile. */
+	| { readonly sequence: number; readonly margins: SheetMargins | null }
 	/** It was made on a revision that is not the newest; another look will follow. */
 	| { readonly sequence: number; readonly stale: true }
 	| { readonly sequence: number; readonly failed: string };

@@ -1,12 +1,17 @@
 /** What the server and its computing threads say to each other. Every message is checked where it arrives. */
 import {
+	LINE_ROLES,
 	querySchema,
 	recordSchema,
+	type Beam,
 	type BibliographicRecord,
 	type Contribution,
+	type KindFigures,
 	type Light,
+	type LineRole,
 	type LineState,
 	type LineToEvaluate,
+	type LineYield,
 	type Variant
 } from '@wide-lantern/core/computing';
 
@@ -38,6 +43,14 @@ export type Job =
 	  } & OfLines)
 	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number }
 	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines)
+	/** Unique yields, the beam, and the counts by headings and by words, of the result and of each concept's lines. */
+	| ({ readonly do: 'margins'; readonly roles: readonly LineRole[]; readonly final: string; readonly concepts: readonly (readonly string[])[] } & OfLines)
+	/** What other forms of the strategy would find; `results` are the lines that may be the result, in order. */
+	| ({
+			readonly do: 'trials';
+			readonly results: readonly string[];
+			readonly trials: readonly { readonly lines: readonly LineToEvaluate[]; readonly results: readonly string[] }[];
+	  } & OfLines)
 	/** Records of a line by year, and how many of them have no headings. */
 	| ({ readonly do: 'years'; readonly line: string } & OfLines);
 
@@ -45,6 +58,28 @@ export interface YearRows {
 	readonly years: readonly { readonly year: number; readonly all: number; readonly bare: number }[];
 	readonly all: number;
 	readonly bare: number;
+}
+
+export interface MarginFigures {
+	readonly yields: readonly LineYield[];
+	readonly beam: Beam | null;
+	/** Of the whole, then of each concept; null where nothing is counted. */
+	readonly kinds: readonly (KindFigures | null)[];
+}
+
+/** What a strategy in another form finds, beside what it finds as it stands. */
+export interface TrialFigures {
+	/** The line that is the result; null where nothing is counted. */
+	readonly final: string | null;
+	readonly count: number | null;
+	readonly found: number | null;
+	readonly lost: number;
+	readonly gained: number;
+	/** Numbers of benchmark records that leave the result, and that come in. */
+	readonly shipsLost: readonly number[];
+	readonly shipsGained: readonly number[];
+	/** Per line, by identity: its count now, and what it lost and gained against the line of the same identity. */
+	readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
 }
 
 /** One line as counted; `found` are the benchmark's records among its own. */
@@ -65,6 +100,8 @@ export interface Answers {
 	readonly variants: { readonly words: number; readonly variants: readonly Variant[] };
 	readonly contributions: readonly Contribution[] | null;
 	readonly years: YearRows | null;
+	readonly margins: MarginFigures;
+	readonly trials: readonly TrialFigures[];
 }
 
 export interface Asked {
@@ -125,7 +162,24 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	}),
 	variants: job('variants', { pattern: text, most: whole }),
 	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } }),
-	years: job('years', { lines, marks, line: text })
+	years: job('years', { lines, marks, line: text }),
+	margins: job('margins', {
+		lines,
+		marks,
+		roles: { type: 'array', items: { enum: LINE_ROLES } },
+		final: text,
+		concepts: { type: 'array', items: { type: 'array', items: text } }
+	}),
+	trials: job('trials', {
+		lines,
+		marks,
+		results: { type: 'array', items: text },
+		trials: {
+			type: 'array',
+			maxItems: 100,
+			items: { type: 'object', required: ['lines', 'results'], additionalProperties: false, properties: { lines, results: { type: 'array', items: text } } }
+		}
+	})
 };
 export const SHARED_SCHEMAS = [querySchema, recordSchema] as const;
 

@@ -4,20 +4,23 @@
  */
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+	beamOf,
 	CollectionIndex,
 	contributionsOf,
 	evaluateStrategy,
+	kindFigures,
 	lightOf,
 	PartCache,
 	RecordSet,
 	SteppedWatch,
 	variantsOf,
 	WorkCeiling,
+	yieldsOf,
 	type EvaluatedLine,
 	type Marks
 } from '@wide-lantern/core/computing';
 import { Ajv, type ValidateFunction } from 'ajv';
-import { JOB_SCHEMAS, SHARED_SCHEMAS, type Answered, type Answers, type Asked, type Job, type MarkNumbers } from './protocol.ts';
+import { JOB_SCHEMAS, SHARED_SCHEMAS, type Answered, type Answers, type Asked, type Job, type MarkNumbers, type TrialFigures } from './protocol.ts';
 
 /** Records and places that one line may look at: a second or two of work. */
 const LINE_CEILING = 10_000_000;
@@ -60,18 +63,6 @@ const sets = (size: number, numbers: MarkNumbers): Marks => ({
 	irrelevant: RecordSet.of(size, numbers.irrelevant)
 });
 
-/** Records with at least one heading, by collection. */
-const indexedSets = new Map<string, RecordSet>();
-function indexedRecords(collection: string, index: CollectionIndex): RecordSet {
-	let set = indexedSets.get(collection);
-	if (!set) {
-		set = RecordSet.none(index.size);
-		for (const { record } of index.allAssigned()) set.add(record);
-		indexedSets.set(collection, set);
-	}
-	return set;
-}
-
 /** The marks are the same sets as long as they hold the same records, so that results on them stay known. */
 const knownMarks = new Map<string, { readonly text: string; readonly marks: Marks }>();
 function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks {
@@ -93,7 +84,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		return new SteppedWatch(LINE_CEILING, ask);
 	};
 	const evaluated = (
-		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' }
+		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' | 'trials' }
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
 		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
@@ -110,7 +101,6 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		case 'close':
 			collections.delete(job.collection);
 			knownMarks.delete(job.collection);
-			indexedSets.delete(job.collection);
 			return null;
 		case 'evaluate': {
 			const { marks, lines } = evaluated(job);
@@ -141,7 +131,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			const { index, lines } = evaluated(job);
 			const records = lines.find((one) => one.id === job.line)?.records;
 			if (!records) return null;
-			const indexed = indexedRecords(job.collection, index);
+			const indexed = index.withHeadings;
 			const rows = new Map<number, { year: number; all: number; bare: number }>();
 			let [all, bare] = [0, 0];
 			for (const record of records) {
@@ -156,6 +146,23 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			}
 			return { years: [...rows.values()].filter((one) => one.year >= 0).sort((a, b) => a.year - b.year), all, bare };
 		}
+		case 'margins': {
+			const { index, cache, heavy } = held(job.collection);
+			const marks = marksOf(job.collection, index.size, job.marks);
+			const options = { cache, watch, heavy };
+			return {
+				yields: yieldsOf(job.lines, job.roles, job.final, index, marks, options),
+				beam: beamOf(job.lines, job.final, index, marks, options),
+				kinds: [null, ...job.concepts].map((joined) => kindFigures(job.lines, job.roles, joined, job.final, index, marks, options))
+			};
+		}
+		case 'trials': {
+			const { index, marks, lines } = evaluated(job);
+			const { cache, heavy } = held(job.collection);
+			return job.trials.map((trial) =>
+				trialFigures(lines, job.results, evaluateStrategy(trial.lines, index, marks, { cache, watch, heavy }), trial.results, marks, index.size)
+			);
+		}
 		case 'variants':
 			return variantsOf(held(job.collection).index, job.pattern, job.most);
 		case 'contributions': {
@@ -163,6 +170,38 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 	}
+}
+
+/** What a strategy finds in another form, beside what it finds as it stands. */
+function trialFigures(
+	before: readonly EvaluatedLine[],
+	resultsBefore: readonly string[],
+	after: readonly EvaluatedLine[],
+	resultsAfter: readonly string[],
+	marks: Marks,
+	size: number
+): TrialFigures {
+	const result = (lines: readonly EvaluatedLine[], results: readonly string[]) =>
+		lines.findLast((line) => line.state === 'counted' && results.includes(line.id));
+	const nothing = RecordSet.none(size);
+	const final = result(after, resultsAfter);
+	const was = result(before, resultsBefore)?.records ?? nothing;
+	const now = final?.records ?? nothing;
+	const old = new Map(before.map((line) => [line.id, line.records]));
+	const [lost, gained] = [was.without(now), now.without(was)];
+	return {
+		final: final?.id ?? null,
+		count: final?.records?.count() ?? null,
+		found: final?.records?.countWith(marks.benchmark) ?? null,
+		lost: lost.count(),
+		gained: gained.count(),
+		shipsLost: [...lost.and(marks.benchmark)],
+		shipsGained: [...gained.and(marks.benchmark)],
+		lines: after.map(({ id, records }) => {
+			const known = old.get(id) ?? nothing;
+			return { id, count: records?.count() ?? null, lost: known.without(records ?? nothing).count(), gained: (records ?? nothing).without(known).count() };
+		})
+	};
 }
 
 function outcome({ id, job }: Asked): Answered {

@@ -1,0 +1,119 @@
+/**
+ * What a second look at the lines finds while they are being written: joinings that miss a line or
+ * name a wrong one, lines that nothing uses, lines that belong to no concept. Numbers are the day's.
+ */
+import type { Edit } from '../document/index.ts';
+import { conceptLetter, type StrategyLine } from '../enquiry/index.ts';
+import { usedBy } from './anchors.ts';
+import { joinedBy, joiningSource } from './line-commands.ts';
+import { openSources } from './opened.ts';
+import { joinedLines, type StrategyPart } from './read.ts';
+
+export interface Advice {
+	readonly line: string;
+	readonly code: 'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used';
+	readonly message: string;
+	readonly repairs: readonly { readonly label: string; readonly edits: readonly Edit[] }[];
+}
+
+const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
+const list = (names: readonly (number | string)[]): string =>
+	names.length < 2 ? String(names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+
+/** @param final the line that is the result; null where there is none yet */
+export function adviceOn(strategy: StrategyPart, final: string | null): readonly Advice[] {
+	const { lines, concepts } = strategy;
+	const opened = openSources(lines.map((line) => line.source));
+	const placeOf = new Map(lines.map((line, at) => [line.id, at]));
+	const nameOf = (concept: string | null) => {
+		const at = concepts.findIndex((one) => one.id === concept);
+		return at < 0 ? 'no concept' : `concept ${conceptLetter(at)}`;
+	};
+	const behind = final === null ? null : linesBehind(strategy, final);
+	return lines.flatMap((line, at): Advice[] => {
+		const own = opened[at];
+		if (line.off || !own || own.empty) return [];
+		const found: Advice[] = [];
+		const joined = own.tree ? joinedBy(own.tree, own) : null;
+		const members = (joined ?? []).flatMap((id) => lines[placeOf.get(id) ?? -1] ?? []);
+		if (joined && members.length > 1) {
+			const places = members.map((one) => placeOf.get(one.id) ?? 0);
+			const between = lines.slice(Math.min(...places), Math.max(...places)).filter((one) => mayBeMissing(one, line, members));
+			if (between.length > 0) {
+				const numbers = list(between.map((one) => (placeOf.get(one.id) ?? 0) + 1));
+				const all = [...new Set([...joined, ...between.map((one) => one.id)])].sort((a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0));
+				found.push({
+					line: line.id,
+					code: 'not-taken-in',
+					message: `${between.length === 1 ? `Line ${numbers} stands` : `Lines ${numbers} stand`} among the lines that this joins, and ${between.length === 1 ? 'is' : 'are'} not in it.`,
+					repairs: [
+						{
+							label: between.length === 1 ? `Take in line ${numbers}` : 'Take them in',
+							edits: [{ do: 'set', at: ['lines', line.id, 'source'], value: joiningSource(all, 'OR') }]
+						}
+					]
+				});
+			}
+			const of = [...new Set(members.map((one) => one.concept).filter((one) => one !== null))];
+			const wrong = line.concept === null ? (of.length > 1 ? members : []) : members.filter((one) => one.concept !== null && one.concept !== line.concept);
+			const [first] = wrong;
+			if (first)
+				found.push({
+					line: line.id,
+					code: 'wrong-concept',
+					message:
+						line.concept === null
+							? `This joins lines of ${list(of.map(nameOf))} with OR. Inside a concept lines are joined with OR, between concepts with AND.`
+							: `This line of ${nameOf(line.concept)} joins line ${(placeOf.get(first.id) ?? 0) + 1}, which belongs to ${nameOf(first.concept)}.`,
+					repairs: []
+				});
+		}
+		if (SEARCHING.has(line.role) && line.concept === null && concepts.length > 0 && !usesLines(line)) {
+			const near = [...lines.slice(0, at)].reverse().find((one) => one.concept !== null)?.concept ?? concepts[0]?.id ?? null;
+			const offered = [...concepts].sort((a, b) => Number(b.id === near) - Number(a.id === near)).slice(0, 4);
+			found.push({
+				line: line.id,
+				code: 'no-concept',
+				message: 'This line belongs to no concept, so no @ joins it.',
+				repairs: offered.map((one) => ({
+					label: `Put it into ${conceptLetter(concepts.indexOf(one))} ${one.name}`,
+					edits: [{ do: 'set', at: ['lines', line.id, 'concept'], value: one.id }]
+				}))
+			});
+		}
+		if (behind && !behind.has(line.id) && line.role !== 'check' && final !== line.id) {
+			const number = (placeOf.get(final ?? '') ?? 0) + 1;
+			found.push({ line: line.id, code: 'not-used', message: `The result, line ${number}, does not use this line.`, repairs: [] });
+		}
+		return found;
+	});
+}
+
+const usesLines = (line: StrategyLine) => usedBy(line.source).lines.length > 0;
+
+/** A line of the same concept that stands among the members, and is neither one nor joined by one. */
+function mayBeMissing(one: StrategyLine, joining: StrategyLine, members: readonly StrategyLine[]): boolean {
+	if (one.id === joining.id || members.some((member) => member.id === one.id) || one.off || one.source.trim() === '' || !SEARCHING.has(one.role)) return false;
+	if (!members.some((member) => member.concept === one.concept)) return false;
+	return !members.some((member) => usedBy(member.source).lines.includes(one.id));
+}
+
+/** Lines that a line stands on, over all lines between, itself among them. */
+function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<string> {
+	const behind = new Set([final]);
+	for (const line of [...strategy.lines].reverse()) {
+		if (!behind.has(line.id)) continue;
+		const { lines } = usedBy(line.source);
+		for (const id of lines) behind.add(id);
+		for (const { concept, strand } of conceptsUsed(line.source)) for (const one of joinedLines(strategy, concept, strand)) behind.add(one.id);
+	}
+	return behind;
+}
+
+const conceptsUsed = (source: string) =>
+	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({ concept, strand: strand ?? null }));
+
+/** Numbers of the lines that use one of these, for a warning before they go. */
+export function usersOf(strategy: StrategyPart, ids: readonly string[]): number[] {
+	return strategy.lines.flatMap((line, at) => (!ids.includes(line.id) && usedBy(line.source).lines.some((id) => ids.includes(id)) ? [at + 1] : []));
+}

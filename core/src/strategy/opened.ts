@@ -1,0 +1,78 @@
+/**
+ * A stored line opened for work on its tree: anchors become plain pieces of the notation that no
+ * searcher types, and come back unharmed when a text made from the tree is closed again.
+ */
+import { conceptLetter } from '../enquiry/index.ts';
+import { hasErrors, parse, type Expression } from '../query/index.ts';
+
+const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
+/** Line numbers and concept letters from here on stand for anchors; no strategy has so many. */
+const FIRST_LINE = 5_000_000;
+const FIRST_CONCEPT = 500_000;
+
+export interface OpenedLine {
+	/** Null where the line is empty or cannot be read. */
+	readonly tree: Expression | null;
+	readonly empty: boolean;
+	/** Turns a text printed from (parts of) this tree into a source again. */
+	close(text: string): string;
+	/** The line that a reference in the tree stands for, by identity; several for a list of lines. */
+	linesOf(node: Expression): readonly string[];
+	/** The piece as it is kept: an anchor for a heading, the printed text for words. */
+	keyOf(printed: string): string;
+}
+
+/**
+ * Opens several sources under one set of stand-ins, so that their trees can be joined in one text.
+ */
+export function openSources(sources: readonly string[]): OpenedLine[] {
+	const anchors: string[] = [];
+	const numbers = new Map<string, number>();
+	const numberOf = (inside: string) => {
+		let number = numbers.get(inside);
+		if (number === undefined) {
+			number = anchors.push(inside) - 1;
+			numbers.set(inside, number);
+		}
+		return number;
+	};
+	const standIn = (inside: string): string => {
+		const number = numberOf(inside);
+		if (inside.startsWith('{')) return `{anchor ${number}}`;
+		if (inside.startsWith('@')) return `@${conceptLetter(FIRST_CONCEPT + number)}`;
+		return `#${FIRST_LINE + number}`;
+	};
+	const anchorAt = (number: number) => `\uE000${anchors[number] ?? ''}\uE001`;
+	const letters = new Map<string, number>();
+	const close = (text: string): string =>
+		text
+			.replace(/\{anchor (\d+)\}/g, (_, number: string) => anchorAt(Number(number)))
+			.replace(/#(\d{7,})/g, (whole, digits: string) => (anchors[Number(digits) - FIRST_LINE] === undefined ? whole : anchorAt(Number(digits) - FIRST_LINE)))
+			.replace(/@([A-Z]{3,})/g, (whole, letter: string) => {
+				const number = letters.get(letter);
+				return number === undefined ? whole : anchorAt(number);
+			});
+	return sources.map((source) => {
+		const text = source.replace(ANCHOR, (_, inside: string) => standIn(inside));
+		anchors.forEach((inside, number) => {
+			if (inside.startsWith('@')) letters.set(conceptLetter(FIRST_CONCEPT + number), number);
+		});
+		const empty = text.trim() === '';
+		const { tree, faults } = parse(text);
+		return {
+			tree: empty || hasErrors(faults) ? null : tree,
+			empty,
+			close,
+			keyOf: close,
+			linesOf(node) {
+				if (node.kind !== 'line' || node.number === null || node.number < FIRST_LINE) return [];
+				const inside = anchors[node.number - FIRST_LINE] ?? '';
+				return inside.slice(1).split(',');
+			}
+		};
+	});
+}
+
+/** True where a reference is a list that means ALL of its lines. */
+export const isAllList = (opened: OpenedLine, node: Expression): boolean =>
+	opened.close(node.kind === 'line' ? `#${node.number ?? 0}` : '').startsWith('\uE000&');

@@ -1,0 +1,131 @@
+/**
+ * A strategy as plain text: `number TAB expression`, `@A name` lines that open a concept, `;; text`
+ * behind an expression for its label (notation.md, section 6). And text pasted from elsewhere: what
+ * word processors and spreadsheets put in is taken out again, and every change is told.
+ */
+import { nodesOf, parse } from '../query/index.ts';
+
+export interface TextLine {
+	/** As it stood in the text, or its place from 1. */
+	readonly number: number;
+	readonly text: string;
+	readonly label: string;
+	/** Letters and name of the concept that it stands under. */
+	readonly concept: { readonly letter: string; readonly name: string } | null;
+}
+
+/** @param name may be empty: then only the letter stands there */
+export function strategyText(lines: readonly TextLine[]): string {
+	let under: string | null = null;
+	const rows: string[] = [];
+	for (const { number, text, label, concept } of lines) {
+		const letter = concept?.letter ?? null;
+		if (letter !== under) rows.push(concept ? `@${concept.letter} ${concept.name}`.trimEnd() : '@');
+		under = letter;
+		rows.push(`${number}\t${text}${label === '' ? '' : ` ;; ${label.replace(/\s+/g, ' ')}`}`);
+	}
+	// A strategy that begins without a concept need not say so.
+	return `${rows.join('\n').replace(/^@\n/, '')}\n`;
+}
+
+export type ChangeKind = 'number' | 'quotes' | 'dashes' | 'spaces' | 'control signs' | 'empty lines';
+
+export interface CleanedLine {
+	readonly before: string;
+	readonly after: string;
+	readonly changes: readonly ChangeKind[];
+}
+
+const QUOTES = /[\u201C\u201D\u201E\u201F\u00AB\u00BB\u2033\u2036]/g;
+const APOSTROPHES = /[\u2018\u2019\u201A\u201B\u02BC]/g;
+const DASHES = /[\u2010-\u2015\u2212]/g;
+const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000\t]/g;
+// eslint-disable-next-line no-control-regex -- these are what is looked for
+const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD\uE000\uE001]/g;
+/** `1. `, `#12) `, `(3) `, `4\t`; a bare number only before a tab, for a number may be what is searched. */
+const NUMBER = /^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;
+
+/** Signs that mean the same in any text are made those of the notation; numbers in front are taken off. */
+export function cleanPasted(text: string): readonly CleanedLine[] {
+	const rows = text.replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n').split('\n');
+	while (rows.length > 1 && (rows.at(-1) ?? '').trim() === '') rows.pop();
+	const numbered = areNumbered(rows);
+	return rows.flatMap((before): CleanedLine[] => {
+		const changes: ChangeKind[] = [];
+		let after = before;
+		const change = (kind: ChangeKind, changed: string) => {
+			if (changed === after) return;
+			after = changed;
+			if (!changes.includes(kind)) changes.push(kind);
+		};
+		change('control signs', after.replace(CONTROL, ''));
+		if (numbered) change('number', after.replace(NUMBER, ''));
+		change('quotes', after.replace(QUOTES, '"').replace(APOSTROPHES, "'"));
+		change('dashes', after.replace(DASHES, '-'));
+		change('spaces', after.replace(SPACES, ' ').replace(/ {2,}/g, ' ').trim());
+		return [{ before, after, changes: after === '' && rows.length > 1 ? [...changes, 'empty lines'] : changes }];
+	});
+}
+
+/** Numbers are taken off only where they count the lines: each one more than the one before. */
+function areNumbered(rows: readonly string[]): boolean {
+	const numbers = rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).map((row) => NUMBER.exec(row)?.slice(1).find(Boolean));
+	return numbers.length > 0 && numbers.every((one, at) => one !== undefined && (at === 0 || Number(one) > Number(numbers[at - 1])));
+}
+
+export interface PastedStrategy {
+	readonly lines: readonly TextLine[];
+	/** True where the numbers that references use were read from the text itself. */
+	readonly numbered: boolean;
+	readonly cleaned: readonly CleanedLine[];
+	/** References to lines that are not in the text, as pairs of the line and the number. */
+	readonly missing: readonly { readonly line: number; readonly used: number }[];
+}
+
+/** Reads text in the form above, or any lines; references mean the numbers in the text. */
+export function readStrategyText(text: string): PastedStrategy {
+	const cleaned = cleanPasted(text);
+	const lines: TextLine[] = [];
+	let concept: TextLine['concept'] = null;
+	let numbered = false;
+	for (const { before, after } of cleaned) {
+		if (after === '') continue;
+		const opening = /^@([A-Z]{0,3})(?:\s+(\S.*))?$/.exec(after);
+		// A line that is only a reference, such as `@A`, has a number before it in this form.
+		if (opening && !NUMBER.test(before)) {
+			concept = opening[1] ? { letter: opening[1], name: opening[2] ?? '' } : null;
+			continue;
+		}
+		const given = after === before.trim() ? undefined : NUMBER.exec(before)?.slice(1).find(Boolean);
+		const cut = after.search(/ ?;; /);
+		const number = given === undefined ? lines.length + 1 : Number(given);
+		if (given !== undefined) numbered = true;
+		lines.push({
+			number,
+			text: (cut < 0 ? after : after.slice(0, cut)).trim(),
+			label:
+				cut < 0
+					? ''
+					: after
+							.slice(cut)
+							.replace(/^ ?;; /, '')
+							.trim(),
+			concept
+		});
+	}
+	const numbers = new Set(lines.map((line) => line.number));
+	const missing = lines.flatMap((line) => usedNumbers(line.text).flatMap((used) => (numbers.has(used) ? [] : [{ line: line.number, used }])));
+	return { lines, numbered, cleaned, missing };
+}
+
+function usedNumbers(text: string): number[] {
+	const { tree } = parse(text);
+	if (!tree) return [];
+	return [...nodesOf(tree)].flatMap((node) => {
+		if (node.kind === 'line') return node.number === null ? [] : [node.number];
+		if (node.kind !== 'lines') return [];
+		return node.spans.flatMap(([first, last]) =>
+			first === null || last === null || last - first > 2_000 ? [] : Array.from({ length: last - first + 1 }, (_, at) => first + at)
+		);
+	});
+}

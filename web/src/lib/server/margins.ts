@@ -1,0 +1,46 @@
+/** What stands beside and below the sheet: unique yields, the beam, and the result by headings and by words alone. */
+import { finalLine, joinedLines, type EnquiryDocument } from '@wide-lantern/core';
+import type { SheetMargins } from '$lib/work/sheet';
+import type { OpenCollection } from './collections';
+import { computing } from './computing';
+import { linesOf, type WorkedEnquiry } from './workings';
+
+/** The articles of the brief that records stand for, by identity. */
+export function articlesOf(document: EnquiryDocument, collection: OpenCollection): (records: readonly number[]) => string[] {
+	const byRecord = new Map<number, string>();
+	for (const { id, identifier } of document.articles)
+		if (identifier.trim() !== '') for (const record of collection.index.identified(identifier)) if (!byRecord.has(record)) byRecord.set(record, id);
+	return (records) => records.flatMap((record) => byRecord.get(record) ?? []);
+}
+
+/** @returns null where nothing is counted */
+export async function marginsOf(worked: WorkedEnquiry, replaces: string | null = null): Promise<SheetMargins | null> {
+	const { enquiry, collection, lines, counted, marks, wanted } = worked;
+	const { document, revision } = enquiry;
+	const final = finalLine(lines, counted);
+	if (!collection || !final) return null;
+	const concepts = document.concepts
+		.map((concept) => ({ concept: concept.id, lines: joinedLines(document, concept.id, null).map((line) => line.id) }))
+		.filter((one) => one.lines.length > 0);
+	const figures = await computing().ask(
+		{
+			do: 'margins',
+			collection: collection.computed,
+			lines: linesOf(worked),
+			marks,
+			roles: lines.map((line) => line.role),
+			final: final.id,
+			concepts: concepts.map((one) => one.lines)
+		},
+		{ ...wanted, replaces }
+	);
+	const articles = articlesOf(document, collection);
+	const { beam } = figures;
+	return {
+		revision,
+		final: final.id,
+		yields: figures.yields,
+		beam: beam && { ...beam, steps: beam.steps.map((step) => ({ ...step, dropped: articles(step.dropped) })), found: articles(beam.found) },
+		kinds: figures.kinds.flatMap((kind, at) => (kind ? [{ ...kind, concept: concepts[at - 1]?.concept ?? null }] : []))
+	};
+}

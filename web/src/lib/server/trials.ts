@@ -1,0 +1,63 @@
+/** Trials: what the strategy would find after an edit, without keeping it. */
+import { applyEdits, editSchema, linesToEvaluate, readStrategy, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
+import type { TrialResult } from '$lib/work/trials';
+import { computing } from './computing';
+import { door } from './doors';
+import { checkDocument, withAnchors } from './enquiries';
+import { articlesOf } from './margins';
+import { linesOf, type WorkedEnquiry } from './workings';
+
+export interface TrialsRequest {
+	/** The revision that the trials start from; another one is answered with 409. */
+	readonly revision: number;
+	readonly trials: readonly { readonly name: string; readonly edits: readonly Edit[] }[];
+}
+
+export const checkTrials = door<TrialsRequest>({
+	type: 'object',
+	required: ['revision', 'trials'],
+	additionalProperties: false,
+	properties: {
+		revision: { type: 'integer', minimum: 0 },
+		trials: {
+			type: 'array',
+			minItems: 1,
+			maxItems: 60,
+			items: {
+				type: 'object',
+				required: ['name', 'edits'],
+				additionalProperties: false,
+				properties: { name: { type: 'string', maxLength: 500 }, edits: { type: 'array', minItems: 1, maxItems: 3_000, items: editSchema } }
+			}
+		}
+	}
+});
+
+/** @returns null where there is no collection to try on */
+export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
+	const { enquiry, vocabularies, collection, lines, marks, wanted } = worked;
+	if (!collection) return null;
+	const results = lines.filter((line) => line.role !== 'check').map((line) => line.id);
+	const year = new Date().getFullYear();
+	const prepared = request.trials.map(({ name, edits }) => {
+		const applied = applyEdits(
+			enquiry.document as unknown as Json,
+			edits.map((edit) => withAnchors(edit, enquiry.document, vocabularies))
+		);
+		if ('refused' in applied) return { name, refused: applied.refused };
+		const document: unknown = applied.document;
+		if (!checkDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
+		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
+		return { name, lines: linesToEvaluate(read, document.lines), results: read.filter((line) => line.role !== 'check').map((line) => line.id) };
+	});
+	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, results: one.results }] : []));
+	const figures = await computing().ask({ do: 'trials', collection: collection.computed, lines: linesOf(worked), marks, results, trials: able }, wanted);
+	const articles = articlesOf(enquiry.document, collection);
+	let next = 0;
+	return prepared.map((one): TrialResult => {
+		if ('refused' in one && one.refused !== undefined) return { name: one.name, refused: one.refused };
+		const figure = figures[next++];
+		if (!figure) return { name: one.name, refused: 'This could not be counted.' };
+		return { ...figure, name: one.name, shipsLost: articles(figure.shipsLost), shipsGained: articles(figure.shipsGained) };
+	});
+}

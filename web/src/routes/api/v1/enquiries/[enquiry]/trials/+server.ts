@@ -1,0 +1,15 @@
+/** What edits would change, without keeping them. Nothing is saved. */
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { readBody } from '$lib/server/doors';
+import { checkTrials, tryEdits } from '$lib/server/trials';
+import { workEnquiry } from '$lib/server/workings';
+
+export const POST = async ({ params, request, locals }) => {
+	const body = await readBody(request, checkTrials);
+	const enquiry = await enquiryOf(params.enquiry);
+	if (enquiry.revision !== body.revision) error(409, { message: 'The strategy has changed meanwhile; try again.' });
+	const trials = await tryEdits(await workEnquiry(enquiry, { owner: actor(locals).id }), body);
+	if (!trials) error(409, { message: 'There is no collection to try this on, or it is still being indexed.' });
+	return json({ trials });
+};
