@@ -1,9 +1,10 @@
 /** Writes the JSON Schemas of all formats into docs/formats/; a test keeps the two in step. */
 import { writeFileSync } from 'node:fs';
-import { enquiryFileSchema, profileSchema, recordSchema, vocabularySchema } from '@wide-lantern/core';
+import { enquiryFileSchema, partSchema, profileSchema, recordSchema, vocabularySchema } from '@wide-lantern/core';
 
 export const FORMATS: Readonly<Record<string, object>> = {
 	enquiry: enquiryFileSchema,
+	part: partSchema,
 	profile: profileSchema,
 	record: recordSchema,
 	vocabulary: vocabularySchema

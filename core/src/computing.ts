@@ -7,3 +7,7 @@ export { evaluateStrategy, finalLine, type EvaluatedLine, type LineState, type L
 export { querySchema, type Query } from './query/index.ts';
 export { recordSchema, type BibliographicRecord } from './records/index.ts';
 export { LINE_ROLES, type LineRole } from './enquiry/index.ts';
+export { emptyTerms } from './strategy/terms-of-lines.ts';
+export { admissionOf, type Admission } from './strategy/why.ts';
+export { queryTerms } from './strategy/terms-of-lines.ts';
+export type { Cells } from './measure/proportion.ts';

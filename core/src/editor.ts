@@ -12,3 +12,22 @@ export { cleanPasted, readStrategyText, strategyText, type CleanedLine, type Pas
 export { piecesIn, type LinePiece } from './strategy/line-pieces.ts';
 export type { Beam } from './strategy/beam.ts';
 export type { KindFigures, LineYield } from './strategy/yields.ts';
+export {
+	PART_KINDS,
+	partSchema,
+	type StrategyPartFile,
+	packedLinesSchema,
+	packLines,
+	packText,
+	unpackLines,
+	type PackedLines,
+	type Unpacked,
+	type UnpackInto
+} from './strategy/packed-lines.ts';
+export { termPlaces } from './strategy/terms-of-lines.ts';
+export { compareLines, restoringEdits, type LineChange, type LineWithText } from './strategy/compare.ts';
+export { proposedTrials, refieldConcept, refieldSource, type ProposedTrial } from './strategy/trials.ts';
+export type { Admission } from './strategy/why.ts';
+export { proposalsAt, type Proposal } from './strategy/proposals.ts';
+export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';
+export { bringUpToDate, type UpdateStep } from './strategy/bring-up-to-date.ts';

@@ -8,4 +8,5 @@ export * from './enquiry/index.ts';
 export * from './collection/index.ts';
 export * from './platform/index.ts';
 export * from './strategy/index.ts';
+export * from './measure/index.ts';
 export * from './dossier/index.ts';

@@ -10,6 +10,7 @@ export { SOURCES, type SourceId } from './world/sources.ts';
 export { trueMappings, type TrueMapping } from './vocabularies/mapping.ts';
 export { cutVocabularies, type Cut } from './vocabularies/cut.ts';
 export type { VocabularyId } from './vocabularies/notion.ts';
+export { shippedFilters, type ShippedFilter } from './filters.ts';
 export { demoEnquiry, DEMO_QUESTION } from './demo/enquiry.ts';
 
 /** The three vocabularies: Skerry's core is read from the Turtle that ships, all else is made by rule. */

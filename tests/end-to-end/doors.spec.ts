@@ -43,6 +43,16 @@ const TABLE: readonly Row[] = [
 	['DELETE', A, OWNER],
 	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],
 	['GET', `${A}/stream`, MEMBERS],
+	['POST', `${A}/trials`, MEMBERS, '', { revision: 0, trials: [{ name: 'doors', edits: [{ do: 'set', at: ['title'], value: 'x' }] }] }],
+	['PUT', `${A}/presence`, MEMBERS, '', { client: 'doors', line: null }],
+	['GET', `${A}/steps`, MEMBERS],
+	['GET', `${A}/versions`, MEMBERS],
+	['POST', `${A}/versions`, EDITORS, '', { name: 'doors', revision: 0 }],
+	['GET', `${A}/versions/[version]`, MEMBERS],
+	['GET', `${A}/spread`, MEMBERS, '?line=first'],
+	['GET', `${A}/why`, MEMBERS, '?record=[record]'],
+	['POST', `${A}/measure`, MEMBERS, '', {}],
+	['GET', `${A}/variants`, MEMBERS, '?pattern=light'],
 	['POST', `${A}/look`, MEMBERS, '', { client: 'doors', sequence: 1, revision: 1, edits: [] }],
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
@@ -57,6 +67,10 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/members`, MEMBERS],
 	['PUT', `${A}/members`, OWNER, '', { email: 'nobody@test.example', role: 'reader' }],
 	['DELETE', `${A}/members`, OWNER, '', { email: 'nobody@test.example' }],
+	['GET', '/api/v1/parts', SIGNED_IN],
+	['POST', '/api/v1/parts', SIGNED_IN, '', {}],
+	// A part of nobody is hidden from everybody; strategy-parts.spec.ts removes one's own.
+	['DELETE', '/api/v1/parts/[part]', ''],
 	['PUT', '/api/v1/addresses', KEEPERS, '', { address: 'no address' }],
 	['DELETE', '/api/v1/addresses', KEEPERS, '', { address: 'no address' }],
 	['GET', '/api/v1/collections/[collection]', SIGNED_IN],
@@ -168,6 +182,8 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 		return id;
 	};
 	const id = await make();
+	const version = (await (await owner.context.post(`/api/v1/enquiries/${id}/versions`, { data: { name: 'first', revision: 1 } })).json()) as { id: string };
+	const page = (await (await owner.context.get(`/api/v1/enquiries/${id}/records?line=first`)).json()) as { records: { id: string }[] };
 	const wrong: string[] = [];
 	for (const [method, route, allowed, query = '', body] of TABLE)
 		for (const kind of KINDS) {
@@ -181,10 +197,13 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[heading]', 'delirium')
 					.replace('[collection]', 'skerry')
 					.replace('[profile]', 'skerry')
-					.replace('[intake]', 'nobodys') + query;
+					.replace('[intake]', 'nobodys')
+					.replace('[part]', 'nobodys')
+					.replace('[version]', version.id) + query.replace('[record]', page.records[0]?.id ?? '');
 			const seen = await knock(people[kind], method, path, body);
 			const member = (MEMBERS as string).split(' ').includes(kind);
-			const refused: Seen = kind === 'stranger' ? 'sign-in' : (route.includes('[enquiry]') && !member) || route.includes('[intake]') ? 'hidden' : 'forbidden';
+			const refused: Seen =
+				kind === 'stranger' ? 'sign-in' : (route.includes('[enquiry]') && !member) || /\[(?:intake|part)\]/.test(route) ? 'hidden' : 'forbidden';
 			const expected: Seen = allowed.split(' ').includes(kind) ? 'allowed' : refused;
 			if (seen !== expected) wrong.push(`${kind}: ${method} ${route} is ${seen}, should be ${expected}`);
 		}

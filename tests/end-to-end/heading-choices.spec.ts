@@ -18,7 +18,7 @@ async function atHeadings(page: Page, concept: string): Promise<string> {
 /** The concepts make this first line, and it retrieves so many. */
 async function assembles(page: Page, base: string, text: string, records: number): Promise<void> {
 	await page.goto(`${base}/strategy`);
-	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await page.getByRole('button', { name: 'Assemble', exact: true }).click();
 	await expect(page.locator('.cm-line').first()).toHaveText(text);
 	const figure = page.locator('.right-mark .count').first();
 	await expect(figure).toHaveText(/[1-9]/);
@@ -131,7 +131,7 @@ test('headings of a record are added or parked, and what nobody has indexed is t
 	await field.press('Enter');
 	await saved(page);
 	await page.goto(`${base}/strategy`);
-	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await page.getByRole('button', { name: 'Assemble', exact: true }).click();
 	await expect(page.locator('.right-mark .count').first()).toHaveText(/[1-9]/);
 	await page.locator('.cm-line').first().click();
 	const bare = page.getByRole('region', { name: 'Not indexed' });

@@ -60,7 +60,7 @@ test('a searcher finds what the other vocabularies call a heading, takes it, and
 
 	// Only the own vocabulary's headings go into the lines; the other waits for its source.
 	await page.getByRole('link', { name: 'Strategy' }).click();
-	await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+	await page.getByRole('button', { name: 'Assemble', exact: true }).click();
 	await expect(page.locator('.cm-line').first()).toHaveText('{Ventilation, Mechanical >}');
 	await page.locator('.cm-line').first().click();
 	await page.keyboard.press('End');

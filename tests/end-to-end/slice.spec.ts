@@ -104,7 +104,7 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 
 	await test.step('strategy', async () => {
 		await step(page, 'Strategy');
-		await page.getByRole('button', { name: 'Assemble from concepts' }).click();
+		await page.getByRole('button', { name: 'Assemble', exact: true }).click();
 		const lines = page.locator('.cm-line');
 		await expect(lines).toHaveCount(5);
 		await expect(lines.nth(0)).toHaveText('{Surgery, Cardiac}');

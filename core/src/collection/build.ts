@@ -83,6 +83,9 @@ interface StretchPostings {
 	readonly places: Uint8Array;
 }
 
+/** Title, abstract and author keywords are the first fields (INDEXED_FIELDS). */
+const TEXT_FIELDS = 3;
+
 /** Takes records one by one; {@link finish} gives the index of all of them. */
 export class IndexBuilder {
 	private size = 0;
@@ -110,6 +113,7 @@ export class IndexBuilder {
 	private readonly identifiers = new IdentifierBuilder();
 	private readonly qualifiers = new Map<string, number>();
 	private readonly years: number[] = [];
+	private readonly lengths = new NumberWriter();
 	private readonly entered = new NumberWriter();
 	private readonly withAbstract: number[] = [];
 	private readonly withHeadings: number[] = [];
@@ -124,9 +128,12 @@ export class IndexBuilder {
 		this.recordTokens.push(this.tokenEnd);
 		this.entryStarts.push(this.entryPlaces.length);
 		let place = 0;
+		const firstToken = this.tokenEnd;
+		let textEnd = firstToken;
 		for (let field = 0; field < INDEXED_FIELDS.length; field++)
 			for (const entry of fieldEntries(record, INDEXED_FIELDS[field] as IndexedField, this.labelOf)) {
 				const end = this.entry(entry, field, place);
+				if (field < TEXT_FIELDS) textEnd = this.tokenEnd;
 				if (end === place) continue;
 				this.entryPlaces.push(place);
 				this.entryFields.byte(field);
@@ -149,6 +156,7 @@ export class IndexBuilder {
 		this.identifiers.add(normalIdentifier(record.id), number);
 		for (const value of record.identifiers) this.identifiers.add(normalIdentifier(value), number);
 		this.years.push(record.year ?? -1);
+		this.lengths.push(textEnd - firstToken);
 		this.entered.push(record.entered === null ? 0 : Number(record.entered.replaceAll('-', '')));
 		if (record.abstract.trim() !== '') this.withAbstract.push(number);
 		if (record.headings.length > 0) this.withHeadings.push(number);
@@ -303,6 +311,7 @@ export class IndexBuilder {
 			values: this.values.finish(),
 			identifiers: this.identifiers.finish(),
 			years: Int16Array.from(this.years),
+			lengths: this.lengths.written(),
 			entered: this.entered.written(),
 			withAbstract: RecordSet.of(size, this.withAbstract).bits,
 			withHeadings: RecordSet.of(size, this.withHeadings).bits

@@ -8,4 +8,5 @@ export { RecordSet } from './record-set.ts';
 export { evaluate, PartCache, type EvaluationContext } from './evaluate.ts';
 export { SteppedWatch, WorkCeiling, type Watch } from './watch.ts';
 export { variantsOf, type Variant } from './variants.ts';
+export { relevanceOf } from './relevance.ts';
 export { lightOf, type Light, type LitSpan } from './light.ts';

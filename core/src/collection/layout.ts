@@ -4,7 +4,7 @@
  */
 const MAGIC = 0x494c5731;
 /** Goes up with every change of the layout: older files are built anew. */
-export const INDEX_VERSION = 3;
+export const INDEX_VERSION = 4;
 
 interface Views {
 	readonly bytes: Uint8Array;
@@ -64,6 +64,8 @@ export const SECTIONS = {
 	identifierRows: 'bytes',
 	/** Year of each record, or -1. */
 	years: 'small',
+	/** Tokens of each record in title, abstract and author keywords. */
+	lengths: 'numbers',
 	/** Day of entry as the number YYYYMMDD, or 0. */
 	entered: 'numbers',
 	withAbstract: 'numbers',

@@ -32,6 +32,7 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 		values: attributes('values'),
 		identifiers: attributes('identifiers'),
 		years: Int16Array.from(parts.flatMap((part) => Array.from(part.sections.years))),
+		lengths: joined(parts.map((part) => part.sections.lengths)),
 		entered: joined(parts.map((part) => part.sections.entered)),
 		withAbstract: shifted(parts, bases, size, (part) => part.sections.withAbstract),
 		withHeadings: shifted(parts, bases, size, (part) => part.sections.withHeadings)

@@ -6,7 +6,8 @@ import type { PostingSections } from './postings-writer.ts';
 import type { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
 
-type Plain = PostingSections & Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields' | 'years' | 'entered' | 'withAbstract' | 'withHeadings'>;
+type Plain = PostingSections &
+	Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields' | 'years' | 'lengths' | 'entered' | 'withAbstract' | 'withHeadings'>;
 
 export interface Parts extends Plain {
 	readonly headings: AttributeParts;

@@ -43,6 +43,29 @@ export function spansAmong(words: WordMemo, query: SpanQuery, possible: RecordSe
 	}
 }
 
+/**
+ * How often the words, phrase or proximity stand in each of some records.
+ * @param tell is called with every record in which they stand at least once
+ */
+export function countSpans(words: WordMemo, query: SpanQuery, records: RecordSet, tell: (record: number, times: number) => void, watch?: Watch): void {
+	const { index } = words;
+	const possible = candidatesOf(words, query, watch).and(records);
+	const rows = Uint32Array.from(possible);
+	if (rows.length === 0) return;
+	const mark = scratch.mark();
+	try {
+		const rowOf = scratch.take(index.size);
+		for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row;
+		const finder = finderOf({ words, bits: possible.bits, rowOf, rows, watch }, query);
+		for (let row = 0; row < rows.length; row++) {
+			const times = finder.all(row).length;
+			if (times > 0) tell(rows[row] as number, times);
+		}
+	} finally {
+		scratch.release(mark);
+	}
+}
+
 /** Where the spans truly stand, of the records that can have them. */
 function among(words: WordMemo, query: SpanQuery, records: RecordSet, watch?: Watch): RecordSet {
 	const { index } = words;

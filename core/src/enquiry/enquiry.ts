@@ -75,6 +75,13 @@ export const strategyLineSchema = item(
 		label: line,
 		note: prose,
 		off: { type: 'boolean' },
+		/** The part that the line was brought in with, and how it read then; a line that reads otherwise now has been changed. */
+		part: {
+			type: 'object',
+			required: ['name', 'version', 'source'],
+			additionalProperties: false,
+			properties: { name: line, version: { type: 'integer', minimum: 1 }, source: { type: 'string', maxLength: 200_000 } }
+		},
 		/**
 		 * What hangs on single words, phrases and headings of the line: `nth` counts them from 0 and is
 		 * null for one that is gone from the text; `text` is as it was last (strategy/line-pieces.ts).

@@ -8,7 +8,16 @@ import { adviceOn, namesOf, readStrategy, roleOf, toSource, usersOf, type Strate
 type Spec = readonly [text: string, concept?: string | null, role?: LineRole];
 function strategy(specs: readonly Spec[]): StrategyPart {
 	const concepts = ['a', 'b'].map((id) => ({ id, name: id, note: '', strands: [], headings: [], words: [], parked: [] }));
-	const lines = specs.map(([text, concept = null, role], at): StrategyLine => ({ id: `L${at + 1}`, source: '', concept, strand: null, role: role ?? roleOf(parse(text).tree), label: '', note: '', off: false }));
+	const lines = specs.map(([text, concept = null, role], at): StrategyLine => ({
+		id: `L${at + 1}`,
+		source: '',
+		concept,
+		strand: null,
+		role: role ?? roleOf(parse(text).tree),
+		label: '',
+		note: '',
+		off: false
+	}));
 	const names = namesOf({ concepts, lines }, []);
 	return { concepts, lines: lines.map((line, at) => ({ ...line, source: toSource(specs[at]?.[0] ?? '', names) })) };
 }
@@ -16,20 +25,67 @@ const said = (of: StrategyPart, final: string | null = null) => adviceOn(of, fin
 
 describe('a joining', () => {
 	it('misses a line of its concept that stands among those that it joins; taking it in mends that', () => {
-		const before = strategy([['light', 'a'], ['lamp', 'a'], ['day', 'a'], ['#1 OR #3', 'a']]);
+		const before = strategy([
+			['light', 'a'],
+			['lamp', 'a'],
+			['day', 'a'],
+			['#1 OR #3', 'a']
+		]);
 		const [advice] = adviceOn(before, null);
 		expect(advice).toMatchObject({ line: 'L4', code: 'not-taken-in', message: 'Line 2 stands among the lines that this joins, and is not in it.' });
 		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
 		expect('document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text).toBe('#1 OR #2 OR #3');
 	});
 	it('misses nothing that is off, empty, of another concept, a limit, or joined by one of its lines', () => {
-		const of = strategy([['light', 'a'], ['', 'a'], ['yr:2010-', null], ['day', 'b'], ['lamp', 'a'], ['sun', 'a'], ['#5 OR #6', 'a'], ['#1 OR #7', 'a']]);
+		const of = strategy([
+			['light', 'a'],
+			['', 'a'],
+			['yr:2010-', null],
+			['day', 'b'],
+			['lamp', 'a'],
+			['sun', 'a'],
+			['#5 OR #6', 'a'],
+			['#1 OR #7', 'a']
+		]);
 		expect(said(of)).toEqual([]);
 	});
 	it('names a wrong line', () => {
-		expect(said(strategy([['light', 'a'], ['day', 'b'], ['#1 OR #2', 'a', 'joining']]))).toEqual(['L3 wrong-concept']);
+		expect(
+			said(
+				strategy([
+					['light', 'a'],
+					['day', 'b'],
+					['#1 OR #2', 'a', 'joining']
+				])
+			)
+		).toEqual(['L3 wrong-concept']);
 		expect(adviceOn(strategy([['light', 'a'], ['day', 'b'], ['#1 OR #2']]), null)[0]?.message).toContain('concept A and concept B with OR');
 		expect(said(strategy([['light', 'a'], ['day', 'b'], ['#1 AND #2']]))).toEqual([]);
+	});
+});
+
+describe('a limit', () => {
+	it('on a single concept is told; after the combination it only needs a reason', () => {
+		expect(
+			said(
+				strategy([
+					['light', 'a'],
+					['#1 AND yr:2010-', null, 'limit']
+				])
+			)
+		).toEqual(['L2 limit-on-concept', 'L2 no-reason']);
+		expect(
+			said(
+				strategy([
+					['light', 'a'],
+					['@A AND la:english', null, 'limit']
+				])
+			)
+		).toEqual(['L2 limit-on-concept']);
+		expect(said(strategy([['light', 'a'], ['day', 'b'], ['@A AND @B'], ['#3 AND yr:2010-', null, 'limit']]))).toEqual(['L4 no-reason']);
+	});
+	it('by country is advised against', () => {
+		expect(said(strategy([['light', 'a'], ['@A AND @A'], ['#2 AND af:norway', null, 'filter']]))).toEqual(['L3 country']);
 	});
 });
 

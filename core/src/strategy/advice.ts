@@ -4,6 +4,7 @@
  */
 import type { Edit } from '../document/index.ts';
 import { conceptLetter, type StrategyLine } from '../enquiry/index.ts';
+import { nodesOf } from '../query/index.ts';
 import { usedBy } from './anchors.ts';
 import { joinedBy, joiningSource } from './line-commands.ts';
 import { openSources } from './opened.ts';
@@ -11,7 +12,7 @@ import { joinedLines, type StrategyPart } from './read.ts';
 
 export interface Advice {
 	readonly line: string;
-	readonly code: 'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used';
+	readonly code: 'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used' | 'limit-on-concept' | 'no-reason' | 'country';
 	readonly message: string;
 	readonly repairs: readonly { readonly label: string; readonly edits: readonly Edit[] }[];
 }
@@ -80,6 +81,33 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 					edits: [{ do: 'set', at: ['lines', line.id, 'concept'], value: one.id }]
 				}))
 			});
+		}
+		if (line.role === 'limit' || line.role === 'filter') {
+			const acted = usedBy(line.source);
+			const on = [...acted.lines.flatMap((id) => lines[placeOf.get(id) ?? -1]?.concept ?? []), ...acted.concepts];
+			const whole = acted.lines.some((id) => lines[placeOf.get(id) ?? -1]?.concept === null);
+			if ((line.concept !== null || on.length > 0) && !whole)
+				found.push({
+					line: line.id,
+					code: 'limit-on-concept',
+					message: `This ${line.role} acts on ${nameOf(on[0] ?? line.concept)} alone. Limits and filters come after the concepts are combined: on one concept they drop records that the other concepts would have held.`,
+					repairs: []
+				});
+			if (acted.lines.length > 0 && line.role === 'limit' && line.note.trim() === '')
+				found.push({
+					line: line.id,
+					code: 'no-reason',
+					message: 'This limit has no reason yet. Whoever reads the strategy asks why; write it in the note of the line.',
+					repairs: []
+				});
+			if (own.tree && [...nodesOf(own.tree)].some((node) => node.kind === 'field' && node.fields.join() === 'af'))
+				found.push({
+					line: line.id,
+					code: 'country',
+					message:
+						'Affiliations do not say where a study was done, and many records have none. Words for the place in title, abstract and keywords, as a concept of their own, lose less.',
+					repairs: []
+				});
 		}
 		if (behind && !behind.has(line.id) && line.role !== 'check' && final !== line.id) {
 			const number = (placeOf.get(final ?? '') ?? 0) + 1;

@@ -25,3 +25,21 @@ export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-piece
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
 export { headingFigures, type HeadingFigures, type Reaches } from './heading-figures.ts';
+export {
+	PART_KINDS,
+	partSchema,
+	type StrategyPartFile,
+	packedLinesSchema,
+	packLines,
+	packText,
+	unpackLines,
+	type PackedLines,
+	type Unpacked,
+	type UnpackInto
+} from './packed-lines.ts';
+export { emptyTerms, queryTerms, termPlaces, termsOf } from './terms-of-lines.ts';
+export { compareLines, restoringEdits, type LineChange, type LineWithText } from './compare.ts';
+export { proposedTrials, refieldConcept, refielded, refieldSource, withoutConcept, type ProposedTrial } from './trials.ts';
+export { admissionOf, type Admission } from './why.ts';
+export { proposalsAt, type Proposal } from './proposals.ts';
+export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';

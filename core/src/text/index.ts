@@ -5,3 +5,4 @@ export { compilePattern, foldPattern, WILDCARD, type WordPattern } from './patte
 export { includesPattern } from './includes.ts';
 export { begunKeys, spellingKey } from './spelling.ts';
 export { SMALL_WORDS } from './small-words.ts';
+export { initials, joinedForms, numberForms, openForms, otherSpellings } from './forms.ts';

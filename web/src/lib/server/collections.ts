@@ -1,5 +1,6 @@
 /** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
 import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+import type { CommonValues } from '$lib/work/records';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { closeIndex, openIndex, type OpenIndex } from './indexes';
@@ -107,6 +108,37 @@ export async function recordsAt(id: string, numbers: readonly number[]): Promise
 		return [data];
 	});
 }
+
+interface ValueRow {
+	value: string | null;
+	count: string;
+}
+/** Values that are told one by one. */
+const COMMON = 12;
+
+/** The commonest journals and author keywords of some records. */
+export async function spreadInDatabase(id: string, numbers: readonly number[]): Promise<readonly [journals: CommonValues, keywords: CommonValues]> {
+	if (numbers.length === 0) return [NO_VALUES, NO_VALUES];
+	const among = 'from records where collection_id = ? and number = any(?::int[])';
+	const of = [id, [...numbers]];
+	const [journals, keywords, bare] = await Promise.all([
+		database.raw<{ rows: ValueRow[] }>(`select nullif(trim(data->>'journal'), '') as value, count(*) as count ${among} group by 1 order by 2 desc, 1`, of),
+		database.raw<{ rows: ValueRow[] }>(
+			`select lower(word) as value, count(distinct number) as count from (select number, jsonb_array_elements_text(data->'keywords') as word ${among}) as words group by 1 order by 2 desc, 1 limit ${COMMON}`,
+			of
+		),
+		database.raw<{ rows: ValueRow[] }>(`select count(*) as count ${among} and jsonb_array_length(data->'keywords') = 0`, of)
+	]);
+	const counted = (rows: readonly ValueRow[]) => rows.flatMap(({ value, count }) => (value === null ? [] : [{ value, count: Number(count) }]));
+	const named = counted(journals.rows);
+	const values = named.slice(0, COMMON);
+	const sum = (of: readonly { readonly count: number }[]) => of.reduce((all, one) => all + one.count, 0);
+	return [
+		{ values, others: sum(named.slice(COMMON)), without: Number(journals.rows.find((row) => row.value === null)?.count ?? 0) },
+		{ values: counted(keywords.rows), others: 0, without: Number(bare.rows[0]?.count ?? 0) }
+	];
+}
+const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
 
 /** Opens a collection for counting; null where there is none of that name. Waits while it is indexed. */
 export async function openCollection(id: string): Promise<OpenCollection | null> {

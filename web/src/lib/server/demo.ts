@@ -7,6 +7,7 @@ import { config } from './config';
 import { database } from './database';
 import { addEnquiry } from './enquiries';
 import { log } from './log';
+import { loadShippedParts } from './parts';
 import { saveProfile } from './profiles';
 import { saveVocabulary } from './vocabularies';
 
@@ -16,7 +17,7 @@ const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
 export async function loadShipped(): Promise<void> {
 	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
 	const demo = config.demo && !(await demoPerson());
-	if (loaded && !demo) return;
+	if (loaded && !demo) return loadShippedParts();
 	const started = performance.now();
 	const cut = shippedVocabularies();
 	const world = makeWorld(cut, config.works);
@@ -35,6 +36,7 @@ export async function loadShipped(): Promise<void> {
 		await database('people').insert({ id, ...SEARCHER, password_hash: null, administrator: false });
 		await addEnquiry(demoEnquiry(new Vocabulary(cut.vocabularies.skerry), world), id);
 	}
+	await loadShippedParts();
 	log('info', 'shipped-data-loaded', { works: world.works.length, milliseconds: Math.round(performance.now() - started) });
 }
 

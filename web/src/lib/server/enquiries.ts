@@ -9,6 +9,7 @@ import {
 	moveFault,
 	namesOf,
 	newEnquiry,
+	piecesAfter,
 	type Conflict,
 	type Edit,
 	type EnquiryDocument,
@@ -20,7 +21,9 @@ import type { Knex } from 'knex';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import type { Actor, Role } from './guard';
+import type { PastStep, StepKind } from '$lib/work/own-steps';
 import { publish } from './streams';
+import { keepVersion } from './versions';
 import { vocabulariesFor } from './vocabularies';
 
 export const checkDocument = door<EnquiryDocument>(enquirySchema);
@@ -34,6 +37,8 @@ export const editsSchema = {
 		revision: { type: 'integer', minimum: 0 },
 		client: { type: 'string', minLength: 1, maxLength: 100 },
 		name: { type: 'string', maxLength: 200 },
+		kind: { enum: ['do', 'undo', 'redo', 'aside'] },
+		step: { type: 'string', maxLength: 100 },
 		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
 	}
 } as const;
@@ -41,9 +46,18 @@ export interface EditsRequest {
 	readonly revision: number;
 	readonly client: string;
 	readonly name: string;
+	/** Whether this takes something of one's own back, or makes it again; `aside` is passed over by undo. */
+	readonly kind?: StepKind;
+	/** Commands of one step are taken back together. */
+	readonly step?: string;
 	readonly edits: readonly Edit[];
 }
 export const checkEdits = door<EditsRequest>(editsSchema);
+
+/** Signs of past commands that are sent to a window that opens. */
+const STEPS_CEILING = 3_000_000;
+/** Milliseconds without an edit after which the next one keeps a version of what stood before. */
+const PAUSE = 20 * 60_000;
 
 interface EnquiryRow {
 	id: string;
@@ -59,6 +73,9 @@ interface CommandRow {
 	name: string;
 	edits: unknown;
 	inverse: unknown;
+	kind: StepKind;
+	step: string;
+	made_at: Date;
 }
 
 export interface OpenEnquiry {
@@ -147,7 +164,8 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const since = await editsSince(transaction, id, request.revision, request.client);
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
-		const yours = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
+		const asked = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
+		const yours = [...asked, ...piecesFollow(current.document, asked)];
 		const applied = applyEdits(current.document as unknown as Json, yours);
 		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
 		const next: unknown = applied.document;
@@ -155,6 +173,7 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
 		if (misplaced) return { outcome: 'refused', message: misplaced };
 		const revision = current.revision + 1;
+		if (Date.now() - row.updated_at.getTime() > PAUSE && current.revision > 0) await keepVersion(transaction, id, current, '', actor.name);
 		await transaction<EnquiryRow>('enquiries')
 			.where({ id })
 			.update({ body: JSON.stringify(next), revision, updated_at: new Date() });
@@ -164,6 +183,8 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 			person_id: actor.id,
 			client: request.client,
 			name: request.name,
+			kind: request.kind ?? 'do',
+			step: request.step ?? '',
 			edits: JSON.stringify(yours),
 			inverse: JSON.stringify(applied.inverse)
 		});
@@ -173,6 +194,20 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 	return edited;
 }
 
+/** What hangs on the terms of a line follows them when its text changes. */
+function piecesFollow(document: EnquiryDocument, edits: readonly Edit[]): Edit[] {
+	return document.lines.flatMap((line): Edit[] => {
+		if (!line.pieces || line.pieces.length === 0) return [];
+		const own = edits.filter((edit) => edit.do === 'set' && edit.at[0] === 'lines' && edit.at[1] === line.id);
+		// Whoever places them says so.
+		if (own.some((edit) => edit.do === 'set' && edit.at[2] === 'pieces')) return [];
+		const last = own.findLast((edit) => edit.do === 'set' && edit.at[2] === 'source');
+		if (last?.do !== 'set' || typeof last.value !== 'string') return [];
+		const pieces = piecesAfter(line.pieces, line.source, last.value);
+		return JSON.stringify(pieces) === JSON.stringify(line.pieces) ? [] : [{ do: 'set', at: ['lines', line.id, 'pieces'], value: pieces as unknown as Json }];
+	});
+}
+
 /** Headings typed into a line are held by identity from here on (notation.md, section 4). */
 export function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies: readonly OpenVocabulary[]): Edit {
 	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, namesOf(document, vocabularies)) : null);
@@ -180,6 +215,35 @@ export function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies:
 	if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines' && typeof edit.item === 'object' && edit.item !== null && 'source' in edit.item)
 		return { ...edit, item: { ...edit.item, source: complete(edit.item['source']) } };
 	return edit;
+}
+
+/**
+ * What was done lately, oldest first: one's own commands with what takes them back, and the edits of
+ * others, which may stand in the way.
+ */
+export async function stepsOf(id: string, person: string): Promise<PastStep[]> {
+	const rows = await database<CommandRow>('commands')
+		.where({ enquiry_id: id })
+		.orderBy('revision', 'desc')
+		.limit(400)
+		.select('revision', 'person_id', 'name', 'kind', 'step', 'edits', 'inverse');
+	const steps: PastStep[] = [];
+	let size = 0;
+	for (const row of rows) {
+		const mine = row.person_id === person;
+		const step: PastStep = {
+			mine,
+			name: row.name,
+			kind: row.kind,
+			step: row.step,
+			edits: row.edits as readonly Edit[],
+			inverse: mine ? (row.inverse as readonly Edit[]) : []
+		};
+		size += JSON.stringify(step).length;
+		if (size > STEPS_CEILING) break;
+		steps.push(step);
+	}
+	return steps.reverse();
 }
 
 /** What other windows did since a revision, in order. */

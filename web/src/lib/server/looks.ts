@@ -136,7 +136,12 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 	}
 	for (const line of window.sent.keys()) if (!now.has(line)) window.sent.delete(line);
 	clearTimeout(window.margins);
-	window.margins = setTimeout(() => void tellMargins(window, worked, sequence, marginsKey(id, client)), REST);
+	window.margins = setTimeout(() => {
+		const told = tellMargins(window, worked, sequence, marginsKey(id, client));
+		told.catch((error: unknown) => {
+			log('error', 'margins-failed', errorFacts(error));
+		});
+	}, REST);
 	return { sequence, view: rest, order: lines.map((line) => line.id), changed };
 }
 

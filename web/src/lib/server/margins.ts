@@ -1,5 +1,5 @@
 /** What stands beside and below the sheet: unique yields, the beam, and the result by headings and by words alone. */
-import { finalLine, joinedLines, type EnquiryDocument } from '@wide-lantern/core';
+import { finalLine, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from './collections';
 import { computing } from './computing';
@@ -40,6 +40,13 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 		revision,
 		final: final.id,
 		yields: figures.yields,
+		noHits: lines.flatMap((line, at) => {
+			const places = line.tree ? termPlaces(line.tree) : [];
+			const terms = line.query ? termsOf(line.query) : [];
+			// They go together one by one; where they do not, nothing is pointed at.
+			if (places.length !== terms.length) return [];
+			return (figures.empty[at] ?? []).flatMap((term) => (places[term] ? [{ line: line.id, from: places[term].from, to: places[term].to }] : []));
+		}),
 		beam: beam && { ...beam, steps: beam.steps.map((step) => ({ ...step, dropped: articles(step.dropped) })), found: articles(beam.found) },
 		kinds: figures.kinds.flatMap((kind, at) => (kind ? [{ ...kind, concept: concepts[at - 1]?.concept ?? null }] : []))
 	};

@@ -23,11 +23,10 @@ import {
 	type ReadLine,
 	type Rendering
 } from '@wide-lantern/core';
-import { openCollection, recordsAt, type OpenCollection } from './collections';
+import { openCollection, type OpenCollection } from './collections';
 import { computing, Dropped, type CountedLine, type MarkNumbers } from './computing';
 import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
-import type { RecordPage, ShownRecord } from '$lib/work/records';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare } from './indexes';
 import { listProfiles } from './profiles';
@@ -124,48 +123,6 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 				faults: line.faults
 			};
 		})
-	};
-}
-
-export const PAGE_SIZE = 20;
-
-/** Records of a line, newest first, with what lit them. */
-export async function recordsOfLine(worked: WorkedEnquiry, lineId: string, from: number): Promise<RecordPage | null> {
-	const { collection, lines, enquiry, marks, wanted } = worked;
-	const line = lines.find((one) => one.id === lineId);
-	if (!collection || !line) return null;
-	const of = { collection: collection.computed, lines: linesToEvaluate(lines, enquiry.document.lines), marks, line: lineId };
-	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, ...of }, wanted);
-	if (!page) return null;
-	const records = await recordsAt(collection.id, page.records);
-	const labels: Record<string, string> = {};
-	for (const { vocabulary, heading } of records.flatMap((one) => one.headings))
-		labels[`${vocabulary}:${heading}`] = collection.labelOf(vocabulary, heading) ?? heading;
-	const lit = await computing().ask({ do: 'light', records, labels, ...of }, wanted);
-	const known = new Set(marks.benchmark);
-	return {
-		line: line.number,
-		total: page.total,
-		from,
-		records: records.map((record, at): ShownRecord => ({
-			id: record.id,
-			titles: record.titles,
-			abstract: record.abstract,
-			keywords: record.keywords,
-			authors: record.authors,
-			journal: record.journal,
-			year: record.year,
-			headings: record.headings.map((one, number) => ({
-				vocabulary: one.vocabulary,
-				heading: one.heading,
-				label: labels[`${one.vocabulary}:${one.heading}`] ?? one.heading,
-				main: one.main,
-				qualifiers: one.qualifiers,
-				lit: lit?.[at]?.headings.includes(number) ?? false
-			})),
-			lit: lit?.[at]?.spans ?? [],
-			benchmark: known.has(page.records[at] ?? -1)
-		}))
 	};
 }
 

@@ -4,12 +4,18 @@
  * unsent edits lie in the browser's storage until the server has them.
  */
 import { applyEdits, valueAt, type Conflict, type Edit, type EnquiryDocument, type Json, type Place } from '@wide-lantern/core/editor';
+import { newId } from './new-id';
+import { OwnSteps, type PastStep, type StepKind } from './own-steps';
+import type { Presence } from './presence';
 import type { CountsNews } from './sheet';
 
 export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'signed-out';
 
 interface Batch {
 	readonly name: string;
+	readonly kind: StepKind;
+	/** Batches of one step are taken back together. */
+	readonly step: string;
 	readonly edits: readonly Edit[];
 }
 interface Pending {
@@ -66,9 +72,13 @@ export class EnquiryClient {
 	private sending = false;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private retryAfter = 1_000;
-	private undone: Edit[][] = [];
-	private done: Edit[][] = [];
-	private lastSet: { place: string | null; at: number } = { place: null, at: 0 };
+	/** Everybody else who has the enquiry open. */
+	others = $state.raw<readonly Presence[]>([]);
+	private readonly steps = new OwnSteps();
+	/** Settles when the steps of earlier windows are known. */
+	private recalled: Promise<void> = Promise.resolve();
+	private lastSet: { place: string | null; at: number; step: string } = { place: null, at: 0, step: '' };
+	private cursor: { line: string | null; timer: ReturnType<typeof setTimeout> | undefined } = { line: null, timer: undefined };
 	private stream: EventSource | null = null;
 
 	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean) {
@@ -86,6 +96,11 @@ export class EnquiryClient {
 		const beat = setInterval(() => this.queue.length > 0 && this.remember(), 5_000);
 		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream?client=${encodeURIComponent(this.client)}`);
 		this.stream.addEventListener('counts', (event) => this.oncounts?.(JSON.parse(String(event.data)) as CountsNews));
+		this.stream.addEventListener('people', (event) => {
+			const present = JSON.parse(String(event.data)) as Presence[];
+			this.others = present.filter((one) => one.client !== this.client);
+		});
+		this.recalled = this.recall();
 		this.stream.onmessage = (event) => this.hear(String(event.data));
 		this.stream.onerror = () => (this.connected = false);
 		this.stream.onopen = () => {
@@ -114,22 +129,39 @@ export class EnquiryClient {
 			return false;
 		}
 		this.document = asDocument(applied.document);
-		if (forUndo) this.keepForUndo(edits, applied.inverse);
-		this.enqueue({ name, edits });
+		const step = this.stepOf(edits);
+		if (forUndo) this.steps.did(name, step, applied.inverse);
+		this.enqueue({ name, edits, kind: forUndo ? 'do' : 'aside', step });
 		return true;
 	}
 
-	/** Letter after letter in one place is one step back; a pause ends it. */
-	private keepForUndo(edits: readonly Edit[], inverse: readonly Edit[]): void {
+	/** Another window of this tab, or another day: what was done there can be taken back here. */
+	private async recall(): Promise<void> {
+		const response = await fetch(`/api/v1/enquiries/${this.id}/steps`).catch(() => null);
+		if (response?.ok) this.steps.recall(((await response.json()) as { steps: PastStep[] }).steps);
+	}
+
+	/** Tells the others which line the cursor is on. */
+	here(line: string | null): void {
+		if (this.cursor.line === line) return;
+		this.cursor.line = line;
+		clearTimeout(this.cursor.timer);
+		this.cursor.timer = setTimeout(() => {
+			const body = JSON.stringify({ client: this.client, line: this.cursor.line });
+			// Without a stream nobody could see it; it is told again with the next move.
+			if (this.connected)
+				void fetch(`/api/v1/enquiries/${this.id}/presence`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body }).catch(() => undefined);
+		}, 250);
+	}
+
+	/** Letter after letter in one place is one step; a pause ends it. */
+	private stepOf(edits: readonly Edit[]): string {
 		const [only] = edits;
 		const place = edits.length === 1 && only?.do === 'set' ? only.at.join('/') : null;
 		const now = Date.now();
 		const goesOn = place !== null && place === this.lastSet.place && now - this.lastSet.at < 1_000;
-		this.lastSet = { place, at: now };
-		this.undone = [];
-		if (goesOn) return;
-		this.done.push([...inverse]);
-		if (this.done.length > 500) this.done.shift();
+		this.lastSet = { place, at: now, step: goesOn ? this.lastSet.step : newId() };
+		return this.lastSet.step;
 	}
 
 	set(at: Place, value: Json, name = 'change'): boolean {
@@ -137,31 +169,29 @@ export class EnquiryClient {
 		return this.edit(name, [{ do: 'set', at, value }]);
 	}
 
-	get canUndo(): boolean {
-		return this.done.length > 0;
-	}
-
 	undo(): void {
-		this.turnBack(this.done, this.undone, 'undo');
+		void this.recalled.then(() => this.turnBack('undo'));
 	}
 
 	redo(): void {
-		this.turnBack(this.undone, this.done, 'redo');
+		void this.recalled.then(() => this.turnBack('redo'));
 	}
 
-	private turnBack(from: Edit[][], to: Edit[][], name: string): void {
-		const inverse = from.pop();
-		if (!inverse) return;
-		const applied = applyEdits(asJson(this.document), inverse);
+	private turnBack(kind: 'undo' | 'redo'): void {
+		if (!this.editable) return;
+		const taken = this.steps.take(kind, asJson(this.document));
+		if (!taken) return;
+		const step = 'refused' in taken ? taken.step : taken;
+		const applied = 'refused' in taken ? { refused: taken.refused } : applyEdits(asJson(this.document), step.edits);
 		if ('refused' in applied) {
-			this.rejected = [...this.rejected, { message: `Cannot ${name}: ${applied.refused}`, text: textOf(inverse) }];
+			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(step.edits) }];
 			return;
 		}
 		this.document = asDocument(applied.document);
-		to.push([...applied.inverse]);
-		this.lastSet = { place: null, at: 0 };
+		this.steps.turned(kind, applied.inverse, step);
+		this.lastSet = { place: null, at: 0, step: '' };
 		this.turns++;
-		this.enqueue({ name, edits: inverse });
+		this.enqueue({ name: kind, edits: step.edits, kind, step: newId() });
 	}
 
 	private enqueue(batch: Batch): void {
@@ -175,6 +205,8 @@ export class EnquiryClient {
 			batch.edits.length === 1 &&
 			only?.do === 'set' &&
 			lastOnly?.do === 'set' &&
+			last.kind === batch.kind &&
+			last.step === batch.step &&
 			lastOnly.at.join('/') === only.at.join('/')
 		)
 			this.queue[this.queue.length - 1] = batch;
@@ -195,13 +227,23 @@ export class EnquiryClient {
 		clearTimeout(this.timer);
 		if (this.sending || this.queue.length === 0 || this.state === 'conflict') return;
 		this.sending = true;
-		const sent = [...this.queue];
+		// One request is one command: what is taken back together.
+		const [first] = this.queue;
+		const other = this.queue.findIndex((batch) => batch.kind !== first?.kind || batch.step !== first.step);
+		const sent = this.queue.slice(0, other < 0 ? undefined : other);
 		const edits = sent.flatMap((batch) => batch.edits);
 		try {
 			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ revision: this.revision, client: this.client, name: sent[0]?.name ?? 'change', edits })
+				body: JSON.stringify({
+					revision: this.revision,
+					client: this.client,
+					name: first?.name ?? 'change',
+					kind: first?.kind ?? 'do',
+					step: first?.step ?? '',
+					edits
+				})
 			});
 			await this.answered(response, sent);
 		} catch {
@@ -245,6 +287,7 @@ export class EnquiryClient {
 		if (answer.outcome === 'saved') {
 			const applied = applyEdits(asJson(this.base), [...answer.others, ...answer.yours]);
 			if ('refused' in applied) return this.reload();
+			this.steps.heard(answer.others);
 			this.base = asDocument(applied.document);
 			this.revision = answer.revision;
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
@@ -319,6 +362,7 @@ export class EnquiryClient {
 			void this.reload();
 			return;
 		}
+		this.steps.heard(news.edits);
 		this.base = asDocument(applied.document);
 		this.revision = news.revision;
 		this.news = news.by;

@@ -1,3 +1,5 @@
+import { format, parseISO } from 'date-fns';
+
 /** Something computed by the server for a revision: asked again when the revision moves on, dimmed until then. */
 export class Fresh<Value extends { revision: number }> {
 	value = $state.raw<Value | null>(null);
@@ -38,6 +40,9 @@ export class Fresh<Value extends { revision: number }> {
 		this.asking?.abort();
 	}
 }
+
+/** 3 May 2026, 14:05 */
+export const dayAndTime = (iso: string): string => format(parseISO(iso), 'd MMM yyyy, HH:mm');
 
 /** 12 345 with thin separators. */
 export function counted(value: number | null | undefined): string {

@@ -16,6 +16,8 @@ export interface RecordTopic {
 export interface LineTopic {
 	readonly kind: 'line';
 	readonly line: string;
+	/** The word that the cursor is on, and the cursor's place in the line's text. */
+	readonly word?: { readonly text: string; readonly at: number } | null;
 }
 export type Topic = HeadingTopic | RecordTopic | LineTopic;
 

@@ -43,3 +43,67 @@ export function stretches(record: ShownRecord, field: string, entry: number, tex
 	if (at < text.length) cuts.push({ text: text.slice(at), lit: false });
 	return cuts;
 }
+
+/** How the records of a line spread. Sums match the total, but for types and keywords, of which a record may have several. */
+export interface RecordSpread {
+	readonly revision: number;
+	readonly total: number;
+	readonly years: readonly { readonly year: number; readonly count: number }[];
+	readonly yearless: number;
+	readonly types: readonly Counted[];
+	readonly typeless: number;
+	/** Records that lack what a limit would ask for. */
+	readonly lacking: {
+		readonly years: number;
+		readonly languages: number;
+		readonly types: number;
+		readonly ages: number;
+		readonly entered: number;
+		readonly headings: number;
+		readonly abstracts: number;
+	};
+	/** The commonest, with how many records the rest has; null where there are too many records to read. */
+	readonly journals: CommonValues | null;
+	readonly keywords: CommonValues | null;
+	readonly words: readonly UnlitWord[];
+}
+export interface Counted {
+	readonly value: string;
+	readonly count: number;
+}
+export interface CommonValues {
+	readonly values: readonly Counted[];
+	/** Records whose value is not among those above, and those without any. */
+	readonly others: number;
+	readonly without: number;
+}
+/** A word that good records hold and nothing lights. */
+export interface UnlitWord {
+	readonly word: string;
+	readonly good: number;
+	readonly of: number;
+	/** Records of the collection that hold it. */
+	readonly all: number;
+	/** How many times commoner it is in the good ones. */
+	readonly times: number;
+}
+
+export interface RecordWhy {
+	readonly revision: number;
+	readonly final: number;
+	readonly inResult: boolean;
+	readonly sides: readonly {
+		readonly lines: readonly string[];
+		readonly out: boolean;
+		readonly passes: boolean;
+		readonly terms: readonly {
+			readonly line: string;
+			readonly number: number;
+			readonly text: string;
+			readonly lost: number;
+			readonly gained: number;
+			readonly losesThis: boolean;
+			readonly inTitles: number | null;
+		}[];
+	}[];
+}

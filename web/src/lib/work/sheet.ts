@@ -56,6 +56,8 @@ export interface SheetMargins {
 		readonly steps: readonly (Omit<Beam['steps'][number], 'dropped'> & { readonly dropped: readonly string[] })[];
 		readonly found: readonly string[];
 	} | null;
+	/** Terms that no record of the collection holds: places in the text of their line. */
+	readonly noHits: readonly { readonly line: string; readonly from: number; readonly to: number }[];
 	/** Of the whole (concept null), then of each concept. */
 	readonly kinds: readonly (KindFigures & { readonly concept: string | null })[];
 }

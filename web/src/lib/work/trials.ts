@@ -41,7 +41,7 @@ export async function tryOut(
 		const response = await fetch(`/api/v1/enquiries/${enquiry.id}/trials`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ revision: enquiry.revision, trials: trials.slice(from, from + TRIALS_AT_ONCE) }),
+			body: JSON.stringify({ revision: enquiry.revision, trials: trials.slice(from, from + TRIALS_AT_ONCE).map(({ name, edits }) => ({ name, edits })) }),
 			...(signal ? { signal } : {})
 		});
 		const answer = (await response.json()) as { trials?: TrialResult[]; message?: string };

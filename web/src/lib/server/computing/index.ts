@@ -8,7 +8,7 @@ import { Pool } from './pool';
 import { answeredSchema, type Answered } from './protocol';
 
 export { Dropped, TooHeavy } from './pool';
-export type { CountedLine, MarkNumbers } from './protocol';
+export { RECORD_ORDERS, type CountedLine, type MarkNumbers, type RecordOrder } from './protocol';
 
 const isAnswer = door<Answered>(answeredSchema);
 

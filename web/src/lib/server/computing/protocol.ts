@@ -3,8 +3,10 @@ import {
 	LINE_ROLES,
 	querySchema,
 	recordSchema,
+	type Admission,
 	type Beam,
 	type BibliographicRecord,
+	type Cells,
 	type Contribution,
 	type KindFigures,
 	type Light,
@@ -14,6 +16,8 @@ import {
 	type LineYield,
 	type Variant
 } from '@wide-lantern/core/computing';
+
+import type { RecordSpread } from '$lib/work/records';
 
 /** Record numbers that are marked in the enquiry. */
 export interface MarkNumbers {
@@ -28,12 +32,27 @@ interface OfLines {
 	readonly marks: MarkNumbers;
 }
 
+/** Records of one line, without those of another where one is named. */
+interface OfSet {
+	readonly line: string;
+	readonly minus: string | null;
+}
+
+export const RECORD_ORDERS = ['newest', 'relevance'] as const;
+export type RecordOrder = (typeof RECORD_ORDERS)[number];
+
 export type Job =
 	| { readonly do: 'open'; readonly collection: string; readonly buffer: SharedArrayBuffer; readonly trusted: boolean }
 	| { readonly do: 'close'; readonly collection: string }
 	| ({ readonly do: 'evaluate' } & OfLines)
-	/** Record numbers of a line, newest first. */
-	| ({ readonly do: 'page'; readonly line: string; readonly from: number; readonly count: number } & OfLines)
+	/** Record numbers of a line, without those of another where one is named. */
+	| ({ readonly do: 'page'; readonly from: number; readonly count: number; readonly order: RecordOrder } & OfLines & OfSet)
+	/** How the records of a line spread over years and types; and their numbers, up to a ceiling. */
+	| ({ readonly do: 'spread'; readonly most: number } & OfLines & OfSet)
+	/** A line beside what is true: of all records, or of those judged in the enquiry. */
+	| ({ readonly do: 'cells'; readonly line: string; readonly truth: string; readonly judged: boolean } & OfLines)
+	/** Why a record is in the result, or is not. */
+	| ({ readonly do: 'why'; readonly final: string; readonly record: number } & OfLines)
 	/** What of a line lit these records. Labels are those of their headings, by `vocabulary:identifier`. */
 	| ({
 			readonly do: 'light';
@@ -60,7 +79,21 @@ export interface YearRows {
 	readonly bare: number;
 }
 
+export interface SpreadFigures {
+	readonly total: number;
+	readonly years: readonly { readonly year: number; readonly count: number }[];
+	readonly yearless: number;
+	/** A record may have several types, so these may add up to more than there are. */
+	readonly types: readonly { readonly value: string; readonly count: number }[];
+	readonly typeless: number;
+	readonly lacking: RecordSpread['lacking'];
+	/** Empty where there are more than was asked for. */
+	readonly records: readonly number[];
+}
+
 export interface MarginFigures {
+	/** Per line, the places among its terms of those that no record holds (core, `termsOf`). */
+	readonly empty: readonly (readonly number[])[];
 	readonly yields: readonly LineYield[];
 	readonly beam: Beam | null;
 	/** Of the whole, then of each concept; null where nothing is counted. */
@@ -101,6 +134,9 @@ export interface Answers {
 	readonly contributions: readonly Contribution[] | null;
 	readonly years: YearRows | null;
 	readonly margins: MarginFigures;
+	readonly spread: SpreadFigures | null;
+	readonly why: Admission | null;
+	readonly cells: Cells | null;
 	readonly trials: readonly TrialFigures[];
 }
 
@@ -152,7 +188,10 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	open: job('open', { buffer: {}, trusted: { type: 'boolean' } }),
 	close: job('close', {}),
 	evaluate: job('evaluate', { lines, marks }),
-	page: job('page', { lines, marks, line: text, from: whole, count: whole }),
+	page: job('page', { lines, marks, line: text, minus: { type: ['string', 'null'] }, from: whole, count: whole, order: { enum: RECORD_ORDERS } }),
+	spread: job('spread', { lines, marks, line: text, minus: { type: ['string', 'null'] }, most: whole }),
+	cells: job('cells', { lines, marks, line: text, truth: text, judged: { type: 'boolean' } }),
+	why: job('why', { lines, marks, final: text, record: whole }),
 	light: job('light', {
 		lines,
 		marks,

@@ -4,14 +4,18 @@
  */
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+	admissionOf,
 	beamOf,
 	CollectionIndex,
+	emptyTerms,
 	contributionsOf,
 	evaluateStrategy,
 	kindFigures,
 	lightOf,
 	PartCache,
+	queryTerms,
 	RecordSet,
+	relevanceOf,
 	SteppedWatch,
 	variantsOf,
 	WorkCeiling,
@@ -20,7 +24,17 @@ import {
 	type Marks
 } from '@wide-lantern/core/computing';
 import { Ajv, type ValidateFunction } from 'ajv';
-import { JOB_SCHEMAS, SHARED_SCHEMAS, type Answered, type Answers, type Asked, type Job, type MarkNumbers, type TrialFigures } from './protocol.ts';
+import {
+	JOB_SCHEMAS,
+	SHARED_SCHEMAS,
+	type Answered,
+	type Answers,
+	type Asked,
+	type Job,
+	type MarkNumbers,
+	type SpreadFigures,
+	type TrialFigures
+} from './protocol.ts';
 
 /** Records and places that one line may look at: a second or two of work. */
 const LINE_CEILING = 10_000_000;
@@ -84,7 +98,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		return new SteppedWatch(LINE_CEILING, ask);
 	};
 	const evaluated = (
-		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' | 'trials' }
+		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' | 'trials' | 'spread' | 'cells' }
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
 		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
@@ -114,10 +128,32 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 		}
 		case 'page': {
 			const { index, lines } = evaluated(job);
-			const records = lines.find((one) => one.id === job.line)?.records;
+			const records = setOf(job, lines);
 			if (!records) return null;
-			const newest = [...records].sort((a, b) => index.year(b) - index.year(a) || a - b);
-			return { total: newest.length, records: newest.slice(job.from, job.from + job.count) };
+			const newest = (a: number, b: number) => index.year(b) - index.year(a) || a - b;
+			const scores = job.order === 'relevance' ? relevanceOf(index, queryTerms(lines, job.line), records, watch()) : null;
+			const order = [...records].sort(scores ? (a, b) => (scores[b] ?? 0) - (scores[a] ?? 0) || newest(a, b) : newest);
+			return { total: order.length, records: order.slice(job.from, job.from + job.count) };
+		}
+		case 'spread': {
+			const { index, lines } = evaluated(job);
+			const records = setOf(job, lines);
+			return records && spreadOf(index, records, job.most);
+		}
+		case 'cells': {
+			const { index, marks, lines } = evaluated(job);
+			const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
+			const [found, truth] = [records(job.line), records(job.truth)];
+			if (!found || !truth) return null;
+			const among = job.judged ? marks.relevant.or(marks.irrelevant) : RecordSet.all(index.size);
+			const [inside, good] = [found.and(among), truth.and(among)];
+			const foundTrue = inside.countWith(good);
+			const [all, foundAll, goodAll] = [among.count(), inside.count(), good.count()];
+			return { foundTrue, foundFalse: foundAll - foundTrue, missedTrue: goodAll - foundTrue, missedFalse: all - foundAll - goodAll + foundTrue };
+		}
+		case 'why': {
+			const { index, cache, heavy } = held(job.collection);
+			return admissionOf(job.lines, job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 		case 'light': {
 			const { lines } = evaluated(job);
@@ -151,6 +187,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			const marks = marksOf(job.collection, index.size, job.marks);
 			const options = { cache, watch, heavy };
 			return {
+				empty: emptyTerms(job.lines, index, options),
 				yields: yieldsOf(job.lines, job.roles, job.final, index, marks, options),
 				beam: beamOf(job.lines, job.final, index, marks, options),
 				kinds: [null, ...job.concepts].map((joined) => kindFigures(job.lines, job.roles, joined, job.final, index, marks, options))
@@ -170,6 +207,57 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 	}
+}
+
+/** Records of a line without those of another; null where the line is not counted. */
+function setOf(job: { readonly line: string; readonly minus: string | null }, lines: readonly EvaluatedLine[]): RecordSet | null {
+	const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
+	const all = records(job.line);
+	const less = job.minus === null ? null : records(job.minus);
+	return all && less ? all.without(less) : all;
+}
+
+function spreadOf(index: CollectionIndex, records: RecordSet, most: number): SpreadFigures {
+	const years = new Map<number, number>();
+	let [total, yearless] = [0, 0];
+	for (const record of records) {
+		total++;
+		const year = index.year(record);
+		if (year < 0) yearless++;
+		else years.set(year, (years.get(year) ?? 0) + 1);
+	}
+	const types: { value: string; count: number }[] = [];
+	const having = (field: 'la' | 'pt' | 'ag') => {
+		const set = RecordSet.none(index.size);
+		for (const [value, rows] of index.entryValues(field)) {
+			let count = 0;
+			for (const { record } of rows)
+				if (records.has(record)) {
+					count++;
+					set.add(record);
+				}
+			if (field === 'pt' && count > 0) types.push({ value, count });
+		}
+		return set.count();
+	};
+	const lacking = {
+		years: yearless,
+		languages: total - having('la'),
+		types: total - having('pt'),
+		ages: total - having('ag'),
+		entered: [...records].filter((record) => index.sections.entered[record] === 0).length,
+		headings: total - records.countWith(index.withHeadings),
+		abstracts: total - records.countWith(index.withAbstract)
+	};
+	return {
+		total,
+		years: [...years].map(([year, count]) => ({ year, count })).sort((a, b) => a.year - b.year),
+		yearless,
+		types: types.sort((a, b) => b.count - a.count),
+		typeless: lacking.types,
+		lacking,
+		records: total > most ? [] : [...records]
+	};
 }
 
 /** What a strategy finds in another form, beside what it finds as it stands. */

@@ -5,6 +5,8 @@ import * as second from './002-marks-and-addresses';
 import * as third from './003-when-loaded';
 import * as fourth from './004-mappings';
 import * as fifth from './005-editions';
+import * as sixth from './006-steps-and-versions';
+import * as seventh from './007-parts';
 
 export interface Migration {
 	readonly name: string;
@@ -17,5 +19,7 @@ export const migrations: Migration[] = [
 	{ name: '002-marks-and-addresses', ...second },
 	{ name: '003-when-loaded', ...third },
 	{ name: '004-mappings', ...fourth },
-	{ name: '005-editions', ...fifth }
+	{ name: '005-editions', ...fifth },
+	{ name: '006-steps-and-versions', ...sixth },
+	{ name: '007-parts', ...seventh }
 ];

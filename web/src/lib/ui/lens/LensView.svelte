@@ -18,7 +18,7 @@
 {:else if lens.topic?.kind === 'record'}
 	<RecordPanel record={lens.topic.record} line={lens.topic.line} />
 {:else if lens.topic?.kind === 'line' && enquiry.document.lines.some((line) => lens.topic?.kind === 'line' && line.id === lens.topic.line)}
-	<LinePanel id={lens.topic.line} />
+	<LinePanel id={lens.topic.line} word={lens.topic.word ?? null} />
 {:else if look.length > 0}
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">

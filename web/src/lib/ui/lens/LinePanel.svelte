@@ -5,9 +5,10 @@
 	import EditText from '$lib/ui/EditText.svelte';
 	import LineTermsPanel from './LineTermsPanel.svelte';
 	import Unindexed from './Unindexed.svelte';
+	import WordPanel from './WordPanel.svelte';
 	import { takeBench } from '$lib/work/context';
 
-	let { id }: { id: string } = $props();
+	let { id, word }: { id: string; word: { readonly text: string; readonly at: number } | null } = $props();
 	const { enquiry, counts } = takeBench();
 	const number = $derived(enquiry.document.lines.findIndex((line) => line.id === id) + 1);
 	const line = $derived(enquiry.document.lines[number - 1]);
@@ -24,6 +25,7 @@
 </script>
 
 {#if line}
+	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} /><hr class="my-4" />{/if}
 	<h2>Line {number}</h2>
 	<div class="mt-2 grid gap-3">
 		<EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel placeholder="Delirium, text words" />

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import RecordHeadings from './RecordHeadings.svelte';
+	import RecordWhy from './RecordWhy.svelte';
 	import Verdict from './Verdict.svelte';
 	import { stretches, type ShownRecord } from '$lib/work/records';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
@@ -22,4 +23,5 @@
 		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}
 	</p>
 	<RecordHeadings headings={record.headings} />
+	<RecordWhy record={record.id} />
 </article>

@@ -1,160 +1,50 @@
 <!-- The strategy as one document: each line of text is a line of the strategy, always evaluated. -->
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { EditorState, StateEffect, StateField, Transaction, type ChangeSpec } from '@codemirror/state';
+	import { EditorState, type Transaction } from '@codemirror/state';
 	import { drawSelection, EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
 	import { defaultKeymap, insertNewline } from '@codemirror/commands';
 	import { bracketMatching } from '@codemirror/language';
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
-	import { lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
-	import { cleanLine, conceptLetter, LINE_CEILING, parse, roleOf, toSource, toText, type Edit, type Fault, type Json, type Names, type StrategyLine } from '@wide-lantern/core/editor';
+	import { lintKeymap, setDiagnostics } from '@codemirror/lint';
+	import { adviceOn, conceptLetter, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { counted } from '$lib/work/fresh.svelte';
-	import type { SheetView } from '$lib/work/sheet';
+	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
+	import { copyLines, insertCleaned, paste } from './clipboard';
 	import { completions } from './complete';
+	import { diagnosticsOf } from './faults';
 	import { highlight } from './highlight';
-	import './sheet.css';
-	import { difference, reassign, type ChangedLines } from './identity';
+	import { lineIds } from './identity';
 	import { marginGutters, setMargins, type Margin } from './margin';
+	import { others, setOthers } from './others';
+	import { partners } from './partners';
+	import PastedText from './PastedText.svelte';
+	import './sheet.css';
+	import { TextSync } from './text-sync';
 
 	interface Props {
-		/** The newest counts, and whether they belong to an older revision. */
-		view: SheetView | null;
-		old: boolean;
 		/** The line that the cursor is on, and the lines selected. */
 		selected: readonly string[];
-		oncursor: (line: string, heading: string | null) => void;
+		oncursor: (line: string, at: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) => void;
 		onrecords: (line: string) => void;
 	}
-	let { view, old, selected = $bindable(), oncursor, onrecords }: Props = $props();
+	let { selected = $bindable(), oncursor, onrecords }: Props = $props();
 	const bench = takeBench();
-	const { enquiry } = bench;
+	const { enquiry, counts } = bench;
+	const view = $derived(counts.view);
+	const vocabularies = $derived(bench.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
 
 	let host: HTMLElement;
 	let editor: EditorView | undefined;
 	let ready = $state(false);
-	/** Source last sent from this editor, by line, and how it read then: until either changes, the text is the searcher's own. */
-	const sent = new Map<string, { source: string; shown: string }>();
-	let lastNames: Names | null = null;
+	/** What happened to the lines, said for a while above the sheet. */
+	let said = $state<readonly string[]>([]);
+	let pasted = $state.raw<{ readonly text: string; readonly cleaned: readonly CleanedLine[]; readonly numbered: boolean } | null>(null);
+	const sync = new TextSync(enquiry, (message) => (said = [message]));
 
 	const LINES_CEILING = 2_000;
-	const setIds = StateEffect.define<readonly string[]>();
-	const ids = StateField.define<readonly string[]>({
-		create: () => [],
-		update(value, transaction) {
-			for (const effect of transaction.effects) if (effect.is(setIds)) return effect.value;
-			if (!transaction.docChanged) return value;
-			const before = transaction.startState.doc;
-			const after = transaction.newDoc;
-			const changed: ChangedLines[] = [];
-			transaction.changes.iterChangedRanges((fromA, toA, fromB, toB) => {
-				const next = { oldFrom: before.lineAt(fromA).number - 1, oldTo: before.lineAt(toA).number, newFrom: after.lineAt(fromB).number - 1, newTo: after.lineAt(toB).number };
-				const last = changed.at(-1);
-				// Two changes in one line are one stretch.
-				if (last && next.oldFrom < last.oldTo) changed[changed.length - 1] = { ...last, oldTo: Math.max(next.oldTo, last.oldTo), newTo: Math.max(next.newTo, last.newTo) };
-				else changed.push(next);
-			});
-			return reassign(value, before.toString().split('\n'), after.toString().split('\n'), changed, newId);
-		}
-	});
-
-	/** Names of the day for lines and concepts; headings are the server's to name. */
-	function namesFor(lineIds: readonly string[]): Names {
-		const numbers = new Map(lineIds.map((id, at) => [id, at + 1]));
-		const concepts = enquiry.document.concepts;
-		return {
-			lineId: (number) => lineIds[number - 1] ?? null,
-			lineNumber: (id) => numbers.get(id) ?? null,
-			conceptIds(letter, strand) {
-				const concept = concepts.find((_, at) => conceptLetter(at) === letter);
-				const named = strand === null ? null : (concept?.strands[strand - 1]?.id ?? null);
-				return concept && (strand === null || named !== null) ? { concept: concept.id, strand: named } : null;
-			},
-			conceptName(id, strandId) {
-				const at = concepts.findIndex((one) => one.id === id);
-				const strand = strandId === null ? null : (concepts[at]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
-				return at < 0 || strand === 0 ? null : { letter: conceptLetter(at), strand };
-			},
-			headingKey: () => null,
-			headingName: () => null
-		};
-	}
-
-	/** What the searcher did becomes edits of the enquiry. */
-	function send(state: EditorState): void {
-		const lineIds = state.field(ids);
-		const names = namesFor(lineIds);
-		const known = new Map(enquiry.document.lines.map((line) => [line.id, line]));
-		const edits: Edit[] = [];
-		for (const line of enquiry.document.lines) if (!lineIds.includes(line.id)) edits.push({ do: 'remove', at: ['lines', line.id] });
-		lineIds.forEach((id, at) => {
-			const text = cleanLine(state.doc.line(at + 1).text);
-			const source = toSource(text, names);
-			const line = known.get(id);
-			if (!line) {
-				const above = known.get(lineIds[at - 1] ?? '');
-				const role = roleOf(parse(text).tree);
-				const inherits = above && ['headings', 'words', 'mixed'].includes(role) ? above : null;
-				const item = { id, source, concept: inherits?.concept ?? null, strand: inherits?.strand ?? null, role, label: '', note: '', off: false };
-				edits.push({ do: 'insert', in: ['lines'], item, after: lineIds[at - 1] ?? null });
-				known.set(id, item as StrategyLine);
-				sent.set(id, { source, shown: toText(source, names) });
-			} else if (lastNames && shownText(line, lastNames) !== text) {
-				edits.push({ do: 'set', at: ['lines', id, 'source'], value: source });
-				// A line's role is recognised when it first says something.
-				if (line.source.trim() === '' && text.trim() !== '') {
-					const role = roleOf(parse(text).tree);
-					edits.push({ do: 'set', at: ['lines', id, 'role'], value: role });
-					if (!['headings', 'words', 'mixed'].includes(role)) edits.push({ do: 'set', at: ['lines', id, 'concept'], value: null });
-				}
-				sent.set(id, { source, shown: toText(source, names) });
-			}
-		});
-		lastNames = names;
-		if (edits.length > 0) enquiry.edit('edit the strategy', edits as Edit[] & Json);
-	}
-
-	const shownText = (line: StrategyLine, names: Names) => toText(line.source, names);
-
-	/** Brings the text in line with the enquiry: others' edits, undo, renumbered references. */
-	function sync(turned: boolean): void {
-		if (!editor) return;
-		const state = editor.state;
-		const lines = enquiry.document.lines;
-		const wantedIds = lines.map((line) => line.id);
-		const names = namesFor(wantedIds);
-		const haveIds = state.field(ids);
-		const active = editor.hasFocus ? state.doc.lineAt(state.selection.main.head).number : -1;
-		const sameLines = haveIds.length === wantedIds.length && haveIds.every((id, at) => id === wantedIds[at]);
-		if (!sameLines) {
-			// An empty text stands for a strategy without lines.
-			if (wantedIds.length === 0 && haveIds.length === 1 && state.doc.length === 0) return;
-			const text = lines.map((line) => shownText(line, names)).join('\n');
-			const change = difference(state.doc.toString(), text);
-			const keepId = haveIds[active - 1];
-			const freshIds = wantedIds.length > 0 ? wantedIds : [newId()];
-			const spec = { effects: setIds.of(freshIds), annotations: Transaction.addToHistory.of(false), ...(change ? { changes: change } : {}) };
-			editor.dispatch(spec);
-			const now = keepId === undefined ? -1 : freshIds.indexOf(keepId);
-			if (active > 0 && now >= 0 && now !== active - 1) editor.dispatch({ selection: { anchor: editor.state.doc.line(now + 1).to } });
-			lastNames = names;
-			return;
-		}
-		const changes: ChangeSpec[] = [];
-		lines.forEach((line, at) => {
-			const there = state.doc.line(at + 1);
-			const wanted = shownText(line, names);
-			if (wanted === there.text) return;
-			// The line being typed in stays as typed until its numbers, or its source, change.
-			const own = sent.get(line.id);
-			if (!turned && at + 1 === active && own?.source === line.source && own.shown === wanted) return;
-			const change = difference(there.text, wanted);
-			if (change) changes.push({ from: there.from + change.from, to: there.from + change.to, insert: change.insert });
-		});
-		lastNames = names;
-		if (changes.length > 0) editor.dispatch({ changes, effects: setIds.of(haveIds), annotations: Transaction.addToHistory.of(false) });
-	}
 
 	/** Enter inside braces ends the heading; it never cuts one in two. */
 	function leaveHeading(view: EditorView): boolean {
@@ -177,107 +67,112 @@
 		return true;
 	}
 
-	/** Faults with their repairs: those of the notation at once, those of names when the server has read the line. */
-	const parsedFaults = new Map<string, readonly Fault[]>();
 	function diagnose(): void {
 		if (!editor) return;
-		const state = editor.state;
-		const byId = new Map(view?.lines.map((line) => [line.id, line]));
-		const diagnostics: Diagnostic[] = [];
-		state.field(ids).forEach((id, at) => {
-			const line = state.doc.line(at + 1);
-			if (line.text.trim() === '') return;
-			const server = byId.get(id);
-			let faults = server?.text === line.text ? server.faults : parsedFaults.get(line.text);
-			if (!faults) {
-				if (parsedFaults.size > 2_000) parsedFaults.clear();
-				faults = parse(line.text).faults;
-				parsedFaults.set(line.text, faults);
-			}
-			for (const fault of faults) {
-				const from = Math.min(line.from + fault.from, line.to);
-				diagnostics.push({
-					from,
-					to: Math.min(Math.max(line.from + fault.to, from), line.to),
-					severity: fault.severity,
-					message: fault.message,
-					actions: fault.repairs.map((repair) => ({
-						name: repair.label,
-						apply: (target) => {
-							const base = target.state.doc.line(at + 1).from;
-							target.dispatch({ changes: repair.edits.map((edit) => ({ from: base + edit.from, to: base + edit.to, insert: edit.insert })), userEvent: 'input.repair' });
-						}
-					}))
-				});
-			}
-		});
-		editor.dispatch(setDiagnostics(state, diagnostics));
+		const { state } = editor;
+		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
+		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
+		editor.dispatch(setDiagnostics(state, diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, keep })));
 	}
 
 	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', heavy: 'too much work', uncounted: 'no collection' };
+	const ROLE_MARKS: Readonly<Record<string, string>> = { headings: 'headings', words: 'text words', mixed: 'headings and text words', joining: 'joining', limit: 'limit', filter: 'filter', check: 'check' };
 	function showMargins(): void {
 		if (!editor) return;
 		const byId = new Map(view?.lines.map((line) => [line.id, line]));
+		const yields = new Map(counts.margins?.yields.map((one) => [one.id, one]));
 		const most = view?.collection?.size ?? 10;
 		const known = view?.benchmark.held ?? 0;
-		const margins = editor.state.field(ids).map((id, at): Margin => {
-			const stored = enquiry.document.lines[at];
+		const final = view?.lines.find((line) => line.id === view.final)?.number ?? 0;
+		const { concepts } = enquiry.document;
+		const stored = new Map(enquiry.document.lines.map((line) => [line.id, line]));
+		const margins = editor.state.field(lineIds).map((id, at): Margin => {
+			const own = stored.get(id);
 			const line = byId.get(id);
-			const concept = enquiry.document.concepts.findIndex((one) => one.id === stored?.concept);
-			const fresh = line !== undefined && line.text === editor?.state.doc.line(at + 1).text && !old;
+			const concept = concepts.findIndex((one) => one.id === own?.concept);
+			const fresh = line !== undefined && line.text === editor?.state.doc.line(at + 1).text && !counts.late;
 			const found = line?.found ?? 0;
+			const brought = yields.get(id);
 			return {
 				number: at + 1,
 				letter: concept < 0 ? null : conceptLetter(concept),
 				hue: concept,
-				off: stored?.off ?? false,
+				role: own?.role ?? 'words',
+				roleName: ROLE_MARKS[own?.role ?? 'words'] ?? '',
+				off: own?.off ?? false,
+				final: id === view?.final,
 				count: line?.state === 'counted' ? line.count : null,
 				words: line?.state === 'counted' ? `${view?.collection?.name ?? ''}, revision ${view?.revision ?? ''}${line.beforeHand ? ', before hand-set limits' : ''}` : (STATES[line?.state ?? 'empty'] ?? ''),
 				share: line?.count ? Math.log10(line.count + 1) / Math.log10(most + 1) : 0,
-				ships: known > 0 ? `${found}/${known}` : '',
+				alone: brought ? brought.lost : null,
+				aloneTitle: brought
+					? `${counted(brought.lost)} records of line ${final} are there by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${counted(brought.gained)} others would come in` : ''}`
+					: '',
+				ships: known > 0 ? (known > 20 ? `${Math.round((100 * found) / known)}%` : `${found}/${known}`) : '',
 				shipsTitle: known > 0 ? `${found} of ${known} known articles that the collection holds` : '',
+				shipsShare: known > 0 ? found / known : 0,
 				dim: !fresh,
-				label: stored?.label ?? ''
+				dimAlone: counts.marginsOld || !fresh
 			};
 		});
-		editor.dispatch({ effects: setMargins.of(margins) });
+		const facts = enquiry.document.lines.map((line) => {
+			const at = concepts.findIndex((one) => one.id === line.concept);
+			return { id: line.id, concept: line.concept, letter: at < 0 ? '' : conceptLetter(at), name: concepts[at]?.name ?? '', hue: at, joining: line.role === 'joining', label: [line.label, line.part ? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}` : ''].filter((one) => one !== '').join(' · '), note: line.note };
+		});
+		const text = JSON.stringify(facts);
+		const effects = [setMargins.of(margins), ...(text === lastFacts ? [] : [setFacts.of(facts)])];
+		lastFacts = text;
+		editor.dispatch({ effects });
 	}
+	let lastFacts = '';
 
 	function follow(state: EditorState): void {
-		const lineIds = state.field(ids);
+		const ids = state.field(lineIds);
 		const { from, to, head } = state.selection.main;
 		const [first, last] = [state.doc.lineAt(from).number, state.doc.lineAt(to).number];
-		selected = lineIds.slice(first - 1, last).filter((id) => enquiry.document.lines.some((line) => line.id === id));
+		selected = ids.slice(first - 1, last).filter((id) => enquiry.document.lines.some((line) => line.id === id));
 		const line = state.doc.lineAt(head);
 		const inside = [...line.text.matchAll(/\{!?([^{}]*)\}/g)].find((match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length);
-		const id = lineIds[line.number - 1];
-		if (id) oncursor(id, inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null);
+		const word = inside || /^\s*(?:AND|OR|NOT)?\s*$/.test(line.text) ? null : [...line.text.matchAll(/[\p{L}\p{N}*?~'’-]+/gu)].find((match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length)?.[0];
+		const id = ids[line.number - 1];
+		if (!id) return;
+		enquiry.here(id);
+		oncursor(id, { heading: inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null, word: word === undefined || word === null ? null : { text: word, at: head - line.from } });
 	}
 
+	/** Carries out a command on lines, or says why not. */
+	function carryOut(name: string, command: LineCommand): void {
+		if ('refused' in command) {
+			said = [command.refused];
+			return;
+		}
+		said = [];
+		if (enquiry.edit(name, command.edits as Edit[] & Json)) requestAnimationFrame(() => go(command.line));
+	}
 	export function join(operator: 'OR' | 'AND'): void {
-		if (!editor || selected.length < 2) return;
-		const lines = enquiry.document.lines;
-		const chosen = lines.filter((line) => selected.includes(line.id));
-		const concepts = new Set(chosen.map((line) => line.concept));
-		const concept = enquiry.document.concepts.find((one) => concepts.size === 1 && one.id === chosen[0]?.concept);
-		const numbers = chosen.map((line) => `#${lines.indexOf(line) + 1}`);
-		const source = toSource(numbers.join(` ${operator} `), namesFor(lines.map((line) => line.id)));
-		const id = newId();
-		enquiry.edit(`join lines with ${operator}`, [
-			{
-				do: 'insert',
-				in: ['lines'],
-				item: { id, source, concept: concept?.id ?? null, strand: null, role: 'joining', label: concept ? `${concept.name}: ${operator === 'OR' ? 'all together' : 'both'}` : `Joined with ${operator}`, note: '', off: false },
-				after: chosen.at(-1)?.id ?? null
-			}
-		]);
-		requestAnimationFrame(() => go(id));
+		carryOut(`join lines with ${operator}`, joinLines(enquiry.document, selected, operator, newId));
+	}
+	export function spread(): void {
+		if (selected[0] !== undefined) carryOut('spread a block into lines', spreadLine(enquiry.document, selected[0], newId));
+	}
+	export function gather(): void {
+		carryOut('gather lines into a block', gatherLines(enquiry.document, selected));
 	}
 	export function move(by: -1 | 1): void {
-		const lines = enquiry.document.lines;
-		const at = lines.findIndex((line) => line.id === selected[0]);
-		const line = lines[at];
-		if (line && lines[at + by]) enquiry.edit('move a line', [{ do: 'move', at: ['lines', line.id], after: (by < 0 ? lines[at - 2] : lines[at + 1])?.id ?? null }]);
+		const { lines } = enquiry.document;
+		const places = selected.map((id) => lines.findIndex((line) => line.id === id)).sort((a, b) => a - b);
+		const [first = 0, last = first] = [places[0], places.at(-1)];
+		if (places.length === 0 || (by < 0 ? first === 0 : last === lines.length - 1)) return;
+		const moving = lines.slice(first, last + 1);
+		let after = (by < 0 ? lines[first - 2] : lines[last + 1])?.id ?? null;
+		enquiry.edit(
+			moving.length === 1 ? 'move a line' : `move ${moving.length} lines`,
+			moving.map((line) => {
+				const edit = { do: 'move', at: ['lines', line.id], after } as const;
+				after = line.id;
+				return edit;
+			})
+		);
 	}
 	export function switchOff(): void {
 		const chosen = enquiry.document.lines.filter((line) => selected.includes(line.id));
@@ -287,18 +182,47 @@
 			chosen.map((line) => ({ do: 'set', at: ['lines', line.id, 'off'], value: off }))
 		);
 	}
+	/** Folds or opens the concept of the cursor's line, or one that is named; null folds or opens all. */
+	export function fold(concept?: string | null): void {
+		if (!editor) return;
+		const { state } = editor;
+		const line = state.doc.lineAt(state.selection.main.head).number;
+		const runs = runsIn(state);
+		const own = concept === undefined ? runs.find((run) => run.first <= line && line <= run.last)?.concept : concept;
+		const folded = new Set(state.field(foldedField));
+		if (own === null) {
+			const open = runs.some((run) => !folded.has(run.concept));
+			folded.clear();
+			if (open) for (const run of runs) folded.add(run.concept);
+		} else if (own === undefined) return;
+		else if (!folded.delete(own)) folded.add(own);
+		const run = runs.find((one) => one.concept === own);
+		const effects = setFolded.of(folded);
+		// The cursor does not stay in what is folded away.
+		if (run?.hidden && folded.has(run.concept) && line >= run.hidden[0] && line <= run.hidden[1]) editor.dispatch({ effects, selection: { anchor: state.doc.line(Math.min(run.hidden[1] + 1, state.doc.lines)).to } });
+		else editor.dispatch({ effects });
+	}
 	export function go(id: string): void {
-		const at = editor?.state.field(ids).indexOf(id) ?? -1;
+		const at = editor?.state.field(lineIds).indexOf(id) ?? -1;
 		if (!editor || at < 0) return;
+		const run = runsIn(editor.state).find((one) => one.hidden && one.hidden[0] <= at + 1 && at + 1 <= one.hidden[1]);
+		if (run && editor.state.field(foldedField).has(run.concept)) fold(run.concept);
 		editor.dispatch({ selection: { anchor: editor.state.doc.line(at + 1).to }, scrollIntoView: true });
 		editor.focus();
 	}
 
+	function takePaste(event: ClipboardEvent, target: EditorView): boolean {
+		const taken = paste(target, event, enquiry, vocabularies);
+		if (taken.kind === 'ordinary') return false;
+		event.preventDefault();
+		if (taken.kind === 'refused') enquiry.refuse(taken.message);
+		else if (taken.kind === 'done') said = taken.said;
+		else pasted = taken;
+		return true;
+	}
+
 	onMount(() => {
-		const lines = enquiry.document.lines;
-		const first = lines.length > 0 ? lines.map((line) => line.id) : [newId()];
-		lastNames = namesFor(first);
-		const names = lastNames;
+		const start = sync.start();
 		const run = (act: () => void) => () => {
 			act();
 			return true;
@@ -306,9 +230,12 @@
 		editor = new EditorView({
 			parent: host,
 			state: EditorState.create({
-				doc: lines.map((line) => shownText(line, names)).join('\n'),
+				doc: start.text,
 				extensions: [
-					ids.init(() => first),
+					lineIds.init(() => start.ids),
+					bands,
+					others,
+					partners,
 					marginGutters(),
 					highlight,
 					EditorView.lineWrapping,
@@ -332,6 +259,10 @@
 						{ key: 'Alt-o', run: run(() => join('OR')) },
 						{ key: 'Alt-a', run: run(() => join('AND')) },
 						{ key: 'Alt-s', run: run(() => switchOff()) },
+						{ key: 'Alt-b', run: run(() => spread()) },
+						{ key: 'Alt-g', run: run(() => gather()) },
+						{ key: 'Alt-f', run: run(() => fold()) },
+						{ key: 'Alt-Shift-f', run: run(() => fold(null)) },
 						{ key: 'Alt-ArrowUp', run: run(() => move(-1)) },
 						{ key: 'Alt-ArrowDown', run: run(() => move(1)) },
 						{ key: 'Alt-Enter', run: run(() => selected[0] && onrecords(selected[0])) },
@@ -343,7 +274,7 @@
 					]),
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
 					EditorView.updateListener.of((update) => {
-						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) send(update.state);
+						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) sync.send(update.state);
 						if (update.selectionSet || update.docChanged) follow(update.state);
 						if (update.docChanged)
 							queueMicrotask(() => {
@@ -352,16 +283,17 @@
 							});
 					}),
 					EditorView.domEventHandlers({
-						mousedown(event) {
-							const mark = (event.target as HTMLElement).closest<HTMLElement>('.right-mark');
-							const line = mark && enquiry.document.lines[Number(mark.dataset['line']) - 1];
-							if (line) onrecords(line.id);
+						blur() {
+							setTimeout(() => editor && sync.sync(editor, true));
 							return false;
 						},
-						blur() {
-							setTimeout(() => sync(true));
-							return false;
-						}
+						copy: (event, target) => copyLines(target, event, enquiry),
+						cut(event, target) {
+							if (!enquiry.editable || !copyLines(target, event, enquiry)) return false;
+							target.dispatch({ ...target.state.replaceSelection(''), userEvent: 'delete.cut' });
+							return true;
+						},
+						paste: (event, target) => enquiry.editable && takePaste(event, target)
 					})
 				]
 			})
@@ -375,11 +307,13 @@
 		void enquiry.document;
 		const turned = enquiry.turns !== turns;
 		turns = enquiry.turns;
-		if (ready) untrack(() => sync(turned));
+		if (ready) untrack(() => editor && sync.sync(editor, turned));
 	});
 	$effect(() => {
 		void view;
-		void old;
+		void counts.late;
+		void counts.margins;
+		void counts.marginsOld;
 		void enquiry.document;
 		if (ready)
 			untrack(() => {
@@ -387,14 +321,43 @@
 				diagnose();
 			});
 	});
+	$effect(() => {
+		const here = enquiry.others;
+		if (ready) untrack(() => editor?.dispatch({ effects: setOthers.of(here) }));
+	});
 </script>
 
+{#if said.length > 0}<div class="say note small mb-2 flex gap-3 items-start" role="status">
+		<span
+			>{#each said as one (one)}<span class="block">{one}</span>{/each}</span
+		><button class="do bare ml-auto" onclick={() => (said = [])}>Understood</button>
+	</div>{/if}
+{#if pasted}
+	<PastedText
+		{...pasted}
+		ontake={() => {
+			if (editor && pasted) said = insertCleaned(editor, pasted.text, enquiry, vocabularies);
+			pasted = null;
+		}}
+		onasis={() => {
+			if (editor && pasted) editor.dispatch({ ...editor.state.replaceSelection(pasted.text), userEvent: 'input.paste' });
+			pasted = null;
+		}}
+		oncancel={() => {
+			pasted = null;
+			editor?.focus();
+		}}
+	/>
+{/if}
 <!-- svelte-ignore a11y_no_static_element_interactions (the right margin leads to a line's records; Alt Enter does the same by keyboard) -->
 <div
 	class="strategy"
 	bind:this={host}
 	onclick={(event) => {
-		const mark = (event.target as HTMLElement).closest<HTMLElement>('.right-mark');
+		const target = event.target as HTMLElement;
+		const band = target.closest<HTMLElement>('[data-fold]')?.dataset['fold'];
+		if (band !== undefined) return fold(band);
+		const mark = target.closest<HTMLElement>('.right-mark');
 		const line = mark && enquiry.document.lines[Number(mark.dataset['line']) - 1];
 		if (line) onrecords(line.id);
 	}}

@@ -3,6 +3,9 @@
  * identity of lines through typing, splitting, joining, pasting and cutting.
  */
 
+import { StateEffect, StateField } from '@codemirror/state';
+import { newId } from '$lib/work/new-id';
+
 /** One stretch of lines before and after a change; lines count from 0, `oldTo` and `newTo` not included. */
 export interface ChangedLines {
 	readonly oldFrom: number;
@@ -53,3 +56,30 @@ export function difference(from: string, to: string): { from: number; to: number
 	while (end < from.length - start && end < to.length - start && from[from.length - 1 - end] === to[to.length - 1 - end]) end++;
 	return { from: start, to: from.length - end, insert: to.slice(start, to.length - end) };
 }
+
+export const setLineIds = StateEffect.define<readonly string[]>();
+/** The identity of every line of the text. */
+export const lineIds = StateField.define<readonly string[]>({
+	create: () => [],
+	update(value, transaction) {
+		for (const effect of transaction.effects) if (effect.is(setLineIds)) return effect.value;
+		if (!transaction.docChanged) return value;
+		const before = transaction.startState.doc;
+		const after = transaction.newDoc;
+		const changed: ChangedLines[] = [];
+		transaction.changes.iterChangedRanges((fromA, toA, fromB, toB) => {
+			const next = {
+				oldFrom: before.lineAt(fromA).number - 1,
+				oldTo: before.lineAt(toA).number,
+				newFrom: after.lineAt(fromB).number - 1,
+				newTo: after.lineAt(toB).number
+			};
+			const last = changed.at(-1);
+			// Two changes in one line are one stretch.
+			if (last && next.oldFrom < last.oldTo)
+				changed[changed.length - 1] = { ...last, oldTo: Math.max(next.oldTo, last.oldTo), newTo: Math.max(next.newTo, last.newTo) };
+			else changed.push(next);
+		});
+		return reassign(value, before.toString().split('\n'), after.toString().split('\n'), changed, newId);
+	}
+});

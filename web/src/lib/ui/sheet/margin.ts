@@ -9,16 +9,24 @@ export interface Margin {
 	/** Letter and place of the concept, where the line belongs to one. */
 	readonly letter: string | null;
 	readonly hue: number;
+	readonly role: string;
+	readonly roleName: string;
 	readonly off: boolean;
+	/** True for the line that is the result. */
+	readonly final: boolean;
 	/** Count or, instead, words such as “broken”. */
 	readonly count: number | null;
 	readonly words: string;
 	readonly share: number;
+	/** Records of the result that this line alone brings; null where that says nothing. */
+	readonly alone: number | null;
+	readonly aloneTitle: string;
 	readonly ships: string;
 	readonly shipsTitle: string;
+	readonly shipsShare: number;
 	/** True until the figures belong to the text shown. */
 	readonly dim: boolean;
-	readonly label: string;
+	readonly dimAlone: boolean;
 }
 
 export const setMargins = StateEffect.define<readonly Margin[]>();
@@ -38,6 +46,9 @@ function element(name: string, className: string, text = ''): HTMLElement {
 	return made;
 }
 
+/** One sign for each role; the name stands in the title and in the lens. */
+const ROLE_SIGNS: Readonly<Record<string, string>> = { headings: '{}', words: 'w', mixed: '{w', joining: '⋃', limit: '≤', filter: '▽', check: '✓' };
+
 class LeftMark extends GutterMarker {
 	constructor(
 		private readonly number: number,
@@ -50,13 +61,17 @@ class LeftMark extends GutterMarker {
 			this.number === other.number &&
 			this.margin?.letter === other.margin?.letter &&
 			this.margin?.hue === other.margin?.hue &&
-			this.margin?.off === other.margin?.off
+			this.margin?.off === other.margin?.off &&
+			this.margin?.role === other.margin?.role &&
+			this.margin?.final === other.margin?.final
 		);
 	}
 	override toDOM(): Node {
-		const mark = element('span', `left-mark${this.margin?.off ? ' off' : ''}`);
+		const mark = element('span', `left-mark${this.margin?.off ? ' off' : ''}${this.margin?.final ? ' final' : ''}`);
 		if (this.margin && this.margin.hue >= 0) mark.style.setProperty('--hue', `var(--hue-${this.margin.hue % 6})`);
-		mark.append(element('span', 'letter', this.margin?.letter ?? ''), element('span', 'number', String(this.number)));
+		const role = element('span', 'role', ROLE_SIGNS[this.margin?.role ?? ''] ?? '');
+		role.title = `${this.margin?.roleName ?? ''}${this.margin?.final ? '; this line is the result' : ''}`;
+		mark.append(element('span', 'letter', this.margin?.letter ?? ''), role, element('span', 'number', String(this.number)));
 		return mark;
 	}
 }
@@ -69,7 +84,7 @@ class RightMark extends GutterMarker {
 		return JSON.stringify(this.margin) === JSON.stringify(other.margin);
 	}
 	override toDOM(): Node {
-		const { count, words, share, ships, shipsTitle, dim } = this.margin;
+		const { count, words, share, alone, aloneTitle, ships, shipsTitle, shipsShare, dim, dimAlone } = this.margin;
 		const mark = element('span', `right-mark${dim ? ' dim' : ''}`);
 		mark.dataset['line'] = String(this.margin.number);
 		if (count === null) mark.append(element('span', 'soft small words', words));
@@ -82,7 +97,10 @@ class RightMark extends GutterMarker {
 			figure.title = words;
 			const fleet = element('span', 'ships', ships);
 			fleet.title = shipsTitle;
-			mark.append(track, figure, fleet);
+			fleet.style.setProperty('--found', String(shipsShare));
+			const only = element('span', `alone${dimAlone ? ' dim' : ''}`, alone === null ? '' : counted(alone));
+			only.title = aloneTitle;
+			mark.append(track, figure, only, fleet);
 		}
 		return mark;
 	}

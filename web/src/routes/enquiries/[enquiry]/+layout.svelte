@@ -36,6 +36,8 @@
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
 	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
 	const lensShown = $derived(lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0));
+	/** Everybody else who has this enquiry open. */
+	const alsoHere = $derived([...new Set(enquiry.others.map((one) => one.name))]);
 	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
 
 	onMount(() => {
@@ -90,6 +92,7 @@
 			{/if}
 			{#if !editable}<span class="soft">· reading only</span>{/if}
 		</span>
+		{#if alsoHere.length > 0}<span class="small whitespace-nowrap flex items-center gap-1" title="Also here: {alsoHere.join(', ')}" data-here={alsoHere.length}><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span>{/if}
 		<TopEnd />
 	</header>
 	<nav class="keel" aria-label="Steps of the work">

@@ -6,15 +6,22 @@
 	import Layers from '@lucide/svelte/icons/layers';
 	import Power from '@lucide/svelte/icons/power';
 	import Ship from '@lucide/svelte/icons/ship';
-	import { assemble } from '@wide-lantern/core/editor';
-	import Verdict from '$lib/ui/lens/Verdict.svelte';
+	import { assemble, bringUpToDate, conceptLetter, strategyText, toSource, toText, type UpdateStep } from '@wide-lantern/core/editor';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
+	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import Beam from '$lib/ui/strategy/Beam.svelte';
+	import Kinds from '$lib/ui/strategy/Kinds.svelte';
+	import Limits from '$lib/ui/strategy/Limits.svelte';
+	import Parts from '$lib/ui/strategy/Parts.svelte';
+	import Records from '$lib/ui/strategy/Records.svelte';
+	import Trials from '$lib/ui/strategy/Trials.svelte';
+	import Update from '$lib/ui/strategy/Update.svelte';
+	import Versions from '$lib/ui/strategy/Versions.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
-	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
 
 	const bench = takeBench();
 	const { enquiry, counts: sheet, lens } = bench;
@@ -30,7 +37,10 @@
 	});
 
 	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);
+	/** What would change if the lines were brought up to date; shown while it is looked at. */
+	let update = $state.raw<readonly UpdateStep[] | null>(null);
 	async function assembleLines() {
+		await enquiry.flush();
 		const labels = new Map<string, string>();
 		const qualifiers = new Map<string, string>();
 		for (const one of document.concepts.flatMap((concept) => concept.headings))
@@ -48,57 +58,56 @@
 			},
 			(_, code) => qualifiers.get(code) ?? code
 		);
-		let after = document.lines.at(-1)?.id ?? null;
-		const letters = new Map(document.concepts.map((one, at) => [String.fromCharCode(65 + at), one.id]));
-		enquiry.edit(
-			'assemble from the concepts',
-			proposed.map(({ text, ...line }) => {
-				const id = newId();
-				// Concepts are held by identity, headings are anchored by the server.
-				const source = text.replace(/@([A-Z]+)/g, (whole, letter: string) => (letters.has(letter) && line.role === 'joining' ? `\uE000@${letters.get(letter)}\uE001` : whole));
-				const edit = { do: 'insert', in: ['lines'], item: { ...line, id, source }, after } as const;
-				after = id;
-				return edit;
-			})
+		const names = namesFor(
+			document,
+			document.lines.map((line) => line.id)
 		);
+		const steps = bringUpToDate(
+			document,
+			proposed,
+			(line) => toText(line.source, names),
+			// Headings are anchored by the server.
+			(text) => toSource(text, names),
+			newId
+		);
+		// A first strategy is put down at once; changes of one that is there are looked at before.
+		if (document.lines.every((line) => line.source.trim() === ''))
+			enquiry.edit(
+				'assemble from the concepts',
+				steps.flatMap((step) => step.edits)
+			);
+		else update = steps;
 	}
 
-	let records = $state.raw<RecordPage | null>(null);
+	const PANELS = [
+		{ id: 'beam', name: 'Beam' },
+		{ id: 'kinds', name: 'Headings and words' },
+		{ id: 'trials', name: 'Trials' },
+		{ id: 'limits', name: 'Limits' },
+		{ id: 'parts', name: 'Parts and filters' },
+		{ id: 'records', name: 'Records' },
+		{ id: 'versions', name: 'Versions' }
+	] as const;
+	let panel = $state<(typeof PANELS)[number]['id']>('beam');
 	let recordsLine = $state<string | null>(null);
-	let recordsFault = $state('');
-	async function showRecords(line: string | null, from = 0) {
+	let recordsMinus = $state<string | null>(null);
+	function showRecords(line: string | null, minus: string | null = null) {
 		if (line === null) return;
+		panel = 'records';
 		recordsLine = line;
-		recordsFault = '';
-		try {
-			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=${from}`);
-			const answer = (await response.json()) as RecordPage & { message?: string };
-			if (response.ok) records = answer;
-			else recordsFault = answer.message ?? 'The records could not be read.';
-		} catch {
-			recordsFault = 'The server cannot be reached; the records shown are older.';
-		}
+		recordsMinus = minus;
 		requestAnimationFrame(() => window.document.getElementById('records')?.scrollIntoView({ block: 'start' }));
 	}
-	// Records follow the line while it changes.
+	// Once something is shown, records are those of the result until a line is chosen.
 	$effect(() => {
-		const revision = view?.revision;
-		if (revision !== undefined && recordsLine !== null) {
-			const line = recordsLine;
-			void fetch(`/api/v1/enquiries/${enquiry.id}/records?line=${encodeURIComponent(line)}&from=0`).then(
-				async (response) => {
-					if (response.ok && recordsLine === line) records = (await response.json()) as RecordPage;
-				},
-				() => undefined
-			);
-		}
+		if (panel === 'records' && recordsLine === null && view?.final) recordsLine = view.final;
 	});
 
 	let lookup: AbortController | null = null;
-	function cursor(line: string, heading: string | null) {
+	function cursor(line: string, { heading, word }: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) {
 		lookup?.abort();
 		if (heading === null || heading === '' || heading === '*') {
-			if (lens.open) lens.show({ kind: 'line', line });
+			if (lens.open) lens.show({ kind: 'line', line, word });
 			return;
 		}
 		const asking = new AbortController();
@@ -111,6 +120,20 @@
 			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
 		})().catch(() => undefined); // Moved on, or the server is away: the lens stays as it is.
 	}
+	let copied = $state('');
+	async function copyText() {
+		const lines = (view?.lines ?? []).map((line) => {
+			const stored = document.lines.find((one) => one.id === line.id);
+			const at = document.concepts.findIndex((one) => one.id === stored?.concept);
+			return { number: line.number, text: line.text, label: stored?.label ?? '', concept: at < 0 ? null : { letter: conceptLetter(at), name: document.concepts[at]?.name ?? '' } };
+		});
+		try {
+			await navigator.clipboard.writeText(strategyText(lines));
+			copied = `${counted(lines.length)} lines copied as text.`;
+		} catch {
+			copied = 'The browser did not allow copying; select the text in the sheet and copy it by hand.';
+		}
+	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
 	const heavy = $derived(view?.lines.filter((line) => line.state === 'heavy') ?? []);
 	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);
@@ -120,15 +143,20 @@
 			{ name: 'Join the selected lines with OR', shortcut: 'Alt O', act: () => editor?.join('OR') },
 			{ name: 'Join the selected lines with AND', shortcut: 'Alt A', act: () => editor?.join('AND') },
 			{ name: 'Switch the selected lines off or on', shortcut: 'Alt S', act: () => editor?.switchOff() },
+			{ name: 'Spread the block into lines', shortcut: 'Alt B', act: () => editor?.spread() },
+			{ name: 'Gather the selected lines into a block', shortcut: 'Alt G', act: () => editor?.gather() },
+			{ name: 'Fold or open the concept', shortcut: 'Alt F', act: () => editor?.fold() },
+			{ name: 'Fold or open all concepts', shortcut: 'Alt Shift F', act: () => editor?.fold(null) },
+			...PANELS.map((one) => ({ name: `Show below the sheet: ${one.name}`, act: () => (panel = one.id) })),
+			{ name: 'Copy the strategy as text', act: () => void copyText() },
+			{ name: 'Print the strategy', act: () => window.print() },
 			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
 			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
-			{ name: 'Assemble lines from the concepts', act: () => void assembleLines() },
+			{ name: 'Assemble the lines from the concepts, or bring them up to date', act: () => void assembleLines() },
 			{ name: 'Read the records of the final line', act: () => void showRecords(view?.final ?? null) }
 		])
 	);
 </script>
-
-{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
 
 <div class="flex flex-wrap items-center gap-2 mb-3">
 	<h1 class="mr-4">Strategy</h1>
@@ -138,16 +166,19 @@
 			class:first={document.lines.length === 0 && withTerms > 0}
 			disabled={withTerms === 0}
 			title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then their living joining'}
-			onclick={() => void assembleLines()}><Layers size={15} /> Assemble from concepts</button
+			onclick={() => void assembleLines()}><Layers size={15} /> {document.lines.some((line) => line.source.trim() !== '') ? 'Bring up to date' : 'Assemble'}</button
 		>
-		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join with OR</button>
-		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join with AND</button>
+		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join OR</button>
+		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button>
 		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(-1)} aria-label="Move the line up" title="Alt ↑"><ArrowUp size={15} /></button>
 		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(1)} aria-label="Move the line down" title="Alt ↓"><ArrowDown size={15} /></button>
 		<button class="do bare" disabled={selected.length === 0} onclick={() => editor?.switchOff()} aria-label="Switch the selected lines off or on" title="Off or on (Alt S)"><Power size={15} /></button>
 	{/if}
+	<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.spread()} title="One line for each term; this line joins them (Alt B)">Spread</button>
+	<button class="do bare" disabled={selected.length < 2} onclick={() => editor?.gather()} title="One block of the selected lines (Alt G)">Gather</button>
 	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
 </div>
+{#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
 {#if view?.indexing !== null && view?.indexing !== undefined}<p class="say mb-2" role="status">The collection is being indexed: {Math.round(view.indexing * 100)} %. Counts come as soon as that is done; go on working.</p>{/if}
 {#if heavy.length > 0}<p class="say fault mb-2 small" role="status">
@@ -157,7 +188,10 @@
 		{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.
 	</p>{/if}
 
-<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} {view} old={sheet.late} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
+<div class="columns" aria-hidden="true">
+	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone">only here</span>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
+</div>
+<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>
@@ -174,52 +208,60 @@
 	</p>
 {/if}
 
-{#if recordsFault}<p class="say fault mt-6" role="alert">{recordsFault}</p>{/if}
-{#if records}
-	<section class="mt-6" id="records" aria-label="Records of line {records.line}">
-		<h2>Records of line {records.line} <span class="soft small font-normal">{counted(records.total)}, newest first</span></h2>
-		{#if records.total === 0}<p class="mt-1">None. Look at the terms that bring nothing: a misspelt word is the commonest reason.</p>{/if}
-		<ol class="mt-2" start={records.from + 1}>
-			{#each records.records as record (record.id)}
-				<li class="record">
-					<button
-						onclick={() => {
-							lens.topic = { kind: 'record', line: records?.line ?? 0, record };
-							lens.open = true;
-						}}>{@render title(record)}</button
-					>
-					<Verdict record={record.id} short />
-					<span class="small soft block col-span-2"
-						>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
-							· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
-					>
-				</li>
-			{/each}
-		</ol>
-		{#if records.total > 20}
-			<p class="mt-2 flex gap-2 items-center">
-				<button class="do" disabled={records.from === 0} onclick={() => void showRecords(recordsLine, (records?.from ?? 20) - 20)}>Newer</button>
-				<button class="do" disabled={records.from + 20 >= records.total} onclick={() => void showRecords(recordsLine, (records?.from ?? 0) + 20)}>Older</button>
-				<span class="small soft">{counted(records.from + 1)} to {counted(Math.min(records.from + 20, records.total))}</span>
-			</p>
-		{/if}
-	</section>
-{/if}
+{#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
+<div class="panels mt-5" role="tablist" aria-label="Below the sheet">
+	{#each PANELS as one (one.id)}<button role="tab" id="tab-{one.id}" aria-selected={panel === one.id} aria-controls="panel" onclick={() => (panel = one.id)}>{one.name}</button>{/each}
+</div>
+<div id="panel" role="tabpanel" aria-labelledby="tab-{panel}" class="mt-3">
+	{#if panel === 'beam'}
+		{#if sheet.margins?.beam}<Beam beam={sheet.margins.beam} old={sheet.marginsOld} ongo={(line) => editor?.go(line)} />{:else}<p class="soft">
+				The beam shows how each concept narrows the light, once a line is counted. Type a first line, or assemble the lines from your concepts.
+			</p>{/if}
+	{:else if panel === 'kinds'}
+		{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds kinds={sheet.margins.kinds} old={sheet.marginsOld} size={view?.collection?.size ?? 1} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
+				Headings catch what authors call something else, words what is not indexed. How much each brings stands here once a line is counted.
+			</p>{/if}
+	{:else if panel === 'trials'}
+		{#if final}<Trials final={final.id} count={final.count} found={final.found} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">When a line is counted, remedies for too many and too few records stand here, each with its effect.</p>{/if}
+	{:else if panel === 'limits'}
+		{#if final}<Limits final={final.id} number={final.number} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like stand here with what each would lose.</p>{/if}
+	{:else if panel === 'parts'}
+		<Parts {selected} final={view?.final ?? null} />
+	{:else if panel === 'records'}
+		<Records bind:line={recordsLine} bind:minus={recordsMinus} revision={view?.revision} />
+	{:else}
+		<Versions />
+	{/if}
+</div>
 
 <style>
-	.record {
+	.columns {
 		display: grid;
-		grid-template-columns: 1fr auto;
-		column-gap: 12px;
-		align-items: start;
-		padding: 5px 0;
+		grid-template-columns: 58px 58px 46px;
+		justify-content: end;
+		justify-items: end;
+		font-size: 12px;
+		color: var(--soft);
+		cursor: help;
+	}
+	.panels {
+		display: flex;
+		gap: 4px;
 		border-bottom: 1px solid var(--rule);
 	}
-	.record > button {
-		text-align: left;
+	.panels button {
+		padding: 6px 12px;
+		border: 1px solid transparent;
+		border-bottom: none;
+		border-radius: 4px 4px 0 0;
 		cursor: pointer;
+		color: var(--soft);
 	}
-	.record > button:hover {
-		color: var(--link);
+	.panels button[aria-selected='true'] {
+		color: var(--ink);
+		font-weight: 600;
+		border-color: var(--rule);
+		background: var(--sheet);
+		margin-bottom: -1px;
 	}
 </style>

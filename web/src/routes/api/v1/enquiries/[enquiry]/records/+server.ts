@@ -1,12 +1,17 @@
-/** A page of a line's records, with what lit them. */
+/** A page of a line's records (`minus`: without those of another line; `order`: newest or relevance), with what lit them. */
 import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
-import { recordsOfLine, workEnquiry } from '$lib/server/workings';
+import { RECORD_ORDERS } from '$lib/server/computing';
+import { recordsOfLine } from '$lib/server/line-records';
+import { workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params, url, locals }) => {
 	const from = Number(url.searchParams.get('from') ?? 0);
 	if (!Number.isSafeInteger(from) || from < 0) error(422, { message: 'from must be a whole number from 0.' });
-	const page = await recordsOfLine(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id }), url.searchParams.get('line') ?? '', from);
+	const order = RECORD_ORDERS.find((one) => one === (url.searchParams.get('order') ?? 'newest'));
+	if (!order) error(422, { message: `order must be ${RECORD_ORDERS.join(' or ')}.` });
+	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const page = await recordsOfLine(worked, { line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus') }, from, order);
 	if (!page) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
 	return json(page);
 };

@@ -1,0 +1,56 @@
+/**
+ * Taking single words out of what a wildcard stands for, without a NOT: the pattern is written as
+ * several narrower ones, which still take in endings that this collection does not happen to hold.
+ */
+import { parse } from './parse.ts';
+import { print } from './print.ts';
+import { nodesOf, type Expression, type Span } from './expression.ts';
+import { flatten, writeOut } from './rewrite.ts';
+import type { TextEdit } from './fault.ts';
+
+/** Most words that a pattern without a plain stem is written out as. */
+const WRITTEN = 200;
+
+/**
+ * Patterns that match every word of `words` but the excluded ones.
+ * @param pattern folded, with wildcards
+ * @param words all words of the collection that it matches
+ * @returns null where it would be more than 200 words
+ */
+export function patternsWithout(pattern: string, words: readonly string[], excluded: ReadonlySet<string>): readonly string[] | null {
+	const stem = /^([^*?~]+)\*$/.exec(pattern)?.[1];
+	const wanted = words.filter((word) => !excluded.has(word));
+	if (stem === undefined) return wanted.length > WRITTEN ? null : wanted;
+	const made: string[] = [];
+	const under = (prefix: string): void => {
+		const own = words.filter((word) => word.startsWith(prefix));
+		if (!own.some((word) => excluded.has(word))) {
+			if (own.length > 0) made.push(`${prefix}*`);
+			return;
+		}
+		if (own.includes(prefix) && !excluded.has(prefix)) made.push(prefix);
+		const next = new Set(own.flatMap((word) => [...word.slice(prefix.length)][0] ?? []));
+		for (const sign of [...next].sort()) under(prefix + sign);
+	};
+	under(stem);
+	return made.length > WRITTEN ? null : made;
+}
+
+/** The word or phrase of a text in which a place lies; null where there is none. */
+export function termAt(text: string, at: number): (Expression & { readonly kind: 'word' | 'phrase' }) | null {
+	const { tree } = parse(text);
+	if (!tree) return null;
+	for (const node of nodesOf(tree)) if ((node.kind === 'word' || node.kind === 'phrase') && node.at && node.at.from <= at && at <= node.at.to) return node;
+	return null;
+}
+
+/** The change of a text that puts narrower patterns in the place of one, in the word or phrase at a place. */
+export function writtenWithout(text: string, at: number, pattern: string, patterns: readonly string[]): TextEdit | null {
+	const node = termAt(text, at);
+	const span: Span | undefined = node?.at;
+	if (!node || !span || patterns.length === 0) return null;
+	const { expression } = writeOut(node, (one) => (one === pattern ? patterns : []), Math.max(patterns.length, 1));
+	const written = flatten(expression);
+	if (written === node) return null;
+	return { ...span, insert: written.kind === 'or' ? `(${print(written)})` : print(written) };
+}

@@ -1,0 +1,130 @@
+<!-- The word that the cursor is on: every word of the collection that it stands for, the unwanted ones taken out, other forms proposed. -->
+<script lang="ts">
+	import { foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import Proposals from './Proposals.svelte';
+
+	/** `at` is the place of the cursor in the text of the line. */
+	let { line, text, word, at }: { line: string; text: string; word: string; at: number } = $props();
+	const { enquiry } = takeBench();
+	interface Variants {
+		readonly words: number;
+		readonly variants: readonly { readonly word: string; readonly records: number }[];
+	}
+	let found = $state.raw<{ readonly pattern: string; readonly answer: Variants } | null>(null);
+	let excluded = $state.raw<ReadonlySet<string>>(new Set());
+	let all = $state(false);
+	let said = $state('');
+	const pattern = $derived.by(() => {
+		// Operators, codes and numbers of lines are no words of a term.
+		const node = termAt(text, at);
+		const parts = node === null ? [] : node.kind === 'word' ? [node.pattern] : node.patterns;
+		return foldPattern(word).find((one) => parts.includes(one)) ?? null;
+	});
+	$effect(() => {
+		const asked = pattern;
+		if (asked === null || asked === found?.pattern) return;
+		excluded = new Set();
+		all = false;
+		said = '';
+		const asking = new AbortController();
+		const timer = setTimeout(() => {
+			void fetch(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { signal: asking.signal }).then(
+				async (response) => {
+					if (response.ok) found = { pattern: asked, answer: (await response.json()) as Variants };
+				},
+				() => undefined // Moved on, or the server is away: what is shown stays.
+			);
+		}, 200);
+		return () => {
+			clearTimeout(timer);
+			asking.abort();
+		};
+	});
+	const answer = $derived(found && found.pattern === pattern ? found.answer : null);
+	const most = $derived(Math.max(1, ...(answer?.variants.map((one) => one.records) ?? [])));
+	const wild = $derived(/[*?~]/.test(word));
+	const shown = $derived(answer ? answer.variants.slice(0, all ? undefined : 14) : []);
+
+	function toggle(one: string): void {
+		const next = new Set(excluded);
+		if (!next.delete(one)) next.add(one);
+		excluded = next;
+	}
+	function exclude(): void {
+		if (!answer || pattern === null) return;
+		const patterns = patternsWithout(
+			pattern,
+			answer.variants.map((one) => one.word),
+			excluded
+		);
+		const edit = patterns && writtenWithout(text, at, pattern, patterns);
+		if (!edit) {
+			said = 'That would be more than 200 words. Give the stem more letters first.';
+			return;
+		}
+		const changed = text.slice(0, edit.from) + edit.insert + text.slice(edit.to);
+		const lines = enquiry.document.lines;
+		const source = sourceOf(changed, lines.map((one) => one.id));
+		if (enquiry.edit(`take ${[...excluded].join(', ')} out of ${word}`, [{ do: 'set', at: ['lines', line, 'source'], value: source }])) said = `Taken out: ${[...excluded].join(', ')}.`;
+	}
+	/** References are held by identity again; concepts and headings are anchored by the server. */
+	const sourceOf = (changed: string, ids: readonly string[]) =>
+		toSource(changed, { lineId: (number) => ids[number - 1] ?? null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
+</script>
+
+{#if answer}
+	<section aria-label="The word {word}">
+		<h2><span class="term">{word}</span></h2>
+		{#if answer.words === 0}
+			<p class="say fault small mt-1">No word of this collection matches. A misspelt word is the commonest reason.</p>
+		{:else}
+			<p class="small soft mt-1">{wild ? `${counted(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it anywhere'}</p>
+			<ul class="mt-1">
+				{#each shown as one (one.word)}
+					<li class:out={excluded.has(one.word)}>
+						{#if wild && enquiry.editable}<label><input type="checkbox" checked={!excluded.has(one.word)} onchange={() => toggle(one.word)} /> <span>{one.word}</span></label>{:else}<span>{one.word}</span>{/if}
+						<span class="log-track"><span class="log-bar" style:width="{Math.round((100 * Math.log10(one.records + 1)) / Math.log10(most + 1))}%"></span></span>
+						<span class="count">{counted(one.records)}</span>
+					</li>
+				{/each}
+			</ul>
+			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {counted(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">and {counted(answer.words - answer.variants.length)} rarer ones</p>{/if}
+			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Take {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`} out</button></p>
+				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}
+		{/if}
+		{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}
+	</section>
+{/if}
+<Proposals {line} {text} {at} />
+
+<style>
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+	}
+	li {
+		display: grid;
+		grid-template-columns: 1fr 60px 56px;
+		gap: 8px;
+		align-items: center;
+		font-size: 14px;
+		padding: 1px 0;
+	}
+	li label {
+		display: flex;
+		gap: 6px;
+		cursor: pointer;
+	}
+	li.out span:first-of-type {
+		text-decoration: line-through;
+		color: var(--soft);
+	}
+	.log-track,
+	.log-bar {
+		display: block;
+	}
+	.count {
+		text-align: right;
+	}
+</style>

@@ -1,0 +1,177 @@
+<!-- The beam: how each concept's light narrows to the final set, and where a known record goes dark. -->
+<script lang="ts">
+	import { conceptLetter } from '@wide-lantern/core/editor';
+	import Ship from '@lucide/svelte/icons/ship';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import type { SheetMargins } from '$lib/work/sheet';
+
+	interface Props {
+		beam: NonNullable<SheetMargins['beam']>;
+		/** True while it belongs to an older text. */
+		old: boolean;
+		ongo: (line: string) => void;
+	}
+	let { beam, old, ongo }: Props = $props();
+	const { enquiry } = takeBench();
+	let asTable = $state(false);
+
+	const WIDTH = 720;
+	const HEIGHT = 112;
+	const lines = $derived(new Map(enquiry.document.lines.map((line, at) => [line.id, { ...line, number: at + 1 }])));
+	const steps = $derived(
+		beam.steps.map((step) => {
+			const own = step.lines.flatMap((id) => lines.get(id) ?? []);
+			const concepts = [...new Set(own.map((line) => line.concept))];
+			const at = concepts.length === 1 && concepts[0] !== null ? enquiry.document.concepts.findIndex((one) => one.id === concepts[0]) : -1;
+			const [first] = own;
+			const name = at >= 0 ? (enquiry.document.concepts[at]?.name ?? '') : first ? first.label || `line ${first.number}` : '';
+			return { ...step, letter: at >= 0 ? conceptLetter(at) : null, hue: at, name, target: own.find((line) => line.role === 'joining') ?? own.at(-1) ?? null };
+		})
+	);
+	/** Half the height of the beam for a number of records: on a log scale, as every size here. */
+	const half = (count: number) => (count <= 0 ? 0.75 : Math.max(1.5, (Math.log10(count + 1) / Math.log10(beam.from + 1)) * (HEIGHT / 2 - 6)));
+	const column = $derived(WIDTH / (steps.length + 1));
+	const outline = $derived.by(() => {
+		const halves = [half(beam.from), ...steps.map((step) => half(step.lit))];
+		const upper: string[] = [];
+		const lower: string[] = [];
+		const middle = HEIGHT / 2;
+		halves.forEach((size, at) => {
+			const [from, to] = [at * column, (at + 1) * column];
+			// Each stretch runs level and narrows at the lens between it and the next.
+			upper.push(`${at === 0 ? 'M' : 'L'}${from + (at === 0 ? 0 : 14)} ${middle - size}`, `L${to} ${middle - size}`);
+			lower.unshift(`L${to} ${middle + size}`, `L${from + (at === 0 ? 0 : 14)} ${middle + size}`);
+		});
+		return `${[...upper, ...lower].join(' ')} Z`;
+	});
+	const nameOf = (article: string) => enquiry.document.articles.find((one) => one.id === article)?.citation || 'a known article';
+	const text = $derived(`Of ${counted(beam.from)} records, ${steps.map((step) => `${step.letter ? `${step.letter} ` : ''}${step.name} leaves ${counted(step.lit)}${step.dropped.length > 0 ? ` and loses ${step.dropped.length} known` : ''}`).join('; ')}.`);
+	const ships = $derived(beam.found.length + steps.reduce((sum, step) => sum + step.dropped.length, 0));
+</script>
+
+<figure class="beam" class:dim={old}>
+	<figcaption class="flex items-baseline gap-4">
+		<h2>The beam</h2>
+		<span class="small soft">records still lit after each side of the result, on a log scale</span><button class="do bare small ml-auto" aria-pressed={asTable} onclick={() => (asTable = !asTable)}>{asTable ? 'Drawing' : 'Figures'}</button>
+	</figcaption>
+	{#if asTable}
+		<table class="grid-table small mt-2">
+			<caption class="sr">{text}</caption>
+			<thead><tr><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right">Still lit</th><th scope="col">Known records that go dark</th></tr></thead>
+			<tbody>
+				<tr><td>The collection</td><td class="text-right tabular-nums">{counted(beam.from)}</td><td class="text-right tabular-nums">{counted(beam.from)}</td><td></td></tr>
+				{#each steps as step, at (at)}
+					<tr>
+						<td
+							>{step.out ? 'NOT ' : ''}{#if step.letter}<strong>{step.letter}</strong>{/if}
+							{step.name}</td
+						>
+						<td class="text-right tabular-nums">{counted(step.own)}</td>
+						<td class="text-right tabular-nums">{counted(step.lit)}</td>
+						<td>{step.dropped.map(nameOf).join('; ')}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	{:else}
+		<div class="scroll">
+			<svg viewBox="0 0 {WIDTH} {HEIGHT}" role="img" aria-label={text} preserveAspectRatio="none">
+				<path d={outline} />
+				{#each steps as step, at (at)}
+					<line x1={(at + 1) * column + 7} x2={(at + 1) * column + 7} y1="2" y2={HEIGHT - 2} style:stroke={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--edge)'} class:out={step.out} />
+				{/each}
+			</svg>
+			<ol style:grid-template-columns="repeat({steps.length + 1}, 1fr)">
+				<li>
+					<span class="soft">the collection</span><strong class="count">{counted(beam.from)}</strong>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span>{/if}
+				</li>
+				{#each steps as step, at (at)}
+					<li style:--hue={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--soft)'}>
+						<button onclick={() => step.target && ongo(step.target.id)} title="{counted(step.own)} records alone. Go to line {step.target?.number ?? ''}"
+							>{#if step.out}<em>not </em>{/if}{#if step.letter}<strong class="letter">{step.letter}</strong>{/if}
+							{step.name}</button
+						>
+						<strong class="count">{counted(step.lit)}</strong>
+						{#if step.dropped.length > 0}<span class="dropped" title="Go dark here:&#10;{step.dropped.map(nameOf).join('\n')}"><Ship size={12} /> {step.dropped.length} lost</span>{:else if ships > 0}<span class="fleet" title="No known article goes dark here"
+								><Ship size={12} /> all pass</span
+							>{/if}
+					</li>
+				{/each}
+			</ol>
+		</div>
+	{/if}
+</figure>
+
+<style>
+	.dim {
+		opacity: 0.5;
+	}
+	.scroll {
+		overflow-x: auto;
+		margin-top: 8px;
+	}
+	svg {
+		display: block;
+		width: 100%;
+		min-width: 30rem;
+		height: 112px;
+		background: var(--sea);
+		border-radius: 4px;
+	}
+	path {
+		fill: var(--lit-line);
+		opacity: 0.92;
+	}
+	line {
+		stroke-width: 5;
+		stroke-linecap: round;
+	}
+	line.out {
+		stroke-dasharray: 3 7;
+	}
+	ol {
+		display: grid;
+		min-width: 30rem;
+		list-style: none;
+		margin: 6px 0 0;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		flex-direction: column;
+		gap: 1px;
+		font-size: 13px;
+		padding: 0 8px 0 12px;
+		min-width: 0;
+	}
+	li:first-child {
+		padding-left: 0;
+	}
+	li button {
+		text-align: left;
+		cursor: pointer;
+		overflow-wrap: anywhere;
+	}
+	li button:hover {
+		text-decoration: underline;
+	}
+	.letter {
+		color: var(--hue);
+	}
+	.count {
+		font-size: 15px;
+	}
+	.fleet,
+	.dropped {
+		display: inline-flex;
+		gap: 4px;
+		align-items: center;
+		font-size: 12.5px;
+		color: var(--soft);
+	}
+	.dropped {
+		color: var(--fault);
+		font-weight: 600;
+	}
+</style>

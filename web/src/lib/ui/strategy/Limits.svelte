@@ -1,0 +1,120 @@
+<!-- Limits on the result: what each would lose, and which records it cannot judge, before it becomes a line. -->
+<script lang="ts">
+	import Ship from '@lucide/svelte/icons/ship';
+	import { hasErrors, parse, type Edit } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { newId } from '$lib/work/new-id';
+	import type { RecordSpread } from '$lib/work/records';
+	import { tryOut, type TrialResult } from '$lib/work/trials';
+
+	let { final, number, known }: { final: string; number: number; known: number } = $props();
+	const { enquiry } = takeBench();
+	const KINDS = [
+		{ id: 'yr', name: 'Years', example: '2010-', hint: '2010-, -1999, 2010-2020, or last5 for the last five years, counted on the day of the run' },
+		{ id: 'la', name: 'Language', example: 'english', hint: 'english, or (english OR french)' },
+		{ id: 'pt', name: 'Publication type', example: '"randomised trial"', hint: 'a whole entry as the source has it' },
+		{ id: 'ag', name: 'Age group', example: 'adult', hint: 'adult, or (adult OR aged)' },
+		{ id: 'en', name: 'Entered', example: '2026-01-01..', hint: 'days between which the source added the record' },
+		{ id: 'has', name: 'Has', example: 'ab', hint: 'ab for an abstract, hd for headings' },
+		{ id: 'af', name: 'Country', example: 'norway', hint: 'a place' }
+	] as const;
+	let kind = $state<(typeof KINDS)[number]['id']>('yr');
+	let value = $state('');
+	let reason = $state('');
+	let result = $state.raw<TrialResult | null>(null);
+	let spread = $state.raw<RecordSpread | null>(null);
+	let said = $state('');
+	const chosen = $derived(KINDS.find((one) => one.id === kind) ?? KINDS[0]);
+	const country = $derived(kind === 'af');
+	const text = $derived.by(() => {
+		const typed = value.trim();
+		if (typed === '') return '';
+		if (kind !== 'af') return `${kind}:${typed}`;
+		return `ti+ab+kw:${/\s/.test(typed) && !/["()]/.test(typed) ? `"${typed}"` : typed}`;
+	});
+	const faults = $derived(text === '' ? [] : parse(text).faults);
+	const line = $derived({ id: newId(), source: `\uE000#${final}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: `${chosen.name}: ${value.trim()}`, note: reason.trim(), off: false });
+	const edits = $derived<readonly Edit[]>([{ do: 'insert', in: ['lines'], item: line, after: final }]);
+
+	$effect(() => {
+		void enquiry.revision;
+		const [trial, able] = [edits, text !== '' && !hasErrors(faults)];
+		if (!able) {
+			result = null;
+			return;
+		}
+		const asking = new AbortController();
+		const timer = setTimeout(() => {
+			void tryOut(enquiry, [{ name: 'limit', edits: trial }], asking.signal).then(
+				([answer]) => (result = answer ?? null),
+				() => undefined // Moved on, or the server is away: the older figure stays.
+			);
+		}, 300);
+		return () => {
+			clearTimeout(timer);
+			asking.abort();
+		};
+	});
+	$effect(() => {
+		void enquiry.revision;
+		const asking = new AbortController();
+		void fetch(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { signal: asking.signal }).then(
+			async (response) => (spread = response.ok ? ((await response.json()) as RecordSpread) : null),
+			() => undefined // Moved on, or the server is away: the older figure stays.
+		);
+		return () => asking.abort();
+	});
+	const lacking = $derived.by(() => {
+		const of = spread?.lacking;
+		if (!of) return null;
+		const [count, what] = { yr: [of.years, 'have no year'], la: [of.languages, 'have no language'], pt: [of.types, 'have no publication type'], ag: [of.ages, 'have no age group'], en: [of.entered, 'have no day of entry'], has: [0, ''], af: [0, ''] }[kind] as [number, string];
+		return { count, what, unindexed: of.headings };
+	});
+	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
+</script>
+
+<section aria-label="Limits">
+	<h2>Limits on line {number}</h2>
+	<p class="small soft mt-1">Limits come last, after the concepts are combined, each on a line of its own with its reason.</p>
+	<form
+		class="mt-3 grid gap-3"
+		onsubmit={(event) => {
+			event.preventDefault();
+			if (text === '' || hasErrors(faults) || reason.trim() === '') return;
+			if (enquiry.edit(`limit: ${text}`, edits)) {
+				said = `Line ${number + 1} limits the result to ${text}. Undo takes it back.`;
+				value = '';
+				reason = '';
+			}
+		}}
+	>
+		<div class="flex gap-3 flex-wrap items-end">
+			<label class="small grid gap-1">Limit <select class="ask w-40" bind:value={kind}>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select></label>
+			<label class="small grid gap-1">Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label>
+			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="The lamps of question came into use in 2006" /></label>
+		</div>
+		<p class="small soft">{chosen.hint}</p>
+		{#if country}<p class="say note small">A limit to a country reads addresses of authors, which do not say where a study was done and are often missing. Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and adjectives a concept of their own where it matters.</p>{/if}
+		{#each faults as fault (fault.message)}<p class="say fault small">{fault.message}</p>{/each}
+		{#if result && result.refused === undefined && text !== ''}
+			<p data-limit>
+				<span class="term">{text}</span> leaves <strong class="count">{counted(result.count)}</strong> records and loses {counted(result.lost)}.
+				{#if known > 0}{#if result.shipsLost.length > 0}<strong class="fault-text"><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article goes' : 'articles go'} dark: {result.shipsLost.map(citation).join('; ')}.</strong>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
+				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of the result {lacking.what}; the limit loses them whatever they are about.</span>{/if}
+				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{counted(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
+			</p>
+		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
+		<p class="flex gap-3 items-center"><button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Put it in as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}</p>
+	</form>
+	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}
+</section>
+
+<style>
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+	}
+	.fault-text {
+		color: var(--fault);
+	}
+</style>

@@ -1,0 +1,137 @@
+<!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
+<script lang="ts">
+	import { packLines, performanceOf, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { newId } from '$lib/work/new-id';
+	import type { Measured, PartEntry } from '$lib/work/parts';
+
+	/** The lines selected in the sheet, and the result. */
+	let { selected, final }: { selected: readonly string[]; final: string | null } = $props();
+	const { enquiry, collections } = takeBench();
+	let parts = $state.raw<readonly PartEntry[] | null>(null);
+	let fault = $state('');
+	let said = $state.raw<readonly string[]>([]);
+	let name = $state('');
+	let source = $state('');
+	let kind = $state<'concept' | 'filter' | 'lines'>('concept');
+	let truth = $state('pt:"randomised trial"');
+	let byMarks = $state(false);
+	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
+
+	async function ask<Answer>(path: string, method = 'GET', body?: object): Promise<Answer | null> {
+		fault = '';
+		try {
+			const response = await fetch(path, { method, ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}) });
+			if (response.status === 204) return {} as Answer;
+			const answer = (await response.json()) as Answer & { message?: string };
+			if (response.ok) return answer;
+			fault = answer.message ?? 'The server did not answer as expected.';
+		} catch {
+			fault = 'The server cannot be reached; nothing was changed.';
+		}
+		return null;
+	}
+	const list = async () => {
+		parts = (await ask<{ parts: PartEntry[] }>('/api/v1/parts'))?.parts ?? parts;
+	};
+	$effect(() => {
+		void list();
+	});
+	const chosen = $derived(enquiry.document.lines.filter((line) => selected.includes(line.id) && line.source.trim() !== ''));
+	const numbers = $derived(chosen.map((line) => enquiry.document.lines.indexOf(line) + 1));
+	async function save() {
+		await enquiry.flush();
+		const lines = packLines(
+			enquiry.document,
+			chosen.map((line) => line.id),
+			enquiry.id
+		);
+		const plain = { ...lines, lines: lines.lines.map(({ part, ...line }) => (void part, kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line)) };
+		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', { format: 'wide-lantern-part', name: name.trim(), kind, source: source.trim(), note: '', version: 1, variants: [{ name: '', lines: plain }] });
+		if (!saved) return;
+		said = [`Kept “${name.trim()}”, version ${saved.version}.`];
+		name = '';
+		await list();
+	}
+	const vocabularies = $derived(collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
+	/** A filter stands below the result, on lines of its own, and one more line joins the two. */
+	function bringIn({ part }: PartEntry, variant: string, lines: PackedLines) {
+		const last = enquiry.document.lines.at(-1)?.id ?? null;
+		const after = part.kind === 'filter' && final !== null ? final : last;
+		const title = variant === '' ? part.name : `${part.name}, ${variant}`;
+		const unpacked = unpackLines(lines, { enquiry: enquiry.id, document: enquiry.document, after, vocabularies, makeConcepts: true, part: { name: title, version: part.version }, newId });
+		const edits: Edit[] = [...unpacked.edits];
+		const filterLine = unpacked.ids.at(-1);
+		if (part.kind === 'filter' && final !== null && filterLine !== undefined)
+			edits.push({
+				do: 'insert',
+				in: ['lines'],
+				item: { id: newId(), source: `\uE000#${final}\uE001 AND \uE000#${filterLine}\uE001`, concept: null, strand: null, role: 'joining', label: `with ${title}`, note: '', off: false },
+				after: filterLine
+			});
+		if (enquiry.edit(`bring in ${title}`, edits)) said = [`“${title}” was brought in as ${unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`}. Undo takes it back.`, ...unpacked.said];
+	}
+	async function measure(entry: PartEntry) {
+		for (const variant of entry.part.variants) {
+			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', { lines: variant.lines, truth: byMarks ? null : truth.trim() });
+			if (!answer) return;
+			measured = new Map([...measured, [`${entry.id} ${variant.name}`, answer]]);
+		}
+	}
+	const percent = (one: Proportion) => (one.value === null ? '–' : `${(100 * one.value).toFixed(1)} %`);
+	const interval = (one: Proportion) => (one.value === null ? 'nothing to divide by' : `${counted(one.part)} of ${counted(one.of)}; 95 % interval ${(100 * one.low).toFixed(1)} to ${(100 * one.high).toFixed(1)} % (Wilson; it assumes a random sample)`);
+</script>
+
+<section aria-label="Parts and filters">
+	<h2>Parts and filters</h2>
+	<p class="small soft mt-1">A part is a group of lines kept for other enquiries. A filter is one with a source and a known trade-off, brought in below the result on lines of its own.</p>
+	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+	{#if said.length > 0}<p class="say note small mt-2" role="status">{#each said as one (one)}<span class="block">{one}</span>{/each}</p>{/if}
+	<p class="small mt-3 flex gap-2 items-center flex-wrap">
+		<span>Measured on the enquiry’s collection; true is</span>
+		<input class="ask w-64 term" bind:value={truth} disabled={byMarks} aria-label="An expression that tells which records are true" spellcheck="false" />
+		<label class="flex gap-1 items-center"><input type="checkbox" bind:checked={byMarks} /> what is marked relevant here, among the marked</label>
+	</p>
+	{#each parts ?? [] as entry (entry.id)}
+		<article class="mt-4">
+			<h3>{entry.part.name} <span class="soft small font-normal">{entry.part.kind}, version {entry.part.version}{entry.part.source ? ` · ${entry.part.source}` : ''}</span></h3>
+			{#if entry.part.note}<p class="small soft">{entry.part.note}</p>{/if}
+			<table class="grid-table small mt-1">
+				<thead><tr><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th scope="col" class="text-right">Specificity</th><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr></thead>
+				<tbody>
+					{#each entry.part.variants as variant (variant.name)}
+						{@const found = measured.get(`${entry.id} ${variant.name}`)}
+						{@const of = found ? performanceOf(found.cells) : null}
+						<tr>
+							<td>{variant.name || `${variant.lines.lines.length} ${variant.lines.lines.length === 1 ? 'line' : 'lines'}`}</td>
+							{#each [of?.sensitivity, of?.specificity, of?.precision] as one, at (at)}<td class="text-right tabular-nums" title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td>{/each}
+							<td class="text-right">{#if enquiry.editable}<button class="do bare" onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button>{/if}</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+			<p class="mt-1"><button class="do bare small" onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}</p>
+		</article>
+	{/each}
+	<form
+		class="mt-5 flex gap-2 items-end flex-wrap"
+		onsubmit={(event) => {
+			event.preventDefault();
+			if (chosen.length > 0 && name.trim() !== '') void save();
+		}}
+	>
+		<h3 class="w-full">Keep lines as a part</h3>
+		<p class="small soft w-full">{chosen.length === 0 ? 'Select lines in the sheet first.' : `Line${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}. A part of the same name becomes its next version.`}</p>
+		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
+		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
+		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
+		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
+	</form>
+</section>
+
+<style>
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+	}
+</style>

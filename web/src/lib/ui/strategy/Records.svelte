@@ -1,0 +1,122 @@
+<!-- Records of a line, or of the difference of two: read, judged, sent to a concept. -->
+<script lang="ts">
+	import BookOpen from '@lucide/svelte/icons/book-open';
+	import Ship from '@lucide/svelte/icons/ship';
+	import Verdict from '$lib/ui/lens/Verdict.svelte';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
+	import Spread from './Spread.svelte';
+
+	interface Props {
+		/** The line whose records are shown, and the one whose records are left out of them. */
+		line: string | null;
+		minus: string | null;
+		revision: number | undefined;
+	}
+	let { line = $bindable(), minus = $bindable(), revision }: Props = $props();
+	const { enquiry, lens } = takeBench();
+	let page = $state.raw<RecordPage | null>(null);
+	let fault = $state('');
+	let order = $state<'newest' | 'relevance'>('newest');
+	let from = $state(0);
+	let spread = $state(false);
+	const lines = $derived(enquiry.document.lines);
+	const number = (id: string | null) => lines.findIndex((one) => one.id === id) + 1;
+
+	// Records follow the line while it changes; another line starts from the top.
+	let shownOf = '';
+	$effect(() => {
+		void revision;
+		const of = `${line ?? ''} ${minus ?? ''} ${order}`;
+		if (of !== shownOf) {
+			shownOf = of;
+			from = 0;
+		}
+		const [wanted, start] = [line, from];
+		if (wanted === null) return;
+		const asking = new AbortController();
+		const query = new URLSearchParams({ line: wanted, from: String(start), order, ...(minus === null ? {} : { minus }) });
+		void fetch(`/api/v1/enquiries/${enquiry.id}/records?${query}`, { signal: asking.signal }).then(
+			async (response) => {
+				const answer = (await response.json()) as RecordPage & { message?: string };
+				if (response.ok) {
+					page = answer;
+					fault = '';
+				} else fault = answer.message ?? 'The records could not be read.';
+			},
+			() => {
+				if (!asking.signal.aborted) fault = 'The server cannot be reached; the records shown are older.';
+			}
+		);
+		return () => asking.abort();
+	});
+	const named = $derived(`line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
+</script>
+
+{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
+
+<section id="records" aria-label="Records of {named}">
+	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
+		<h2>Records of</h2>
+		<select class="ask w-28" bind:value={line} aria-label="Line"
+			>{#each lines as one, at (one.id)}<option value={one.id}>line {at + 1}</option>{/each}</select
+		>
+		<label for="minus">without</label>
+		<select id="minus" class="ask w-28" value={minus ?? ''} onchange={(event) => (minus = event.currentTarget.value || null)}
+			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}>line {at + 1}</option>{/if}{/each}</select
+		>
+		{#if page}<strong class="count" data-total={page.total}>{counted(page.total)}</strong>{/if}
+		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"><option value="newest">newest first</option><option value="relevance">by relevance</option></select>
+		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
+	</div>
+	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+	{#if spread && line !== null}<Spread {line} {minus} {revision} />{/if}
+	{#if page && !fault}
+		{#if page.total === 0}<p class="mt-2">None. {minus === null ? 'Look at the terms that bring nothing: a misspelt word is the commonest reason.' : 'Every record of the first line is in the second one, too.'}</p>{/if}
+		<ol class="mt-2" start={page.from + 1}>
+			{#each page.records as record (record.id)}
+				<li class="record">
+					<button
+						onclick={() => {
+							lens.topic = { kind: 'record', line: page?.line ?? 0, record };
+							lens.open = true;
+						}}>{@render title(record)}</button
+					>
+					<Verdict record={record.id} short />
+					<span class="small soft block col-span-2"
+						>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
+							· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
+					>
+				</li>
+			{/each}
+		</ol>
+		{#if page.total > 20}
+			<p class="mt-2 flex gap-2 items-center">
+				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}>{order === 'newest' ? 'Newer' : 'Back'}</button>
+				<button class="do" disabled={page.from + 20 >= page.total} onclick={() => (from += 20)}>{order === 'newest' ? 'Older' : 'On'}</button>
+				<span class="small soft">{counted(page.from + 1)} to {counted(Math.min(page.from + 20, page.total))}</span>
+			</p>
+		{/if}
+	{:else if line === null}
+		<p class="soft mt-2"><BookOpen size={14} class="inline" /> Choose a line, or press Alt Enter on one in the sheet.</p>
+	{/if}
+</section>
+
+<style>
+	.record {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		column-gap: 12px;
+		align-items: start;
+		padding: 5px 0;
+		border-bottom: 1px solid var(--rule);
+	}
+	.record > button {
+		text-align: left;
+		cursor: pointer;
+	}
+	.record > button:hover {
+		color: var(--link);
+	}
+</style>

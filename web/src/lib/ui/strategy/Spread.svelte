@@ -1,0 +1,121 @@
+<!-- How the records of a line spread over years, types, journals and keywords; and words of good records that nothing lights. -->
+<script lang="ts">
+	import { conceptLetter } from '@wide-lantern/core/editor';
+	import Chart from '$lib/ui/charts/Chart.svelte';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { addWords } from '$lib/work/terms';
+	import type { CommonValues, RecordSpread } from '$lib/work/records';
+
+	let { line, minus, revision }: { line: string; minus: string | null; revision: number | undefined } = $props();
+	const { enquiry } = takeBench();
+	let spread = $state.raw<RecordSpread | null>(null);
+	let fault = $state('');
+	let sent = $state('');
+	$effect(() => {
+		void revision;
+		const query = new URLSearchParams({ line, ...(minus === null ? {} : { minus }) });
+		const asking = new AbortController();
+		const timer = setTimeout(() => {
+			void fetch(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, { signal: asking.signal }).then(
+				async (response) => {
+					const answer = (await response.json()) as RecordSpread & { message?: string };
+					if (response.ok) [spread, fault] = [answer, ''];
+					else fault = answer.message ?? 'The records could not be read.';
+				},
+				() => {
+					if (!asking.signal.aborted) fault = 'The server cannot be reached; what is shown is older.';
+				}
+			);
+		}, 250);
+		return () => {
+			clearTimeout(timer);
+			asking.abort();
+		};
+	});
+	const years = $derived.by(() => {
+		const known = new Map(spread?.years.map((one) => [one.year, one.count]));
+		const first = spread?.years[0]?.year ?? 0;
+		const last = spread?.years.at(-1)?.year ?? -1;
+		return Array.from({ length: Math.max(0, last - first + 1) }, (_, at) => ({ year: first + at, count: known.get(first + at) ?? 0 }));
+	});
+	const option = $derived({
+		grid: { left: 44, right: 8, top: 8, bottom: 22 },
+		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
+		xAxis: { type: 'category', data: years.map((one) => String(one.year)), axisLabel: { color: 'var(--soft)' }, axisLine: { lineStyle: { color: 'var(--edge)' } } },
+		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, axisLabel: { color: 'var(--soft)' }, splitLine: { lineStyle: { color: 'var(--rule)' } } },
+		series: [{ name: 'records', type: 'bar', data: years.map((one) => one.count), itemStyle: { color: 'var(--lit-line)' } }]
+	});
+	function send(word: string, conceptId: string) {
+		const concept = enquiry.document.concepts.find((one) => one.id === conceptId);
+		if (!concept) return;
+		const { edits, said } = addWords(concept, word);
+		const found = edits.map((edit) => (edit.do === 'insert' && typeof edit.item === 'object' && edit.item !== null && !Array.isArray(edit.item) ? { ...edit, item: { ...edit.item, origin: 'record' } } : edit));
+		sent = said ?? (enquiry.edit(`send “${word}” to ${concept.name}`, found) ? `“${word}” is among the words of ${concept.name} now; “Bring up to date” puts it into the lines.` : '');
+	}
+</script>
+
+{#snippet values(name: string, of: readonly { readonly value: string; readonly count: number }[], rest: readonly (readonly [string, number])[])}
+	<section aria-label={name}>
+		<h3>{name}</h3>
+		<table class="grid-table small mt-1">
+			<tbody>
+				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums">{counted(one.count)}</td></tr>{/each}
+				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums">{counted(count)}</td></tr>{/if}{/each}
+			</tbody>
+		</table>
+	</section>
+{/snippet}
+{#snippet common(name: string, of: CommonValues | null, without: string)}
+	{#if of}{@render values(name, of.values, [['others', of.others], [without, of.without]])}{:else}<section><h3>{name}</h3><p class="small soft">Read for up to 30 000 records; this line has more.</p></section>{/if}
+{/snippet}
+
+{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+{#if spread}
+	<div class="mt-3" data-spread={spread.total}>
+		{#if years.length > 0}<Chart
+				title="By year"
+				units="records"
+				text="{counted(spread.total)} records from {years[0]?.year} to {years.at(-1)?.year}; {counted(spread.yearless)} without a year."
+				{option}
+				columns={['Year', 'Records']}
+				rows={[...years.map((one) => [one.year, one.count]), ...(spread.yearless > 0 ? [['without a year', spread.yearless]] : [])]}
+				height={130}
+			/>{/if}
+		<div class="grid grid-cols-3 gap-6 mt-3">
+			{@render values('Publication types', spread.types, [['without a type', spread.typeless]])}
+			{@render common('Journals', spread.journals, 'without a journal')}
+			{@render common('Author keywords', spread.keywords, 'records without keywords')}
+		</div>
+		<section class="mt-4" aria-label="Words that nothing lights">
+			<h3>Words of the good ones that nothing lights</h3>
+			{#if sent}<p class="say note small mt-1" role="status">{sent}</p>{/if}
+			{#if spread.words.length === 0}<p class="small soft">None yet. Good ones are the known articles of the brief and the records that you mark as relevant; with two or more of them, words that they share and this line does not light stand here.</p>{:else}
+				<p class="small soft">Held by at least two known or relevant records, and commoner there than in the collection.</p>
+				<ul class="words mt-1">
+					{#each spread.words as word (word.word)}
+						<li>
+							<span><strong class="font-semibold">{word.word}</strong> <span class="soft tabular-nums">in {word.good} of {word.of} good, {counted(word.all)} in all</span></span>
+							{#if enquiry.editable}<span class="flex">{#each enquiry.document.concepts as concept, at (concept.id)}<button class="do bare small" style:color="var(--hue-{at % 6})" title="Send “{word.word}” to {conceptLetter(at)} {concept.name}" aria-label="Send {word.word} to {concept.name}" onclick={() => send(word.word, concept.id)}>{conceptLetter(at)}</button>{/each}</span>{/if}
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		</section>
+	</div>
+{/if}
+
+<style>
+	.words {
+		columns: 2;
+		column-gap: 24px;
+		font-size: 14px;
+	}
+	.words li {
+		display: flex;
+		justify-content: space-between;
+		gap: 8px;
+		break-inside: avoid;
+		border-bottom: 1px solid var(--rule);
+	}
+</style>

@@ -1,0 +1,147 @@
+<!-- Trials: what a change would do to the records and the known articles, side by side, before any is kept. -->
+<script lang="ts">
+	import Ship from '@lucide/svelte/icons/ship';
+	import { proposedTrials, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { newId } from '$lib/work/new-id';
+	import { tryOut, type TrialResult } from '$lib/work/trials';
+
+	/** The result and its count as they stand. */
+	let { final, count, found, known }: { final: string; count: number | null; found: number | null; known: number } = $props();
+	const { enquiry } = takeBench();
+	interface OwnTrial {
+		readonly id: string;
+		readonly text: string;
+		readonly operator: 'AND' | 'NOT';
+	}
+	let own = $state.raw<readonly OwnTrial[]>([]);
+	let text = $state('');
+	let operator = $state<'AND' | 'NOT'>('AND');
+	let results = $state.raw<ReadonlyMap<string, TrialResult>>(new Map());
+	let fault = $state('');
+	let busy = $state(false);
+	let tried = $state(-1);
+
+	const GROUPS = [
+		{ id: 'own', name: 'Your own' },
+		{ id: 'too many', name: 'If there are too many' },
+		{ id: 'too few', name: 'If there are too few' },
+		{ id: 'line off', name: 'What a single line carries' }
+	] as const;
+	interface Row extends Omit<ProposedTrial, 'group'> {
+		readonly group: (typeof GROUPS)[number]['id'];
+	}
+	/** A line below the result that joins it with something; the result moves to that line. */
+	function ownEdits({ text, operator }: OwnTrial): readonly Edit[] {
+		const at = enquiry.document.lines.findIndex((line) => line.id === final);
+		const source = `\uE000#${final}\uE001 ${operator} ${/^\w+$|^"[^"]*"$|^\{[^}]*\}$|^\w+:[^\s()]+$|^\(.*\)$/.test(text) ? text : `(${text})`}`;
+		return [{ do: 'insert', in: ['lines'], item: { id: newId(), source, concept: null, strand: null, role: 'limit', label: '', note: '', off: false }, after: enquiry.document.lines[at]?.id ?? null }];
+	}
+	const rows = $derived<readonly Row[]>([...own.map((one): Row => ({ group: 'own', name: `The result ${one.operator} ${one.text}`, edits: ownEdits(one) })), ...proposedTrials(enquiry.document, final)]);
+
+	$effect(() => {
+		const trials = rows;
+		void enquiry.revision;
+		const asking = new AbortController();
+		const timer = setTimeout(() => {
+			busy = true;
+			void tryOut(enquiry, trials, asking.signal)
+				.then(
+					(answers) => {
+						results = new Map(answers.map((one) => [one.name, one]));
+						tried = enquiry.revision;
+						fault = '';
+					},
+					(error: unknown) => {
+						if (!asking.signal.aborted) fault = error instanceof Error ? error.message : 'The trials could not be counted.';
+					}
+				)
+				.finally(() => (busy = false));
+		}, 400);
+		return () => {
+			clearTimeout(timer);
+			asking.abort();
+		};
+	});
+	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
+	let kept = $state('');
+	function keep(row: Row) {
+		if (enquiry.edit(row.name, row.edits)) kept = `Kept: ${row.name}. Undo takes it back.`;
+		own = own.filter((one) => `The result ${one.operator} ${one.text}` !== row.name);
+	}
+</script>
+
+<section aria-label="Trials" class:dim={busy || tried !== enquiry.revision}>
+	<h2>Trials</h2>
+	<p class="small mt-1">
+		As it stands: <strong class="count">{counted(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}. Nothing below is kept until you say so.
+	</p>
+	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+	{#if kept}<p class="say note small mt-2" role="status">{kept}</p>{/if}
+	<form
+		class="flex gap-2 mt-2 items-center flex-wrap"
+		onsubmit={(event) => {
+			event.preventDefault();
+			if (text.trim() === '') return;
+			own = [{ id: newId(), text: text.trim(), operator }, ...own.filter((one) => one.text !== text.trim() || one.operator !== operator)];
+			text = '';
+		}}
+	>
+		<span>The result</span>
+		<select class="ask w-20" bind:value={operator} aria-label="Joined with"><option>AND</option><option>NOT</option></select>
+		<input class="ask w-72 term" bind:value={text} placeholder="yr:2015-" aria-label="A limit, or any expression, to try on the result" spellcheck="false" />
+		<button class="do" disabled={text.trim() === ''}>Try it</button>
+	</form>
+	{#each GROUPS as group (group.id)}
+		{@const members = rows.filter((row) => row.group === group.id)}
+		{#if members.length > 0}
+			<table class="grid-table small mt-3">
+				<thead
+					><tr
+						><th scope="col" class="w-[46%]">{group.name}</th><th scope="col" class="text-right">Records</th><th scope="col" class="text-right">Lost</th><th scope="col" class="text-right">Gained</th><th scope="col">Known articles</th><th scope="col"
+							><span class="sr">Keep</span></th
+						></tr
+					></thead
+				>
+				<tbody>
+					{#each members as row (row.name)}
+						{@const result = results.get(row.name)}
+						<tr>
+							<td
+								>{row.name}{#if result?.refused !== undefined}<span class="block fault-text">{result.refused}</span>{/if}</td
+							>
+							{#if result && result.refused === undefined}
+								<td class="text-right tabular-nums">{counted(result.count)}</td>
+								<td class="text-right tabular-nums">{result.lost > 0 ? `−${counted(result.lost)}` : '0'}</td>
+								<td class="text-right tabular-nums">{result.gained > 0 ? `+${counted(result.gained)}` : '0'}</td>
+								<td
+									>{#if result.shipsLost.length > 0}<span class="fault-text" title={result.shipsLost.map(citation).join('\n')}><Ship size={12} class="inline" /> −{result.shipsLost.length}</span>{/if}{#if result.shipsGained.length > 0}<span
+											class="ml-2"
+											title={result.shipsGained.map(citation).join('\n')}><Ship size={12} class="inline" /> +{result.shipsGained.length}</span
+										>{/if}{#if result.shipsLost.length + result.shipsGained.length === 0}<span class="soft">as now</span>{/if}</td
+								>
+								<td class="text-right"
+									>{#if enquiry.editable}<button class="do bare" onclick={() => keep(row)}>Keep</button>{/if}</td
+								>
+							{:else}<td colspan="5" class="soft">{result ? '' : 'counting'}</td>{/if}
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		{/if}
+	{/each}
+	<p class="small soft mt-2">Besides these: another synonym widens a concept (the proposals of a word are in the lens, others on the Concepts screen), and one more concept narrows the result.</p>
+</section>
+
+<style>
+	.dim td {
+		opacity: 0.6;
+	}
+	.fault-text {
+		color: var(--fault);
+	}
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+	}
+</style>

@@ -1,0 +1,86 @@
+<!-- The lines brought up to date with the concepts: what would change, before it is done. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import type { Edit, UpdateStep } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
+	import { tryOut, type TrialResult } from '$lib/work/trials';
+
+	interface Props {
+		steps: readonly UpdateStep[];
+		onclose: () => void;
+	}
+	let { steps, onclose }: Props = $props();
+	const { enquiry } = takeBench();
+	let dialog: HTMLDialogElement;
+	let left = $state.raw<ReadonlySet<number>>(new Set());
+	let result = $state.raw<TrialResult | null>(null);
+	const taken = $derived(steps.filter((_, at) => !left.has(at)));
+	const edits = $derived<readonly Edit[]>(taken.flatMap((step) => step.edits));
+	const number = (id: string | null) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
+	onMount(() => dialog.showModal());
+	$effect(() => {
+		const trial = edits;
+		const asking = new AbortController();
+		if (trial.length === 0) result = null;
+		else
+			void tryOut(enquiry, [{ name: 'bring up to date', edits: trial }], asking.signal).then(
+				([answer]) => (result = answer ?? null),
+				() => (result = null) // Without a collection there is nothing to count; the preview stands.
+			);
+		return () => asking.abort();
+	});
+</script>
+
+<dialog bind:this={dialog} aria-labelledby="update-title" oncancel={onclose} class="wide">
+	<h2 id="update-title">{steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'}</h2>
+	{#if steps.length === 0}
+		<p class="mt-2">Every heading and word of the concepts stands in a line. What stands in lines only is left as it is.</p>
+		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
+	{:else}
+		<table class="grid-table small mt-2">
+			<thead><tr><th scope="col"><span class="sr">Take it</span></th><th scope="col">Line</th><th scope="col">Comes in</th></tr></thead>
+			<tbody>
+				{#each steps as step, at (at)}
+					<tr>
+						<td><input type="checkbox" aria-label="Take step {at + 1}" checked={!left.has(at)} onchange={() => (left = new Set(left.has(at) ? [...left].filter((one) => one !== at) : [...left, at]))} /></td>
+						<td class="whitespace-nowrap">{step.line === null ? 'a new line' : `line ${number(step.line)}`}</td>
+						<td class="term">{step.terms.length > 0 ? step.terms.join('  ·  ') : step.text}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		<p class="small mt-2" role="status">{#if result && result.refused === undefined}The result would have {counted(result.count)} records: {counted(result.gained)} gained, {counted(result.lost)} lost.{/if}</p>
+		<p class="mt-3 flex gap-2">
+			<button
+				class="do first"
+				disabled={edits.length === 0}
+				onclick={() => {
+					enquiry.edit('bring the lines up to date', edits);
+					onclose();
+				}}>Bring up to date</button
+			>
+			<button class="do bare" onclick={onclose}>Leave the lines as they are</button>
+		</p>
+	{/if}
+</dialog>
+
+<style>
+	.wide {
+		max-width: min(52rem, 92vw);
+		width: 52rem;
+		margin: auto;
+		padding: 16px 20px;
+		background: var(--sheet);
+		color: var(--ink);
+		border: 1px solid var(--edge);
+		border-radius: 6px;
+	}
+	.wide::backdrop {
+		background: color-mix(in srgb, var(--ink) 30%, transparent);
+	}
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+		overflow-wrap: anywhere;
+	}
+</style>

@@ -1,0 +1,174 @@
+<!-- Versions: kept by name or by themselves; two of them side by side, line by line; taken back. -->
+<script lang="ts">
+	import { diffWordsWithSpace } from 'diff';
+	import { restoringEdits, type EnquiryDocument, type LineChange } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import type { ComparedVersions, VersionEntry } from '$lib/work/versions';
+
+	const { enquiry } = takeBench();
+	let versions = $state.raw<readonly VersionEntry[] | null>(null);
+	let name = $state('');
+	let fault = $state('');
+	let before = $state('');
+	let after = $state('now');
+	let compared = $state.raw<ComparedVersions | null>(null);
+	let done = $state('');
+
+	async function ask<Answer>(path: string, body?: object): Promise<Answer | null> {
+		fault = '';
+		try {
+			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/${path}`, body ? { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {});
+			const answer = (await response.json()) as Answer & { message?: string };
+			if (response.ok) return answer;
+			fault = answer.message ?? 'The server did not answer as expected.';
+		} catch {
+			fault = 'The server cannot be reached; nothing was changed.';
+		}
+		return null;
+	}
+	async function list() {
+		versions = (await ask<{ versions: VersionEntry[] }>('versions'))?.versions ?? versions;
+		before ||= versions?.[0]?.id ?? '';
+	}
+	async function keep() {
+		await enquiry.flush();
+		const kept = await ask<{ id: string }>('versions', { name, revision: enquiry.revision });
+		if (!kept) return;
+		done = `Kept as “${name.trim()}”.`;
+		name = '';
+		await list();
+	}
+	async function compare() {
+		await enquiry.flush();
+		compared = await ask<ComparedVersions>(`versions/${before}?with=${after}`);
+	}
+	$effect(() => {
+		void list();
+	});
+	$effect(() => {
+		void enquiry.revision;
+		if (before !== '' && before !== after) void compare();
+		else compared = null;
+	});
+	async function restore(entry: VersionEntry) {
+		await enquiry.flush();
+		const then = await ask<{ document: EnquiryDocument }>(`versions/${entry.id}`);
+		if (!then) return;
+		const edits = restoringEdits(enquiry.document, then.document);
+		if (edits.length === 0) {
+			done = 'Lines and concepts are as they were in that version; nothing was changed.';
+			return;
+		}
+		await ask('versions', { name: `Before going back to ${nameOf(entry)}`, revision: enquiry.revision });
+		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits)) done = `Lines and concepts are those of ${nameOf(entry)} again. What stood here is kept as a version of its own, and undo brings it back.`;
+		await list();
+	}
+	const nameOf = (entry: VersionEntry) => (entry.name === '' ? `revision ${entry.revision}` : `“${entry.name}”`);
+	const shown = $derived(compared?.lines.filter((line) => line.change !== 'same' || (figures.get(line.id)?.lost ?? 0) + (figures.get(line.id)?.gained ?? 0) > 0) ?? []);
+	const figures = $derived(new Map(compared?.records?.lines.map((line) => [line.id, line])));
+	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
+	const SAID: Record<LineChange['change'], string> = { same: 'same text', changed: 'changed', moved: 'moved', new: 'new', gone: 'gone' };
+	const numbers = (line: LineChange) => (line.before === null ? `– → ${line.after}` : line.after === null ? `${line.before} → –` : line.before === line.after ? String(line.after) : `${line.before} → ${line.after}`);
+</script>
+
+<section aria-label="Versions">
+	<h2>Versions</h2>
+	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+	{#if done}<p class="say note small mt-2" role="status">{done}</p>{/if}
+	{#if enquiry.editable}
+		<form
+			class="flex gap-2 mt-2 items-center"
+			onsubmit={(event) => {
+				event.preventDefault();
+				if (name.trim() !== '') void keep();
+			}}
+		>
+			<label class="sr" for="version-name">Name of the version</label>
+			<input id="version-name" class="ask w-72" bind:value={name} maxlength="200" placeholder="Sent to the reviewer" />
+			<button class="do" disabled={name.trim() === ''}>Keep this version</button>
+			<span class="small soft">One is also kept by itself before the first edit after a pause.</span>
+		</form>
+	{/if}
+	{#if versions?.length === 0}
+		<p class="mt-3 soft">No version yet. Keep one before you try something large or send the strategy away: “First complete draft”, “Sent to the reviewer”.</p>
+	{:else if versions}
+		<table class="grid-table small mt-3">
+			<thead><tr><th scope="col">Version</th><th scope="col">Kept</th><th scope="col" class="text-right">Revision</th><th scope="col" class="text-right">Lines</th><th scope="col"><span class="sr">Go back to it</span></th></tr></thead>
+			<tbody>
+				{#each versions as version (version.id)}
+					<tr>
+						<td
+							>{#if version.name}{version.name}{:else}<span class="soft">by itself</span>{/if}</td
+						>
+						<td class="soft">{dayAndTime(version.at)}, {version.by}</td>
+						<td class="text-right tabular-nums">{version.revision}</td>
+						<td class="text-right tabular-nums">{version.lines}</td>
+						<td class="text-right"
+							><button class="do bare" onclick={() => ((before = version.id), (after = 'now'))}>Compare with now</button>{#if enquiry.editable}<button class="do bare" onclick={() => void restore(version)}>Go back to it</button>{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+		<p class="mt-4 flex gap-2 items-center flex-wrap">
+			<label for="version-before">From</label>
+			<select id="version-before" class="ask w-60" bind:value={before}
+				>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'kept by itself'}, r{version.revision}</option>{/each}</select
+			>
+			<label for="version-after">to</label>
+			<select id="version-after" class="ask w-60" bind:value={after}
+				><option value="now">as it stands now, r{enquiry.revision}</option>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'kept by itself'}, r{version.revision}</option>{/each}</select
+			>
+		</p>
+		{#if compared}
+			{#if compared.records}
+				<p class="mt-2" data-compared>
+					The result went from {counted(compared.records.before)} to <strong>{counted(compared.records.count)}</strong> records: {counted(compared.records.gained)} gained, {counted(compared.records.lost)} lost.
+					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles that went dark: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
+					{#if compared.records.shipsGained.length > 0}Known articles that came into the light: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
+				</p>
+			{/if}
+			{#if shown.length === 0}<p class="soft mt-2">No line is different.</p>{:else}
+				<table class="grid-table small mt-2">
+					<thead><tr><th scope="col">Line</th><th scope="col">What</th><th scope="col">Text</th><th scope="col" class="text-right">Gained</th><th scope="col" class="text-right">Lost</th></tr></thead>
+					<tbody>
+						{#each shown as line (line.id)}
+							<tr>
+								<td class="whitespace-nowrap tabular-nums">{numbers(line)}</td>
+								<td
+									>{SAID[line.change]}{#if line.moved && line.change !== 'moved'}, moved{/if}{#if line.what.some((one) => one !== 'text')}<span class="soft block">{line.what.filter((one) => one !== 'text').join(', ')}</span>{/if}</td
+								>
+								<td class="term"
+									>{#if line.change === 'gone'}<del>{line.textBefore}</del>{:else if line.change === 'new'}<ins>{line.textAfter}</ins
+										>{:else if line.what.includes('text')}{#each diffWordsWithSpace(line.textBefore, line.textAfter) as part, at (at)}{#if part.added}<ins>{part.value}</ins>{:else if part.removed}<del>{part.value}</del
+												>{:else}{part.value}{/if}{/each}{:else}<span class="soft">{line.textAfter}</span>{/if}</td
+								>
+								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : counted(figures.get(line.id)?.gained ?? 0)}</td>
+								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : counted(figures.get(line.id)?.lost ?? 0)}</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			{/if}
+		{/if}
+	{/if}
+</section>
+
+<style>
+	.term {
+		font-family: 'Atkinson Hyperlegible Mono', monospace;
+		overflow-wrap: anywhere;
+	}
+	ins {
+		text-decoration: underline;
+		text-decoration-thickness: 2px;
+		color: var(--good);
+	}
+	del {
+		color: var(--fault);
+	}
+	.fault-text {
+		color: var(--fault);
+	}
+</style>

@@ -1,0 +1,11 @@
+/** Tells the others which line this window's cursor is on. */
+import { error } from '@sveltejs/kit';
+import { actor } from '$lib/server/asked';
+import { readBody } from '$lib/server/doors';
+import { checkPresence, moveTo } from '$lib/server/presence';
+
+export const PUT = async ({ params, request, locals }) => {
+	const { client, line } = await readBody(request, checkPresence);
+	if (!moveTo(params.enquiry, client, actor(locals).id, line)) error(409, { message: 'This window has no open stream.' });
+	return new Response(null, { status: 204 });
+};

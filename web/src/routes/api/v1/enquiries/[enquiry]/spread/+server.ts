@@ -1,0 +1,12 @@
+/** How a line's records spread over years, types, journals and keywords, and words of good records that nothing lights. */
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { spreadOfLine } from '$lib/server/line-records';
+import { workEnquiry } from '$lib/server/workings';
+
+export const GET = async ({ params, url, locals }) => {
+	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const spread = await spreadOfLine(worked, { line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus') });
+	if (!spread) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
+	return json(spread);
+};

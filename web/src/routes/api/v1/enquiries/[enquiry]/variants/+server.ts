@@ -1,0 +1,17 @@
+/** The words of the collection that a pattern stands for, with their records. */
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { openCollection } from '$lib/server/collections';
+import { computing } from '$lib/server/computing';
+
+/** Words that are told; the rest is counted. */
+const MOST = 400;
+
+export const GET = async ({ params, url, locals }) => {
+	const pattern = url.searchParams.get('pattern') ?? '';
+	if (pattern === '' || pattern.length > 200 || !/[\p{L}\p{N}?]/u.test(pattern)) error(422, { message: 'pattern must be a word, with or without wildcards.' });
+	const { document } = await enquiryOf(params.enquiry);
+	const collection = document.collection === null ? null : await openCollection(document.collection);
+	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
+	return json(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST }, { owner: actor(locals).id }));
+};

@@ -1,0 +1,15 @@
+/** The versions of an enquiry; one is kept by name. */
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { database } from '$lib/server/database';
+import { readBody } from '$lib/server/doors';
+import { checkNewVersion, keepVersion, listVersions } from '$lib/server/versions';
+
+export const GET = async ({ params }) => json({ versions: await listVersions(params.enquiry) });
+
+export const POST = async ({ params, request, locals }) => {
+	const { name, revision } = await readBody(request, checkNewVersion);
+	const enquiry = await enquiryOf(params.enquiry);
+	if (enquiry.revision !== revision) error(409, { message: 'The enquiry has changed meanwhile; look at it and keep the version again.' });
+	return json({ id: await keepVersion(database, params.enquiry, enquiry, name.trim(), actor(locals).name) }, { status: 201 });
+};

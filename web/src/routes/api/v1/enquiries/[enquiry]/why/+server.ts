@@ -1,0 +1,11 @@
+/** Why a record is in the result, or is not. */
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { whyOf } from '$lib/server/line-records';
+import { workEnquiry } from '$lib/server/workings';
+
+export const GET = async ({ params, url, locals }) => {
+	const why = await whyOf(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id }), url.searchParams.get('record') ?? '');
+	if (!why) error(404, { message: 'There is no such record in this collection, or nothing is counted yet.' });
+	return json(why);
+};

@@ -1,0 +1,13 @@
+/** Parts of strategies that one keeps, and those that ship. */
+import { error, json } from '@sveltejs/kit';
+import { actor } from '$lib/server/asked';
+import { readBody } from '$lib/server/doors';
+import { checkPart, listParts, savePart } from '$lib/server/parts';
+
+export const GET = async ({ locals }) => json({ parts: await listParts(actor(locals).id) });
+
+export const POST = async ({ request, locals }) => {
+	const saved = await savePart(actor(locals).id, await readBody(request, checkPart));
+	if ('refused' in saved) error(409, { message: saved.refused });
+	return json(saved, { status: 201 });
+};

@@ -1,0 +1,9 @@
+/** Removes a part that one keeps; enquiries that it was brought into keep their lines. */
+import { error } from '@sveltejs/kit';
+import { actor } from '$lib/server/asked';
+import { removePart } from '$lib/server/parts';
+
+export const DELETE = async ({ params, locals }) => {
+	if (!(await removePart(actor(locals).id, params.part))) error(404, { message: 'You keep no such part. Nothing was changed.' });
+	return new Response(null, { status: 204 });
+};
