@@ -40,7 +40,6 @@ const QUOTES = /[\u201C\u201D\u201E\u201F\u00AB\u00BB\u2033\u2036]/g;
 const APOSTROPHES = /[\u2018\u2019\u201A\u201B\u02BC]/g;
 const DASHES = /[\u2010-\u2015\u2212]/g;
 const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000\t]/g;
-// eslint-disable-next-line no-control-regex -- these are what is looked for
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD\uE000\uE001]/g;
 /** `1. `, `#12) `, `(3) `, `4\t`; a bare number only before a tab, for a number may be what is searched. */
 const NUMBER = /^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;

@@ -117,7 +117,16 @@
 		});
 		const facts = enquiry.document.lines.map((line) => {
 			const at = concepts.findIndex((one) => one.id === line.concept);
-			return { id: line.id, concept: line.concept, letter: at < 0 ? '' : conceptLetter(at), name: concepts[at]?.name ?? '', hue: at, joining: line.role === 'joining', label: [line.label, line.part ? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}` : ''].filter((one) => one !== '').join(' · '), note: line.note };
+			return {
+				id: line.id,
+				concept: line.concept,
+				letter: at < 0 ? '' : conceptLetter(at),
+				name: concepts[at]?.name ?? '',
+				hue: at,
+				joining: line.role === 'joining',
+				label: [line.label, line.part ? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}` : ''].filter((one) => one !== '').join(' · '),
+				note: line.note
+			};
 		});
 		const text = JSON.stringify(facts);
 		const effects = [setMargins.of(margins), ...(text === lastFacts ? [] : [setFacts.of(facts)])];

@@ -44,7 +44,7 @@ export function runsOf(facts: readonly (LineFacts | undefined)[]): Run[] {
 		while (facts[end + 1]?.concept === one.concept) end++;
 		const joining = facts.slice(at, end + 1).findLastIndex((line) => line?.joining);
 		const lastHidden = joining < 0 ? end : at + joining - 1;
-		runs.push({ concept: one.concept, first: at + 1, last: end + 1, hidden: lastHidden < at ? null : [at + 1, lastHidden + 1], facts: one });
+		runs.push({ concept: one.concept, first: at + 1, last: end + 1, hidden: lastHidden < at || end === at ? null : [at + 1, lastHidden + 1], facts: one });
 		at = end + 1;
 	}
 	return runs;
@@ -64,6 +64,7 @@ class BandWidget extends WidgetType {
 			one.facts.letter === two.facts.letter &&
 			one.facts.name === two.facts.name &&
 			one.facts.hue === two.facts.hue &&
+			String(one.hidden) === String(two.hidden) &&
 			one.last - one.first === two.last - two.first &&
 			one.concept === two.concept
 		);

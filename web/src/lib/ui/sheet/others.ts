@@ -16,7 +16,10 @@ class NameWidget extends WidgetType {
 	override toDOM(): HTMLElement {
 		const name = document.createElement('span');
 		name.className = 'other-here';
-		name.textContent = this.names;
+		// Drawn by the style sheet, so that the text of the line stays what is searched.
+		name.dataset['label'] = this.names;
+		name.setAttribute('role', 'note');
+		name.setAttribute('aria-label', `${this.names} is on this line`);
 		return name;
 	}
 }

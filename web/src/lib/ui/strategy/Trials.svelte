@@ -119,7 +119,7 @@
 									>{#if result.shipsLost.length > 0}<span class="fault-text" title={result.shipsLost.map(citation).join('\n')}><Ship size={12} class="inline" /> −{result.shipsLost.length}</span>{/if}{#if result.shipsGained.length > 0}<span
 											class="ml-2"
 											title={result.shipsGained.map(citation).join('\n')}><Ship size={12} class="inline" /> +{result.shipsGained.length}</span
-										>{/if}{#if result.shipsLost.length + result.shipsGained.length === 0}<span class="soft">as now</span>{/if}</td
+										>{/if}{#if result.shipsLost.length + result.shipsGained.length === 0}<span class="soft">{known > 0 ? 'as now' : '–'}</span>{/if}</td
 								>
 								<td class="text-right"
 									>{#if enquiry.editable}<button class="do bare" onclick={() => keep(row)}>Keep</button>{/if}</td
@@ -135,6 +135,9 @@
 </section>
 
 <style>
+	td {
+		vertical-align: middle;
+	}
 	.dim td {
 		opacity: 0.6;
 	}
