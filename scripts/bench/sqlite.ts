@@ -55,4 +55,18 @@ export class Sqlite {
 			.filter((line) => line !== '')
 			.map(number);
 	}
+
+	/** The relevance of every row of a query, by its number from 0: FTS5's bm25(), made positive. */
+	scores(query: string): Map<number, number> {
+		const out = this.run(`.mode list\n.separator ' '\nSELECT rowid - 1, printf('%.9f', -bm25(f)) FROM f WHERE f MATCH '${query.replaceAll("'", "''")}';\n`);
+		return new Map(
+			out
+				.split('\n')
+				.filter((line) => line !== '')
+				.map((line): [number, number] => {
+					const [row, score] = line.split(' ');
+					return [number(row), number(score)];
+				})
+		);
+	}
 }

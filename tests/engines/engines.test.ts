@@ -11,7 +11,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildIndex, evaluateStrategy, linesToEvaluate, readStrategy, RecordSet, type CollectionIndex } from '@wide-lantern/core';
+import { buildIndex, evaluateStrategy, linesToEvaluate, queryTerms, readStrategy, RecordSet, relevanceOf, type CollectionIndex } from '@wide-lantern/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { writeText, writeVectors } from '../../scripts/bench/files.ts';
 import { lineOf } from '../../scripts/bench/ours.ts';
@@ -102,5 +102,28 @@ describe('forms that one of them can express', () => {
 		// The title's, abstract's and keywords' records of a word together are those without a field.
 		const parts = new Set(['ti', 'ab', 'kw'].flatMap((field) => ours(`${field}:${a}`)));
 		expect([...parts].sort((x, y) => x - y)).toEqual(ours(a));
+	});
+});
+
+describe('order by relevance', () => {
+	// FTS5's bm25() has the same formula and constants; it gives the negative, and counts the title, abstract and keywords as we do.
+	it.each([
+		[wordOf(40), wordOf(40)],
+		[`${wordOf(55)} OR ${wordOf(300)} OR ${wordOf(700)}`, `${wordOf(55)} OR ${wordOf(300)} OR ${wordOf(700)}`],
+		[`"${wordOf(2)} ${wordOf(5)}" OR ${wordOf(400)}`, `"${wordOf(2)} ${wordOf(5)}" OR ${wordOf(400)}`]
+	])('%s: every score is that of FTS5', (text, match) => {
+		const lines = [lineOf('1', text)];
+		const none = RecordSet.none(index.size);
+		const evaluated = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026), lines), index, {
+			benchmark: none,
+			relevant: none,
+			irrelevant: none
+		});
+		const records = evaluated[0]?.records ?? none;
+		const ours = relevanceOf(index, queryTerms(evaluated, evaluated[0]?.id ?? ''), records);
+		const theirs = sqlite.scores(match);
+		expect(theirs.size).toBe(records.count());
+		expect(theirs.size).toBeGreaterThan(20);
+		for (const [record, score] of theirs) expect(ours[record]).toBeCloseTo(score, 6);
 	});
 });

@@ -28,16 +28,24 @@ export function numberForms(word: string): readonly string[] {
 	return [...forms];
 }
 
+/** What stands before `our` in British words and before `or` in American ones. */
+const OUR =
+	'arb|ard|arm|behavi|cand|clam|col|demean|endeav|enam|fav|ferv|flav|glam|harb|hon|hum|lab|neighb|od|parl|ranc|rig|rum|sav|savi|splend|succ|tum|val|vap|vig';
+
+/** Verbs whose `l` is doubled in British endings only. */
+const DOUBLED =
+	'beve|cance|canne|channe|counse|cudge|dia|due|ename|equa|fue|funne|grove|initia|jewe|labe|leve|libe|marve|mode|pane|parce|penci|quarre|reve|riva|sepa|signa|spira|squirre|tota|trave|tunne|unrave|vitrio';
+
 /** From British to American; a rule is turned round where that is safe. */
 const TO_AMERICAN: readonly (readonly [RegExp, string])[] = [
-	[/^(.*[a-z]{2})our(s|ed|ing|al|ally|able|less|ful|fully|hood|ist|ists|ite|ites|er|ers)?$/, '$1or$2'],
+	[new RegExp(`^((?:[a-z]*[^aeiou])?(?:${OUR}))our([a-z]*)$`), '$1or$2'],
 	[/^(.+[^aeiou])ise(s|d|r|rs)?$/, '$1ize$2'],
 	[/^(.+[^aeiou])is(ing|ation|ations|able)$/, '$1iz$2'],
 	[/^(.+)yse(s|d|r|rs)?$/, '$1yze$2'],
 	[/^(.+)ysing$/, '$1yzing'],
 	[/^(.*[bt])re(s)?$/, '$1er$2'],
 	[/^(.*)ogue(s)?$/, '$1og$2'],
-	[/^(.*[aeiou])ll(ed|ing|er|ers)$/, '$1l$2'],
+	[new RegExp(`^(${DOUBLED})ll(ed|ing|er|ers)$`), '$1l$2'],
 	[/^programme(s)?$/, 'program$1'],
 	[/^(.*)grey(s|ish)?$/, '$1gray$2'],
 	[/^(.*)sulph(.*)$/, '$1sulf$2'],
@@ -62,6 +70,10 @@ const TO_AMERICAN: readonly (readonly [RegExp, string])[] = [
 	[/^(.*)orthopaedic(.*)$/, '$1orthopedic$2'],
 	[/^(.*)mould(.*)$/, '$1mold$2'],
 	[/^(.*)plough(.*)$/, '$1plow$2'],
+	[/^moult(s|ed|ing)?$/, 'molt$1'],
+	[/^aeroplane(s)?$/, 'airplane$1'],
+	[/^practis(e|es|ed|ing)$/, 'practic$1'],
+	[/^(kin|)aesth(etic.*)$/, '$1esth$2'],
 	[/^(enrol|fulfil|instil|distil)(s|ment|ments)?$/, '$1l$2'],
 	[/^(.*)ageing$/, '$1aging'],
 	[/^(.*)acknowledgement(s)?$/, '$1acknowledgment$2'],
@@ -74,7 +86,9 @@ const TO_AMERICAN: readonly (readonly [RegExp, string])[] = [
 /** From American to British: what the rules above would turn into the word again. */
 const TO_BRITISH: readonly (readonly [RegExp, string])[] = [
 	[
-		/^(behavi|col|fav|harb|hon|hum|lab|neighb|od|rum|sav|tum|vap|vig|flav|endeav|rig|ard|cand|clam|glam|parl|splend|val)or(s|ed|ing|al|ally|able|less|ful|fully|hood|ist|ists|ite|ites|er|ers)?$/,
+		new RegExp(
+			`^((?:un|dis|mis|water|re|de)?(?:${OUR}))or((?:s|ed|eds|ing|ings|al|ally|able|ably|ableness|less|lessness|ful|fully|hood|hoods|ist|ists|ite|ites|itism|er|ers|y|ly|liness|i[sz](?:e|es|ed|ing|ation)|ation|blind|blindness|ee|ees)?)$`
+		),
 		'$1our$2'
 	],
 	[/^(.+[^aeiou])ize(s|d|r|rs)?$/, '$1ise$2'],
@@ -83,7 +97,7 @@ const TO_BRITISH: readonly (readonly [RegExp, string])[] = [
 	[/^(.*(?:al|ol))yzing$/, '$1ysing'],
 	[/^(cent|fib|lit|met|theat|calib|lust|meag|sab|spect|millimet|centimet|kilomet)er(s)?$/, '$1re$2'],
 	[/^(anal|catal|dial|epil|monol|prol)og(s)?$/, '$1ogue$2'],
-	[/^(travel|label|model|signal|counsel|cancel|channel|fuel|level|panel|tunnel|control)(?<!l)l?(ed|ing|er|ers)$/, '$1l$2'],
+	[new RegExp(`^(${DOUBLED})l(ed|ing|er|ers)$`), '$1ll$2'],
 	[/^program(s)?$/, 'programme$1'],
 	[/^(.*)gray(s|ish)?$/, '$1grey$2'],
 	[/^(.*)sulf(.*)$/, '$1sulph$2'],
@@ -104,8 +118,12 @@ const TO_BRITISH: readonly (readonly [RegExp, string])[] = [
 	[/^maneuver(e?s|ed)?$/, 'manoeuvre$1'],
 	[/^(.*)leukocyt(.*)$/, '$1leucocyt$2'],
 	[/^(de|of)fense(s)?$/, '$1fence$2'],
-	[/^mold(s|y)?$/, 'mould$1'],
-	[/^(enroll|fulfill|instill|distill)(s|ment|ments)?$/, ''],
+	[/^(re)?mold(s|y|ed|er|ers|ering|ered|ing|ings|able)?$/, '$1mould$2'],
+	[/^molt(s|ed|ing)?$/, 'moult$1'],
+	[/^airplane(s)?$/, 'aeroplane$1'],
+	[/^practic(e|es|ed|ing)$/, 'practis$1'],
+	[/^(kin|)esth(etic.*)$/, '$1aesth$2'],
+	[/^(enrol|fulfil|instil|distil)l(s|ment|ments)?$/, '$1$2'],
 	[/^aging$/, 'ageing'],
 	[/^judgment(s)?$/, 'judgement$1'],
 	[/^tire(s)$/, 'tyre$1'],
@@ -114,18 +132,22 @@ const TO_BRITISH: readonly (readonly [RegExp, string])[] = [
 
 /** Words that end like a changing one and do not change. */
 const UNCHANGED =
-	/^(?:four|hour|our|your|pour|tour|flour|sour|scour|devour|contour|detour|velour|glamour|paramour|troubadour|exercise|advise|revise|supervise|surprise|promise|premise|precise|concise|otherwise|likewise|rise|arise|wise|noise|raise|praise|advertise|compromise|comprise|disguise|despise|devise|enterprise|excise|expertise|franchise|improvise|merchandise|televise|treatise|demise|incise|circumcise|disease|tourist|advisable|prise|size|prize|seize|capsize|maize|assize|poster|enter|filter|winter|letter|matter|better|after|number|member|september|october|november|december|fiber)(?:s|d|r|rs|ed|ing)?$/;
+	/^(?:four|hour|our|your|pour|tour|flour|sour|scour|devour|contour|detour|velour|paramour|troubadour|exercise|advise|revise|supervise|surprise|promise|premise|precise|concise|otherwise|likewise|rise|arise|wise|noise|raise|praise|advertise|compromise|comprise|disguise|despise|devise|enterprise|excise|expertise|franchise|improvise|merchandise|televise|treatise|demise|incise|circumcise|disease|tourist|advisable|prise|size|prize|seize|capsize|maize|assize|poster|enter|filter|winter|letter|matter|better|after|number|member|september|october|november|december|fiber)(?:s|d|r|rs|ed|ing)?$/;
 
 /** The other spelling of a folded word; none where the two do not differ. */
 export function otherSpellings(word: string): readonly string[] {
 	if (!/^[a-z]{4,}$/.test(word) || (UNCHANGED.test(word) && word !== 'fiber' && word !== 'fibers')) return [];
 	const forms = new Set<string>();
-	for (const rules of [TO_AMERICAN, TO_BRITISH])
+	for (const rules of [TO_AMERICAN, TO_BRITISH]) {
+		// Some words differ in several places: `anaesthetised` and `anesthetized`.
+		let all = word;
 		for (const [from, to] of rules) {
-			if (to === '' || !from.test(word)) continue;
-			const form = word.replace(from, to);
-			if (form !== word) forms.add(form);
+			all = all.replace(from, to);
+			if (from.test(word)) forms.add(word.replace(from, to));
 		}
+		forms.add(all);
+	}
+	forms.delete(word);
 	return [...forms];
 }
 
