@@ -11,3 +11,5 @@ export { emptyTerms } from './strategy/terms-of-lines.ts';
 export { admissionOf, type Admission } from './strategy/why.ts';
 export { queryTerms } from './strategy/terms-of-lines.ts';
 export type { Cells } from './measure/proportion.ts';
+export { sharedTerms, type SharedTerm } from './strategy/shared-terms.ts';
+export { Standings } from './strategy/replaced.ts';

@@ -33,8 +33,8 @@ let us: ReturnType<typeof nspell>;
 let uk: ReturnType<typeof nspell>;
 let words: readonly string[];
 beforeAll(() => {
-	us = nspell(american);
-	uk = nspell(british);
+	us = nspell(Buffer.from(american.aff), Buffer.from(american.dic));
+	uk = nspell(Buffer.from(british.aff), Buffer.from(british.dic));
 	const lines = [american, british].flatMap(({ dic }) => Buffer.from(dic).toString('utf8').split('\n'));
 	words = [...new Set(lines.map((line) => line.split('/')[0]?.trim()).filter(plain))];
 }, 60_000);

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compilePattern } from '../text/index.ts';
-import { patternsWithout, termAt, writtenWithout } from './index.ts';
+import { fieldAt, patternsWithout, termAt, writtenWithout } from './index.ts';
 
 const NURSES = ['nurse', 'nursed', 'nurseries', 'nursery', 'nurses', 'nursing'];
 
@@ -50,5 +50,22 @@ describe('in the text', () => {
 		expect(writtenWithout('light OR lamp', 6, 'light', ['light'])).toBeNull();
 		expect(termAt('{Delirium} OR ti:lamp*', 18)).toMatchObject({ pattern: 'lamp*' });
 		expect(termAt('{Delirium}', 3)).toBeNull();
+	});
+});
+
+describe('the field of a term', () => {
+	const told = (text: string, at: number) => {
+		const found = fieldAt(text, at);
+		return found && [found.code, text.slice(found.whole.from, found.whole.to)];
+	};
+	it.each([
+		['light OR lamp', 10, ['', 'lamp']],
+		['light OR ti:lamp', 13, ['ti', 'ti:lamp']],
+		['light OR ti + ab : "day lamp"', 22, ['ti+ab', 'ti + ab : "day lamp"']],
+		['ti:(light OR lamp)', 5, null],
+		['light WITHIN/3 lamp', 1, null],
+		['{Light}', 2, null]
+	])('%s at %i', (text, at, expected) => {
+		expect(told(text, at)).toEqual(expected);
 	});
 });

@@ -54,3 +54,25 @@ export function writtenWithout(text: string, at: number, pattern: string, patter
 	if (written === node) return null;
 	return { ...span, insert: written.kind === 'or' ? `(${print(written)})` : print(written) };
 }
+
+/**
+ * The field of the word or phrase at a place, where it is its own: none, or one that holds nothing
+ * else. Null inside a field of several terms, where one term has no field to itself, and in a proximity.
+ */
+export function fieldAt(text: string, at: number): { readonly code: string; readonly term: Span; readonly whole: Span } | null {
+	const { tree } = parse(text);
+	const node = termAt(text, at);
+	if (!tree || !node?.at) return null;
+	const inside = node.at;
+	const holds = (part: Expression): boolean =>
+		[...nodesOf(part)].some((one) => one.at?.from === inside.from && one.at.to === inside.to && one.kind === node.kind);
+	for (const part of nodesOf(tree)) {
+		if (part.kind === 'near' && holds(part)) return null;
+		if (part.kind !== 'field' || !holds(part)) continue;
+		const code = part.fields.join('+');
+		// The code stands right before its term, brackets around the one term or not.
+		const before = new RegExp(`(?:[a-z]{2,3}\\s*\\+\\s*)*[a-z]{2,3}\\s*:\\s*$`, 'i').exec(text.slice(0, inside.from));
+		return part.of.kind === node.kind && before ? { code, term: inside, whole: { from: before.index, to: inside.to } } : null;
+	}
+	return { code: '', term: inside, whole: inside };
+}

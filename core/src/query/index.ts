@@ -16,7 +16,7 @@ export {
 	type Surroundings
 } from './bind.ts';
 export { covers, type LineQuery } from './covers.ts';
-export { patternsWithout, termAt, writtenWithout } from './exclude.ts';
+export { fieldAt, patternsWithout, termAt, writtenWithout } from './exclude.ts';
 export { distribute, flatten, writeOut, DISTRIBUTE_CEILING, type Distributed, type WrittenOut } from './rewrite.ts';
 export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

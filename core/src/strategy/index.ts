@@ -18,7 +18,7 @@ export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
-export { gatherLines, joiningSource, joinLines, spreadLine, type LineCommand } from './line-commands.ts';
+export { gatherLines, joiningSource, joinLines, spreadLine, withoutSide, type LineCommand } from './line-commands.ts';
 export { adviceOn, usersOf, type Advice } from './advice.ts';
 export { cleanPasted, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './plain-text.ts';
 export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
@@ -43,3 +43,4 @@ export { proposedTrials, refieldConcept, refielded, refieldSource, withoutConcep
 export { admissionOf, type Admission } from './why.ts';
 export { proposalsAt, type Proposal } from './proposals.ts';
 export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';
+export { sharedTerms, type SharedTerm } from './shared-terms.ts';

@@ -17,6 +17,7 @@ import {
 	roleOf,
 	spreadLine,
 	toSource,
+	withoutSide,
 	type LineCommand,
 	type StrategyPart
 } from './index.ts';
@@ -301,4 +302,15 @@ it('after any sequence of commands every line finds what a model that keeps line
 		}),
 		{ numRuns: 300 }
 	);
+});
+
+describe('dropping a term', () => {
+	it.each([
+		['alder OR birch OR cedar', 1, 'alder OR cedar'],
+		['ti:(alder OR birch)', 0, 'ti:birch'],
+		['alder OR birch', 5, null],
+		['alder AND birch', 0, null]
+	])('%s without its side %i is %s', (text, nth, expected) => {
+		expect(withoutSide(text, nth)).toBe(expected);
+	});
 });

@@ -233,3 +233,20 @@ function factored(block: Expression): Expression {
 	const inner = block.items.flatMap((item) => (item.kind === 'field' && item.fields.join('+') === fields ? [item.of] : []));
 	return inner.length === block.items.length ? { kind: 'field', fields: first.fields, of: flatten({ kind: 'or', items: inner }) } : block;
 }
+
+/** A line's source without the n-th side of its OR; null where it has no such side, or no other. */
+export function withoutSide(source: string, nth: number): string | null {
+	const [opened] = openSources([source]);
+	const without = (tree: Expression): Expression | null => {
+		if (tree.kind === 'field') {
+			const of = without(tree.of);
+			return of && { ...tree, of };
+		}
+		if (tree.kind !== 'or' || nth < 0 || nth >= tree.items.length) return null;
+		const items = tree.items.filter((_, at) => at !== nth);
+		const [only] = items;
+		return items.length === 1 && only ? only : { ...tree, items };
+	};
+	const rest = opened?.tree ? without(opened.tree) : null;
+	return rest && opened ? opened.close(print(rest)) : null;
+}

@@ -13,17 +13,24 @@ export interface OfRecords {
 	readonly line: string;
 	/** Records of this line are left out. */
 	readonly minus: string | null;
+	/** The result, where only those of its records are asked for that are there by the line alone. */
+	readonly aloneIn: string | null;
 }
 
 const ofLines = (worked: WorkedEnquiry, collection: OpenCollection) => ({ collection: collection.computed, lines: linesOf(worked), marks: worked.marks });
 
 /** A page of records, with what lit them; null where the line has none to show. */
-export async function recordsOfLine(worked: WorkedEnquiry, { line: lineId, minus }: OfRecords, from: number, order: RecordOrder): Promise<RecordPage | null> {
+export async function recordsOfLine(
+	worked: WorkedEnquiry,
+	{ line: lineId, minus, aloneIn }: OfRecords,
+	from: number,
+	order: RecordOrder
+): Promise<RecordPage | null> {
 	const { collection, lines, marks, wanted } = worked;
 	const line = lines.find((one) => one.id === lineId);
 	if (!collection || !line) return null;
 	const of = { ...ofLines(worked, collection), line: lineId };
-	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, order, minus, ...of }, wanted);
+	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, order, minus, aloneIn, ...of }, wanted);
 	if (!page) return null;
 	const records = await recordsAt(collection.id, page.records);
 	const labels = labelsOf(records, collection);
@@ -65,10 +72,10 @@ const shown = (record: BibliographicRecord, labels: Readonly<Record<string, stri
 });
 
 /** How the records spread, and which words the good ones share that nothing lights; null where there are none. */
-export async function spreadOfLine(worked: WorkedEnquiry, { line, minus }: OfRecords): Promise<RecordSpread | null> {
+export async function spreadOfLine(worked: WorkedEnquiry, { line, minus, aloneIn }: OfRecords): Promise<RecordSpread | null> {
 	const { collection, wanted, enquiry } = worked;
 	if (!collection) return null;
-	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, ...ofLines(worked, collection) }, wanted);
+	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(worked, collection) }, wanted);
 	if (!figures) return null;
 	const { records, ...rest } = figures;
 	const read = records.length > 0 || figures.total === 0;

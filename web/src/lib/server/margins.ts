@@ -1,5 +1,5 @@
 /** What stands beside and below the sheet: unique yields, the beam, and the result by headings and by words alone. */
-import { finalLine, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
+import { conceptLetter, finalLine, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from './collections';
 import { computing } from './computing';
@@ -30,24 +30,32 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 			marks,
 			roles: lines.map((line) => line.role),
 			final: final.id,
-			concepts: concepts.map((one) => one.lines)
+			concepts: concepts.map((one) => one.lines),
+			conceptOf: document.lines.map((line) => line.concept)
 		},
 		{ ...wanted, replaces }
 	);
 	const articles = articlesOf(document, collection);
 	const { beam } = figures;
+	const placesOf = lines.map((line) => {
+		const places = line.tree ? termPlaces(line.tree) : [];
+		// They go with the terms of the query one by one; where they do not, nothing is pointed at.
+		return line.query && places.length === termsOf(line.query).length ? places : [];
+	});
+	const letters = new Map(document.concepts.map((one, at) => [one.id, conceptLetter(at)]));
 	return {
 		revision,
 		final: final.id,
 		yields: figures.yields,
-		noHits: lines.flatMap((line, at) => {
-			const places = line.tree ? termPlaces(line.tree) : [];
-			const terms = line.query ? termsOf(line.query) : [];
-			// They go together one by one; where they do not, nothing is pointed at.
-			if (places.length !== terms.length) return [];
-			return (figures.empty[at] ?? []).flatMap((term) => (places[term] ? [{ line: line.id, from: places[term].from, to: places[term].to }] : []));
+		noHits: lines.flatMap((line, at) => (figures.empty[at] ?? []).flatMap((term) => placed(line.id, placesOf[at]?.[term]))),
+		shared: figures.shared.flatMap(({ places, lost }) => {
+			const own = places.map(({ line, term }) => ({ at: lines.findIndex((one) => one.id === line), term }));
+			const named = [...new Set(own.map(({ at }) => letters.get(document.lines[at]?.concept ?? '') ?? ''))].sort();
+			return own.flatMap(({ at, term }) => placed(lines[at]?.id ?? '', placesOf[at]?.[term]).map((place) => ({ ...place, concepts: named, lost })));
 		}),
 		beam: beam && { ...beam, steps: beam.steps.map((step) => ({ ...step, dropped: articles(step.dropped) })), found: articles(beam.found) },
 		kinds: figures.kinds.flatMap((kind, at) => (kind ? [{ ...kind, concept: concepts[at - 1]?.concept ?? null }] : []))
 	};
 }
+
+const placed = (line: string, place: { readonly from: number; readonly to: number } | undefined) => (place ? [{ line, from: place.from, to: place.to }] : []);

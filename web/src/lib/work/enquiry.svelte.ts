@@ -75,8 +75,8 @@ export class EnquiryClient {
 	/** Everybody else who has the enquiry open. */
 	others = $state.raw<readonly Presence[]>([]);
 	private readonly steps = new OwnSteps();
-	/** Settles when the steps of earlier windows are known. */
-	private recalled: Promise<void> = Promise.resolve();
+	/** Settles when the steps of earlier windows are known; null when nothing is awaited. */
+	private recalling: Promise<void> | null = null;
 	private lastSet: { place: string | null; at: number; step: string } = { place: null, at: 0, step: '' };
 	private cursor: { line: string | null; timer: ReturnType<typeof setTimeout> | undefined } = { line: null, timer: undefined };
 	private stream: EventSource | null = null;
@@ -100,7 +100,7 @@ export class EnquiryClient {
 			const present = JSON.parse(String(event.data)) as Presence[];
 			this.others = present.filter((one) => one.client !== this.client);
 		});
-		this.recalled = this.recall();
+		this.recalling = this.recall().finally(() => (this.recalling = null));
 		this.stream.onmessage = (event) => this.hear(String(event.data));
 		this.stream.onerror = () => (this.connected = false);
 		this.stream.onopen = () => {
@@ -138,7 +138,8 @@ export class EnquiryClient {
 	/** Another window of this tab, or another day: what was done there can be taken back here. */
 	private async recall(): Promise<void> {
 		const response = await fetch(`/api/v1/enquiries/${this.id}/steps`).catch(() => null);
-		if (response?.ok) this.steps.recall(((await response.json()) as { steps: PastStep[] }).steps);
+		const { steps } = response?.ok ? ((await response.json()) as { steps?: readonly PastStep[] }) : {};
+		if (Array.isArray(steps)) this.steps.recall(steps as readonly PastStep[]);
 	}
 
 	/** Tells the others which line the cursor is on. */
@@ -170,11 +171,16 @@ export class EnquiryClient {
 	}
 
 	undo(): void {
-		void this.recalled.then(() => this.turnBack('undo'));
+		this.afterRecall('undo');
 	}
 
 	redo(): void {
-		void this.recalled.then(() => this.turnBack('redo'));
+		this.afterRecall('redo');
+	}
+
+	private afterRecall(kind: 'undo' | 'redo'): void {
+		if (this.recalling) void this.recalling.then(() => this.turnBack(kind));
+		else this.turnBack(kind);
 	}
 
 	private turnBack(kind: 'undo' | 'redo'): void {
@@ -184,7 +190,8 @@ export class EnquiryClient {
 		const step = 'refused' in taken ? taken.step : taken;
 		const applied = 'refused' in taken ? { refused: taken.refused } : applyEdits(asJson(this.document), step.edits);
 		if ('refused' in applied) {
-			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(step.edits) }];
+			const message = 'refused' in taken ? applied.refused : `Cannot ${kind}: ${applied.refused}`;
+			this.rejected = [...this.rejected, { message, text: textOf(step.edits) }];
 			return;
 		}
 		this.document = asDocument(applied.document);

@@ -28,6 +28,8 @@ export interface TakenHeading extends Taking {
 
 export class Lens {
 	topic = $state.raw<Topic | null>(null);
+	/** Shows the records of a result that are there by one line alone; set while a screen shows records. */
+	read: ((line: string, aloneIn: string | null) => void) | null = null;
 	pinned = $state(false);
 	open = $state(true);
 	/** What was chosen at headings and is not taken yet, by `vocabulary:identifier`: it stays while one looks elsewhere. */

@@ -58,6 +58,14 @@ export interface SheetMargins {
 	} | null;
 	/** Terms that no record of the collection holds: places in the text of their line. */
 	readonly noHits: readonly { readonly line: string; readonly from: number; readonly to: number }[];
+	/** Terms that stand in lines of two concepts, with the records of the result that rest on them alone. */
+	readonly shared: readonly {
+		readonly line: string;
+		readonly from: number;
+		readonly to: number;
+		readonly concepts: readonly string[];
+		readonly lost: number;
+	}[];
 	/** Of the whole (concept null), then of each concept. */
 	readonly kinds: readonly (KindFigures & { readonly concept: string | null })[];
 }

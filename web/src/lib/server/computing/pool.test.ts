@@ -70,7 +70,7 @@ describe('the computing threads', () => {
 		const [counted] = await pool.ask(evaluate('light'), { owner: 'a' });
 		expect(counted).toEqual({ id: 'light', state: 'counted', count: 300, found: 1, beforeHand: false });
 		const of = { collection: 'c', lines: [line('lamp')], marks, line: 'lamp' };
-		const page = await pool.ask({ do: 'page', from: 0, count: 2, order: 'newest', minus: null, ...of }, { owner: 'a' });
+		const page = await pool.ask({ do: 'page', from: 0, count: 2, order: 'newest', minus: null, aloneIn: null, ...of }, { owner: 'a' });
 		expect(page).toEqual({ total: 150, records: [29, 59] });
 		const lit = await pool.ask({ do: 'light', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of }, { owner: 'a' });
 		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6 }], headings: [] }]);

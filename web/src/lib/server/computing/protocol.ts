@@ -14,6 +14,7 @@ import {
 	type LineState,
 	type LineToEvaluate,
 	type LineYield,
+	type SharedTerm,
 	type Variant
 } from '@wide-lantern/core/computing';
 
@@ -32,10 +33,14 @@ interface OfLines {
 	readonly marks: MarkNumbers;
 }
 
-/** Records of one line, without those of another where one is named. */
+/**
+ * Records of one line, without those of another where one is named; where a result is named, only
+ * those of the result that are there by this line alone.
+ */
 interface OfSet {
 	readonly line: string;
 	readonly minus: string | null;
+	readonly aloneIn: string | null;
 }
 
 export const RECORD_ORDERS = ['newest', 'relevance'] as const;
@@ -63,7 +68,13 @@ export type Job =
 	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number }
 	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines)
 	/** Unique yields, the beam, and the counts by headings and by words, of the result and of each concept's lines. */
-	| ({ readonly do: 'margins'; readonly roles: readonly LineRole[]; readonly final: string; readonly concepts: readonly (readonly string[])[] } & OfLines)
+	| ({
+			readonly do: 'margins';
+			readonly roles: readonly LineRole[];
+			readonly final: string;
+			readonly concepts: readonly (readonly string[])[];
+			readonly conceptOf: readonly (string | null)[];
+	  } & OfLines)
 	/** What other forms of the strategy would find; `results` are the lines that may be the result, in order. */
 	| ({
 			readonly do: 'trials';
@@ -96,6 +107,7 @@ export interface MarginFigures {
 	readonly empty: readonly (readonly number[])[];
 	readonly yields: readonly LineYield[];
 	readonly beam: Beam | null;
+	readonly shared: readonly SharedTerm[];
 	/** Of the whole, then of each concept; null where nothing is counted. */
 	readonly kinds: readonly (KindFigures | null)[];
 }
@@ -188,8 +200,17 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	open: job('open', { buffer: {}, trusted: { type: 'boolean' } }),
 	close: job('close', {}),
 	evaluate: job('evaluate', { lines, marks }),
-	page: job('page', { lines, marks, line: text, minus: { type: ['string', 'null'] }, from: whole, count: whole, order: { enum: RECORD_ORDERS } }),
-	spread: job('spread', { lines, marks, line: text, minus: { type: ['string', 'null'] }, most: whole }),
+	page: job('page', {
+		lines,
+		marks,
+		line: text,
+		minus: { type: ['string', 'null'] },
+		aloneIn: { type: ['string', 'null'] },
+		from: whole,
+		count: whole,
+		order: { enum: RECORD_ORDERS }
+	}),
+	spread: job('spread', { lines, marks, line: text, minus: { type: ['string', 'null'] }, aloneIn: { type: ['string', 'null'] }, most: whole }),
 	cells: job('cells', { lines, marks, line: text, truth: text, judged: { type: 'boolean' } }),
 	why: job('why', { lines, marks, final: text, record: whole }),
 	light: job('light', {
@@ -207,7 +228,8 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		marks,
 		roles: { type: 'array', items: { enum: LINE_ROLES } },
 		final: text,
-		concepts: { type: 'array', items: { type: 'array', items: text } }
+		concepts: { type: 'array', items: { type: 'array', items: text } },
+		conceptOf: { type: 'array', items: { type: ['string', 'null'] } }
 	}),
 	trials: job('trials', {
 		lines,

@@ -16,6 +16,8 @@ import {
 	queryTerms,
 	RecordSet,
 	relevanceOf,
+	sharedTerms,
+	Standings,
 	SteppedWatch,
 	variantsOf,
 	WorkCeiling,
@@ -127,8 +129,8 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			}));
 		}
 		case 'page': {
-			const { index, lines } = evaluated(job);
-			const records = setOf(job, lines);
+			const { index, lines, marks } = evaluated(job);
+			const records = setOf(job, lines, index, marks);
 			if (!records) return null;
 			const newest = (a: number, b: number) => index.year(b) - index.year(a) || a - b;
 			const scores = job.order === 'relevance' ? relevanceOf(index, queryTerms(lines, job.line), records, watch()) : null;
@@ -136,8 +138,8 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			return { total: order.length, records: order.slice(job.from, job.from + job.count) };
 		}
 		case 'spread': {
-			const { index, lines } = evaluated(job);
-			const records = setOf(job, lines);
+			const { index, lines, marks } = evaluated(job);
+			const records = setOf(job, lines, index, marks);
 			return records && spreadOf(index, records, job.most);
 		}
 		case 'cells': {
@@ -190,6 +192,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 				empty: emptyTerms(job.lines, index, options),
 				yields: yieldsOf(job.lines, job.roles, job.final, index, marks, options),
 				beam: beamOf(job.lines, job.final, index, marks, options),
+				shared: sharedTerms(job.lines, job.conceptOf, job.final, index, marks, options),
 				kinds: [null, ...job.concepts].map((joined) => kindFigures(job.lines, job.roles, joined, job.final, index, marks, options))
 			};
 		}
@@ -210,8 +213,18 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 }
 
 /** Records of a line without those of another; null where the line is not counted. */
-function setOf(job: { readonly line: string; readonly minus: string | null }, lines: readonly EvaluatedLine[]): RecordSet | null {
+function setOf(
+	job: { readonly line: string; readonly minus: string | null; readonly aloneIn: string | null },
+	lines: readonly EvaluatedLine[],
+	index: CollectionIndex,
+	marks: Marks
+): RecordSet | null {
 	const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
+	const result = job.aloneIn === null ? null : records(job.aloneIn);
+	if (job.aloneIn !== null && result) {
+		const without = new Standings(lines, index, marks).finalWith(new Map([[job.line, RecordSet.none(index.size)]]), job.aloneIn);
+		return without && result.without(without);
+	}
 	const all = records(job.line);
 	const less = job.minus === null ? null : records(job.minus);
 	return all && less ? all.without(less) : all;

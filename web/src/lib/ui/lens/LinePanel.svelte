@@ -3,13 +3,16 @@
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
+	import LinePieces from './LinePieces.svelte';
 	import LineTermsPanel from './LineTermsPanel.svelte';
 	import Unindexed from './Unindexed.svelte';
 	import WordPanel from './WordPanel.svelte';
 	import { takeBench } from '$lib/work/context';
+	import { counted } from '$lib/work/fresh.svelte';
 
 	let { id, word }: { id: string; word: { readonly text: string; readonly at: number } | null } = $props();
-	const { enquiry, counts } = takeBench();
+	const { enquiry, counts, lens } = takeBench();
+	const alone = $derived(counts.margins?.yields.find((one) => one.id === id));
 	const number = $derived(enquiry.document.lines.findIndex((line) => line.id === id) + 1);
 	const line = $derived(enquiry.document.lines[number - 1]);
 	const concept = $derived(enquiry.document.concepts.find((one) => one.id === line?.concept));
@@ -25,7 +28,8 @@
 </script>
 
 {#if line}
-	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} /><hr class="my-4" />{/if}
+	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} />
+		<hr class="my-4" />{/if}
 	<h2>Line {number}</h2>
 	<div class="mt-2 grid gap-3">
 		<EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel placeholder="Delirium, text words" />
@@ -37,6 +41,8 @@
 			><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, counts for nothing</label
 		>
 	</div>
+	{#if alone && alone.lost > 0}<p class="mt-4 small">{counted(alone.lost)} records of the result are there by this line alone. <button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read them</button></p>{/if}
+	<LinePieces {id} />
 	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />
 	{#if concept}<Unindexed concept={concept.id} letter={conceptLetter(enquiry.document.concepts.indexOf(concept))} revision={enquiry.revision} />{/if}
 {/if}

@@ -1,5 +1,6 @@
 <!-- What each term of a line brings that no other does, and the words behind its wildcards. -->
 <script lang="ts">
+	import { withoutSide } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import type { LineTerms } from '$lib/work/sheet';
@@ -27,6 +28,12 @@
 			asking.abort();
 		};
 	});
+	/** Drops a term that another one covers: the set stays the same, whatever the collection. */
+	function drop(nth: number, text: string) {
+		const line = enquiry.document.lines.find((one) => one.id === id);
+		const source = line && withoutSide(line.source, nth);
+		if (source) enquiry.edit(`drop ${text}`, [{ do: 'set', at: ['lines', id, 'source'], value: source }]);
+	}
 </script>
 
 {#if terms && of === id}
@@ -44,7 +51,7 @@
 			{#each terms.terms as term, at (at)}
 				<tr class:soft={term.unique === 0}>
 					<td
-						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft">inside <span class="term">{term.inside}</span>: adds nothing</span>{/if}</td
+						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft">inside <span class="term">{term.inside}</span>: adds nothing{#if enquiry.editable} <button class="do bare small" title="The line finds the same without it, on any collection" onclick={() => drop(at, term.text)}>Drop</button>{/if}</span>{/if}</td
 					>
 					<td class="text-right tabular-nums">{counted(term.records)}</td>
 					<td class="text-right tabular-nums">{counted(term.unique)}</td>

@@ -57,14 +57,21 @@
 		<h3>Other forms of it</h3>
 		{#if useful.length > 0}
 			<table class="grid-table small mt-1">
-				<thead><tr><th scope="col">Form</th><th scope="col" class="text-right" title="Records that this line would gain">Line</th><th scope="col" class="text-right" title="Records that the result would gain">Result</th><th scope="col"><span class="sr">Add</span></th></tr></thead>
+				<thead
+					><tr
+						><th scope="col">Form</th><th scope="col" class="text-right" title="Records that this line would gain">Line</th><th scope="col" class="text-right" title="Records that the result would gain">Result</th><th scope="col"><span class="sr">Add</span></th
+						></tr
+					></thead
+				>
 				<tbody>
 					{#each useful as { proposal, edits, result } (proposal.text)}
 						<tr>
 							<td><span class="term">{proposal.text}</span><span class="soft block">{proposal.kind}</span></td>
 							<td class="text-right tabular-nums">+{counted(gained(result))}</td>
 							<td class="text-right tabular-nums">{result.refused === undefined ? `+${counted(result.gained)}` : ''}</td>
-							<td class="text-right">{#if enquiry.editable}<button class="do bare" onclick={() => enquiry.edit(`add ${proposal.text}`, edits)}>Add</button>{/if}</td>
+							<td class="text-right"
+								>{#if enquiry.editable}<button class="do bare" onclick={() => enquiry.edit(`add ${proposal.text}`, edits)}>Add</button>{/if}</td
+							>
 						</tr>
 					{/each}
 				</tbody>

@@ -42,7 +42,11 @@
 		{#each answer.sides as side, at (at)}
 			{@const name = nameOf(side.lines)}
 			<div class="side" class:dark={!side.passes}>
-				<p class="small">{#if side.out}NOT {/if}{#if name.letter}<strong style:color="var(--hue-{name.hue % 6})">{name.letter}</strong>{/if} {name.name}{#if !side.passes}<strong class="stops"> {side.out ? 'takes it out' : 'leaves it dark'}</strong>{/if}</p>
+				<p class="small">
+					{#if side.out}NOT
+					{/if}{#if name.letter}<strong style:color="var(--hue-{name.hue % 6})">{name.letter}</strong>{/if}
+					{name.name}{#if !side.passes}<strong class="stops"> {side.out ? 'takes it out' : 'leaves it dark'}</strong>{/if}
+				</p>
 				{#each side.terms as term (`${term.line} ${term.text}`)}
 					<p class="small"><span class="term lit">{term.text}</span> <span class="soft">line {term.number}: {inWords(term, answer.final)}</span></p>
 				{:else}

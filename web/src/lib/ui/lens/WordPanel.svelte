@@ -1,6 +1,6 @@
 <!-- The word that the cursor is on: every word of the collection that it stands for, the unwanted ones taken out, other forms proposed. -->
 <script lang="ts">
-	import { foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
+	import { fieldAt, foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import Proposals from './Proposals.svelte';
@@ -16,6 +16,22 @@
 	let excluded = $state.raw<ReadonlySet<string>>(new Set());
 	let all = $state(false);
 	let said = $state('');
+	/** Fields that the term may be read in by itself; the usual ones need no code. */
+	const FIELDS = [
+		{ code: '', name: 'title, abstract and author keywords' },
+		{ code: 'ti', name: 'title only' },
+		{ code: 'ti+ab', name: 'title and abstract' },
+		{ code: 'ti+kw', name: 'title and author keywords' },
+		{ code: 'all', name: 'all fields' }
+	] as const;
+	const own = $derived(fieldAt(text, at));
+	function refield(code: string) {
+		if (!own) return;
+		const term = text.slice(own.term.from, own.term.to);
+		const changed = text.slice(0, own.whole.from) + (code === '' ? term : `${code}:${term}`) + text.slice(own.whole.to);
+		const ids = enquiry.document.lines.map((one) => one.id);
+		enquiry.edit(`read ${term} in ${FIELDS.find((one) => one.code === code)?.name ?? code}`, [{ do: 'set', at: ['lines', line, 'source'], value: sourceOf(changed, ids) }]);
+	}
 	const pattern = $derived.by(() => {
 		// Operators, codes and numbers of lines are no words of a term.
 		const node = termAt(text, at);
@@ -66,12 +82,14 @@
 		}
 		const changed = text.slice(0, edit.from) + edit.insert + text.slice(edit.to);
 		const lines = enquiry.document.lines;
-		const source = sourceOf(changed, lines.map((one) => one.id));
+		const source = sourceOf(
+			changed,
+			lines.map((one) => one.id)
+		);
 		if (enquiry.edit(`take ${[...excluded].join(', ')} out of ${word}`, [{ do: 'set', at: ['lines', line, 'source'], value: source }])) said = `Taken out: ${[...excluded].join(', ')}.`;
 	}
 	/** References are held by identity again; concepts and headings are anchored by the server. */
-	const sourceOf = (changed: string, ids: readonly string[]) =>
-		toSource(changed, { lineId: (number) => ids[number - 1] ?? null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
+	const sourceOf = (changed: string, ids: readonly string[]) => toSource(changed, { lineId: (number) => ids[number - 1] ?? null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
 </script>
 
 {#if answer}
@@ -90,10 +108,13 @@
 					</li>
 				{/each}
 			</ul>
-			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {counted(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">and {counted(answer.words - answer.variants.length)} rarer ones</p>{/if}
+			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {counted(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">
+					and {counted(answer.words - answer.variants.length)} rarer ones
+				</p>{/if}
 			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Take {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`} out</button></p>
 				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}
 		{/if}
+		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3">Read in <select class="ask" value={own.code} onchange={(event) => refield(event.currentTarget.value)}>{#each FIELDS as one (one.code)}<option value={one.code}>{one.name}</option>{/each}{#if !FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option>{/if}</select></label>{/if}
 		{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}
 	</section>
 {/if}

@@ -29,8 +29,9 @@
 		selected: readonly string[];
 		oncursor: (line: string, at: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) => void;
 		onrecords: (line: string) => void;
+		onkeys: () => void;
 	}
-	let { selected = $bindable(), oncursor, onrecords }: Props = $props();
+	let { selected = $bindable(), oncursor, onrecords, onkeys }: Props = $props();
 	const bench = takeBench();
 	const { enquiry, counts } = bench;
 	const view = $derived(counts.view);
@@ -71,8 +72,9 @@
 		if (!editor) return;
 		const { state } = editor;
 		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
+		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		editor.dispatch(setDiagnostics(state, diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, keep })));
+		editor.dispatch(setDiagnostics(state, diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, shared, keep })));
 	}
 
 	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', heavy: 'too much work', uncounted: 'no collection' };
@@ -269,6 +271,7 @@
 						{ key: 'Alt-a', run: run(() => join('AND')) },
 						{ key: 'Alt-s', run: run(() => switchOff()) },
 						{ key: 'Alt-b', run: run(() => spread()) },
+						{ key: 'Alt-k', run: run(() => onkeys()) },
 						{ key: 'Alt-g', run: run(() => gather()) },
 						{ key: 'Alt-f', run: run(() => fold()) },
 						{ key: 'Alt-Shift-f', run: run(() => fold(null)) },

@@ -2,6 +2,7 @@
 import type { Action, Diagnostic } from '@codemirror/lint';
 import type { EditorState } from '@codemirror/state';
 import { parse, type Advice, type Edit, type Fault } from '@wide-lantern/core/editor';
+import { counted } from '$lib/work/fresh.svelte';
 import type { SheetMargins, SheetView } from '$lib/work/sheet';
 import { lineIds } from './identity';
 
@@ -10,6 +11,8 @@ export interface ToDiagnose {
 	readonly advice: readonly Advice[];
 	/** Terms that no record holds; left out while they belong to an older text. */
 	readonly noHits: SheetMargins['noHits'];
+	/** Terms that serve two concepts. */
+	readonly shared: SheetMargins['shared'];
 	keep(label: string, edits: readonly Edit[]): void;
 }
 
@@ -25,7 +28,7 @@ function faultsOf(text: string): readonly Fault[] {
 	return faults;
 }
 
-export function diagnosticsOf(state: EditorState, { view, advice, noHits, keep }: ToDiagnose): Diagnostic[] {
+export function diagnosticsOf(state: EditorState, { view, advice, noHits, shared, keep }: ToDiagnose): Diagnostic[] {
 	const byId = new Map(view?.lines.map((line) => [line.id, line]));
 	const diagnostics: Diagnostic[] = [];
 	state.field(lineIds).forEach((id, at) => {
@@ -60,6 +63,14 @@ export function diagnosticsOf(state: EditorState, { view, advice, noHits, keep }
 					to: Math.min(line.from + empty.to, line.to),
 					severity: 'info',
 					message: 'No record of this collection holds this. A misspelt word is the commonest reason; a word of other sources may be right.'
+				});
+		if (current)
+			for (const one of shared.filter((other) => other.line === id))
+				diagnostics.push({
+					from: Math.min(line.from + one.from, line.to),
+					to: Math.min(line.from + one.to, line.to),
+					severity: 'hint',
+					message: `This term serves concepts ${one.concepts.join(' and ')}: ${one.lost === 0 ? 'no record of the result rests' : one.lost === 1 ? 'one record of the result rests' : `${counted(one.lost)} records of the result rest`} on it alone. A record that holds it meets both by one word.`
 				});
 		for (const one of advice.filter((other) => other.line === id))
 			diagnostics.push({

@@ -68,7 +68,10 @@
 	const lacking = $derived.by(() => {
 		const of = spread?.lacking;
 		if (!of) return null;
-		const [count, what] = { yr: [of.years, 'have no year'], la: [of.languages, 'have no language'], pt: [of.types, 'have no publication type'], ag: [of.ages, 'have no age group'], en: [of.entered, 'have no day of entry'], has: [0, ''], af: [0, ''] }[kind] as [number, string];
+		const [count, what] = { yr: [of.years, 'have no year'], la: [of.languages, 'have no language'], pt: [of.types, 'have no publication type'], ag: [of.ages, 'have no age group'], en: [of.entered, 'have no day of entry'], has: [0, ''], af: [0, ''] }[kind] as [
+			number,
+			string
+		];
 		return { count, what, unindexed: of.headings };
 	});
 	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
@@ -90,22 +93,34 @@
 		}}
 	>
 		<div class="flex gap-3 flex-wrap items-end">
-			<label class="small grid gap-1">Limit <select class="ask w-40" bind:value={kind}>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select></label>
+			<label class="small grid gap-1"
+				>Limit <select class="ask w-40" bind:value={kind}
+					>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+				></label
+			>
 			<label class="small grid gap-1">Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label>
 			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="The lamps of question came into use in 2006" /></label>
 		</div>
 		<p class="small soft">{chosen.hint}</p>
-		{#if country}<p class="say note small">A limit to a country reads addresses of authors, which do not say where a study was done and are often missing. Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and adjectives a concept of their own where it matters.</p>{/if}
+		{#if country}<p class="say note small">
+				A limit to a country reads addresses of authors, which do not say where a study was done and are often missing. Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and adjectives a concept of their own
+				where it matters.
+			</p>{/if}
 		{#each faults as fault (fault.message)}<p class="say fault small">{fault.message}</p>{/each}
 		{#if result && result.refused === undefined && text !== ''}
 			<p data-limit>
 				<span class="term">{text}</span> leaves <strong class="count">{counted(result.count)}</strong> records and loses {counted(result.lost)}.
-				{#if known > 0}{#if result.shipsLost.length > 0}<strong class="fault-text"><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article goes' : 'articles go'} dark: {result.shipsLost.map(citation).join('; ')}.</strong>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
+				{#if known > 0}{#if result.shipsLost.length > 0}<strong class="fault-text"
+							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article goes' : 'articles go'} dark: {result.shipsLost.map(citation).join('; ')}.</strong
+						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
 				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of the result {lacking.what}; the limit loses them whatever they are about.</span>{/if}
 				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{counted(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
-		<p class="flex gap-3 items-center"><button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Put it in as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}</p>
+		<p class="flex gap-3 items-center">
+			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Put it in as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span
+				>{/if}
+		</p>
 	</form>
 	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}
 </section>

@@ -17,6 +17,7 @@
 	let kind = $state<'concept' | 'filter' | 'lines'>('concept');
 	let truth = $state('pt:"randomised trial"');
 	let byMarks = $state(false);
+	let place = $state<'below' | 'instead'>('below');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
 	async function ask<Answer>(path: string, method = 'GET', body?: object): Promise<Answer | null> {
@@ -59,9 +60,11 @@
 	function bringIn({ part }: PartEntry, variant: string, lines: PackedLines) {
 		const last = enquiry.document.lines.at(-1)?.id ?? null;
 		const after = part.kind === 'filter' && final !== null ? final : last;
+		const replacing = place === 'instead' && part.kind !== 'filter';
 		const title = variant === '' ? part.name : `${part.name}, ${variant}`;
 		const unpacked = unpackLines(lines, { enquiry: enquiry.id, document: enquiry.document, after, vocabularies, makeConcepts: true, part: { name: title, version: part.version }, newId });
-		const edits: Edit[] = [...unpacked.edits];
+		// Never stacked in silence: what stands here stays above, or goes, as was chosen.
+		const edits: Edit[] = [...(replacing ? enquiry.document.lines.map((line): Edit => ({ do: 'remove', at: ['lines', line.id] })) : []), ...unpacked.edits.map((edit) => (replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last ? { ...edit, after: null } : edit))];
 		const filterLine = unpacked.ids.at(-1);
 		if (part.kind === 'filter' && final !== null && filterLine !== undefined)
 			edits.push({
@@ -87,18 +90,23 @@
 	<h2>Parts and filters</h2>
 	<p class="small soft mt-1">A part is a group of lines kept for other enquiries. A filter is one with a source and a known trade-off, brought in below the result on lines of its own.</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
-	{#if said.length > 0}<p class="say note small mt-2" role="status">{#each said as one (one)}<span class="block">{one}</span>{/each}</p>{/if}
+	{#if said.length > 0}<p class="say note small mt-2" role="status">
+			{#each said as one (one)}<span class="block">{one}</span>{/each}
+		</p>{/if}
 	<p class="small mt-3 flex gap-2 items-center flex-wrap">
 		<span>Measured on the enquiry’s collection; true is</span>
 		<input class="ask w-64 term" bind:value={truth} disabled={byMarks} aria-label="An expression that tells which records are true" spellcheck="false" />
 		<label class="flex gap-1 items-center"><input type="checkbox" bind:checked={byMarks} /> what is marked relevant here, among the marked</label>
 	</p>
+	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center"><label for="part-place">Concepts and lines are put</label><select id="part-place" class="ask w-64" bind:value={place}><option value="below">below the lines that are here</option><option value="instead">in place of all lines that are here</option></select></p>{/if}
 	{#each parts ?? [] as entry (entry.id)}
 		<article class="mt-4">
 			<h3>{entry.part.name} <span class="soft small font-normal">{entry.part.kind}, version {entry.part.version}{entry.part.source ? ` · ${entry.part.source}` : ''}</span></h3>
 			{#if entry.part.note}<p class="small soft">{entry.part.note}</p>{/if}
 			<table class="grid-table small mt-1">
-				<thead><tr><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th scope="col" class="text-right">Specificity</th><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr></thead>
+				<thead
+					><tr><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th scope="col" class="text-right">Specificity</th><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr></thead
+				>
 				<tbody>
 					{#each entry.part.variants as variant (variant.name)}
 						{@const found = measured.get(`${entry.id} ${variant.name}`)}
@@ -106,12 +114,16 @@
 						<tr>
 							<td>{variant.name || `${variant.lines.lines.length} ${variant.lines.lines.length === 1 ? 'line' : 'lines'}`}</td>
 							{#each [of?.sensitivity, of?.specificity, of?.precision] as one, at (at)}<td class="text-right tabular-nums" title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td>{/each}
-							<td class="text-right">{#if enquiry.editable}<button class="do bare" onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button>{/if}</td>
+							<td class="text-right"
+								>{#if enquiry.editable}<button class="do bare" onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button>{/if}</td
+							>
 						</tr>
 					{/each}
 				</tbody>
 			</table>
-			<p class="mt-1"><button class="do bare small" onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}</p>
+			<p class="mt-1">
+				<button class="do bare small" onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}
+			</p>
 		</article>
 	{/each}
 	<form

@@ -12,9 +12,11 @@
 		/** The line whose records are shown, and the one whose records are left out of them. */
 		line: string | null;
 		minus: string | null;
+		/** The result, where only those of its records are shown that are there by the line alone. */
+		aloneIn: string | null;
 		revision: number | undefined;
 	}
-	let { line = $bindable(), minus = $bindable(), revision }: Props = $props();
+	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision }: Props = $props();
 	const { enquiry, lens } = takeBench();
 	let page = $state.raw<RecordPage | null>(null);
 	let fault = $state('');
@@ -28,7 +30,7 @@
 	let shownOf = '';
 	$effect(() => {
 		void revision;
-		const of = `${line ?? ''} ${minus ?? ''} ${order}`;
+		const of = `${line ?? ''} ${minus ?? ''} ${aloneIn ?? ''} ${order}`;
 		if (of !== shownOf) {
 			shownOf = of;
 			from = 0;
@@ -36,7 +38,7 @@
 		const [wanted, start] = [line, from];
 		if (wanted === null) return;
 		const asking = new AbortController();
-		const query = new URLSearchParams({ line: wanted, from: String(start), order, ...(minus === null ? {} : { minus }) });
+		const query = new URLSearchParams({ line: wanted, from: String(start), order, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
 		void fetch(`/api/v1/enquiries/${enquiry.id}/records?${query}`, { signal: asking.signal }).then(
 			async (response) => {
 				const answer = (await response.json()) as RecordPage & { message?: string };
@@ -51,7 +53,7 @@
 		);
 		return () => asking.abort();
 	});
-	const named = $derived(`line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
+	const named = $derived(aloneIn !== null ? `line ${number(aloneIn)} that are there by line ${number(line)} alone` : `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
 </script>
 
 {#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
@@ -70,8 +72,9 @@
 		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"><option value="newest">newest first</option><option value="relevance">by relevance</option></select>
 		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
 	</div>
+	{#if aloneIn !== null}<p class="small mt-2">Only those of line {number(aloneIn)} that are there by line {number(line)} alone. <button class="do bare small" onclick={() => (aloneIn = null)}>All records of line {number(line)}</button></p>{/if}
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
-	{#if spread && line !== null}<Spread {line} {minus} {revision} />{/if}
+	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
 	{#if page && !fault}
 		{#if page.total === 0}<p class="mt-2">None. {minus === null ? 'Look at the terms that bring nothing: a misspelt word is the commonest reason.' : 'Every record of the first line is in the second one, too.'}</p>{/if}
 		<ol class="mt-2" start={page.from + 1}>

@@ -7,14 +7,14 @@
 	import { addWords } from '$lib/work/terms';
 	import type { CommonValues, RecordSpread } from '$lib/work/records';
 
-	let { line, minus, revision }: { line: string; minus: string | null; revision: number | undefined } = $props();
+	let { line, minus, aloneIn, revision }: { line: string; minus: string | null; aloneIn: string | null; revision: number | undefined } = $props();
 	const { enquiry } = takeBench();
 	let spread = $state.raw<RecordSpread | null>(null);
 	let fault = $state('');
 	let sent = $state('');
 	$effect(() => {
 		void revision;
-		const query = new URLSearchParams({ line, ...(minus === null ? {} : { minus }) });
+		const query = new URLSearchParams({ line, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
 		const asking = new AbortController();
 		const timer = setTimeout(() => {
 			void fetch(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, { signal: asking.signal }).then(
@@ -67,7 +67,13 @@
 	</section>
 {/snippet}
 {#snippet common(name: string, of: CommonValues | null, without: string)}
-	{#if of}{@render values(name, of.values, [['others', of.others], [without, of.without]])}{:else}<section><h3>{name}</h3><p class="small soft">Read for up to 30 000 records; this line has more.</p></section>{/if}
+	{#if of}{@render values(name, of.values, [
+			['others', of.others],
+			[without, of.without]
+		])}{:else}<section>
+			<h3>{name}</h3>
+			<p class="small soft">Read for up to 30 000 records; this line has more.</p>
+		</section>{/if}
 {/snippet}
 
 {#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
@@ -96,7 +102,15 @@
 					{#each spread.words as word (word.word)}
 						<li>
 							<span><strong class="font-semibold">{word.word}</strong> <span class="soft tabular-nums">in {word.good} of {word.of} good, {counted(word.all)} in all</span></span>
-							{#if enquiry.editable}<span class="flex">{#each enquiry.document.concepts as concept, at (concept.id)}<button class="do bare small" style:color="var(--hue-{at % 6})" title="Send “{word.word}” to {conceptLetter(at)} {concept.name}" aria-label="Send {word.word} to {concept.name}" onclick={() => send(word.word, concept.id)}>{conceptLetter(at)}</button>{/each}</span>{/if}
+							{#if enquiry.editable}<span class="flex"
+									>{#each enquiry.document.concepts as concept, at (concept.id)}<button
+											class="do bare small"
+											style:color="var(--hue-{at % 6})"
+											title="Send “{word.word}” to {conceptLetter(at)} {concept.name}"
+											aria-label="Send {word.word} to {concept.name}"
+											onclick={() => send(word.word, concept.id)}>{conceptLetter(at)}</button
+										>{/each}</span
+								>{/if}
 						</li>
 					{/each}
 				</ul>

@@ -50,7 +50,9 @@
 				{/each}
 			</tbody>
 		</table>
-		<p class="small mt-2" role="status">{#if result && result.refused === undefined}The result would have {counted(result.count)} records: {counted(result.gained)} gained, {counted(result.lost)} lost.{/if}</p>
+		<p class="small mt-2" role="status">
+			{#if result && result.refused === undefined}The result would have {counted(result.count)} records: {counted(result.gained)} gained, {counted(result.lost)} lost.{/if}
+		</p>
 		<p class="mt-3 flex gap-2">
 			<button
 				class="do first"

@@ -92,7 +92,9 @@
 			{/if}
 			{#if !editable}<span class="soft">· reading only</span>{/if}
 		</span>
-		{#if alsoHere.length > 0}<span class="small whitespace-nowrap flex items-center gap-1" title="Also here: {alsoHere.join(', ')}" data-here={alsoHere.length}><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span>{/if}
+		{#if alsoHere.length > 0}<span class="small whitespace-nowrap flex items-center gap-1" title="Also here: {alsoHere.join(', ')}" data-here={alsoHere.length}
+				><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span
+			>{/if}
 		<TopEnd />
 	</header>
 	<nav class="keel" aria-label="Steps of the work">

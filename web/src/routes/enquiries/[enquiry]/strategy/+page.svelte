@@ -10,6 +10,7 @@
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import Beam from '$lib/ui/strategy/Beam.svelte';
+	import KeyboardMap from '$lib/ui/strategy/KeyboardMap.svelte';
 	import Kinds from '$lib/ui/strategy/Kinds.svelte';
 	import Limits from '$lib/ui/strategy/Limits.svelte';
 	import Parts from '$lib/ui/strategy/Parts.svelte';
@@ -79,6 +80,10 @@
 		else update = steps;
 	}
 
+	$effect(() => {
+		lens.read = (line, aloneIn) => showRecords(line, null, aloneIn);
+		return () => (lens.read = null);
+	});
 	const PANELS = [
 		{ id: 'beam', name: 'Beam' },
 		{ id: 'kinds', name: 'Headings and words' },
@@ -91,11 +96,13 @@
 	let panel = $state<(typeof PANELS)[number]['id']>('beam');
 	let recordsLine = $state<string | null>(null);
 	let recordsMinus = $state<string | null>(null);
-	function showRecords(line: string | null, minus: string | null = null) {
+	let recordsAlone = $state<string | null>(null);
+	function showRecords(line: string | null, minus: string | null = null, aloneIn: string | null = null) {
 		if (line === null) return;
 		panel = 'records';
 		recordsLine = line;
 		recordsMinus = minus;
+		recordsAlone = aloneIn;
 		requestAnimationFrame(() => window.document.getElementById('records')?.scrollIntoView({ block: 'start' }));
 	}
 	// Once something is shown, records are those of the result until a line is chosen.
@@ -120,6 +127,27 @@
 			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
 		})().catch(() => undefined); // Moved on, or the server is away: the lens stays as it is.
 	}
+	/** The result as it was counted last, so that an unexpected fall is said where it happened. */
+	let before: { readonly final: string; readonly count: number; readonly texts: ReadonlyMap<string, string> } | null = null;
+	let fell = $state('');
+	$effect(() => {
+		const now = view;
+		if (!now || sheet.answered < sheet.asked) return;
+		const result = now.lines.find((line) => line.id === now.final);
+		if (result?.count === null || result?.count === undefined) return;
+		const was = before;
+		before = { final: result.id, count: result.count, texts: new Map(now.lines.map((line) => [line.id, line.text])) };
+		if (was?.final !== result.id) {
+			fell = '';
+			return;
+		}
+		if (was.count >= 20 && result.count < was.count / 2) {
+			const touched = now.lines.filter((line) => was.texts.get(line.id) !== line.text);
+			const where = touched.length === 1 ? ` with the change in line ${touched[0]?.number}` : '';
+			fell = `Line ${result.number}, the result, fell from ${counted(was.count)} to ${counted(result.count)} records${where}. If that is not what you meant, undo takes it back.`;
+		} else if (result.count > was.count) fell = '';
+	});
+	let keys = $state(false);
 	let copied = $state('');
 	async function copyText() {
 		const lines = (view?.lines ?? []).map((line) => {
@@ -149,6 +177,7 @@
 			{ name: 'Fold or open all concepts', shortcut: 'Alt Shift F', act: () => editor?.fold(null) },
 			...PANELS.map((one) => ({ name: `Show below the sheet: ${one.name}`, act: () => (panel = one.id) })),
 			{ name: 'Copy the strategy as text', act: () => void copyText() },
+			{ name: 'Keyboard map of the sheet', shortcut: 'Alt K', act: () => (keys = true) },
 			{ name: 'Print the strategy', act: () => window.print() },
 			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
 			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
@@ -181,6 +210,7 @@
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
 {#if view?.indexing !== null && view?.indexing !== undefined}<p class="say mb-2" role="status">The collection is being indexed: {Math.round(view.indexing * 100)} %. Counts come as soon as that is done; go on working.</p>{/if}
+{#if fell}<p class="say note mb-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Understood</button></p>{/if}
 {#if heavy.length > 0}<p class="say fault mb-2 small" role="status">
 		{heavy.length === 1 ? `Line ${heavy[0]?.number} looks` : `Lines ${heavy.map((line) => line.number).join(', ')} look`} at too many places in the records to be counted while you type. Give its words more letters before a *, or a phrase in place of a wide distance.
 	</p>{/if}
@@ -191,7 +221,7 @@
 <div class="columns" aria-hidden="true">
 	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone">only here</span>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
 </div>
-<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
+<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected onkeys={() => (keys = true)} oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>
@@ -209,6 +239,18 @@
 {/if}
 
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
+<table class="print-only">
+	<caption>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption>
+	<thead><tr><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th></tr></thead>
+	<tbody>
+		{#each view?.lines ?? [] as line, at (line.id)}
+			{@const stored = document.lines[at]}
+			{@const concept = document.concepts.findIndex((one) => one.id === stored?.concept)}
+			<tr><td>{line.number}</td><td>{concept < 0 ? '' : conceptLetter(concept)}</td><td>{line.text}{#if stored?.label}<br /><em>{stored.label}</em>{/if}</td><td>{line.state === 'counted' ? counted(line.count) : line.state}</td></tr>
+		{/each}
+	</tbody>
+</table>
+{#if keys}<KeyboardMap onclose={() => (keys = false)} />{/if}
 <div class="panels mt-5" role="tablist" aria-label="Below the sheet">
 	{#each PANELS as one (one.id)}<button role="tab" id="tab-{one.id}" aria-selected={panel === one.id} aria-controls="panel" onclick={() => (panel = one.id)}>{one.name}</button>{/each}
 </div>
@@ -228,13 +270,39 @@
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}
-		<Records bind:line={recordsLine} bind:minus={recordsMinus} revision={view?.revision} />
+		<Records bind:line={recordsLine} bind:minus={recordsMinus} bind:aloneIn={recordsAlone} revision={view?.revision} />
 	{:else}
 		<Versions />
 	{/if}
 </div>
 
 <style>
+	.print-only {
+		display: none;
+	}
+	@media print {
+		.print-only {
+			display: table;
+			width: 100%;
+			border-collapse: collapse;
+			font-size: 11pt;
+		}
+		.print-only caption {
+			text-align: left;
+			font-weight: 600;
+			padding-bottom: 8pt;
+		}
+		.print-only th,
+		.print-only td {
+			text-align: left;
+			vertical-align: top;
+			border-bottom: 0.5pt solid #999;
+			padding: 3pt 6pt;
+		}
+		.print-only tr {
+			break-inside: avoid;
+		}
+	}
 	.columns {
 		display: grid;
 		grid-template-columns: 58px 58px 46px;

@@ -1,4 +1,4 @@
-/** A page of a line's records (`minus`: without those of another line; `order`: newest or relevance), with what lit them. */
+/** A page of a line's records (`minus`: without those of another line; `alone`: only those of that result that are there by the line alone; `order`: newest or relevance), with what lit them. */
 import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { RECORD_ORDERS } from '$lib/server/computing';
@@ -11,7 +11,12 @@ export const GET = async ({ params, url, locals }) => {
 	const order = RECORD_ORDERS.find((one) => one === (url.searchParams.get('order') ?? 'newest'));
 	if (!order) error(422, { message: `order must be ${RECORD_ORDERS.join(' or ')}.` });
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
-	const page = await recordsOfLine(worked, { line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus') }, from, order);
+	const page = await recordsOfLine(
+		worked,
+		{ line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus'), aloneIn: url.searchParams.get('alone') },
+		from,
+		order
+	);
 	if (!page) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
 	return json(page);
 };

@@ -6,7 +6,11 @@ import { workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
-	const spread = await spreadOfLine(worked, { line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus') });
+	const spread = await spreadOfLine(worked, {
+		line: url.searchParams.get('line') ?? '',
+		minus: url.searchParams.get('minus'),
+		aloneIn: url.searchParams.get('alone')
+	});
 	if (!spread) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
 	return json(spread);
 };
