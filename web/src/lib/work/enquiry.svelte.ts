@@ -5,25 +5,12 @@
  */
 import { applyEdits, valueAt, type Conflict, type Edit, type EnquiryDocument, type Json, type Place } from '@wide-lantern/core/editor';
 import { newId } from './new-id';
-import { OwnSteps, type PastStep, type StepKind } from './own-steps';
+import { OwnSteps, type PastStep } from './own-steps';
+import { keepPending, tabIdentity, takePending, type Batch } from './pending';
 import type { Presence } from './presence';
 import type { CountsNews } from './sheet';
 
 export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'signed-out';
-
-interface Batch {
-	readonly name: string;
-	readonly kind: StepKind;
-	/** Batches of one step are taken back together. */
-	readonly step: string;
-	readonly edits: readonly Edit[];
-}
-interface Pending {
-	readonly client: string;
-	readonly at: number;
-	readonly revision: number;
-	readonly queue: readonly Batch[];
-}
 
 /** An edit that the server did not take, with what was typed, so that it can be copied. */
 export interface Rejected {
@@ -31,7 +18,6 @@ export interface Rejected {
 	readonly text: string;
 }
 
-const STALE = 15_000;
 const asJson = (document: EnquiryDocument) => document as unknown as Json;
 const asDocument = (json: Json) => json as unknown as EnquiryDocument;
 
@@ -397,53 +383,20 @@ export class EnquiryClient {
 		}
 	}
 
-	private key(client: string): string {
-		return `lantern-pending:${this.id}:${client}`;
-	}
-
 	private remember(): void {
-		try {
-			if (this.queue.length === 0 && this.held.length === 0) localStorage.removeItem(this.key(this.client));
-			else
-				localStorage.setItem(
-					this.key(this.client),
-					JSON.stringify({ client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] } satisfies Pending)
-				);
-		} catch {
-			// Without storage the edits still wait in memory.
-		}
+		keepPending(this.id, { client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] });
 	}
 
 	private adoptPending(): void {
-		try {
-			for (const key of Object.keys(localStorage).filter((one) => one.startsWith(`lantern-pending:${this.id}:`))) {
-				const pending = JSON.parse(localStorage.getItem(key) ?? 'null') as Pending | null;
-				if (!pending || (pending.client !== this.client && Date.now() - pending.at < STALE)) continue;
-				localStorage.removeItem(key);
-				if (!this.editable || !Array.isArray(pending.queue)) continue;
-				this.queue.push(...pending.queue);
-				this.revision = Math.min(this.revision, pending.revision);
-			}
-		} catch {
-			return;
+		for (const pending of takePending(this.id, this.client)) {
+			if (!this.editable) continue;
+			this.queue.push(...pending.queue);
+			this.revision = Math.min(this.revision, pending.revision);
 		}
 		if (this.queue.length === 0) return;
 		this.rebase();
 		this.remember();
 		this.state = 'saving';
 		void this.flush();
-	}
-}
-
-/** The same for a tab over reloads, so that its unsent edits are found again. */
-function tabIdentity(): string {
-	try {
-		const known = sessionStorage.getItem('lantern-tab');
-		if (known) return known;
-		const fresh = crypto.randomUUID();
-		sessionStorage.setItem('lantern-tab', fresh);
-		return fresh;
-	} catch {
-		return crypto.randomUUID();
 	}
 }

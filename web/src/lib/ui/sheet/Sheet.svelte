@@ -74,8 +74,15 @@
 		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
 		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		editor.dispatch(setDiagnostics(state, diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, shared, keep })));
+		const diagnostics = diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, shared, keep });
+		// Setting the same ones again would close the note that somebody is reading.
+		const text = JSON.stringify(diagnostics.map(({ from, to, severity, message, actions }) => [from, to, severity, message, actions?.map((one) => one.name)]));
+		if (text === lastDiagnostics) return;
+		lastDiagnostics = text;
+		editor.dispatch(setDiagnostics(state, diagnostics));
 	}
+
+	let lastDiagnostics = '';
 
 	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', heavy: 'too much work', uncounted: 'no collection' };
 	const ROLE_MARKS: Readonly<Record<string, string>> = { headings: 'headings', words: 'text words', mixed: 'headings and text words', joining: 'joining', limit: 'limit', filter: 'filter', check: 'check' };
