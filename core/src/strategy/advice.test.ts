@@ -99,6 +99,9 @@ describe('a line', () => {
 		expect(said(of, 'L4')).toEqual(['L3 not-used']);
 		expect(said(strategy([['light', 'a'], ['day', 'b'], ['@A AND @B']]), 'L3')).toEqual([]);
 	});
+	it('that sums up a concept whose lines are used by its letter is no leftover', () => {
+		expect(said(strategy([['light', 'a'], ['lamp', 'a'], ['#1 OR #2', 'a', 'joining'], ['day', 'b'], ['@A AND @B']]), 'L5')).toEqual([]);
+	});
 	it('names its users before it goes', () => {
 		const of = strategy([['light'], ['day'], ['#1 OR #2'], ['#3 NOT #1']]);
 		expect(usersOf(of, ['L1'])).toEqual([3, 4]);

@@ -109,7 +109,9 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 					repairs: []
 				});
 		}
-		if (behind && !behind.has(line.id) && line.role !== 'check' && final !== line.id) {
+		// A joining under a concept that is used by its @ only sums up; its lines are used.
+		const sumsUp = line.role === 'joining' && line.concept !== null && members.length > 0 && members.every((one) => behind?.has(one.id));
+		if (behind && !behind.has(line.id) && !sumsUp && line.role !== 'check' && final !== line.id) {
 			const number = (placeOf.get(final ?? '') ?? 0) + 1;
 			found.push({ line: line.id, code: 'not-used', message: `The result, line ${number}, does not use this line.`, repairs: [] });
 		}

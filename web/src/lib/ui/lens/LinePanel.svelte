@@ -41,7 +41,7 @@
 			><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, counts for nothing</label
 		>
 	</div>
-	{#if alone && alone.lost > 0}<p class="mt-4 small">{counted(alone.lost)} records of the result are there by this line alone. <button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read them</button></p>{/if}
+	{#if alone && alone.lost > 0}<p class="mt-4 small">{counted(alone.lost)} records of the result are there by this line alone. <button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read these</button></p>{/if}
 	<LinePieces {id} />
 	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />
 	{#if concept}<Unindexed concept={concept.id} letter={conceptLetter(enquiry.document.concepts.indexOf(concept))} revision={enquiry.revision} />{/if}

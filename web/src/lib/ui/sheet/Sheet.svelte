@@ -141,6 +141,8 @@
 		const effects = [setMargins.of(margins), ...(text === lastFacts ? [] : [setFacts.of(facts)])];
 		lastFacts = text;
 		editor.dispatch({ effects });
+		// Bands and labels change the heights by which a click finds its line.
+		if (effects.length > 1) editor.requestMeasure();
 	}
 	let lastFacts = '';
 
@@ -318,6 +320,7 @@
 			})
 		});
 		ready = true;
+		void document.fonts.ready.then(() => editor?.requestMeasure());
 		return () => editor?.destroy();
 	});
 
