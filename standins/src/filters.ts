@@ -1,6 +1,7 @@
 /**
  * Three invented filters for Skerry Health Abstracts, each in three variants. They were made for the
- * invented records, with no published filter beside them; what they do is measured, not claimed.
+ * invented records, with no published filter beside them; what they do is measured, not claimed. They
+ * do not ask for the publication type: that is the label that they are measured by.
  */
 export interface ShippedFilter {
 	readonly name: string;
@@ -8,6 +9,8 @@ export interface ShippedFilter {
 	readonly vocabulary: string;
 	readonly source: string;
 	readonly note: string;
+	/** What tells which records are true, in the notation. */
+	readonly truth: string;
 	/** In the notation, as plain text: one line each. */
 	readonly variants: readonly { readonly name: string; readonly text: string }[];
 }
@@ -19,28 +22,27 @@ export const shippedFilters: readonly ShippedFilter[] = [
 		name: 'Study of therapy',
 		vocabulary: 'skerry',
 		source: SOURCE,
-		note: 'For studies that allocate a treatment. Measure it on a labelled collection before you rely on it: what is true there may be told by pt:"randomised trial".',
+		note: 'For studies that allocate a treatment.',
+		truth: 'pt:"randomised trial"',
 		variants: [
-			{
-				name: 'most sensitive',
-				text: '{Trials >} OR pt:"randomised trial" OR randomi?* OR random* OR trial* OR allocat* OR assign* OR (compared WITHIN/4 (usual OR standard OR intervention))'
-			},
-			{ name: 'balanced', text: '{Trials, Randomised >} OR pt:"randomised trial" OR randomi?* OR (random* WITHIN/3 (allocat* OR assign*)) OR ti:trial*' },
-			{ name: 'most specific', text: 'pt:"randomised trial" OR ti:("randomi?ed controlled trial" OR "randomi?ed trial")' }
+			{ name: 'most sensitive', text: '{Trials >} OR random* OR trial* OR allocat* OR assign* OR (compared WITHIN/6 (usual OR standard OR intervention))' },
+			{ name: 'balanced', text: '{Trials, Randomised >} OR (random* WITHIN/3 (allocat* OR assign*)) OR randomi?ed OR randomi?ation' },
+			{ name: 'most specific', text: 'ti:("randomi?ed controlled trial" OR "randomi?ed trial") OR "randomly assigned"' }
 		]
 	},
 	{
 		name: 'Prognosis',
 		vocabulary: 'skerry',
 		source: SOURCE,
-		note: 'For studies that follow people over time. Where no type of publication says so, take marked records as the truth.',
+		note: 'For studies that follow people over time.',
+		truth: 'pt:"observational study"',
 		variants: [
 			{
 				name: 'most sensitive',
-				text: '{Cohort Studies >} OR {Prognosis >} OR pt:"observational study" OR cohort* OR follow* OR predict* OR prospective* OR outcome* OR course'
+				text: '{Cohort Studies >} OR {Prognosis >} OR cohort* OR follow* OR observ* OR predict* OR prospective* OR retrospective* OR adjust* OR associat*'
 			},
-			{ name: 'balanced', text: '{Cohort Studies >} OR {Prognosis >} OR pt:"observational study" OR cohort* OR prospective* OR prognos*' },
-			{ name: 'most specific', text: '{Cohort Studies >} OR ti:(cohort* OR prognos*)' }
+			{ name: 'balanced', text: '{Cohort Studies >} OR cohort* OR (prospective* WITHIN/3 observ*) OR retrospective*' },
+			{ name: 'most specific', text: 'ti:(cohort* OR prospective* OR retrospective*)' }
 		]
 	},
 	{
@@ -48,13 +50,14 @@ export const shippedFilters: readonly ShippedFilter[] = [
 		vocabulary: 'skerry',
 		source: SOURCE,
 		note: 'For studies of what people say and mean.',
+		truth: 'pt:"qualitative study"',
 		variants: [
 			{
 				name: 'most sensitive',
-				text: '{Qualitative Research >} OR pt:"qualitative study" OR qualitativ* OR interview* OR experience* OR "focus group*" OR theme* OR perception* OR view*'
+				text: '{Qualitative Research >} OR qualitativ* OR interview* OR experience* OR "focus group*" OR theme* OR perception* OR view*'
 			},
 			{ name: 'balanced', text: '{Qualitative Research >} OR qualitativ* OR interview* OR "focus group*" OR (lived WITHIN/2 experience*)' },
-			{ name: 'most specific', text: 'pt:"qualitative study" OR ti:(qualitativ* OR interview*)' }
+			{ name: 'most specific', text: 'ti:(qualitativ* OR interview*)' }
 		]
 	}
 ];

@@ -69,6 +69,8 @@ export const partSchema = {
 		/** Where it comes from: a citation, or who made it. */
 		source: { type: 'string', maxLength: 2_000 },
 		note: { type: 'string', maxLength: 20_000 },
+		/** An expression that tells which records are true, to measure it by. */
+		truth: { type: 'string', maxLength: 20_000 },
 		version: { type: 'integer', minimum: 1 },
 		variants: {
 			type: 'array',
@@ -90,6 +92,7 @@ export interface StrategyPartFile {
 	readonly kind: (typeof PART_KINDS)[number];
 	readonly source: string;
 	readonly note: string;
+	readonly truth?: string;
 	readonly version: number;
 	readonly variants: readonly { readonly name: string; readonly lines: PackedLines }[];
 }

@@ -76,7 +76,16 @@ export async function loadShippedParts(): Promise<void> {
 				}
 			};
 		});
-		const part: unknown = { format: 'wide-lantern-part', name: filter.name, kind: 'filter', source: filter.source, note: filter.note, version: 1, variants };
+		const part: unknown = {
+			format: 'wide-lantern-part',
+			name: filter.name,
+			kind: 'filter',
+			source: filter.source,
+			note: filter.note,
+			truth: filter.truth,
+			version: 1,
+			variants
+		};
 		if (!checkPart(part)) throw new Error(`The filter ${filter.name} does not fit: ${faultOf(checkPart.errors)}`);
 		await database('parts').insert({ id: randomUUID(), person_id: null, data: JSON.stringify(part) });
 	}

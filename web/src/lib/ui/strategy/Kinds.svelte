@@ -26,10 +26,7 @@
 		<tbody>
 			{#each rows as row (row.concept)}
 				<tr>
-					<th scope="row" class="font-normal text-left"
-						>{#if row.letter}<strong style:color="var(--hue-{row.hue % 6})">{row.letter}</strong>
-						{/if}{row.name}</th
-					>
+					<td class="align-top">{#if row.letter}<strong style:color="var(--hue-{row.hue % 6})">{row.letter}</strong>&ensp;{/if}{row.name}</td>
 					{#each [row.headings, row.words, row.both] as count, at (at)}
 						<td>
 							<span class="figure"

@@ -15,7 +15,10 @@
 	let name = $state('');
 	let source = $state('');
 	let kind = $state<'concept' | 'filter' | 'lines'>('concept');
-	let truth = $state('pt:"randomised trial"');
+	/** What tells which records are true, by part; what the part says until somebody says otherwise. */
+	let truths = $state.raw<Readonly<Record<string, string>>>({});
+	const truthOf = (entry: PartEntry) => truths[entry.id] ?? entry.part.truth ?? '';
+	let ownTruth = $state('');
 	let byMarks = $state(false);
 	let place = $state<'below' | 'instead'>('below');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
@@ -49,7 +52,7 @@
 			enquiry.id
 		);
 		const plain = { ...lines, lines: lines.lines.map(({ part, ...line }) => (void part, kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line)) };
-		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', { format: 'wide-lantern-part', name: name.trim(), kind, source: source.trim(), note: '', version: 1, variants: [{ name: '', lines: plain }] });
+		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', { format: 'wide-lantern-part', name: name.trim(), kind, source: source.trim(), note: '', ...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }), version: 1, variants: [{ name: '', lines: plain }] });
 		if (!saved) return;
 		said = [`Kept “${name.trim()}”, version ${saved.version}.`];
 		name = '';
@@ -77,7 +80,7 @@
 	}
 	async function measure(entry: PartEntry) {
 		for (const variant of entry.part.variants) {
-			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', { lines: variant.lines, truth: byMarks ? null : truth.trim() });
+			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', { lines: variant.lines, truth: byMarks ? null : truthOf(entry).trim() });
 			if (!answer) return;
 			measured = new Map([...measured, [`${entry.id} ${variant.name}`, answer]]);
 		}
@@ -93,11 +96,7 @@
 	{#if said.length > 0}<p class="say note small mt-2" role="status">
 			{#each said as one (one)}<span class="block">{one}</span>{/each}
 		</p>{/if}
-	<p class="small mt-3 flex gap-2 items-center flex-wrap">
-		<span>Measured on the enquiry’s collection; true is</span>
-		<input class="ask w-64 term" bind:value={truth} disabled={byMarks} aria-label="An expression that tells which records are true" spellcheck="false" />
-		<label class="flex gap-1 items-center"><input type="checkbox" bind:checked={byMarks} /> what is marked relevant here, among the marked</label>
-	</p>
+	<p class="small mt-3"><label class="flex gap-2 items-center"><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant, among the marked</label></p>
 	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center"><label for="part-place">Concepts and lines are put</label><select id="part-place" class="ask w-64" bind:value={place}><option value="below">below the lines that are here</option><option value="instead">in place of all lines that are here</option></select></p>{/if}
 	{#each parts ?? [] as entry (entry.id)}
 		<article class="mt-4">
@@ -121,8 +120,8 @@
 					{/each}
 				</tbody>
 			</table>
-			<p class="mt-1">
-				<button class="do bare small" onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}
+			<p class="mt-1 small flex gap-2 items-center flex-wrap">
+				<label for="truth-{entry.id}">True is</label><input id="truth-{entry.id}" class="ask w-56 term" value={truthOf(entry)} oninput={(event) => (truths = { ...truths, [entry.id]: event.currentTarget.value })} disabled={byMarks} placeholder='pt:"randomised trial"' spellcheck="false" /><button class="do bare small" disabled={!byMarks && truthOf(entry).trim() === ''} onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}
 			</p>
 		</article>
 	{/each}
@@ -138,11 +137,15 @@
 		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
 		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
 		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
+		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder='pt:"randomised trial"' spellcheck="false" /></label>{/if}
 		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
 	</form>
 </section>
 
 <style>
+	td {
+		vertical-align: middle;
+	}
 	.term {
 		font-family: 'Atkinson Hyperlegible Mono', monospace;
 	}

@@ -60,8 +60,8 @@
 		<h3>{name}</h3>
 		<table class="grid-table small mt-1">
 			<tbody>
-				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums">{counted(one.count)}</td></tr>{/each}
-				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums">{counted(count)}</td></tr>{/if}{/each}
+				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums w-12">{counted(one.count)}</td></tr>{/each}
+				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums w-12">{counted(count)}</td></tr>{/if}{/each}
 			</tbody>
 		</table>
 	</section>
