@@ -117,6 +117,15 @@ describe('spreading a block', () => {
 		expect(gathered.lines[0]).toMatchObject({ id: 'L1', role: 'words', concept: 'a' });
 	});
 
+	it('leaves a proximity whole, and writes out one that is all there is', () => {
+		const before = strategy([
+			['elm OR ((alder OR birch) WITHIN/3 fir)', 'a'],
+			['(alder OR birch) WITHIN/3 fir', 'a']
+		]);
+		expect(texts(applied(before, spreadLine(before, 'L1', newId))).slice(0, 3)).toEqual(['elm', '(alder OR birch) WITHIN/3 fir', '#1 OR #2']);
+		expect(texts(applied(before, spreadLine(before, 'L2', newId))).slice(1)).toEqual(['alder WITHIN/3 fir', 'birch WITHIN/3 fir', '#2 OR #3']);
+	});
+
 	it('keeps comments, the switch, and what hangs on the terms', () => {
 		const before = strategy([['alder OR /* as in Elgby */ birch', 'a', true]]);
 		const [line] = before.lines;

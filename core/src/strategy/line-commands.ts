@@ -42,11 +42,18 @@ export function joinLines(strategy: StrategyPart, ids: readonly string[], operat
 	return { edits: [{ do: 'insert', in: ['lines'], item: asJson(item), after: last.id }], line: id };
 }
 
-/** The sides of a line that can stand on lines of their own, or null. */
+/**
+ * The sides of a line that can stand on lines of their own, or null. A proximity is one term; only a
+ * line that is nothing else is written out in its pairs.
+ */
 function sidesOf(tree: Expression): readonly Expression[] | null {
-	const drawn = distribute(flatten(tree), SPREAD_CEILING);
-	const open = drawn.ok ? flatten(drawn.expression) : flatten(tree);
-	return open.kind === 'or' ? open.items : null;
+	const open = flatten(tree);
+	if (open.kind === 'or') return open.items;
+	if (open.kind === 'field') return sidesOf(open.of)?.map((of): Expression => ({ ...open, of })) ?? null;
+	if (open.kind !== 'near') return null;
+	const drawn = distribute(open, SPREAD_CEILING);
+	const pairs = drawn.ok ? flatten(drawn.expression) : open;
+	return pairs.kind === 'or' ? pairs.items : null;
 }
 
 /**

@@ -71,10 +71,12 @@
 	function diagnose(): void {
 		if (!editor) return;
 		const { state } = editor;
+		// While a line is being mended the result is for the moment another one: nobody is told that it uses too little.
+		const unsettled = view?.lines.some((line) => line.state === 'broken' || line.state === 'faulty' || line.state === 'heavy') ?? true;
 		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
 		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		const diagnostics = diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, view?.final ?? null), noHits, shared, keep });
+		const diagnostics = diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)), noHits, shared, keep });
 		// Setting the same ones again would close the note that somebody is reading.
 		const text = JSON.stringify(diagnostics.map(({ from, to, severity, message, actions }) => [from, to, severity, message, actions?.map((one) => one.name)]));
 		if (text === lastDiagnostics) return;

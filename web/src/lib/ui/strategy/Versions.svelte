@@ -131,7 +131,7 @@
 			{/if}
 			{#if shown.length === 0}<p class="soft mt-2">No line is different.</p>{:else}
 				<table class="grid-table small mt-2">
-					<thead><tr><th scope="col">Line</th><th scope="col">What</th><th scope="col">Text</th><th scope="col" class="text-right">Gained</th><th scope="col" class="text-right">Lost</th></tr></thead>
+					<thead><tr><th scope="col" class="w-[9%]">Line</th><th scope="col" class="w-[13%]">What</th><th scope="col">Text</th><th scope="col" class="text-right w-[10%]">Gained</th><th scope="col" class="text-right w-[10%]">Lost</th></tr></thead>
 					<tbody>
 						{#each shown as line (line.id)}
 							<tr>
