@@ -42,6 +42,24 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 			.nth(0)
 			.click({ position: { x: 60, y: 12 } });
 	},
+	beam: async (page, enquiry) => {
+		await page.goto(`${enquiry}/strategy`);
+		await page.locator('.right-mark .count').first().waitFor();
+		for (const letter of ['A', 'B', 'C']) await page.getByRole('button', { name: `Fold the lines of concept ${letter}` }).click();
+		await page.getByRole('figure').scrollIntoViewIfNeeded();
+		await page.getByText('The beam').waitFor();
+	},
+	parts: async (page, enquiry) => {
+		await page.goto(`${enquiry}/strategy`);
+		await page.locator('.right-mark .count').first().waitFor();
+		await page.getByRole('tab', { name: 'Parts and filters' }).click();
+		for (const name of ['Study of therapy', 'Prognosis']) {
+			const part = page.getByRole('article').filter({ hasText: name });
+			await part.getByRole('button', { name: 'Measure' }).click();
+			await part.getByText('%').first().waitFor();
+		}
+		await page.locator('#panel').evaluate((panel) => panel.scrollIntoView());
+	},
 	terms: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.locator('.right-mark .count').first().waitFor();
@@ -75,6 +93,23 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.goto(`${enquiry}/strategy`);
 		await page.getByRole('button', { name: 'Switch between day and night' }).click();
 		await page.locator('.right-mark .count').first().waitFor();
+	},
+	// It changes the demo, so it comes last.
+	versions: async (page, enquiry) => {
+		await page.goto(`${enquiry}/strategy`);
+		await page.locator('.right-mark .count').first().waitFor();
+		await page.getByRole('tab', { name: 'Versions' }).click();
+		await page.getByLabel('Name of the version').fill('Sent to the reviewer');
+		await page.getByRole('button', { name: 'Keep this version' }).click();
+		await page.getByText('Kept as').waitFor();
+		await page.getByRole('tab', { name: 'Trials' }).click();
+		await page
+			.getByRole('row', { name: /Words of A Delirium in titles only/ })
+			.getByRole('button', { name: 'Keep' })
+			.click();
+		await page.getByRole('tab', { name: 'Versions' }).click();
+		await page.locator('[data-compared]').waitFor();
+		await page.locator('#panel').evaluate((panel) => panel.scrollIntoView());
 	}
 };
 

@@ -119,6 +119,7 @@
 	</section>
 {/if}
 <Proposals {line} {text} {at} />
+{#if answer}<hr class="my-4" />{/if}
 
 <style>
 	.term {

@@ -126,6 +126,8 @@
 				dimAlone: counts.marginsOld || !fresh
 			};
 		});
+		const totals = new Map(counts.margins?.kinds.map((one) => [one.concept ?? '', `${counted(one.both)} records`]));
+		totals.delete('');
 		const facts = enquiry.document.lines.map((line) => {
 			const at = concepts.findIndex((one) => one.id === line.concept);
 			return {
@@ -136,7 +138,8 @@
 				hue: at,
 				joining: line.role === 'joining',
 				label: [line.label, line.part ? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}` : ''].filter((one) => one !== '').join(' · '),
-				note: line.note
+				note: line.note,
+				total: totals.get(line.concept ?? '') ?? ''
 			};
 		});
 		const text = JSON.stringify(facts);

@@ -4,7 +4,17 @@ import { runsOf, type LineFacts } from './bands';
 import { linesAt, sidesAt } from './partners';
 import { parse } from '@wide-lantern/core/editor';
 
-const line = (concept: string | null, joining = false): LineFacts => ({ id: '', concept, letter: '', name: '', hue: 0, joining, label: '', note: '' });
+const line = (concept: string | null, joining = false): LineFacts => ({
+	id: '',
+	concept,
+	letter: '',
+	name: '',
+	hue: 0,
+	joining,
+	label: '',
+	note: '',
+	total: ''
+});
 const runs = (...lines: LineFacts[]) => runsOf(lines).map(({ concept, first, last, hidden }) => [concept, first, last, hidden]);
 
 describe('runs', () => {

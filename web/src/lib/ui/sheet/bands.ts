@@ -15,6 +15,8 @@ export interface LineFacts {
 	readonly joining: boolean;
 	readonly label: string;
 	readonly note: string;
+	/** Records of the whole concept, in words; empty while they are not known. */
+	readonly total: string;
 }
 
 export const setFacts = StateEffect.define<readonly LineFacts[]>();
@@ -64,6 +66,7 @@ class BandWidget extends WidgetType {
 			one.facts.letter === two.facts.letter &&
 			one.facts.name === two.facts.name &&
 			one.facts.hue === two.facts.hue &&
+			one.facts.total === two.facts.total &&
 			String(one.hidden) === String(two.hidden) &&
 			one.last - one.first === two.last - two.first &&
 			one.concept === two.concept
@@ -94,7 +97,8 @@ class BandWidget extends WidgetType {
 			const count = document.createElement('span');
 			count.className = 'soft';
 			const lines = hidden[1] - hidden[0] + 1;
-			count.textContent = lines === last - first + 1 ? `${lines} lines folded` : `${lines} lines folded into the joining`;
+			const whole = lines === last - first + 1;
+			count.textContent = `${lines} lines folded${whole ? '' : ' into the joining'}${whole && facts.total !== '' ? ` · ${facts.total} together` : ''}`;
 			band.append(count);
 		}
 		return band;

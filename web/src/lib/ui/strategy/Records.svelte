@@ -15,14 +15,17 @@
 		/** The result, where only those of its records are shown that are there by the line alone. */
 		aloneIn: string | null;
 		revision: number | undefined;
+		/** True until the records that were asked for have been brought into view. */
+		jump: boolean;
 	}
-	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision }: Props = $props();
+	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision, jump = $bindable() }: Props = $props();
 	const { enquiry, lens } = takeBench();
 	let page = $state.raw<RecordPage | null>(null);
 	let fault = $state('');
 	let order = $state<'newest' | 'relevance'>('newest');
 	let from = $state(0);
 	let spread = $state(false);
+	let section: HTMLElement | undefined = $state();
 	const lines = $derived(enquiry.document.lines);
 	const number = (id: string | null) => lines.findIndex((one) => one.id === id) + 1;
 
@@ -45,6 +48,10 @@
 				if (response.ok) {
 					page = answer;
 					fault = '';
+					if (jump) {
+						jump = false;
+						requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
+					}
 				} else fault = answer.message ?? 'The records could not be read.';
 			},
 			() => {
@@ -58,7 +65,7 @@
 
 {#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
 
-<section id="records" aria-label="Records of {named}">
+<section bind:this={section} id="records" aria-label="Records of {named}">
 	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
 		<h2>Records of</h2>
 		<select class="ask w-28" bind:value={line} aria-label="Line"

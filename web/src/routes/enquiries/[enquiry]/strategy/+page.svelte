@@ -97,13 +97,14 @@
 	let recordsLine = $state<string | null>(null);
 	let recordsMinus = $state<string | null>(null);
 	let recordsAlone = $state<string | null>(null);
+	let recordsJump = $state(false);
 	function showRecords(line: string | null, minus: string | null = null, aloneIn: string | null = null) {
 		if (line === null) return;
 		panel = 'records';
 		recordsLine = line;
 		recordsMinus = minus;
 		recordsAlone = aloneIn;
-		requestAnimationFrame(() => window.document.getElementById('records')?.scrollIntoView({ block: 'start' }));
+		recordsJump = true;
 	}
 	// Once something is shown, records are those of the result until a line is chosen.
 	$effect(() => {
@@ -270,7 +271,7 @@
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}
-		<Records bind:line={recordsLine} bind:minus={recordsMinus} bind:aloneIn={recordsAlone} revision={view?.revision} />
+		<Records bind:line={recordsLine} bind:minus={recordsMinus} bind:aloneIn={recordsAlone} bind:jump={recordsJump} revision={view?.revision} />
 	{:else}
 		<Versions />
 	{/if}
