@@ -1,5 +1,5 @@
 /** The terms of a line (words, phrases, proximities, headings), in its text and in its query, one by one. */
-import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
+import { evaluate, RecordSet, WorkCeiling, type CollectionIndex } from '../collection/index.ts';
 import { partsOf, type Expression, type Query, type Span } from '../query/index.ts';
 import type { EvaluateOptions, LineToEvaluate } from './evaluate.ts';
 
@@ -50,6 +50,14 @@ export function emptyTerms(lines: readonly LineToEvaluate[], index: CollectionIn
 	const context = { line: () => RecordSet.none(index.size), marked: () => RecordSet.none(index.size) };
 	return lines.map(({ query, off }) => {
 		if (!query || off) return [];
-		return termsOf(query).flatMap((term, at) => (evaluate(index, term, context, options.cache, options.watch?.()).isEmpty() ? [at] : []));
+		return termsOf(query).flatMap((term, at) => {
+			try {
+				return evaluate(index, term, context, options.cache, options.watch?.()).isEmpty() ? [at] : [];
+			} catch (error) {
+				// What is too much work to count is not said to be empty.
+				if (error instanceof WorkCeiling) return [];
+				throw error;
+			}
+		});
 	});
 }

@@ -117,10 +117,10 @@ describe('headings alone, words alone, both', () => {
 	it('counts a concept and the whole, and what the two share', () => {
 		const queries = [heading, or(word('alder'), heading), word('cedar'), and(or(line('L1'), line('L2')), line('L3'))];
 		const all = ['headings', 'mixed', 'words', 'joining'] as const;
-		const concept = kindFigures(to(queries), all, ['L1', 'L2'], 'L4', index, marks);
+		const [concept, whole] = kindFigures(to(queries), all, [['L1', 'L2'], null], 'L4', index, marks);
 		expect(concept).toMatchObject({ headings: 22, words: 32, both: 43, shared: 11 });
 		expect((concept?.headings ?? 0) + (concept?.words ?? 0) - (concept?.shared ?? 0)).toBe(concept?.both);
 		// The other concept has no heading: by headings alone nothing is found.
-		expect(kindFigures(to(queries), all, null, 'L4', index, marks)).toMatchObject({ headings: 0, words: 16, both: finalOf(queries, 'L4').count(), shared: 0 });
+		expect(whole).toMatchObject({ headings: 0, words: 16, both: finalOf(queries, 'L4').count(), shared: 0 });
 	});
 });

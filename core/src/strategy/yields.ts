@@ -89,18 +89,19 @@ export function onlyKind(query: Query, kind: Kind): Query | null {
 }
 
 /**
- * Headings alone, text words alone, both: for a concept (the lines that are joined) or for the final result.
- * @param joined the lines of a concept; null for the whole strategy
+ * Headings alone, text words alone, both: for concepts (the lines that are joined) and for the final result.
+ * @param groups the lines of a concept; null for the whole strategy
+ * @returns for every group, in their order; null where nothing is counted
  */
 export function kindFigures(
 	lines: readonly LineToEvaluate[],
 	roles: readonly LineRole[],
-	joined: readonly string[] | null,
+	groups: readonly (readonly string[] | null)[],
 	final: string,
 	index: CollectionIndex,
 	marks: Marks,
 	options: EvaluateOptions = {}
-): KindFigures | null {
+): readonly (KindFigures | null)[] {
 	const evaluated = evaluateStrategy(lines, index, marks, options);
 	const standings = new Standings(evaluated, index, marks, options);
 	const context = { line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
@@ -113,24 +114,24 @@ export function kindFigures(
 				return [[id, part ? evaluate(index, part, context, options.cache, options.watch?.()) : RecordSet.none(index.size)]];
 			})
 		);
+	const byKind = { headings: only('headings'), words: only('words') };
 	const union = (sets: readonly (RecordSet | null | undefined)[]) => {
 		const all = RecordSet.none(index.size);
 		for (const set of sets) if (set) all.addAll(set);
 		return all;
 	};
-	const of = (kind: Kind): RecordSet | null => {
-		const replaced = only(kind);
-		return joined ? union(joined.map((id) => replaced.get(id))) : standings.finalWith(replaced, final);
-	};
-	const [headings, words] = [of('headings'), of('words')];
-	const both = joined ? union(joined.map((id) => standings.recordsOf(id))) : standings.recordsOf(final);
-	if (!headings || !words || !both) return null;
-	const ships = (set: RecordSet) => set.countWith(marks.benchmark);
-	return {
-		headings: headings.count(),
-		words: words.count(),
-		both: both.count(),
-		shared: headings.countWith(words),
-		ships: [ships(headings), ships(words), ships(both)]
-	};
+	return groups.map((joined): KindFigures | null => {
+		const of = (kind: Kind) => (joined ? union(joined.map((id) => byKind[kind].get(id))) : standings.finalWith(byKind[kind], final));
+		const [headings, words] = [of('headings'), of('words')];
+		const both = joined ? union(joined.map((id) => standings.recordsOf(id))) : standings.recordsOf(final);
+		if (!headings || !words || !both) return null;
+		const ships = (set: RecordSet) => set.countWith(marks.benchmark);
+		return {
+			headings: headings.count(),
+			words: words.count(),
+			both: both.count(),
+			shared: headings.countWith(words),
+			ships: [ships(headings), ships(words), ships(both)]
+		};
+	});
 }

@@ -1,5 +1,5 @@
 /** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
-import { finalLine, SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light } from '@wide-lantern/core';
+import { finalLine, SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light, type LineToEvaluate } from '@wide-lantern/core';
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
 import { recordsAt, spreadInDatabase, type OpenCollection } from './collections';
 import { computing, type RecordOrder } from './computing';
@@ -26,10 +26,22 @@ export async function recordsOfLine(
 	from: number,
 	order: RecordOrder
 ): Promise<RecordPage | null> {
-	const { collection, lines, marks, wanted } = worked;
+	const { collection, lines } = worked;
 	const line = lines.find((one) => one.id === lineId);
 	if (!collection || !line) return null;
-	const of = { ...ofLines(worked, collection), line: lineId };
+	return pageOf(worked, collection, linesOf(worked), { line: lineId, minus, aloneIn, number: line.number }, from, order);
+}
+
+/** A page of the records of any lines on the enquiry's collection. */
+export async function pageOf(
+	{ marks, wanted }: Pick<WorkedEnquiry, 'marks' | 'wanted'>,
+	collection: OpenCollection,
+	lines: readonly LineToEvaluate[],
+	{ line, minus, aloneIn, number }: OfRecords & { readonly number: number },
+	from: number,
+	order: RecordOrder
+): Promise<RecordPage | null> {
+	const of = { collection: collection.computed, lines, marks, line };
 	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, order, minus, aloneIn, ...of }, wanted);
 	if (!page) return null;
 	const records = await recordsAt(collection.id, page.records);
@@ -37,7 +49,7 @@ export async function recordsOfLine(
 	const lit = await computing().ask({ do: 'light', records, labels, ...of }, wanted);
 	const known = new Set(marks.benchmark);
 	return {
-		line: line.number,
+		line: number,
 		total: page.total,
 		from,
 		records: records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(page.records[at] ?? -1)))

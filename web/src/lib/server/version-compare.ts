@@ -1,10 +1,52 @@
 /** Two versions of a strategy side by side, with the difference in records. */
-import { compareLines, linesToEvaluate, readStrategy, type LineChange } from '@wide-lantern/core';
+import { compareLines, finalLine, linesToEvaluate, readStrategy, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
+import type { RecordPage } from '$lib/work/records';
 import type { ComparedVersions } from '$lib/work/versions';
 import { computing } from './computing';
+import { pageOf } from './line-records';
 import { articlesOf } from './margins';
 import type { Standing } from './versions';
 import type { WorkedEnquiry } from './workings';
+
+const RENAMED = 'then ';
+
+/** Lines under other identities, so that two versions stand in one strategy without meeting. */
+function apart(lines: readonly LineToEvaluate[]): LineToEvaluate[] {
+	const query = (of: Query): Query => {
+		if (of.kind === 'line') return of.id === null ? of : { kind: 'line', id: RENAMED + of.id };
+		if (of.kind === 'and' || of.kind === 'or') return { kind: of.kind, parts: of.parts.map(query) };
+		return of.kind === 'not' ? { kind: 'not', keep: query(of.keep), drop: query(of.drop) } : of;
+	};
+	return lines.map((line) => ({ ...line, id: RENAMED + line.id, query: line.query && query(line.query) }));
+}
+
+/**
+ * Records that one version's result has and another's has not; null where nothing is counted.
+ * @param has the version whose records are shown, lit by its own lines
+ */
+export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks: Standing, from: number): Promise<RecordPage | null> {
+	const { collection, vocabularies, marks, wanted } = worked;
+	if (!collection) return null;
+	const year = new Date().getFullYear();
+	const read = ({ document }: Standing) => {
+		const lines = readStrategy(document, vocabularies, year);
+		return { lines: linesToEvaluate(lines, document.lines), roles: lines };
+	};
+	const [own, other] = [read(has), read(lacks)];
+	const lines = [...own.lines, ...apart(other.lines)];
+	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines, marks }, wanted);
+	const [line, minus] = [finalLine(own.roles, counted.slice(0, own.lines.length)), finalLine(other.roles, counted.slice(own.lines.length))];
+	return line
+		? pageOf(
+				worked,
+				collection,
+				lines,
+				{ line: line.id, minus: minus?.id ?? null, aloneIn: null, number: own.lines.find((one) => one.id === line.id)?.number ?? 0 },
+				from,
+				'newest'
+			)
+		: null;
+}
 
 /** One version beside another, or beside the enquiry as it stands: lines by identity, and the difference in records. */
 export async function compareVersions(worked: WorkedEnquiry, before: Standing, after: Standing): Promise<ComparedVersions> {

@@ -193,7 +193,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 				yields: yieldsOf(job.lines, job.roles, job.final, index, marks, options),
 				beam: beamOf(job.lines, job.final, index, marks, options),
 				shared: sharedTerms(job.lines, job.conceptOf, job.final, index, marks, options),
-				kinds: [null, ...job.concepts].map((joined) => kindFigures(job.lines, job.roles, joined, job.final, index, marks, options))
+				kinds: kindFigures(job.lines, job.roles, [null, ...job.concepts], job.final, index, marks, options)
 			};
 		}
 		case 'trials': {

@@ -1,11 +1,10 @@
 <!-- Records of a line, or of the difference of two: read, judged, sent to a concept. -->
 <script lang="ts">
 	import BookOpen from '@lucide/svelte/icons/book-open';
-	import Ship from '@lucide/svelte/icons/ship';
-	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
-	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
+	import type { RecordPage } from '$lib/work/records';
+	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 
 	interface Props {
@@ -19,7 +18,7 @@
 		jump: boolean;
 	}
 	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision, jump = $bindable() }: Props = $props();
-	const { enquiry, lens } = takeBench();
+	const { enquiry } = takeBench();
 	let page = $state.raw<RecordPage | null>(null);
 	let fault = $state('');
 	let order = $state<'newest' | 'relevance'>('newest');
@@ -63,7 +62,6 @@
 	const named = $derived(aloneIn !== null ? `line ${number(aloneIn)} that are there by line ${number(line)} alone` : `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
 </script>
 
-{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
 
 <section bind:this={section} id="records" aria-label="Records of {named}">
 	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
@@ -84,23 +82,7 @@
 	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
 	{#if page && !fault}
 		{#if page.total === 0}<p class="mt-2">None. {minus === null ? 'Look at the terms that bring nothing: a misspelt word is the commonest reason.' : 'Every record of the first line is in the second one, too.'}</p>{/if}
-		<ol class="mt-2" start={page.from + 1}>
-			{#each page.records as record (record.id)}
-				<li class="record">
-					<button
-						onclick={() => {
-							lens.topic = { kind: 'record', line: page?.line ?? 0, record };
-							lens.open = true;
-						}}>{@render title(record)}</button
-					>
-					<Verdict record={record.id} short />
-					<span class="small soft block col-span-2"
-						>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
-							· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
-					>
-				</li>
-			{/each}
-		</ol>
+		<RecordList {page} />
 		{#if page.total > 20}
 			<p class="mt-2 flex gap-2 items-center">
 				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}>{order === 'newest' ? 'Newer' : 'Back'}</button>
@@ -112,21 +94,3 @@
 		<p class="soft mt-2"><BookOpen size={14} class="inline" /> Choose a line, or press Alt Enter on one in the sheet.</p>
 	{/if}
 </section>
-
-<style>
-	.record {
-		display: grid;
-		grid-template-columns: 1fr auto;
-		column-gap: 12px;
-		align-items: start;
-		padding: 5px 0;
-		border-bottom: 1px solid var(--rule);
-	}
-	.record > button {
-		text-align: left;
-		cursor: pointer;
-	}
-	.record > button:hover {
-		color: var(--link);
-	}
-</style>

@@ -4,6 +4,8 @@
 	import { restoringEdits, type EnquiryDocument, type LineChange } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import type { RecordPage } from '$lib/work/records';
+	import RecordList from './RecordList.svelte';
 	import type { ComparedVersions, VersionEntry } from '$lib/work/versions';
 
 	const { enquiry } = takeBench();
@@ -43,11 +45,18 @@
 		await enquiry.flush();
 		compared = await ask<ComparedVersions>(`versions/${before}?with=${after}`);
 	}
+	/** Records that one of the two has and the other has not. */
+	let shownRecords = $state.raw<{ readonly side: 'gained' | 'lost'; readonly page: RecordPage } | null>(null);
+	async function read(side: 'gained' | 'lost', from = 0) {
+		const page = await ask<RecordPage>(`versions/${before}?with=${after}&records=${side}&from=${from}`);
+		if (page) shownRecords = { side, page };
+	}
 	$effect(() => {
 		void list();
 	});
 	$effect(() => {
 		void enquiry.revision;
+		shownRecords = null;
 		if (before !== '' && before !== after) void compare();
 		else compared = null;
 	});
@@ -125,9 +134,17 @@
 			{#if compared.records}
 				<p class="mt-2" data-compared>
 					The result went from {counted(compared.records.before)} to <strong>{counted(compared.records.count)}</strong> records: {counted(compared.records.gained)} gained, {counted(compared.records.lost)} lost.
+					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}>Read the gained</button>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}>Read the lost</button>{/if}
 					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles that went dark: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
 					{#if compared.records.shipsGained.length > 0}Known articles that came into the light: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
 				</p>
+			{/if}
+			{#if shownRecords}
+				<section aria-label="Records {shownRecords.side}" class="mt-2">
+					<h3>{shownRecords.side === 'gained' ? 'Gained' : 'Lost'} <span class="soft small font-normal">{counted(shownRecords.page.total)}, newest first</span></h3>
+					<RecordList page={shownRecords.page} />
+					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}<p class="mt-2 flex gap-2 items-center"><button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}>Newer</button><button class="do" disabled={page.from + 20 >= page.total} onclick={() => void read(side, page.from + 20)}>Older</button></p>{/if}
+				</section>
 			{/if}
 			{#if shown.length === 0}<p class="soft mt-2">No line is different.</p>{:else}
 				<table class="grid-table small mt-2">

@@ -1,8 +1,8 @@
-/** One version: as it stood, or beside another (`?with=` its id; without, the enquiry as it stands). */
+/** One version: as it stood, or beside another (`?with=` its id, or `now`), in lines or, with `records=gained` or `lost`, as records. */
 import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { checkDocument } from '$lib/server/enquiries';
-import { compareVersions } from '$lib/server/version-compare';
+import { compareVersions, recordsBetween } from '$lib/server/version-compare';
 import { openVersion } from '$lib/server/versions';
 import { workEnquiry } from '$lib/server/workings';
 
@@ -14,5 +14,12 @@ export const GET = async ({ params, url, locals }) => {
 	const current = await enquiryOf(params.enquiry);
 	const after = other === 'now' ? current : await openVersion(params.enquiry, other, checkDocument);
 	if (!after) error(404, { message: 'There is no such version of this enquiry.' });
-	return json(await compareVersions(await workEnquiry(current, { owner: actor(locals).id }), version, after));
+	const worked = await workEnquiry(current, { owner: actor(locals).id });
+	const side = url.searchParams.get('records');
+	if (side === null) return json(await compareVersions(worked, version, after));
+	const from = Number(url.searchParams.get('from') ?? 0);
+	if ((side !== 'gained' && side !== 'lost') || !Number.isSafeInteger(from) || from < 0) error(422, { message: 'records must be gained or lost, from a whole number.' });
+	const page = await (side === 'gained' ? recordsBetween(worked, after, version, from) : recordsBetween(worked, version, after, from));
+	if (!page) error(404, { message: 'Nothing is counted in this version.' });
+	return json(page);
 };

@@ -1,0 +1,48 @@
+<!-- Records one under the other with their lit words; one opens in the lens. -->
+<script lang="ts">
+	import Ship from '@lucide/svelte/icons/ship';
+	import Verdict from '$lib/ui/lens/Verdict.svelte';
+	import { takeBench } from '$lib/work/context';
+	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
+
+	let { page }: { page: RecordPage } = $props();
+	const { lens } = takeBench();
+</script>
+
+{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
+
+<ol class="mt-2" start={page.from + 1}>
+	{#each page.records as record (record.id)}
+		<li class="record">
+			<button
+				onclick={() => {
+					lens.topic = { kind: 'record', line: page.line, record };
+					lens.open = true;
+				}}>{@render title(record)}</button
+			>
+			<Verdict record={record.id} short />
+			<span class="small soft block col-span-2"
+				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
+					· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
+			>
+		</li>
+	{/each}
+</ol>
+
+<style>
+	.record {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		column-gap: 12px;
+		align-items: start;
+		padding: 5px 0;
+		border-bottom: 1px solid var(--rule);
+	}
+	.record > button {
+		text-align: left;
+		cursor: pointer;
+	}
+	.record > button:hover {
+		color: var(--link);
+	}
+</style>
