@@ -1,6 +1,6 @@
 <!-- Text pasted from elsewhere: what would be changed, shown before it is taken. -->
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { CleanedLine } from '@wide-lantern/core/editor';
 	import { counted } from '$lib/work/fresh.svelte';
 
@@ -12,18 +12,15 @@
 		oncancel: () => void;
 	}
 	let { cleaned, numbered, ontake, onasis, oncancel }: Props = $props();
-	let dialog: HTMLDialogElement;
 	const changed = $derived(cleaned.filter((line) => line.changes.length > 0));
 	const kinds = $derived([...new Set(changed.flatMap((line) => line.changes))]);
 	const SHOWN = 60;
 	/** Signs that cannot be seen are shown as their numbers. */
 	// eslint-disable-next-line no-control-regex -- these are what is shown
 	const visible = (text: string) => text.replace(/\t/g, '→').replace(/[\u0000-\u0008\u000B-\u001F\u007F-\u009F\u00AD\u200B-\u200F\u2028-\u202E\u2060-\u2069\uE000\uE001\uFEFF]/g, (sign) => `‹${sign.codePointAt(0)?.toString(16).toUpperCase()}›`);
-	onMount(() => dialog.showModal());
 </script>
 
-<dialog bind:this={dialog} aria-labelledby="pasted-title" {oncancel} class="sheet-dialog">
-	<h2 id="pasted-title">{counted(cleaned.length)} pasted lines, {counted(changed.length)} of them cleaned</h2>
+<Dialog title={`${counted(cleaned.length)} pasted lines, ${counted(changed.length)} of them cleaned`} onclose={oncancel}>
 	<p class="small mt-1">
 		Changed: {kinds.join(', ')}. {#if numbered}The numbers in front are taken off; references such as #3 mean the line that had that number, wherever it stands now.{/if}
 	</p>
@@ -47,22 +44,9 @@
 		<button class="do" onclick={onasis}>Take the text as it is</button>
 		<button class="do bare" onclick={oncancel}>Take nothing</button>
 	</p>
-</dialog>
+</Dialog>
 
 <style>
-	.sheet-dialog {
-		max-width: min(56rem, 92vw);
-		width: 56rem;
-		margin: auto;
-		padding: 16px 20px;
-		background: var(--sheet);
-		color: var(--ink);
-		border: 1px solid var(--edge);
-		border-radius: 6px;
-	}
-	.sheet-dialog::backdrop {
-		background: color-mix(in srgb, var(--ink) 30%, transparent);
-	}
 	.rows {
 		max-height: 50vh;
 		overflow: auto;

@@ -6,7 +6,7 @@
 	import { defaultKeymap, insertNewline } from '@codemirror/commands';
 	import { bracketMatching } from '@codemirror/language';
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
-	import { lintKeymap, setDiagnostics } from '@codemirror/lint';
+	import { linter, lintKeymap, setDiagnostics } from '@codemirror/lint';
 	import { adviceOn, conceptLetter, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
@@ -268,6 +268,8 @@
 					highlightActiveLine(),
 					bracketMatching(),
 					closeBrackets(),
+					// A note that is being read stays when figures come in; it goes when its line is typed in.
+					linter(null, { hideOn: (transaction, from, to) => transaction.docChanged && transaction.changes.touchesRange(from, to) !== false }),
 					EditorState.transactionFilter.of((transaction) => (transaction.docChanged && tooLarge(transaction) ? [] : transaction)),
 					EditorState.readOnly.of(!enquiry.editable),
 					EditorView.editable.of(enquiry.editable),

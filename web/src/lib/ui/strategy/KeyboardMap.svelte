@@ -1,9 +1,7 @@
 <!-- Every key of the sheet, in one place. -->
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
 	let { onclose }: { onclose: () => void } = $props();
-	let dialog: HTMLDialogElement;
-	onMount(() => dialog.showModal());
 	const KEYS: readonly (readonly [keys: string, what: string])[] = [
 		['{', 'find a heading in place; Enter takes it'],
 		['#', 'name a line above'],
@@ -27,23 +25,7 @@
 	];
 </script>
 
-<dialog bind:this={dialog} aria-labelledby="keys-title" oncancel={onclose} class="keys">
-	<h2 id="keys-title">Keyboard map</h2>
+<Dialog title="Keyboard map" {onclose}>
 	<table class="grid-table small mt-2"><tbody>{#each KEYS as [keys, what] (keys)}<tr><th scope="row" class="whitespace-nowrap text-left">{keys}</th><td>{what}</td></tr>{/each}</tbody></table>
 	<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
-</dialog>
-
-<style>
-	.keys {
-		max-width: min(40rem, 92vw);
-		margin: auto;
-		padding: 16px 20px;
-		background: var(--sheet);
-		color: var(--ink);
-		border: 1px solid var(--edge);
-		border-radius: 6px;
-	}
-	.keys::backdrop {
-		background: color-mix(in srgb, var(--ink) 30%, transparent);
-	}
-</style>
+</Dialog>

@@ -1,6 +1,7 @@
 <!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
 <script lang="ts">
 	import { packLines, performanceOf, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import { askServer } from '$lib/work/ask';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
@@ -23,18 +24,10 @@
 	let place = $state<'below' | 'instead'>('below');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
-	async function ask<Answer>(path: string, method = 'GET', body?: object): Promise<Answer | null> {
-		fault = '';
-		try {
-			const response = await fetch(path, { method, ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}) });
-			if (response.status === 204) return {} as Answer;
-			const answer = (await response.json()) as Answer & { message?: string };
-			if (response.ok) return answer;
-			fault = answer.message ?? 'The server did not answer as expected.';
-		} catch {
-			fault = 'The server cannot be reached; nothing was changed.';
-		}
-		return null;
+	async function ask<Value>(path: string, method: 'GET' | 'POST' | 'DELETE' = 'GET', body?: object): Promise<Value | null> {
+		const answer = await askServer<Value>(path, method, body);
+		fault = answer.ok ? '' : answer.fault;
+		return answer.ok ? answer.value : null;
 	}
 	const list = async () => {
 		parts = (await ask<{ parts: PartEntry[] }>('/api/v1/parts'))?.parts ?? parts;

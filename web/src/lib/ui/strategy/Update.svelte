@@ -1,6 +1,6 @@
 <!-- The lines brought up to date with the concepts: what would change, before it is done. -->
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Edit, UpdateStep } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
@@ -12,13 +12,11 @@
 	}
 	let { steps, onclose }: Props = $props();
 	const { enquiry } = takeBench();
-	let dialog: HTMLDialogElement;
 	let left = $state.raw<ReadonlySet<number>>(new Set());
 	let result = $state.raw<TrialResult | null>(null);
 	const taken = $derived(steps.filter((_, at) => !left.has(at)));
 	const edits = $derived<readonly Edit[]>(taken.flatMap((step) => step.edits));
 	const number = (id: string | null) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
-	onMount(() => dialog.showModal());
 	$effect(() => {
 		const trial = edits;
 		const asking = new AbortController();
@@ -32,8 +30,7 @@
 	});
 </script>
 
-<dialog bind:this={dialog} aria-labelledby="update-title" oncancel={onclose} class="wide">
-	<h2 id="update-title">{steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'}</h2>
+<Dialog title={steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'} onclose={onclose}>
 	{#if steps.length === 0}
 		<p class="mt-2">Every heading and word of the concepts stands in a line. What stands in lines only is left as it is.</p>
 		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
@@ -65,22 +62,9 @@
 			<button class="do bare" onclick={onclose}>Leave the lines as they are</button>
 		</p>
 	{/if}
-</dialog>
+</Dialog>
 
 <style>
-	.wide {
-		max-width: min(52rem, 92vw);
-		width: 52rem;
-		margin: auto;
-		padding: 16px 20px;
-		background: var(--sheet);
-		color: var(--ink);
-		border: 1px solid var(--edge);
-		border-radius: 6px;
-	}
-	.wide::backdrop {
-		background: color-mix(in srgb, var(--ink) 30%, transparent);
-	}
 	.term {
 		font-family: 'Atkinson Hyperlegible Mono', monospace;
 		overflow-wrap: anywhere;

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { diffWordsWithSpace } from 'diff';
 	import { restoringEdits, type EnquiryDocument, type LineChange } from '@wide-lantern/core/editor';
+	import { askServer } from '$lib/work/ask';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
 	import type { RecordPage } from '$lib/work/records';
@@ -17,17 +18,10 @@
 	let compared = $state.raw<ComparedVersions | null>(null);
 	let done = $state('');
 
-	async function ask<Answer>(path: string, body?: object): Promise<Answer | null> {
-		fault = '';
-		try {
-			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/${path}`, body ? { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {});
-			const answer = (await response.json()) as Answer & { message?: string };
-			if (response.ok) return answer;
-			fault = answer.message ?? 'The server did not answer as expected.';
-		} catch {
-			fault = 'The server cannot be reached; nothing was changed.';
-		}
-		return null;
+	async function ask<Value>(path: string, body?: object): Promise<Value | null> {
+		const answer = await askServer<Value>(`/api/v1/enquiries/${enquiry.id}/${path}`, body ? 'POST' : 'GET', body);
+		fault = answer.ok ? '' : answer.fault;
+		return answer.ok ? answer.value : null;
 	}
 	async function list() {
 		versions = (await ask<{ versions: VersionEntry[] }>('versions'))?.versions ?? versions;
