@@ -3,7 +3,8 @@
  * searcher types, and come back unharmed when a text made from the tree is closed again.
  */
 import { conceptLetter } from '../enquiry/index.ts';
-import { hasErrors, parse, type Expression } from '../query/index.ts';
+import { hasErrors, type Expression } from '../query/index.ts';
+import { remembered } from './trees.ts';
 
 const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 /** Line numbers and concept letters from here on stand for anchors; no strategy has so many. */
@@ -58,7 +59,7 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 			if (inside.startsWith('@')) letters.set(conceptLetter(FIRST_CONCEPT + number), number);
 		});
 		const empty = text.trim() === '';
-		const { tree, faults } = parse(text);
+		const { tree, faults } = remembered(text);
 		return {
 			tree: empty || hasErrors(faults) ? null : tree,
 			empty,

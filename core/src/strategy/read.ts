@@ -3,10 +3,11 @@
  * Nothing is evaluated here; evaluate.ts does that on a collection.
  */
 import { conceptLetter, type EnquiryDocument, type LineRole, type StrategyLine } from '../enquiry/index.ts';
-import { bind, hasErrors, parse, type Expression, type Fault, type HeadingMatch, type Parsed, type Query, type Surroundings } from '../query/index.ts';
+import { bind, hasErrors, type Expression, type Fault, type HeadingMatch, type Query, type Surroundings } from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
 import type { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
 import { toText, type Names } from './anchors.ts';
+import { remembered } from './trees.ts';
 
 /** A vocabulary with its lookup, as an enquiry uses it. */
 export interface OpenVocabulary {
@@ -98,25 +99,6 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 /** Lines that `@A` joins, by identity, whether they are switched off or not. */
 export function joinedLines(strategy: StrategyPart, concept: string, strand: string | null): StrategyLine[] {
 	return strategy.lines.filter((line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role));
-}
-
-/** Trees of the texts read last: at a keystroke, all lines but one are what they were. Trees are never changed. */
-const trees = new Map<string, Parsed>();
-const TREES = 4_000;
-/** Longer lines are read anew, so that what is kept stays small. */
-const REMEMBERED_LENGTH = 20_000;
-
-function remembered(text: string): Parsed {
-	const known = trees.get(text);
-	if (known) return known;
-	const parsed = parse(text);
-	if (text.length > REMEMBERED_LENGTH) return parsed;
-	trees.set(text, parsed);
-	for (const oldest of trees.keys()) {
-		if (trees.size <= TREES) break;
-		trees.delete(oldest);
-	}
-	return parsed;
 }
 
 /** Reads every line. `currentYear` is what `yr:last5` counts back from. */

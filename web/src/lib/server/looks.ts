@@ -50,7 +50,7 @@ const windows = new Map<string, Window>();
 const documents = new Map<string, { enquiry: OpenEnquiry; readonly stop: () => void }>();
 
 /** Milliseconds without a newer look after which the margins are computed. */
-const REST = 120;
+const REST = 300;
 const marginsKey = (enquiry: string, client: string) => `${enquiry} ${client} margins`;
 const keyOf = (enquiry: string, client: string) => `${enquiry} ${client}`;
 

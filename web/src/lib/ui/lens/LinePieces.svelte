@@ -8,7 +8,12 @@
 	const { enquiry } = takeBench();
 	const line = $derived(enquiry.document.lines.find((one) => one.id === id));
 	const kept = $derived<readonly LinePiece[]>(line?.pieces ?? []);
-	const terms = $derived(line ? (piecesIn(line.source) ?? []) : []);
+	let open = $state(false);
+	/** Read only while somebody looks: a line is typed in far more often. */
+	const terms = $derived(open && line ? (piecesIn(line.source) ?? []) : []);
+	$effect(() => {
+		if (kept.length > 0) open = true;
+	});
 	let chosen = $state('');
 	let origin = $state('own idea');
 	let note = $state('');
@@ -27,8 +32,8 @@
 	}
 </script>
 
-{#if line && (terms.length > 0 || kept.length > 0)}
-	<details class="mt-4" open={kept.length > 0}>
+{#if line && (line.source.trim() !== '' || kept.length > 0)}
+	<details class="mt-4" bind:open>
 		<summary>Origins and notes of its terms{kept.length > 0 ? ` (${kept.length})` : ''}</summary>
 		{#each kept as piece (piece.id)}
 			<p class="small mt-1"><span class="term" class:gone={piece.nth === null}>{shown(piece.text)}</span> <span class="soft">{piece.origin}</span> {piece.note}{#if piece.nth === null}<span class="soft"> · no longer in the line; kept until it comes back or you remove it</span>{/if}

@@ -151,7 +151,10 @@
 	}
 	let lastFacts = '';
 
-	function follow(state: EditorState): void {
+	/** Milliseconds after the last key before the lens turns to what is typed: it must not make the next key wait. */
+	const TYPING = 250;
+	let turning: ReturnType<typeof setTimeout> | undefined;
+	function follow(state: EditorState, typed: boolean): void {
 		const ids = state.field(lineIds);
 		const { from, to, head } = state.selection.main;
 		const [first, last] = [state.doc.lineAt(from).number, state.doc.lineAt(to).number];
@@ -162,7 +165,10 @@
 		const id = ids[line.number - 1];
 		if (!id) return;
 		enquiry.here(id);
-		oncursor(id, { heading: inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null, word: word === undefined || word === null ? null : { text: word, at: head - line.from } });
+		const at = { heading: inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null, word: word === undefined || word === null ? null : { text: word, at: head - line.from } };
+		clearTimeout(turning);
+		if (typed) turning = setTimeout(() => oncursor(id, at), TYPING);
+		else oncursor(id, at);
 	}
 
 	/** Carries out a command on lines, or says why not. */
@@ -303,7 +309,7 @@
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
 					EditorView.updateListener.of((update) => {
 						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) sync.send(update.state);
-						if (update.selectionSet || update.docChanged) follow(update.state);
+						if (update.selectionSet || update.docChanged) follow(update.state, update.docChanged);
 						if (update.docChanged)
 							queueMicrotask(() => {
 								showMargins();
@@ -328,7 +334,10 @@
 		});
 		ready = true;
 		void document.fonts.ready.then(() => editor?.requestMeasure());
-		return () => editor?.destroy();
+		return () => {
+			clearTimeout(turning);
+			editor?.destroy();
+		};
 	});
 
 	let turns = untrack(() => enquiry.turns);
