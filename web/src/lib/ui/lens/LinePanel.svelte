@@ -29,7 +29,7 @@
 
 {#if line}
 	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} />
-		{/if}
+	{/if}
 	<h2>Line {number}</h2>
 	<div class="mt-2 grid gap-3">
 		<EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel placeholder="Delirium, text words" />

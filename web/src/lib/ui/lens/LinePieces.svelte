@@ -36,8 +36,19 @@
 	<details class="mt-4" bind:open>
 		<summary>Origins and notes of its terms{kept.length > 0 ? ` (${kept.length})` : ''}</summary>
 		{#each kept as piece (piece.id)}
-			<p class="small mt-1"><span class="term" class:gone={piece.nth === null}>{shown(piece.text)}</span> <span class="soft">{piece.origin}</span> {piece.note}{#if piece.nth === null}<span class="soft"> · no longer in the line; kept until it comes back or you remove it</span>{/if}
-				{#if enquiry.editable}<button class="do bare small" aria-label="Remove the note on {shown(piece.text)}" onclick={() => save(kept.filter((one) => one.id !== piece.id), 'remove a note')}>Remove</button>{/if}</p>
+			<p class="small mt-1">
+				<span class="term" class:gone={piece.nth === null}>{shown(piece.text)}</span> <span class="soft">{piece.origin}</span>
+				{piece.note}{#if piece.nth === null}<span class="soft"> · no longer in the line; kept until it comes back or you remove it</span>{/if}
+				{#if enquiry.editable}<button
+						class="do bare small"
+						aria-label="Remove the note on {shown(piece.text)}"
+						onclick={() =>
+							save(
+								kept.filter((one) => one.id !== piece.id),
+								'remove a note'
+							)}>Remove</button
+					>{/if}
+			</p>
 		{/each}
 		{#if enquiry.editable && terms.length > 0}
 			<form
@@ -47,8 +58,12 @@
 					add();
 				}}
 			>
-				<select class="ask" bind:value={chosen} aria-label="Term"><option value="">a term of the line</option>{#each terms as term, nth (nth)}<option value={String(nth)}>{shown(term).slice(0, 60)}</option>{/each}</select>
-				<select class="ask" bind:value={origin} aria-label="Where it comes from">{#each ORIGINS as one (one)}<option>{one}</option>{/each}</select>
+				<select class="ask" bind:value={chosen} aria-label="Term"
+					><option value="">a term of the line</option>{#each terms as term, nth (nth)}<option value={String(nth)}>{shown(term).slice(0, 60)}</option>{/each}</select
+				>
+				<select class="ask" bind:value={origin} aria-label="Where it comes from"
+					>{#each ORIGINS as one (one)}<option>{one}</option>{/each}</select
+				>
 				<input class="ask" bind:value={note} placeholder="Why, or where it was seen" aria-label="Note on the term" maxlength="2000" />
 				<button class="do" disabled={chosen === ''}>Keep with the term</button>
 			</form>

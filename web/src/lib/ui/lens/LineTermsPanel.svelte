@@ -51,7 +51,10 @@
 			{#each terms.terms as term, at (at)}
 				<tr class:soft={term.unique === 0}>
 					<td
-						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft">inside <span class="term">{term.inside}</span>: adds nothing{#if enquiry.editable} <button class="do bare small" title="The line finds the same without it, on any collection" onclick={() => drop(at, term.text)}>Drop</button>{/if}</span>{/if}</td
+						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft"
+								>inside <span class="term">{term.inside}</span>: adds nothing{#if enquiry.editable}
+									<button class="do bare small" title="The line finds the same without it, on any collection" onclick={() => drop(at, term.text)}>Drop</button>{/if}</span
+							>{/if}</td
 					>
 					<td class="text-right tabular-nums">{counted(term.records)}</td>
 					<td class="text-right tabular-nums">{counted(term.unique)}</td>

@@ -114,7 +114,11 @@
 			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Take {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`} out</button></p>
 				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}
 		{/if}
-		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3">Read in <select class="ask" value={own.code} onchange={(event) => refield(event.currentTarget.value)}>{#each FIELDS as one (one.code)}<option value={one.code}>{one.name}</option>{/each}{#if !FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option>{/if}</select></label>{/if}
+		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3"
+				>Read in <select class="ask" value={own.code} onchange={(event) => refield(event.currentTarget.value)}
+					>{#each FIELDS as one (one.code)}<option value={one.code}>{one.name}</option>{/each}{#if !FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option>{/if}</select
+				></label
+			>{/if}
 		{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}
 	</section>
 {/if}

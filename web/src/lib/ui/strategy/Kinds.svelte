@@ -26,7 +26,9 @@
 		<tbody>
 			{#each rows as row (row.concept)}
 				<tr>
-					<td class="align-top">{#if row.letter}<strong style:color="var(--hue-{row.hue % 6})">{row.letter}</strong>&ensp;{/if}{row.name}</td>
+					<td class="align-top"
+						>{#if row.letter}<strong style:color="var(--hue-{row.hue % 6})">{row.letter}</strong>&ensp;{/if}{row.name}</td
+					>
 					{#each [row.headings, row.words, row.both] as count, at (at)}
 						<td>
 							<span class="figure"

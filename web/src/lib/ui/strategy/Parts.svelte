@@ -45,7 +45,16 @@
 			enquiry.id
 		);
 		const plain = { ...lines, lines: lines.lines.map(({ part, ...line }) => (void part, kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line)) };
-		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', { format: 'wide-lantern-part', name: name.trim(), kind, source: source.trim(), note: '', ...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }), version: 1, variants: [{ name: '', lines: plain }] });
+		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', {
+			format: 'wide-lantern-part',
+			name: name.trim(),
+			kind,
+			source: source.trim(),
+			note: '',
+			...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }),
+			version: 1,
+			variants: [{ name: '', lines: plain }]
+		});
 		if (!saved) return;
 		said = [`Kept “${name.trim()}”, version ${saved.version}.`];
 		name = '';
@@ -60,7 +69,10 @@
 		const title = variant === '' ? part.name : `${part.name}, ${variant}`;
 		const unpacked = unpackLines(lines, { enquiry: enquiry.id, document: enquiry.document, after, vocabularies, makeConcepts: true, part: { name: title, version: part.version }, newId });
 		// Never stacked in silence: what stands here stays above, or goes, as was chosen.
-		const edits: Edit[] = [...(replacing ? enquiry.document.lines.map((line): Edit => ({ do: 'remove', at: ['lines', line.id] })) : []), ...unpacked.edits.map((edit) => (replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last ? { ...edit, after: null } : edit))];
+		const edits: Edit[] = [
+			...(replacing ? enquiry.document.lines.map((line): Edit => ({ do: 'remove', at: ['lines', line.id] })) : []),
+			...unpacked.edits.map((edit) => (replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last ? { ...edit, after: null } : edit))
+		];
 		const filterLine = unpacked.ids.at(-1);
 		if (part.kind === 'filter' && final !== null && filterLine !== undefined)
 			edits.push({
@@ -90,7 +102,10 @@
 			{#each said as one (one)}<span class="block">{one}</span>{/each}
 		</p>{/if}
 	<p class="small mt-3"><label class="flex gap-2 items-center"><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant, among the marked</label></p>
-	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center"><label for="part-place">Concepts and lines are put</label><select id="part-place" class="ask w-64" bind:value={place}><option value="below">below the lines that are here</option><option value="instead">in place of all lines that are here</option></select></p>{/if}
+	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center">
+			<label for="part-place">Concepts and lines are put</label><select id="part-place" class="ask w-64" bind:value={place}><option value="below">below the lines that are here</option><option value="instead">in place of all lines that are here</option></select
+			>
+		</p>{/if}
 	{#each parts ?? [] as entry (entry.id)}
 		<article class="mt-4">
 			<h3>{entry.part.name} <span class="soft small font-normal">{entry.part.kind}, version {entry.part.version}{entry.part.source ? ` · ${entry.part.source}` : ''}</span></h3>
@@ -114,7 +129,18 @@
 				</tbody>
 			</table>
 			<p class="mt-1 small flex gap-2 items-center flex-wrap">
-				<label for="truth-{entry.id}">True is</label><input id="truth-{entry.id}" class="ask w-56 term" value={truthOf(entry)} oninput={(event) => (truths = { ...truths, [entry.id]: event.currentTarget.value })} disabled={byMarks} placeholder='pt:"randomised trial"' spellcheck="false" /><button class="do bare small" disabled={!byMarks && truthOf(entry).trim() === ''} onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button class="do bare small" onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button>{/if}
+				<label for="truth-{entry.id}">True is</label><input
+					id="truth-{entry.id}"
+					class="ask w-56 term"
+					value={truthOf(entry)}
+					oninput={(event) => (truths = { ...truths, [entry.id]: event.currentTarget.value })}
+					disabled={byMarks}
+					placeholder="pt:"randomised trial""
+					spellcheck="false"
+				/><button class="do bare small" disabled={!byMarks && truthOf(entry).trim() === ''} onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button
+						class="do bare small"
+						onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button
+					>{/if}
 			</p>
 		</article>
 	{/each}
@@ -130,7 +156,7 @@
 		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
 		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
 		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
-		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder='pt:"randomised trial"' spellcheck="false" /></label>{/if}
+		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder="pt:"randomised trial"" spellcheck="false" /></label>{/if}
 		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
 	</form>
 </section>

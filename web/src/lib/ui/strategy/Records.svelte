@@ -62,7 +62,6 @@
 	const named = $derived(aloneIn !== null ? `line ${number(aloneIn)} that are there by line ${number(line)} alone` : `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
 </script>
 
-
 <section bind:this={section} id="records" aria-label="Records of {named}">
 	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
 		<h2>Records of</h2>

@@ -30,7 +30,7 @@
 	});
 </script>
 
-<Dialog title={steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'} onclose={onclose}>
+<Dialog title={steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'} {onclose}>
 	{#if steps.length === 0}
 		<p class="mt-2">Every heading and word of the concepts stands in a line. What stands in lines only is left as it is.</p>
 		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>

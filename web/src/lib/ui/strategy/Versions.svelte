@@ -137,7 +137,10 @@
 				<section aria-label="Records {shownRecords.side}" class="mt-2">
 					<h3>{shownRecords.side === 'gained' ? 'Gained' : 'Lost'} <span class="soft small font-normal">{counted(shownRecords.page.total)}, newest first</span></h3>
 					<RecordList page={shownRecords.page} />
-					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}<p class="mt-2 flex gap-2 items-center"><button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}>Newer</button><button class="do" disabled={page.from + 20 >= page.total} onclick={() => void read(side, page.from + 20)}>Older</button></p>{/if}
+					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}
+						<p class="mt-2 flex gap-2 items-center">
+							<button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}>Newer</button><button class="do" disabled={page.from + 20 >= page.total} onclick={() => void read(side, page.from + 20)}>Older</button>
+						</p>{/if}
 				</section>
 			{/if}
 			{#if shown.length === 0}<p class="soft mt-2">No line is different.</p>{:else}

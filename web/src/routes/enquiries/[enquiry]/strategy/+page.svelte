@@ -241,13 +241,19 @@
 
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
 <table class="print-only">
-	<caption>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption>
+	<caption
+		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
+	>
 	<thead><tr><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th></tr></thead>
 	<tbody>
 		{#each view?.lines ?? [] as line, at (line.id)}
 			{@const stored = document.lines[at]}
 			{@const concept = document.concepts.findIndex((one) => one.id === stored?.concept)}
-			<tr><td>{line.number}</td><td>{concept < 0 ? '' : conceptLetter(concept)}</td><td>{line.text}{#if stored?.label}<br /><em>{stored.label}</em>{/if}</td><td>{line.state === 'counted' ? counted(line.count) : line.state}</td></tr>
+			<tr
+				><td>{line.number}</td><td>{concept < 0 ? '' : conceptLetter(concept)}</td><td
+					>{line.text}{#if stored?.label}<br /><em>{stored.label}</em>{/if}</td
+				><td>{line.state === 'counted' ? counted(line.count) : line.state}</td></tr
+			>
 		{/each}
 	</tbody>
 </table>

@@ -18,7 +18,8 @@ export const GET = async ({ params, url, locals }) => {
 	const side = url.searchParams.get('records');
 	if (side === null) return json(await compareVersions(worked, version, after));
 	const from = Number(url.searchParams.get('from') ?? 0);
-	if ((side !== 'gained' && side !== 'lost') || !Number.isSafeInteger(from) || from < 0) error(422, { message: 'records must be gained or lost, from a whole number.' });
+	if ((side !== 'gained' && side !== 'lost') || !Number.isSafeInteger(from) || from < 0)
+		error(422, { message: 'records must be gained or lost, from a whole number.' });
 	const page = await (side === 'gained' ? recordsBetween(worked, after, version, from) : recordsBetween(worked, version, after, from));
 	if (!page) error(404, { message: 'Nothing is counted in this version.' });
 	return json(page);
