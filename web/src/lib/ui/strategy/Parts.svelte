@@ -20,6 +20,7 @@
 	let truths = $state.raw<Readonly<Record<string, string>>>({});
 	const truthOf = (entry: PartEntry) => truths[entry.id] ?? entry.part.truth ?? '';
 	let ownTruth = $state('');
+	const TRUTH_EXAMPLE = 'pt:"randomised trial"';
 	let byMarks = $state(false);
 	let place = $state<'below' | 'instead'>('below');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
@@ -135,7 +136,7 @@
 					value={truthOf(entry)}
 					oninput={(event) => (truths = { ...truths, [entry.id]: event.currentTarget.value })}
 					disabled={byMarks}
-					placeholder="pt:"randomised trial""
+					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"
 				/><button class="do bare small" disabled={!byMarks && truthOf(entry).trim() === ''} onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button
 						class="do bare small"
@@ -156,7 +157,7 @@
 		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
 		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
 		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
-		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder="pt:"randomised trial"" spellcheck="false" /></label>{/if}
+		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder={TRUTH_EXAMPLE} spellcheck="false" /></label>{/if}
 		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
 	</form>
 </section>
