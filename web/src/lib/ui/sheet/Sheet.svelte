@@ -68,7 +68,14 @@
 		return true;
 	}
 
+	/** Milliseconds after which places are underlined: in a long strategy that must not hold up the next key. */
+	const UNDERLINING = 180;
+	let underlining: ReturnType<typeof setTimeout> | undefined;
 	function diagnose(): void {
+		clearTimeout(underlining);
+		underlining = setTimeout(underline, UNDERLINING);
+	}
+	function underline(): void {
 		if (!editor) return;
 		const { state } = editor;
 		// While a line is being mended the result is for the moment another one: nobody is told that it uses too little.
@@ -336,7 +343,9 @@
 		void document.fonts.ready.then(() => editor?.requestMeasure());
 		return () => {
 			clearTimeout(turning);
+			clearTimeout(underlining);
 			editor?.destroy();
+			editor = undefined;
 		};
 	});
 
