@@ -112,7 +112,7 @@ function appended(line: StrategyLine, text: string, terms: readonly Expression[]
 	const [opened] = openSources([line.source]);
 	const { tree, faults } = parse(text);
 	if (!opened?.tree || !tree || hasErrors(faults)) return null;
-	const bracketed = terms.map((term) => (term.kind === 'near' || term.kind === 'and' || term.kind === 'not' ? `(${print(term)})` : print(term)));
+	const bracketed = terms.map((side) => (side.kind === 'near' || side.kind === 'and' || side.kind === 'not' ? `(${print(side)})` : print(side)));
 	if (tree.kind === 'or' || tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'heading') return [text.trimEnd(), ...bracketed].join(' OR ');
 	// A whole block in one field stays one: the new terms are read in the usual fields beside it.
 	return tree.kind === 'field' ? [text.trimEnd(), ...bracketed].join(' OR ') : tree.kind === 'near' ? [`(${text.trim()})`, ...bracketed].join(' OR ') : null;

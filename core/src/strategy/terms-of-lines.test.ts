@@ -51,6 +51,6 @@ describe('terms', () => {
 				} satisfies Query
 			}
 		];
-		expect(queryTerms(lines, 'c').map((term) => (term.kind === 'word' ? term.pattern : ''))).toEqual(['light', 'lamp', 'sun']);
+		expect(queryTerms(lines, 'c').map((one) => (one.kind === 'word' ? one.pattern : ''))).toEqual(['light', 'lamp', 'sun']);
 	});
 });

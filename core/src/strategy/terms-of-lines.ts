@@ -8,7 +8,7 @@ const TEXT: ReadonlySet<string> = new Set(['word', 'phrase', 'near', 'either']);
 /** The terms of a query from left to right; a proximity is one term, and so is a heading. */
 export function termsOf(query: Query): readonly Query[] {
 	if (TEXT.has(query.kind) || query.kind === 'assigned') return [query];
-	if (query.kind === 'and' || query.kind === 'or') return query.parts.flatMap(termsOf);
+	if (query.kind === 'and' || query.kind === 'or') return query.parts.flatMap((part) => termsOf(part));
 	return query.kind === 'not' ? [...termsOf(query.keep), ...termsOf(query.drop)] : [];
 }
 
@@ -16,7 +16,7 @@ export function termsOf(query: Query): readonly Query[] {
 export function termPlaces(tree: Expression): readonly Span[] {
 	if (tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'near' || tree.kind === 'heading') return [spanOf(tree)];
 	// The words of a limit are the limit's own.
-	return tree.kind === 'limit' ? [] : partsOf(tree).flatMap(termPlaces);
+	return tree.kind === 'limit' ? [] : partsOf(tree).flatMap((part) => termPlaces(part));
 }
 
 /** From the first to the last place of a piece and all that stands in it. */
@@ -50,9 +50,9 @@ export function emptyTerms(lines: readonly LineToEvaluate[], index: CollectionIn
 	const context = { line: () => RecordSet.none(index.size), marked: () => RecordSet.none(index.size) };
 	return lines.map(({ query, off }) => {
 		if (!query || off) return [];
-		return termsOf(query).flatMap((term, at) => {
+		return termsOf(query).flatMap((one, at) => {
 			try {
-				return evaluate(index, term, context, options.cache, options.watch?.()).isEmpty() ? [at] : [];
+				return evaluate(index, one, context, options.cache, options.watch?.()).isEmpty() ? [at] : [];
 			} catch (error) {
 				// What is too much work to count is not said to be empty.
 				if (error instanceof WorkCeiling) return [];

@@ -104,10 +104,10 @@ export function admissionOf(
 		const query = byId.get(line)?.query;
 		if (!query || seen.has(line)) return [];
 		seen.add(line);
-		const own = termsOf(query).flatMap((term, nth): AdmittingTerm[] => {
-			if (!ask(term).has(record)) return [];
+		const own = termsOf(query).flatMap((one, nth): AdmittingTerm[] => {
+			if (!ask(one).has(record)) return [];
 			const without = withTerm(query, nth, () => NOTHING);
-			const titles = inTitles(term);
+			const titles = inTitles(one);
 			const narrowed = titles && withTerm(query, nth, () => titles);
 			const cost = without ? costOf(line, without) : null;
 			return [

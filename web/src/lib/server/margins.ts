@@ -47,7 +47,7 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 		revision,
 		final: final.id,
 		yields: figures.yields,
-		noHits: lines.flatMap((line, at) => (figures.empty[at] ?? []).flatMap((term) => placed(line.id, placesOf[at]?.[term]))),
+		noHits: lines.flatMap((line, at) => (figures.empty[at] ?? []).flatMap((nth) => placed(line.id, placesOf[at]?.[nth]))),
 		shared: figures.shared.flatMap(({ places, lost }) => {
 			const own = places.map(({ line, term }) => ({ at: lines.findIndex((one) => one.id === line), term }));
 			const named = [...new Set(own.map(({ at }) => letters.get(document.lines[at]?.concept ?? '') ?? ''))].sort();
