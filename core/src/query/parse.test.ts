@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Expression } from './expression.ts';
-import { withoutPlaces } from './expression.ts';
+import { nodesOf, partsOf, withoutPlaces } from './expression.ts';
 import { applyRepair } from './fault.ts';
 import { parse } from './parse.ts';
 import { print } from './print.ts';
@@ -278,5 +278,30 @@ describe('printing', () => {
 		expect(parse(Array.from({ length: 5000 }, (_, n) => `term${n}`).join(' OR ')).faults).toEqual([]);
 		expect(parse('('.repeat(499) + 'a' + ')'.repeat(499)).faults).toEqual([]);
 		expect(read('('.repeat(5000) + 'a' + ')'.repeat(5000)).codes).toContain('too-deep');
+	});
+});
+
+describe('rows as long as a line may be', () => {
+	const words = Array.from({ length: 6_000 }, (_, at) => `word${at}`);
+	const depthOf = (tree: Expression | null): number => {
+		let depth = 0;
+		for (let level = tree ? [tree] : []; level.length > 0; level = level.flatMap((one) => [...partsOf(one)])) depth++;
+		return depth;
+	};
+	it.each([
+		['a second operator', words.join(' OR ').replace('OR word3000', 'AND word3000'), 'mixed-operators'],
+		['an operator that is missing', words.join(' OR ').replace('OR word3000', 'word3000'), 'no-operator'],
+		['a small one', words.join(' OR ').replace('OR word3000', 'or word3000'), 'operator-case'],
+		['a proximity', words.join(' OR ').replace('OR word3000', 'WITHIN/3 word3000'), 'mixed-operators'],
+		['operators in turns', words.reduce((row, word, at) => `${row} ${at % 2 ? 'AND' : 'OR'} ${word}`), 'mixed-operators'],
+		['proximities only', words.join(' WITHIN/3 '), 'too-deep'],
+		['NOT only', words.join(' NOT '), 'not-three-sides'],
+		['nothing but words', words.join(' '), 'sentence']
+	])('%s: read with its fault, and no deeper than can be walked', (_, text, code) => {
+		const { tree, faults } = parse(text);
+		expect(faults.map((one) => one.code)).toContain(code);
+		expect(depthOf(tree)).toBeLessThan(1_000);
+		expect([...nodesOf(tree as Expression)].filter((node) => node.kind === 'word').length).toBe(6_000);
+		expect(print(tree as Expression).length).toBeGreaterThan(40_000);
 	});
 });

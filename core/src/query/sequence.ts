@@ -24,6 +24,8 @@ export interface Operator {
 
 export type Element = Operand | Operator;
 
+/** Operators in one row beyond which the tree would be too deep to walk. */
+const CHAIN_CEILING = 400;
 /** From this many bare words in a row we take it for a sentence. */
 const SENTENCE_LENGTH = 5;
 
@@ -140,17 +142,37 @@ function joinMixed(operands: readonly Operand[], operators: readonly Operator[],
 	const at = over(first.at, last.at);
 	const source = (one: Operand) => text.slice(one.at.from, one.at.to);
 	const names = [...new Set(operators.map(spelling))].join(' and ');
+	const changes = operators.filter((one, index) => index > 0 && spelling(one) !== spelling(operators[index - 1] as Operator)).length;
 	report(
-		fault('error', 'mixed-operators', at, `${names} stand side by side without brackets, and platforms read that differently.`, [
-			replacing('Bracket from the left', at, bracketFrom('left', operands.map(source), operators)),
-			replacing('Bracket from the right', at, bracketFrom('right', operands.map(source), operators))
-		])
+		fault(
+			'error',
+			'mixed-operators',
+			at,
+			`${names} stand side by side without brackets, and platforms read that differently.`,
+			changes > CHAIN_CEILING
+				? []
+				: [
+						replacing('Bracket from the left', at, bracketFrom('left', operands.map(source), operators)),
+						replacing('Bracket from the right', at, bracketFrom('right', operands.map(source), operators))
+					]
+		)
 	);
+	// Read from the left for the pieces that stand in it; a row that changes too often would be too deep to walk.
+	if (changes > CHAIN_CEILING) return { kind: 'and', items: operands.map((one) => one.expression), at };
 	let tree: Expression = first.expression;
-	operators.forEach((operator, index) => {
-		const right = operands[index + 1];
-		if (right) tree = combine(operator, tree, right.expression, over(first.at, right.at)) ?? tree;
-	});
+	for (let index = 0; index < operators.length;) {
+		const operator = operators[index] as Operator;
+		let end = index + 1;
+		// Neighbours with one operator are one junction, however many they are.
+		if (operator.operator === 'and' || operator.operator === 'or') while (operators[end]?.operator === operator.operator) end++;
+		const rights = operands.slice(index + 1, end + 1);
+		const whole = over(first.at, rights.at(-1)?.at ?? first.at);
+		const [right] = rights;
+		if (operator.operator === 'and' || operator.operator === 'or')
+			tree = { kind: operator.operator, items: [tree, ...rights.map((one) => one.expression)], at: whole };
+		else if (right) tree = combine(operator, tree, right.expression, whole) ?? tree;
+		index = end;
+	}
 	return tree;
 }
 
@@ -176,6 +198,17 @@ function joinSame(operands: readonly Operand[], operators: readonly Operator[], 
 	if (!operator || !first) return first?.expression ?? null;
 	const at = over(first.at, rest.at(-1)?.at ?? first.at);
 	if (operator.operator === 'and' || operator.operator === 'or') return { kind: operator.operator, items: operands.map((one) => one.expression), at };
+	if (rest.length > CHAIN_CEILING) {
+		report(
+			fault(
+				'error',
+				'too-deep',
+				at,
+				`${rest.length.toLocaleString('en')} times ${spelling(operator)} in one row cannot be counted; put parts of it on lines of their own, or join what belongs together with OR in brackets.`
+			)
+		);
+		return { kind: 'and', items: operands.map((one) => one.expression), at };
+	}
 	let tree: Expression = first.expression;
 	let usable = operator.operator === 'not' || checkNearSide(first, report);
 	for (const right of rest) {
