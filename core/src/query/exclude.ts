@@ -36,9 +36,16 @@ export function patternsWithout(pattern: string, words: readonly string[], exclu
 	return made.length > WRITTEN ? null : made;
 }
 
+/** The text read last: several questions are asked of one, and a block is long. */
+let last: { readonly text: string; readonly tree: Expression | null } = { text: '', tree: null };
+function treeOf(text: string): Expression | null {
+	if (last.text !== text) last = { text, tree: parse(text).tree };
+	return last.tree;
+}
+
 /** The word or phrase of a text in which a place lies; null where there is none. */
 export function termAt(text: string, at: number): (Expression & { readonly kind: 'word' | 'phrase' }) | null {
-	const { tree } = parse(text);
+	const tree = treeOf(text);
 	if (!tree) return null;
 	for (const node of nodesOf(tree)) if ((node.kind === 'word' || node.kind === 'phrase') && node.at && node.at.from <= at && at <= node.at.to) return node;
 	return null;
@@ -60,7 +67,7 @@ export function writtenWithout(text: string, at: number, pattern: string, patter
  * else. Null inside a field of several terms, where one term has no field to itself, and in a proximity.
  */
 export function fieldAt(text: string, at: number): { readonly code: string; readonly term: Span; readonly whole: Span } | null {
-	const { tree } = parse(text);
+	const tree = treeOf(text);
 	const node = termAt(text, at);
 	if (!tree || !node?.at) return null;
 	const inside = node.at;

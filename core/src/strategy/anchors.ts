@@ -34,9 +34,14 @@ interface HeadingAnchor {
 /** Signs that anchors are made of must not come in from outside. */
 export const cleanLine = (text: string): string => text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
 
+/** What a line, a list of lines, a concept or a heading begins with. */
+const NAMING = /[#@{]/;
+
 /** Puts identities in the place of numbers, letters and labels. What is not known stays as typed. */
 export function toSource(text: string, names: Names): string {
 	const clean = cleanLine(text);
+	// A block of thousands of words names nothing: it need not be read at every key.
+	if (!NAMING.test(clean)) return clean;
 	const { tree } = parse(clean);
 	if (!tree) return clean;
 	const replaced: { at: Span; by: string }[] = [];

@@ -66,6 +66,12 @@ export const lineIds = StateField.define<readonly string[]>({
 		if (!transaction.docChanged) return value;
 		const before = transaction.startState.doc;
 		const after = transaction.newDoc;
+		// Typing inside lines changes none of them into another.
+		let inside = before.lines === after.lines;
+		transaction.changes.iterChangedRanges((fromA, toA, fromB, toB) => {
+			inside &&= before.lineAt(fromA).number === before.lineAt(toA).number && after.lineAt(fromB).number === after.lineAt(toB).number;
+		});
+		if (inside) return value;
 		const changed: ChangedLines[] = [];
 		transaction.changes.iterChangedRanges((fromA, toA, fromB, toB) => {
 			const next = {

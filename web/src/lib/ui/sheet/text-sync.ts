@@ -73,12 +73,13 @@ export class TextSync {
 		const names = namesFor(enquiry.document, ids);
 		const known = new Map(enquiry.document.lines.map((line) => [line.id, line]));
 		const edits: Edit[] = [];
-		for (const line of enquiry.document.lines) if (!ids.includes(line.id)) edits.push({ do: 'remove', at: ['lines', line.id] });
+		const here = new Set(ids);
+		for (const line of enquiry.document.lines) if (!here.has(line.id)) edits.push({ do: 'remove', at: ['lines', line.id] });
 		ids.forEach((id, at) => {
 			const text = cleanLine(state.doc.line(at + 1).text);
-			const source = toSource(text, names);
 			const line = known.get(id);
 			if (!line) {
+				const source = toSource(text, names);
 				const above = known.get(ids[at - 1] ?? '');
 				const role = roleOf(parse(text).tree);
 				const inherits = above && SEARCHING.includes(role) ? above : null;
@@ -87,6 +88,7 @@ export class TextSync {
 				known.set(id, item as StrategyLine);
 				sent.set(id, { source, shown: toText(source, names) });
 			} else if (lastNames && shownText(line, lastNames) !== text) {
+				const source = toSource(text, names);
 				edits.push({ do: 'set', at: ['lines', id, 'source'], value: source });
 				// A line's role is recognised when it first says something.
 				if (line.source.trim() === '' && text.trim() !== '') {
