@@ -1,5 +1,6 @@
 <!-- What each term of a line brings that no other does, and the words behind its wildcards. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { withoutSide } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
@@ -9,9 +10,13 @@
 	const { enquiry } = takeBench();
 	let terms = $state.raw<LineTerms | null>(null);
 	let of = $state('');
+	/** Rows beyond which a table is no reading any more, and slow to lay out. */
+	const SHOWN = 60;
+	let all = $state(false);
 	$effect(() => {
 		void revision;
 		const line = id;
+		if (line !== untrack(() => of)) all = false;
 		const asking = new AbortController();
 		// While somebody types, only the last state is asked for.
 		const timer = setTimeout(() => {
@@ -48,7 +53,7 @@
 			</tr>
 		</thead>
 		<tbody>
-			{#each terms.terms as term, at (at)}
+			{#each terms.terms.slice(0, all ? undefined : SHOWN) as term, at (at)}
 				<tr class:soft={term.unique === 0}>
 					<td
 						><span class="term line-clamp-4" title={term.text}>{term.text}</span>{#if term.inside !== null}<span class="block soft"
@@ -65,6 +70,7 @@
 			{/each}
 		</tbody>
 	</table>
+	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (all = true)}>Show all {counted(terms.terms.length)} terms</button>{/if}
 	{#if terms.variants.length > 0}
 		<h3 class="mt-4">Words behind its wildcards</h3>
 		{#each terms.variants as one (one.pattern)}
