@@ -351,3 +351,25 @@ test('a filter is measured, brought in below the result with its name, and says 
 	await expect(page.getByRole('article').filter({ hasText: 'Music words' })).toHaveCount(0);
 	await expect(page.locator('.cm-line').first()).toHaveText('music*');
 });
+
+test('a block of 60,000 signs is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({ page }) => {
+	const block = Array.from({ length: 5_000 }, (_, at) => `singing${at}`).join(' OR ');
+	expect(block.length).toBeGreaterThan(60_000);
+	await sheet(page);
+	await page.keyboard.insertText(block);
+	await settled(page);
+	await page.keyboard.press('Control+Home');
+	await page.keyboard.type('(music WITHIN/3 song) OR "bright light" OR ');
+	await saved(page);
+	const typed = await page.locator('.cm-line').first().textContent();
+	expect(typed?.slice(0, 60)).toBe('(music WITHIN/3 song) OR "bright light" OR singing0 OR singi');
+	await page.keyboard.press('Shift+Home');
+	await page.keyboard.type('drum OR ');
+	await settled(page);
+	expect((await page.locator('.cm-line').first().textContent())?.slice(0, 25)).toBe('drum OR singing0 OR singi');
+	for (let times = 0; times < 10 && ((await page.locator('.cm-line').first().textContent()) ?? '').startsWith('drum'); times++) {
+		await page.keyboard.press('Control+z');
+		await page.waitForTimeout(60);
+	}
+	expect((await page.locator('.cm-line').first().textContent())?.startsWith('drum')).toBe(false);
+});

@@ -20,13 +20,12 @@
 		const asking = new AbortController();
 		// While somebody types, only the last state is asked for.
 		const timer = setTimeout(() => {
-			void fetch(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, { signal: asking.signal }).then(
-				async (response) => {
+			void fetch(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, { signal: asking.signal })
+				.then(async (response) => {
 					terms = response.ok ? ((await response.json()) as LineTerms) : null;
 					of = line;
-				},
-				() => undefined // Moved on, or the server is away: what is shown stays.
-			);
+				})
+				.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
 		}, 250);
 		return () => {
 			clearTimeout(timer);

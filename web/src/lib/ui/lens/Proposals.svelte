@@ -31,16 +31,15 @@
 				const edits: Edit[] = [{ do: 'set', at: ['lines', id, 'source'], value: sourceOf(onText.slice(0, from) + insert + onText.slice(to)) }];
 				return { name: proposal.text, edits, proposal };
 			});
-			void tryOut(enquiry, trials, asking.signal).then(
-				(results) => {
+			void tryOut(enquiry, trials, asking.signal)
+				.then((results) => {
 					rows = trials.flatMap(({ proposal, edits }, number) => {
 						const result = results[number];
 						return result ? [{ proposal, edits, result }] : [];
 					});
 					of = onText;
-				},
-				() => undefined // Moved on, or nothing to count on: there is nothing to propose then.
-			);
+				})
+				.catch(() => undefined); // Moved on, or nothing to count on: there is nothing to propose then.
 		}, 500);
 		return () => {
 			clearTimeout(timer);

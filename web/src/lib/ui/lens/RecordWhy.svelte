@@ -12,12 +12,11 @@
 		const asked = record;
 		void enquiry.revision;
 		const asking = new AbortController();
-		void fetch(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, { signal: asking.signal }).then(
-			async (response) => {
+		void fetch(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, { signal: asking.signal })
+			.then(async (response) => {
 				why = response.ok ? { record: asked, answer: (await response.json()) as RecordWhy } : null;
-			},
-			() => undefined // Moved on, or the server is away: what is shown stays.
-		);
+			})
+			.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
 		return () => asking.abort();
 	});
 	const answer = $derived(why?.record === record ? why.answer : null);

@@ -46,12 +46,11 @@
 		said = '';
 		const asking = new AbortController();
 		const timer = setTimeout(() => {
-			void fetch(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { signal: asking.signal }).then(
-				async (response) => {
+			void fetch(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { signal: asking.signal })
+				.then(async (response) => {
 					if (response.ok) found = { pattern: asked, answer: (await response.json()) as Variants };
-				},
-				() => undefined // Moved on, or the server is away: what is shown stays.
-			);
+				})
+				.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
 		}, 200);
 		return () => {
 			clearTimeout(timer);

@@ -17,6 +17,7 @@
 	import { diagnosticsOf } from './faults';
 	import { highlight } from './highlight';
 	import { lineIds } from './identity';
+	import { longLines } from './long-lines';
 	import { marginGutters, setMargins, type Margin } from './margin';
 	import { others, setOthers } from './others';
 	import { partners } from './partners';
@@ -274,6 +275,7 @@
 					bands,
 					others,
 					partners,
+					longLines,
 					marginGutters(),
 					highlight,
 					EditorView.lineWrapping,

@@ -26,7 +26,7 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 		() => null
 	);
 	if (!response?.ok) return null;
-	const { matches } = (await response.json()) as { matches: readonly Match[] };
+	const { matches } = (await response.json().catch(() => ({ matches: [] }))) as { matches: readonly Match[] };
 	return {
 		from: typed.from + start,
 		filter: false,

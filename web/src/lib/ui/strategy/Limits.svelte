@@ -46,10 +46,9 @@
 		}
 		const asking = new AbortController();
 		const timer = setTimeout(() => {
-			void tryOut(enquiry, [{ name: 'limit', edits: trial }], asking.signal).then(
-				([answer]) => (result = answer ?? null),
-				() => undefined // Moved on, or the server is away: the older figure stays.
-			);
+			void tryOut(enquiry, [{ name: 'limit', edits: trial }], asking.signal)
+				.then(([answer]) => (result = answer ?? null))
+				.catch(() => undefined); // Moved on, or the server is away: the older figure stays.
 		}, 300);
 		return () => {
 			clearTimeout(timer);
@@ -59,10 +58,9 @@
 	$effect(() => {
 		void enquiry.revision;
 		const asking = new AbortController();
-		void fetch(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { signal: asking.signal }).then(
-			async (response) => (spread = response.ok ? ((await response.json()) as RecordSpread) : null),
-			() => undefined // Moved on, or the server is away: the older figure stays.
-		);
+		void fetch(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { signal: asking.signal })
+			.then(async (response) => (spread = response.ok ? ((await response.json()) as RecordSpread) : null))
+			.catch(() => undefined); // Moved on, or the server is away: the older figure stays.
 		return () => asking.abort();
 	});
 	const lacking = $derived.by(() => {
