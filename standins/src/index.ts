@@ -2,6 +2,9 @@
 import { readTurtle, type Profile } from '@wide-lantern/core';
 import skerryTurtle from '../vocabularies/skerry.ttl?raw';
 import skerryProfile from '../profiles/skerry.json';
+import tidewaterProfile from '../profiles/tidewater.json';
+import corranProfile from '../profiles/corran.json';
+import fairwayProfile from '../profiles/fairway.json';
 import wherryProfile from '../profiles/wherry.json';
 import { cutVocabularies, type Cut } from './vocabularies/cut.ts';
 
@@ -21,5 +24,5 @@ export function shippedVocabularies(): Cut {
 }
 
 /** The profiles that ship, as data still to be validated at the door. */
-export const shippedProfiles: readonly unknown[] = [skerryProfile, wherryProfile];
+export const shippedProfiles: readonly unknown[] = [skerryProfile, tidewaterProfile, corranProfile, wherryProfile, fairwayProfile];
 export type { Profile };

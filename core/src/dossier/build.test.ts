@@ -89,15 +89,18 @@ describe('the dossier', () => {
 		const rendering = {
 			whole: '',
 			gaps: 1,
+			general: [],
 			lines: [
-				{ id: 'a', number: 3, written: null, text: '', gap: false, notes: [] },
+				{ id: 'a', number: 3, written: null, text: '', parts: [], gap: false, notes: [], own: null },
 				{
 					id: 'b',
 					number: 4,
 					written: 1,
 					text: '⟪{X}⟫',
+					parts: [],
 					gap: true,
-					notes: [{ kind: 'to decide' as const, piece: '{X}', message: 'No such heading.', next: '' }]
+					own: null,
+					notes: [{ kind: 'to decide' as const, cause: 'unknown-heading', piece: '{X}', message: 'No such heading.', next: '', effect: null, candidates: [] }]
 				}
 			]
 		};

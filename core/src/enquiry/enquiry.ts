@@ -169,7 +169,77 @@ export const enquirySchema = {
 					profile: line,
 					first: { type: 'integer', minimum: 1, maximum: 100_000 },
 					/** Pieces (in the notation; `{*}` for every heading) left out of this rendering, and why. */
-					leftOut: list(item({ piece: { type: 'string', maxLength: 20_000 }, why: line, by: line, on: date }, ['piece', 'why', 'by', 'on']), 2_000)
+					leftOut: list(item({ piece: { type: 'string', maxLength: 20_000 }, why: line, by: line, on: date }, ['piece', 'why', 'by', 'on']), 2_000),
+					/** What was decided about notes: taken as it is, left out, or something in the piece's place. */
+					decisions: list(
+						item(
+							{
+								piece: { type: 'string', maxLength: 20_000 },
+								cause: line,
+								take: { enum: ['accept', 'leave out', 'replace'] },
+								text: { type: 'string', maxLength: 20_000 },
+								why: line,
+								by: line,
+								on: date
+							},
+							['piece', 'cause', 'take', 'text', 'why', 'by', 'on']
+						),
+						2_000
+					),
+					/** Lines that this source alone has, has otherwise, or has not; `of` is the strategy's line as it was then. */
+					own: list(
+						item(
+							{
+								do: { enum: ['add', 'replace', 'skip', 'text'] },
+								at: maybeId,
+								text: { type: 'string', maxLength: 200_000 },
+								of: { type: 'string', maxLength: 200_000 },
+								why: line,
+								by: line,
+								on: date
+							},
+							['do', 'at', 'text', 'of', 'why', 'by', 'on']
+						),
+						2_000
+					),
+					/** The version of the profile that somebody looked at last. */
+					version: { type: ['integer', 'null'], minimum: 1 },
+					/** What was copied or run last, to mark what has changed since. */
+					last: {
+						type: ['object', 'null'],
+						required: ['on', 'how', 'lines'],
+						additionalProperties: false,
+						properties: {
+							on: { type: 'string', maxLength: 40 },
+							how: { enum: ['copied', 'run'] },
+							lines: list(item({ text: { type: 'string', maxLength: 200_000 } }, ['text']), 2_000)
+						}
+					},
+					/** Counts of whole renderings, each of one day: by connection, or pasted back. */
+					runs: list(
+						item(
+							{
+								on: { type: 'string', maxLength: 40 },
+								by: line,
+								how: { enum: ['connection', 'pasted'] },
+								version: { type: 'integer', minimum: 1 },
+								lines: list(
+									item(
+										{
+											number: { type: 'integer', minimum: 0 },
+											text: { type: 'string', maxLength: 200_000 },
+											count: { type: ['integer', 'null'], minimum: 0 },
+											fault: line
+										},
+										['number', 'text', 'count', 'fault']
+									),
+									2_000
+								)
+							},
+							['on', 'by', 'how', 'version', 'lines']
+						),
+						200
+					)
 				},
 				['profile', 'first', 'leftOut']
 			),

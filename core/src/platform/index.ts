@@ -1,5 +1,23 @@
-/** Platforms: profiles and writing in a platform's syntax. */
-export { profileSchema, fill, type Profile } from './profile.ts';
-export { type NoteKind, type RenderingNote } from './notes.ts';
-export { ALL_HEADINGS, writeStrategy, type HeadingToWrite, type LineToWrite, type RenderedLine, type Rendering, type WritingContext } from './write.ts';
+/** Platforms: profiles, writing in a platform's syntax, reading it back. */
+export { profileSchema, type Profile } from './profile.ts';
+export { fill, slotsOf } from './template.ts';
+export { onResult, type Decision, type GeneralNote, type NoteKind, type RenderingNote } from './notes.ts';
+export { ALL_HEADINGS } from './write-line.ts';
+export { writeStrategy } from './write.ts';
+export type { CounterpartToWrite, HeadingToWrite, LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 export { VARIANT_CEILING } from './write-terms.ts';
+export { readPlatformLine, readingText, type PlatformReading, type ReadingContext } from './read.ts';
+export {
+	contradictionsIn,
+	pastedRows,
+	PASTED_CEILING,
+	profilesThatFit,
+	readPlatformStrategy,
+	type Contradiction,
+	type Fit,
+	type PastedLine,
+	type PlatformStrategy
+} from './pasted.ts';
+export { CONSTRUCTS, type Construct } from './constructs.ts';
+export { learnProfile, type Examples, type LearnAnswers, type Learned, type LearnNames, type Question } from './learn.ts';
+export { checkConstructs, profileProblems, type ConstructCheck, type ProfileProblem } from './profile-check.ts';

@@ -26,6 +26,8 @@ export const profileSchema = {
 			additionalProperties: false,
 			properties: {
 				name: pattern,
+				/** What searchers here have learned of the platform: prices of habits, where its help is. */
+				note: { type: 'string', maxLength: 4_000 },
 				fields: {
 					type: 'object',
 					required: ['pattern', 'per', 'several', 'joiner'],
@@ -66,21 +68,33 @@ export const profileSchema = {
 						/** Holds `%{list}`. */
 						qualifiers: maybe,
 						joiner: pattern,
-						qualifierBy: { enum: ['name', 'code'] }
+						qualifierBy: { enum: ['name', 'code'] },
+						/** Any heading with a qualifier: holds `%{list}`. */
+						anyQualified: maybe,
+						/** False where the platform adds narrower headings without showing which. */
+						showsNarrower: { type: 'boolean' }
 					}
 				},
 				operators: {
 					type: 'object',
 					required: ['and', 'or', 'not', 'precedence'],
 					additionalProperties: false,
-					properties: { and: pattern, or: pattern, not: pattern, precedence: { enum: ['left-to-right', 'and-first', 'brackets-demanded'] } }
+					properties: {
+						and: pattern,
+						or: pattern,
+						/** Null where the platform knows only AND and OR. */
+						not: maybe,
+						precedence: { enum: ['left-to-right', 'and-first', 'brackets-demanded'] },
+						/** Whether operators are read in any case, or only as they are written here. */
+						letters: { enum: ['any case', 'as written'] }
+					}
 				},
 				proximity: {
 					type: 'object',
 					required: ['within', 'before', 'counts', 'largest', 'phrases', 'groups', 'wildcards'],
 					additionalProperties: false,
 					properties: {
-						/** `%{left}`, `%{n}`, `%{right}`. */
+						/** `%{left}`, `%{n}`, `%{right}`; or `%{words}` and `%{n}` where the distance stands behind a quoted phrase. */
 						within: maybe,
 						before: maybe,
 						counts: { enum: ['position difference', 'words between'] },
@@ -99,6 +113,10 @@ export const profileSchema = {
 						any: maybe,
 						one: maybe,
 						optional: maybe,
+						/** At most `%{n}` more letters, at the end. */
+						limited: maybe,
+						/** Variants that the platform finds for one wildcard at most; null for no ceiling. */
+						mostVariants: { type: ['integer', 'null'], minimum: 1 },
 						smallestStem: { type: 'integer', minimum: 0 },
 						front: { type: 'boolean' },
 						inside: { type: 'boolean' },
@@ -158,7 +176,30 @@ export const profileSchema = {
 					properties: {
 						length: { type: ['integer', 'null'], minimum: 1 },
 						terms: { type: ['integer', 'null'], minimum: 1 },
-						export: { type: ['integer', 'null'], minimum: 1 }
+						export: { type: ['integer', 'null'], minimum: 1 },
+						wildcards: { type: ['integer', 'null'], minimum: 0 },
+						identifiers: { type: ['integer', 'null'], minimum: 1 }
+					}
+				},
+				/** What the platform does with what it is given, unasked. */
+				habits: {
+					type: 'object',
+					required: ['adjacent', 'mapsWords', 'addsNarrower', 'addsVariants', 'hyphen', 'ignored', 'sticks'],
+					additionalProperties: false,
+					properties: {
+						/** What two words side by side mean. */
+						adjacent: { enum: ['refused', 'and', 'or', 'phrase'] },
+						/** Bare words are also looked for among the headings. */
+						mapsWords: { type: 'boolean' },
+						/** A heading found so brings its narrower ones. */
+						addsNarrower: { type: 'boolean' },
+						addsVariants: { enum: ['none', 'plurals', 'endings'] },
+						/** `x-ray` is two tokens, or one. */
+						hyphen: { enum: ['separates', 'joins'] },
+						/** Words that are passed over without a word. */
+						ignored: { type: 'array', maxItems: 500, items: pattern },
+						/** Settings that stay from one query to the next, in the searcher's words. */
+						sticks: { type: 'array', maxItems: 50, items: pattern }
 					}
 				}
 			}
@@ -171,6 +212,29 @@ export const profileSchema = {
 				name: pattern,
 				/** Identifier of the vocabulary that it is indexed with; null where it has no headings. */
 				vocabulary: maybe,
+				/** Edition of the vocabulary, and years covered, as a searcher would write them. */
+				edition: maybe,
+				coverage: maybe,
+				/** Sets of fields with a code of their own. */
+				sets: {
+					type: 'array',
+					maxItems: 30,
+					items: {
+						type: 'object',
+						required: ['code', 'fields'],
+						additionalProperties: false,
+						properties: {
+							code: { type: 'string', minLength: 1, maxLength: 400 },
+							fields: { type: 'array', minItems: 1, maxItems: 7, items: { enum: INDEXED_FIELDS } }
+						}
+					}
+				},
+				/** Where text without a code is read; null or missing where every text needs a code. */
+				bare: { type: ['array', 'null'], minItems: 1, maxItems: 7, items: { enum: INDEXED_FIELDS } },
+				/** The source's own words for values of limits, by `la:english` and the like. */
+				values: { type: 'object', additionalProperties: pattern, maxProperties: 500 },
+				/** Where the source answers by SRU, if it does. */
+				address: maybe,
 				fields: { type: 'object', required: INDEXED_FIELDS, additionalProperties: false, properties: fieldCodes }
 			}
 		}
@@ -178,8 +242,3 @@ export const profileSchema = {
 } as const;
 
 export type Profile = FromSchema<typeof profileSchema>;
-
-/** Fills `%{name}` in a pattern. */
-export function fill(text: string, values: Readonly<Record<string, string>>): string {
-	return text.replace(/%\{(\w+)\}/g, (_, name: string) => values[name] ?? '');
-}

@@ -1,12 +1,14 @@
 /** Words and phrases in a platform's signs: wildcards in its own spelling, or written out as words. */
 import { printTerm, type Phrase, type Word } from '../query/index.ts';
 import type { NoteKind } from './notes.ts';
-import { fill, type Profile } from './profile.ts';
+import type { Profile } from './profile.ts';
+import { readPlatformLine } from './read.ts';
+import { fill } from './template.ts';
 
 /** The words of a collection that a pattern matches, for writing a wildcard out. */
 export type Variants = (pattern: string) => readonly string[];
 
-export type TermNote = (kind: NoteKind, message: string, next: string) => void;
+export type TermNote = (kind: NoteKind, cause: string, message: string, next: string) => void;
 
 /** Most variants that are written out for one wildcard. */
 export const VARIANT_CEILING = 40;
@@ -14,7 +16,7 @@ export const VARIANT_CEILING = 40;
 /** The spellings that stand for a term together, each ready to be written; null where none can be. */
 export function termSpellings(term: Word | Phrase, profile: Profile, variants: Variants, note: TermNote): string[] | null {
 	const patterns = term.kind === 'word' ? [term.pattern] : term.patterns;
-	if (!patterns.some((pattern) => /[*?~]/.test(pattern))) return [term.text.replaceAll('\\', '')];
+	if (!patterns.some((pattern) => /[*?~]/.test(pattern))) return plainSpellings(term.text, profile, note);
 	const inPhrase = patterns.length > 1;
 	let spellings: string[][] = [[]];
 	for (const pattern of patterns) {
@@ -22,33 +24,73 @@ export function termSpellings(term: Word | Phrase, profile: Profile, variants: V
 		if (!forms) return null;
 		spellings = spellings.flatMap((before) => forms.map((form) => [...before, form]));
 		if (spellings.length > VARIANT_CEILING * 5) {
-			note('to decide', `Written out, ${printTerm(term.text)} would become more than ${VARIANT_CEILING * 5} phrases.`, 'Use fewer wildcards in one phrase.');
+			note(
+				'to decide',
+				'too-many-forms',
+				`Written out, ${printTerm(term.text)} would become more than ${VARIANT_CEILING * 5} phrases.`,
+				'Use fewer wildcards in one phrase.'
+			);
 			return null;
 		}
 	}
 	return spellings.map((words) => words.join(' '));
 }
 
+/** A term without wildcards: signs that the platform would take for something are spaces, as they separate anyway. */
+function plainSpellings(text: string, profile: Profile, note: TermNote): string[] {
+	const plain = text.replace(/\\(.)/gu, (_, sign: string) => (/[*?~\\]/.test(sign) ? ' ' : sign));
+	const typed = withoutSigns(plain, profile).trim();
+	if (profile.platform.habits?.hyphen !== 'joins' || !/[\p{L}\p{N}]-(?=[\p{L}\p{N}])/u.test(typed)) return [typed];
+	note('adjusted', 'hyphen', `“${typed}” is written with the hyphen and with a space, since a hyphen joins here.`, 'Nothing to do.');
+	return [typed, typed.replace(/-/g, ' ')];
+}
+
+/** Quotes and wildcard signs of the platform taken out of a text. */
+function withoutSigns(text: string, profile: Profile): string {
+	const { any, one, optional, limited } = profile.platform.wildcards;
+	const signs = [any, one, optional, limited?.replace(/%\{n\}/, '') ?? null, '"', '“', '”', ...fill(profile.platform.terms.phrase, { text: ' ' }).trim()];
+	let plain = text;
+	for (const sign of signs) if (sign !== null && sign.trim() !== '') plain = plain.replaceAll(sign, ' ');
+	return plain.replace(/\s+/g, ' ');
+}
+
 function patternForms(pattern: string, inPhrase: boolean, profile: Profile, variants: Variants, note: TermNote): string[] | null {
 	const { wildcards } = profile.platform;
 	if (!/[*?~]/.test(pattern)) return [pattern];
+	const limited = limitedForm(pattern, inPhrase, profile);
+	if (limited !== null) return [limited];
 	// `~` is exactly "none or one": two forms say the same where `?` exists.
 	const plain = wildcards.optional === null && wildcards.one !== null ? withoutOptional(pattern) : [pattern];
 	const signs = { '*': wildcards.any, '?': wildcards.one, '~': wildcards.optional };
 	const reason = plain.map((form) => whyNot(form, inPhrase, profile)).find((why) => why !== null) ?? null;
 	if (reason === null) {
 		if (plain.length > 1)
-			note('adjusted', `“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`, 'Nothing to do.');
+			note(
+				'adjusted',
+				'optional-forms',
+				`“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`,
+				'Nothing to do.'
+			);
+		const most = wildcards.mostVariants ?? null;
+		const known = most === null ? 0 : variants(pattern).length;
+		if (most !== null && known > most)
+			note(
+				'narrowed',
+				'most-variants',
+				`“${pattern}” stands for ${known} words here, and ${profile.platform.name} looks for the first ${most} only.`,
+				'Choose a longer stem, or several.'
+			);
 		return plain.map((form) => form.replace(/[*?~]/g, (sign) => signs[sign as '*' | '?' | '~'] ?? ''));
 	}
 	const words = variants(pattern);
 	if (words.length === 0) {
-		note('to decide', `“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`, 'Type the forms that are meant.');
+		note('to decide', 'wildcard', `“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`, 'Type the forms that are meant.');
 		return null;
 	}
 	if (words.length > VARIANT_CEILING) {
 		note(
 			'to decide',
+			'wildcard',
 			`“${pattern}” cannot be written: ${reason}, and it stands for ${words.length} words here, more than can be written out.`,
 			'Choose a longer stem, or type the forms that are meant.'
 		);
@@ -56,10 +98,19 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 	}
 	note(
 		'narrowed',
+		'written-out',
 		`“${pattern}” is written out as the ${words.length} word${words.length === 1 ? '' : 's'} known in this collection, because ${reason}. Other forms are missed.`,
 		'Look through the forms and add those that the source may hold.'
 	);
 	return [...words];
+}
+
+/** `light~~` where the platform has a sign for “at most two more letters”. */
+function limitedForm(pattern: string, inPhrase: boolean, profile: Profile): string | null {
+	const { limited, inPhrases, smallestStem } = profile.platform.wildcards;
+	const match = /^([^*?~]+)(~+)$/.exec(pattern);
+	if (limited === null || limited === undefined || !match || (inPhrase && !inPhrases) || (match[1] ?? '').length < smallestStem) return null;
+	return `${match[1] ?? ''}${fill(limited, { n: String((match[2] ?? '').length) })}`;
 }
 
 function withoutOptional(pattern: string): string[] {
@@ -85,13 +136,31 @@ function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | 
 	return null;
 }
 
+const collisions = new WeakMap<Profile, Map<string, boolean>>();
+
+/** True where the platform would take a word for something else: an operator, a line, a code. */
+function collides(word: string, profile: Profile): boolean {
+	let known = collisions.get(profile);
+	if (!known) collisions.set(profile, (known = new Map()));
+	let answer = known.get(word);
+	if (answer === undefined) {
+		const { tree, faults } = readPlatformLine(word, profile, { qualifierName: () => null });
+		const own = tree?.kind === 'field' ? tree.of : tree;
+		answer = own?.kind !== 'word' || faults.some((one) => one.severity === 'error');
+		if (known.size > 50_000) known.clear();
+		known.set(word, answer);
+	}
+	return answer;
+}
+
 /** One spelling as the platform quotes it. */
 export function quoted(spelling: string, profile: Profile): string {
-	const { phrase, quoteWords, collisions } = profile.platform.terms;
-	const { any, one, optional } = profile.platform.wildcards;
+	const { phrase, quoteWords, collisions: named } = profile.platform.terms;
+	const { any, one, optional, limited } = profile.platform.wildcards;
 	let plain = spelling;
 	for (const sign of [any, one, optional]) if (sign) plain = plain.replaceAll(sign, '');
+	if (limited) plain = plain.replace(new RegExp(`${limited.replace(/%\{n\}/, '').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\d+$`), '');
 	const simple = /^[\p{L}\p{N}\p{M}]*$/u.test(plain) && !/\s/.test(spelling);
-	const collides = collisions.some((word) => word.toLowerCase() === spelling.toLowerCase());
-	return simple && !quoteWords && !collides ? spelling : fill(phrase, { text: spelling.replaceAll('"', '') });
+	const told = named.some((word) => word.toLowerCase() === spelling.toLowerCase());
+	return simple && !quoteWords && !told && !collides(spelling, profile) ? spelling : fill(phrase, { text: spelling });
 }

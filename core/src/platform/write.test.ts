@@ -1,48 +1,11 @@
 /** Writing in a platform's syntax: forms, notes and their direction, gaps (notation.md, section 8). */
 import { describe, expect, it } from 'vitest';
 import { parse } from '../query/index.ts';
+import type { Decision } from './notes.ts';
 import type { Profile } from './profile.ts';
+import { testProfile as base } from './test-profile.ts';
 import { writeStrategy } from './write.ts';
 
-const base: Profile = {
-	id: 'test',
-	name: 'Test',
-	version: 1,
-	platform: {
-		name: 'Testbed',
-		fields: { pattern: '%{text}<%{code}>', per: 'group', several: 'list', joiner: '+' },
-		terms: { phrase: "'%{text}'", quoteWords: false, collisions: ['both'] },
-		headings: {
-			pattern: 's[%{label}%{reach}%{main}%{qualifiers}]',
-			narrower: '; below',
-			exact: '',
-			main: '; chief',
-			qualifiers: '; facet %{list}',
-			joiner: ', ',
-			qualifierBy: 'code'
-		},
-		operators: { and: 'both', or: 'either', not: 'except', precedence: 'brackets-demanded' },
-		proximity: { within: '%{left} gap%{n} %{right}', before: null, counts: 'words between', largest: 4, phrases: true, groups: true, wildcards: true },
-		wildcards: { any: '%', one: '_', optional: null, smallestStem: 3, front: false, inside: true, inPhrases: false },
-		lines: { reference: 'step %{n}', anyRun: 'any %{first}..%{last}', allRun: null, comment: '-- %{text}' },
-		limits: {
-			years: 'issued %{first}..%{last}',
-			yearsFrom: 'issued %{first}..',
-			yearsTo: null,
-			year: null,
-			enteredFrom: null,
-			enteredBetween: null,
-			language: 'tongue %{text}',
-			type: null,
-			age: null,
-			identifier: null,
-			hasAbstract: null,
-			hasHeadings: null
-		},
-		ceilings: { length: 200, terms: 6, export: null }
-	},
-	source: { name: 'Source', vocabulary: 'skerry', fields: { ti: 'T', ab: 'S', kw: 'W', hd: null, au: 'N', jn: 'P', af: null } }
-};
 const platform = (change: Partial<Profile['platform']>): Profile => ({ ...base, platform: { ...base.platform, ...change } });
 const cql = platform({
 	fields: { pattern: '%{code} = %{text}', per: 'term', several: 'or', joiner: '' },
@@ -50,7 +13,7 @@ const cql = platform({
 	lines: { reference: null, anyRun: null, allRun: null, comment: null }
 });
 
-function write(texts: readonly string[], profile = base, leftOut = new Map<string, string>(), variants: readonly string[] = []) {
+function write(texts: readonly string[], profile = base, decisions: readonly Decision[] = [], variants: readonly string[] = []) {
 	return writeStrategy(
 		texts.map((text, at) => ({
 			id: String(at),
@@ -75,13 +38,16 @@ function write(texts: readonly string[], profile = base, leftOut = new Map<strin
 			concept: (letter) => (letter === 'A' ? [1, 2] : null),
 			variants: () => variants,
 			currentYear: 2026,
-			leftOut,
+			decisions,
+			counterparts: () => [],
+			read: (text) => parse(text).tree,
+			own: [],
 			first: 1
 		}
 	);
 }
 const one = (text: string, profile = base, variants: readonly string[] = []) => {
-	const [line] = write([text], profile, new Map(), variants).lines;
+	const [line] = write([text], profile, [], variants).lines;
 	return { text: line?.text, notes: line?.notes.map((note) => note.kind), gap: line?.gap };
 };
 
@@ -152,7 +118,9 @@ describe('changes of meaning are never silent', () => {
 	it('leaves a visible gap for what cannot be written, and keeps the decision to leave it out', () => {
 		expect(one('light OR {corran:Delirium}')).toEqual({ text: 'light<T+S+W> either ⟪{corran:Delirium}⟫', notes: ['to decide'], gap: true });
 		expect(one('hd:light').gap).toBe(true);
-		const decided = write(['{Delirium} OR light', '{Coma}'], cql, new Map([['{*}', 'words carry it']]));
+		const decided = write(['{Delirium} OR light', '{Coma}'], cql, [
+			{ piece: '{*}', cause: 'no-headings', take: 'leave out', text: '', why: 'words carry it', by: 'Ines', on: '2026-11-28' }
+		]);
 		expect(decided.lines.map((line) => [line.written, line.gap, line.notes.map((note) => note.kind)])).toEqual([
 			[1, false, ['decided']],
 			[null, false, ['decided']]
@@ -162,6 +130,17 @@ describe('changes of meaning are never silent', () => {
 	it('says by hand what is set on the platform, and to decide what is beyond a ceiling', () => {
 		expect(one('ag:adult')).toEqual({ text: '', notes: ['by hand'], gap: false });
 		expect(one('light AND hand:"peer reviewed only"').notes).toEqual(['by hand']);
-		expect(one('a OR b OR c OR d OR e OR f OR g').notes).toEqual(['to decide']);
+		expect(one('(a AND b AND c AND d AND e AND f AND g)').notes).toEqual(['to decide']);
+	});
+
+	it('writes a block beyond a ceiling in numbered parts that its own line joins', () => {
+		const { lines, whole } = write(['a OR b OR c OR d OR e OR f OR g OR h', '#1 AND x']);
+		expect(lines[0]).toMatchObject({
+			parts: [{ written: 1, text: '(a either b either c either d either e either f)<T+S+W>' }, { written: 2 }],
+			written: 3,
+			text: 'step 1 either step 2'
+		});
+		expect(lines[0]?.notes.map((note) => [note.kind, note.cause])).toEqual([['adjusted', 'parts']]);
+		expect(whole.split('\n').at(-1)).toBe('4\tstep 3 both x<T+S+W>');
 	});
 });

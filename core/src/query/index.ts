@@ -18,5 +18,6 @@ export {
 export { covers, type LineQuery } from './covers.ts';
 export { fieldAt, patternsWithout, termAt, writtenWithout } from './exclude.ts';
 export { distribute, flatten, writeOut, DISTRIBUTE_CEILING, type Distributed, type WrittenOut } from './rewrite.ts';
+export { settled } from './settled.ts';
 export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

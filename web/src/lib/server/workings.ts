@@ -1,27 +1,17 @@
-/** What an enquiry computes: its lines on its collection, the records of a line, its renderings, its dossier. */
+/** What an enquiry computes: its lines on its collection, the records of a line. */
 import {
-	buildDossier,
-	conceptLetter,
 	covers,
 	finalLine,
-	findHeading,
-	headingByKey,
-	joinedLines,
 	linesToEvaluate,
-	namesOf,
 	nodesOf,
 	print,
 	readStrategy,
-	writeStrategy,
-	type DossierDocument,
 	type EnquiryDocument,
 	type Expression,
 	type Mark,
 	type OpenVocabulary,
-	type Profile,
 	type Query,
-	type ReadLine,
-	type Rendering
+	type ReadLine
 } from '@wide-lantern/core';
 import { openCollection, type OpenCollection } from './collections';
 import { computing, Dropped, type CountedLine, type MarkNumbers } from './computing';
@@ -29,7 +19,6 @@ import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare } from './indexes';
-import { listProfiles } from './profiles';
 import { vocabulariesFor } from './vocabularies';
 
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
@@ -47,7 +36,6 @@ export interface WorkedEnquiry {
 	readonly wanted: Wanted;
 }
 
-const today = () => new Date().toISOString().slice(0, 10);
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 /** Longest wait for an index that is being built, in milliseconds; then its progress is told instead. */
 const PATIENCE = 3_000;
@@ -172,108 +160,4 @@ export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promis
 		})),
 		variants
 	};
-}
-
-export interface ProfiledRendering {
-	readonly profile: {
-		readonly id: string;
-		readonly name: string;
-		readonly version: number;
-		readonly source: string;
-		readonly platform: string;
-		readonly oneString: boolean;
-	};
-	readonly rendering: Rendering;
-}
-
-/** The strategy in every chosen profile. */
-export async function renderingsOf(worked: WorkedEnquiry): Promise<ProfiledRendering[]> {
-	const profiles = new Map((await listProfiles()).map((profile) => [profile.id, profile]));
-	return worked.enquiry.document.renderings.flatMap((chosen) => {
-		const profile = profiles.get(chosen.profile);
-		return profile ? [{ profile: profileFacts(profile), rendering: render(worked, profile, chosen) }] : [];
-	});
-}
-
-export const profileFacts = (profile: Profile) => ({
-	id: profile.id,
-	name: profile.name,
-	version: profile.version,
-	source: profile.source.name,
-	platform: profile.platform.name,
-	oneString: profile.platform.lines.reference === null
-});
-
-function render(worked: WorkedEnquiry, profile: Profile, chosen: EnquiryDocument['renderings'][number]): Rendering {
-	const { enquiry, vocabularies, collection, lines } = worked;
-	const { document } = enquiry;
-	const names = namesOf(document, vocabularies);
-	return writeStrategy(
-		lines.map((line, at) => ({
-			id: line.id,
-			number: line.number,
-			label: document.lines[at]?.label ?? '',
-			tree: line.tree,
-			role: line.role,
-			off: document.lines[at]?.off ?? false
-		})),
-		profile,
-		{
-			heading(piece) {
-				const match = piece.label === null ? null : findHeading(vocabularies, piece.label, piece.vocabulary);
-				if (match?.found !== 'heading') return null;
-				const { open, heading } = headingByKey(vocabularies, match.key);
-				if (!open || !heading) return null;
-				const out = new Set(piece.except.flatMap((label) => [...open.vocabulary.closure(open.vocabulary.find(label)?.heading.id ?? '')]));
-				const closure = [...open.vocabulary.closure(heading.id)].filter((id) => !out.has(id));
-				return {
-					vocabulary: open.vocabulary.id,
-					label: heading.label,
-					closure: closure.map((id) => open.vocabulary.get(id)?.label ?? id),
-					qualifierCodes: new Map(open.vocabulary.qualifiers.map((one) => [one.name, one.code])),
-					hasNarrower: open.vocabulary.narrower(heading.id).length > 0
-				};
-			},
-			concept(letter, strand) {
-				const ids = names.conceptIds(letter, strand);
-				return ids && joinedLines(document, ids.concept, ids.strand).map((line) => document.lines.indexOf(line) + 1);
-			},
-			variants: (pattern) => (collection ? collection.index.words.matching(pattern).map((word) => collection.index.words.at(word)) : []),
-			currentYear: new Date().getFullYear(),
-			leftOut: new Map(chosen.leftOut.map((one) => [one.piece, one.why])),
-			first: chosen.first
-		}
-	);
-}
-
-/** The document of the enquiry as it stands. */
-export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument> {
-	const { enquiry, collection, lines, counted, vocabularies } = worked;
-	const { document } = enquiry;
-	return buildDossier({
-		enquiry: document,
-		date: today(),
-		revision: enquiry.revision,
-		collection: collection && { name: collection.name, size: collection.size },
-		lines: lines.map((line, at) => {
-			const stored = document.lines[at];
-			const concept = document.concepts.findIndex((one) => one.id === stored?.concept);
-			return {
-				line,
-				label: stored?.label ?? '',
-				concept: concept < 0 ? null : conceptLetter(concept),
-				state: counted[at]?.state ?? 'uncounted',
-				count: counted[at]?.count ?? null,
-				beforeHand: counted[at]?.beforeHand ?? false
-			};
-		}),
-		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
-			profile: profile.name,
-			source: profile.source,
-			platform: profile.platform,
-			version: profile.version,
-			rendering
-		})),
-		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
-	});
 }

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { listCollections } from '$lib/server/collections';
 import { openEnquiry } from '$lib/server/enquiries';
-import { profileFacts } from '$lib/server/workings';
+import { profileFacts } from '$lib/server/renderings';
 import { listProfiles } from '$lib/server/profiles';
 import { listVocabularies } from '$lib/server/vocabularies';
 

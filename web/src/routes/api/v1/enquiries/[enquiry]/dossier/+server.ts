@@ -3,7 +3,8 @@ import { error, json } from '@sveltejs/kit';
 import { toMarkdown, toOoxml } from '@wide-lantern/core';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { fileName } from '$lib/server/file-name';
-import { dossierOf, workEnquiry } from '$lib/server/workings';
+import { dossierOf } from '$lib/server/dossier';
+import { workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
-import { renderingsOf, workEnquiry } from '$lib/server/workings';
+import { renderingsOf } from '$lib/server/renderings';
+import { workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

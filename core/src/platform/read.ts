@@ -1,0 +1,497 @@
+/**
+ * Reading a line in a platform's own syntax, by its profile: the tree that it means, and for each
+ * fault a place and a sentence. What is understood of a faulty line is kept.
+ */
+import { DEFAULT_FIELDS, INDEXED_FIELDS, print, type Expression, type Fault, type IndexedField, type Limit, type TextField } from '../query/index.ts';
+import { foldPattern } from '../text/index.ts';
+import { grammarOf, type Grammar, type LimitForm, type NearForm } from './grammar.ts';
+import type { Profile } from './profile.ts';
+import { tidyFields, type Scope } from './read-fields.ts';
+import { isLiteral, literalSource, sticky } from './template.ts';
+
+export interface ReadingContext {
+	/** Name of a qualifier by the vocabulary's short code; null for none. */
+	qualifierName(code: string): string | null;
+}
+
+export interface PlatformReading {
+	/** Null where nothing could be understood. */
+	readonly tree: Expression | null;
+	readonly faults: readonly Fault[];
+	readonly comments: readonly string[];
+	/** Words side by side that the platform joins by a habit of its own. */
+	readonly joinedByHabit: number;
+}
+
+/** Pieces that one line may hold, tried and given up ones included: what is beyond is no search. */
+const STEPS = 300_000;
+const DEPTH = 600;
+
+class GaveUp extends Error {}
+
+export function readPlatformLine(text: string, profile: Profile, context: ReadingContext): PlatformReading {
+	return new Reader(text, profile, context).whole();
+}
+
+type Joint = { readonly kind: 'and' | 'or' | 'not' } | { readonly kind: 'near'; readonly ordered: boolean; readonly distance: number };
+
+class Reader {
+	private at = 0;
+	private depth = 0;
+	private steps = 0;
+	private faults: Fault[] = [];
+	private readonly comments: string[] = [];
+	private habit = 0;
+	private readonly grammar: Grammar;
+
+	constructor(
+		private readonly text: string,
+		private readonly profile: Profile,
+		private readonly context: ReadingContext
+	) {
+		this.grammar = grammarOf(profile);
+	}
+
+	whole(): PlatformReading {
+		let tree: Expression | null;
+		try {
+			const pieces = [this.expression()];
+			this.skip();
+			while (this.at < this.text.length) {
+				// A bracket too many, or a sign that nothing here begins with: said once, the rest is read on.
+				const from = this.at++;
+				this.fault(from, this.at, 'unexpected', `“${this.text.slice(from, this.at)}” is not understood here in the syntax of ${this.profile.platform.name}.`);
+				pieces.push(this.expression());
+				this.skip();
+			}
+			const found = pieces.filter((piece) => piece !== null);
+			tree = found.length > 1 ? { kind: 'and', items: found } : (found[0] ?? null);
+		} catch (error) {
+			if (!(error instanceof GaveUp)) throw error;
+			this.fault(0, this.text.length, 'too-much', 'This is longer or deeper than a search line can be; it was not read.');
+			tree = null;
+		}
+		const bare: Scope = this.profile.source.bare ?? null;
+		const tidied = tree && tidyFields(tree, bare);
+		if (tidied?.mixed)
+			this.fault(0, this.text.length, 'field-in-proximity', 'The sides of a proximity are read in different fields, which the notation cannot say.');
+		if (tidied?.unscoped && bare === null && this.grammar.field)
+			this.faults.push({
+				severity: 'warning',
+				code: 'no-field',
+				from: 0,
+				to: this.text.length,
+				message: `Some text names no field, and the profile does not say where ${this.profile.platform.name} looks then; it is read in title, abstract and author keywords.`,
+				repairs: []
+			});
+		return { tree: tidied?.tree ?? null, faults: this.faults, comments: this.comments, joinedByHabit: this.habit };
+	}
+
+	private fault(from: number, to: number, code: string, message: string): void {
+		if (!this.faults.some((one) => one.from === from && one.code === code))
+			this.faults.push({ severity: 'error', code, from, to: Math.max(to, from), message, repairs: [] });
+	}
+
+	private eat(pattern: RegExp | null): RegExpExecArray | null {
+		if (!pattern) return null;
+		pattern.lastIndex = this.at;
+		const match = pattern.exec(this.text);
+		if (match) this.at += match[0].length;
+		return match;
+	}
+
+	private looksLike(pattern: RegExp | null): boolean {
+		const before = this.at;
+		const found = this.eat(pattern) !== null;
+		this.at = before;
+		return found;
+	}
+
+	private skip(): void {
+		for (;;) {
+			this.eat(SPACE);
+			const comment = this.eat(this.grammar.comment);
+			if (!comment) return;
+			this.comments.push((comment.groups?.['text'] ?? '').trim());
+		}
+	}
+
+	/** Tries to read something; where it fails, the place and the faults are what they were. */
+	private attempt<Result>(read: () => Result | null): Result | null {
+		const [at, faults, comments] = [this.at, this.faults, this.comments.length];
+		this.faults = [...faults];
+		const result = read();
+		if (result === null) {
+			this.at = at;
+			this.faults = faults;
+			this.comments.length = comments;
+		}
+		return result;
+	}
+
+	private expression(): Expression | null {
+		if (++this.steps > STEPS || ++this.depth > DEPTH) throw new GaveUp();
+		const items: Expression[] = [];
+		const joints: Joint[] = [];
+		for (;;) {
+			this.skip();
+			const from = this.at;
+			const operand = this.operand();
+			if (!operand) {
+				const sign = this.grammar.operators.find(([, pattern]) => this.looksLike(pattern));
+				if (sign) {
+					this.eat(sign[1]);
+					this.fault(from, this.at, 'operator-alone', `“${this.text.slice(from, this.at).trim()}” has nothing before it to join.`);
+					continue;
+				}
+				if (joints.length > 0 && joints.length >= items.length) {
+					joints.pop();
+					this.fault(from, this.at, 'nothing-joined', 'An operator has nothing after it.');
+				}
+				break;
+			}
+			items.push(operand);
+			const joint = this.joint(operand);
+			if (!joint) break;
+			joints.push(joint);
+		}
+		this.depth--;
+		return this.assemble(items, joints);
+	}
+
+	/** The operator that follows, or what two pieces side by side mean here. */
+	private joint(before: Expression): Joint | null {
+		this.skip();
+		if (this.at >= this.text.length) return null;
+		for (const form of this.grammar.nears) {
+			const match = form.between && this.eat(form.between);
+			if (match) return { kind: 'near', ordered: form.ordered, distance: this.distance(match) };
+		}
+		for (const [kind, pattern] of this.grammar.operators) if (this.eat(pattern)) return { kind };
+		if (!this.looksLike(this.grammar.word) && !this.looksLike(this.grammar.phrase) && this.text.charAt(this.at) !== '(') return null;
+		const habit = this.profile.platform.habits?.adjacent ?? 'refused';
+		if (habit === 'and' || habit === 'or') {
+			this.habit++;
+			return { kind: habit };
+		}
+		if (habit === 'phrase' && before.kind === 'word' && this.looksLike(this.grammar.word)) {
+			this.habit++;
+			return { kind: 'near', ordered: true, distance: 1 };
+		}
+		this.fault(
+			this.at,
+			this.at + 1,
+			'side-by-side',
+			`Two pieces stand side by side without an operator; they are joined with ${this.profile.platform.operators.and} for now.`
+		);
+		return { kind: 'and' };
+	}
+
+	private distance(match: RegExpExecArray): number {
+		const written = Number(match.groups?.['n'] ?? 1);
+		return Math.max(1, this.profile.platform.proximity.counts === 'words between' ? written + 1 : written);
+	}
+
+	private assemble(items: readonly Expression[], joints: readonly Joint[]): Expression | null {
+		// Proximity binds tightest everywhere (common practice).
+		const sides: Expression[] = [];
+		const rest: ('and' | 'or' | 'not')[] = [];
+		items.forEach((item, at) => {
+			const joint = joints[at - 1];
+			const last = sides.at(-1);
+			if (at > 0 && joint?.kind === 'near' && last) {
+				sides[sides.length - 1] = { kind: 'near', ordered: joint.ordered, distance: joint.distance, left: last, right: item };
+				return;
+			}
+			if (at > 0 && joint && joint.kind !== 'near') rest.push(joint.kind);
+			sides.push(item);
+		});
+		const [first] = sides;
+		if (!first) return null;
+		const mixed = new Set(rest).size > 1;
+		const { precedence } = this.profile.platform.operators;
+		if (mixed && precedence === 'brackets-demanded')
+			this.fault(
+				0,
+				this.text.length,
+				'mixed-operators',
+				`Different operators stand side by side; ${this.profile.platform.name} demands brackets there. They are read from the left for now.`
+			);
+		if (mixed && precedence === 'and-first') {
+			const groups: { items: Expression[]; signs: ('and' | 'not')[] }[] = [{ items: [first], signs: [] }];
+			rest.forEach((sign, at) => {
+				const next = sides[at + 1] as Expression;
+				if (sign === 'or') groups.push({ items: [next], signs: [] });
+				else {
+					groups.at(-1)?.items.push(next);
+					groups.at(-1)?.signs.push(sign);
+				}
+			});
+			return folded(
+				groups.map((group) => folded(group.items, group.signs)),
+				groups.slice(1).map(() => 'or' as const)
+			);
+		}
+		return folded(sides, rest);
+	}
+
+	private operand(): Expression | null {
+		if (++this.steps > STEPS) throw new GaveUp();
+		this.skip();
+		if (this.at >= this.text.length) return null;
+		if (this.grammar.operators.some(([, pattern]) => this.looksLike(pattern))) return null;
+		const piece = this.unfielded();
+		return piece && this.codesBehind(piece);
+	}
+
+	private unfielded(): Expression | null {
+		const { grammar } = this;
+		for (const [mode, pattern] of grammar.runs) {
+			const match = this.eat(pattern);
+			if (match) return { kind: 'lines', mode, spans: [[Number(match.groups?.['first']), Number(match.groups?.['last'])]] };
+		}
+		const line = this.eat(grammar.reference);
+		if (line) return { kind: 'line', number: Number(line.groups?.['n']) };
+		const heading = this.heading();
+		if (heading) return heading;
+		for (const form of grammar.limits) {
+			const match = this.eat(form.pattern);
+			if (match) return { kind: 'limit', limit: this.limit(form, match) };
+		}
+		const enclosed = this.nearOpened() ?? this.fieldBefore();
+		if (enclosed) return enclosed;
+		if (this.text.charAt(this.at) === '(') return this.bracket();
+		const from = this.at;
+		const phrase = this.eat(grammar.phrase);
+		if (phrase) return this.term(phrase.groups?.['quoted'] ?? '', from);
+		const word = this.eat(grammar.word);
+		return word ? this.term(word.groups?.['word'] ?? '', from) : null;
+	}
+
+	private bracket(): Expression | null {
+		const from = this.at++;
+		const inside = this.expression();
+		this.skip();
+		if (this.text.charAt(this.at) === ')') this.at++;
+		else this.fault(from, from + 1, 'open-bracket', 'This bracket is never closed.');
+		if (!inside) this.fault(from, this.at, 'empty-bracket', 'There is nothing in this bracket.');
+		return inside;
+	}
+
+	/** A word or the inside of quotes, wildcards turned into those of the notation. */
+	private term(written: string, from: number): Expression | null {
+		const ours = this.ownSigns(written);
+		const patterns = foldPattern(ours);
+		const [first] = patterns;
+		if (first === undefined || patterns.some((one) => /^[*~]+$/.test(one))) {
+			this.fault(from, this.at, 'no-letters', 'There is no letter or digit here that could be searched.');
+			return null;
+		}
+		const at = { from, to: this.at };
+		return patterns.length === 1 ? { kind: 'word', text: ours.trim(), pattern: first, at } : { kind: 'phrase', text: ours.trim(), patterns, at };
+	}
+
+	private ownSigns(written: string): string {
+		const { signs } = this.grammar;
+		const literal = (text: string) => text.replace(/[*?~\\]/g, '\\$&');
+		if (!signs) return literal(written);
+		let out = '';
+		let done = 0;
+		for (const match of written.matchAll(signs)) {
+			out += literal(written.slice(done, match.index));
+			const { most, any, one } = match.groups ?? {};
+			out += most !== undefined ? '~'.repeat(Math.min(20, Number(most))) : any !== undefined ? '*' : one !== undefined ? '?' : '~';
+			done = match.index + match[0].length;
+		}
+		return out + literal(written.slice(done));
+	}
+
+	private heading(): Expression | null {
+		const { headings } = this.profile.platform;
+		if (!headings) return null;
+		const qualifiers = (list: string | undefined) =>
+			(list ?? '')
+				.split(headings.joiner.trim() === '' ? /\s+/ : headings.joiner.trim())
+				.map((one) => one.trim())
+				.filter((one) => one !== '')
+				.map((one) => (headings.qualifierBy === 'code' ? (this.context.qualifierName(one) ?? one) : one));
+		const any = this.eat(this.grammar.anyQualified);
+		if (any) return { kind: 'heading', vocabulary: null, label: null, main: false, narrower: false, except: [], qualifiers: qualifiers(any.groups?.['list']) };
+		const match = this.eat(this.grammar.heading);
+		if (!match) return null;
+		const { label = '', reach = '', main, list } = match.groups ?? {};
+		const same = (a: string, b: string | null) => b !== null && a.trim().toLowerCase() === b.trim().toLowerCase();
+		// Where both have a form of their own, what is written decides; else what the platform does by itself.
+		const narrower = same(reach, headings.narrower) && !(same(reach, headings.exact) && headings.narrower === headings.exact);
+		return {
+			kind: 'heading',
+			vocabulary: null,
+			label: label.trim(),
+			main: headings.main !== null && headings.main.trim() !== '' && main !== undefined,
+			narrower,
+			except: [],
+			qualifiers: qualifiers(list)
+		};
+	}
+
+	private limit(form: LimitForm, match: RegExpExecArray): Limit {
+		const { first = '', last = '', quoted, plain = '' } = match.groups ?? {};
+		const text = quoted ?? plain;
+		const year = (digits: string) => (digits === '' ? null : Number(digits));
+		switch (form.kind) {
+			case 'years':
+				return { type: 'years', first: year(first), last: year(last) };
+			case 'yearsFrom':
+				return { type: 'years', first: year(first), last: null };
+			case 'yearsTo':
+				return { type: 'years', first: null, last: year(last) };
+			case 'year':
+				return { type: 'years', first: year(first), last: year(first) };
+			case 'enteredFrom':
+				return { type: 'entered', first, last: null };
+			case 'enteredBetween':
+				return { type: 'entered', first, last };
+			case 'la':
+			case 'pt':
+			case 'ag': {
+				const own = Object.entries(this.profile.source.values ?? {}).find(
+					([key, value]) => key.startsWith(`${form.kind}:`) && value.toLowerCase() === text.toLowerCase()
+				);
+				const value = own ? own[0].slice(3) : this.ownSigns(text);
+				const patterns = foldPattern(value);
+				return {
+					type: 'entry',
+					field: form.kind,
+					of: patterns.length === 1 ? { kind: 'word', text: value, pattern: patterns[0] ?? '' } : { kind: 'phrase', text: value, patterns }
+				};
+			}
+			case 'identifier':
+				return { type: 'identifier', values: [text] };
+			case 'hasAbstract':
+				return { type: 'presence', has: true, part: 'ab' };
+			case 'hasHeadings':
+				return { type: 'presence', has: true, part: 'hd' };
+		}
+	}
+
+	/** Proximity written around its sides, or behind quotes. */
+	private nearOpened(): Expression | null {
+		for (const form of this.grammar.nears) {
+			const read = this.attempt(() => this.suffixed(form) ?? this.opened(form));
+			if (read) return read;
+		}
+		return null;
+	}
+
+	private suffixed(form: NearForm): Expression | null {
+		const from = this.at;
+		const match = this.eat(form.suffixed);
+		if (!match) return null;
+		const words = (match.groups?.['words'] ?? '').trim().split(/\s+/);
+		const sides = words.map((word) => this.term(word, from));
+		const [left, right] = sides;
+		return sides.length === 2 && left && right ? { kind: 'near', ordered: form.ordered, distance: this.distance(match), left, right } : null;
+	}
+
+	private opened(form: NearForm): Expression | null {
+		const template = form.opened;
+		if (!template) return null;
+		let left: Expression | null = null;
+		let right: Expression | null = null;
+		let distance = 1;
+		for (const [at, part] of template.entries()) {
+			if (isLiteral(part)) {
+				if (!this.eat(sticky(literalSource(part.literal, 'none'), this.grammar.anyCase))) return null;
+			} else if (part.slot === 'n') {
+				const match = this.eat(DISTANCE);
+				if (!match) return null;
+				distance = this.distance(match);
+			} else {
+				const next = template[at + 1];
+				const side = isLiteral(next) && next.literal.trim() !== '' ? this.expression() : this.operand();
+				if (!side) return null;
+				if (part.slot === 'left') left = side;
+				else right = side;
+			}
+		}
+		return left && right ? { kind: 'near', ordered: form.ordered, distance, left, right } : null;
+	}
+
+	/** A code in front of its text, or a sign that opens what a code closes. */
+	private fieldBefore(): Expression | null {
+		const { field } = this.grammar;
+		if (!field?.before) return null;
+		return this.attempt(() => {
+			const from = this.at;
+			const opening = this.eat(field.before);
+			if (!opening) return null;
+			const inside = field.after ? this.expression() : this.operand();
+			if (!inside) return null;
+			const closing = this.eat(field.after);
+			if (field.after && !closing) return null;
+			return this.fielded(inside, opening.groups?.['codes'] ?? closing?.groups?.['codes'] ?? '', from);
+		});
+	}
+
+	private codesBehind(piece: Expression): Expression {
+		const { field } = this.grammar;
+		if (!field || field.codeFirst || field.before || !isText(piece)) return piece;
+		const from = this.at;
+		const match = this.eat(field.after);
+		return match ? this.fielded(piece, match.groups?.['codes'] ?? '', from) : piece;
+	}
+
+	private fielded(of: Expression, written: string, from: number): Expression {
+		const { joiner } = this.grammar;
+		const key = (code: string) => (this.grammar.anyCase ? code.trim().toLowerCase() : code.trim());
+		const codes = this.grammar.fields.has(key(written)) ? [written] : written.split(joiner.trim() === '' ? /\s+/ : joiner.trim());
+		const fields = new Set<IndexedField>(codes.flatMap((code) => this.grammar.fields.get(key(code)) ?? []));
+		if (!isText(of)) this.fault(from, this.at, 'field-on-other', 'A field stands on something that is no text.');
+		return { kind: 'field', fields: fields.size === INDEXED_FIELDS.length ? ['all'] : INDEXED_FIELDS.filter((one) => fields.has(one)), of };
+	}
+}
+
+const SPACE = /\s+/uy;
+const DISTANCE = /\s*(?<n>\d{1,4})/uy;
+
+function isText(piece: Expression): boolean {
+	switch (piece.kind) {
+		case 'word':
+		case 'phrase':
+		case 'near':
+		case 'field':
+			return true;
+		case 'and':
+		case 'or':
+			return piece.items.every(isText);
+		case 'not':
+			return isText(piece.keep) && isText(piece.drop);
+		default:
+			return false;
+	}
+}
+
+/** Read from the left; the same operator several times in a row is one junction, as brackets around it would be. */
+function folded(items: readonly Expression[], signs: readonly ('and' | 'or' | 'not')[]): Expression {
+	const [first, ...others] = items;
+	if (!first) throw new Error('Nothing to fold');
+	let left = first;
+	let open: 'and' | 'or' | null = null;
+	others.forEach((item, at) => {
+		const sign = signs[at] ?? 'and';
+		if (sign === 'not') {
+			left = { kind: 'not', keep: left, drop: item };
+			open = null;
+		} else if (open === sign && left.kind === sign) left = { ...left, items: [...left.items, item] };
+		else {
+			left = { kind: sign, items: [left, item] };
+			open = sign;
+		}
+	});
+	return left;
+}
+
+/** The text of a reading in the notation; empty where there is none. */
+export const readingText = (reading: PlatformReading): string => (reading.tree ? print(reading.tree) : '');
+
+export const READ_WITHOUT_FIELD: readonly TextField[] = DEFAULT_FIELDS;

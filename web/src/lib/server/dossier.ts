@@ -1,0 +1,38 @@
+/** The document of an enquiry, put together from what is computed of it. */
+import { buildDossier, conceptLetter, headingByKey, type DossierDocument } from '@wide-lantern/core';
+import { renderingsOf } from './renderings';
+import type { WorkedEnquiry } from './workings';
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** The document of the enquiry as it stands. */
+export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument> {
+	const { enquiry, collection, lines, counted, vocabularies } = worked;
+	const { document } = enquiry;
+	return buildDossier({
+		enquiry: document,
+		date: today(),
+		revision: enquiry.revision,
+		collection: collection && { name: collection.name, size: collection.size },
+		lines: lines.map((line, at) => {
+			const stored = document.lines[at];
+			const concept = document.concepts.findIndex((one) => one.id === stored?.concept);
+			return {
+				line,
+				label: stored?.label ?? '',
+				concept: concept < 0 ? null : conceptLetter(concept),
+				state: counted[at]?.state ?? 'uncounted',
+				count: counted[at]?.count ?? null,
+				beforeHand: counted[at]?.beforeHand ?? false
+			};
+		}),
+		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
+			profile: profile.name,
+			source: profile.source,
+			platform: profile.platform,
+			version: profile.version,
+			rendering
+		})),
+		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
+	});
+}

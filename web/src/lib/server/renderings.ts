@@ -1,0 +1,167 @@
+/** The strategy of an enquiry in the syntax of its platforms: headings through the crosswalk, decisions, own lines. */
+import {
+	findHeading,
+	headingByKey,
+	joinedLines,
+	namesOf,
+	nodesOf,
+	parse,
+	writeStrategy,
+	type CounterpartToWrite,
+	type Decision,
+	type EnquiryDocument,
+	type Expression,
+	type HeadingPiece,
+	type LineToWrite,
+	type OpenVocabulary,
+	type Profile,
+	type Rendering
+} from '@wide-lantern/core';
+import { allDecisions, suggestionsFor, type MappingKind } from './crosswalks';
+import { listProfiles } from './profiles';
+import { openVocabulary } from './vocabularies';
+import type { WorkedEnquiry } from './workings';
+
+export interface ProfiledRendering {
+	readonly profile: ReturnType<typeof profileFacts>;
+	readonly rendering: Rendering;
+}
+
+export const profileFacts = (profile: Profile) => ({
+	id: profile.id,
+	name: profile.name,
+	version: profile.version,
+	source: profile.source.name,
+	platform: profile.platform.name,
+	oneString: profile.platform.lines.reference === null,
+	/** True where it can be run by connection. */
+	connected: (profile.source.address ?? null) !== null,
+	mapsWords: profile.platform.habits?.mapsWords ?? false
+});
+
+/** The strategy in every chosen profile. */
+export async function renderingsOf(worked: WorkedEnquiry): Promise<ProfiledRendering[]> {
+	const profiles = new Map((await listProfiles()).map((profile) => [profile.id, profile]));
+	const written: ProfiledRendering[] = [];
+	for (const chosen of worked.enquiry.document.renderings) {
+		const profile = profiles.get(chosen.profile);
+		if (profile) written.push({ profile: profileFacts(profile), rendering: await render(worked, profile, chosen) });
+	}
+	return written;
+}
+
+type Chosen = EnquiryDocument['renderings'][number];
+
+/** Decisions of a rendering; those of before, which only left pieces out, among them. */
+const decisionsOf = (chosen: Chosen): Decision[] => [
+	...chosen.leftOut.map(({ piece, why, by, on }): Decision => ({ piece, cause: 'left-out', take: 'leave out', text: '', why, by, on: on ?? '' })),
+	...(chosen.decisions ?? []).map((one): Decision => ({ ...one, on: one.on ?? '' }))
+];
+
+export function linesToWrite({ enquiry, lines }: Pick<WorkedEnquiry, 'enquiry' | 'lines'>): LineToWrite[] {
+	const { document } = enquiry;
+	return lines.map((line, at) => ({
+		id: line.id,
+		number: line.number,
+		label: document.lines[at]?.label ?? '',
+		tree: line.tree,
+		role: line.role,
+		off: document.lines[at]?.off ?? false
+	}));
+}
+
+export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Chosen): Promise<Rendering> {
+	const { enquiry, collection, lines } = worked;
+	const { document } = enquiry;
+	const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
+	const vocabularies: readonly OpenVocabulary[] =
+		target && !worked.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id) ? [...worked.vocabularies, target] : worked.vocabularies;
+	const names = namesOf(document, worked.vocabularies);
+	const trees = lines.flatMap((line) => (line.tree ? [line.tree] : []));
+	const counterparts = target ? await counterpartsOf(trees, worked.vocabularies, target) : () => [];
+	return writeStrategy(linesToWrite(worked), profile, {
+		heading(piece) {
+			const { open, heading } = find(piece, worked.vocabularies, vocabularies);
+			if (!open || !heading) return null;
+			const { vocabulary } = open;
+			const out = new Set(piece.except.flatMap((label) => [...vocabulary.closure(vocabulary.find(label)?.heading.id ?? '')]));
+			const closure = [...vocabulary.closure(heading.id)].filter((id) => !out.has(id));
+			return {
+				vocabulary: vocabulary.id,
+				label: heading.label,
+				closure: closure.map((id) => vocabulary.get(id)?.label ?? id),
+				qualifierCodes: new Map(vocabulary.qualifiers.map((one) => [one.name, one.code])),
+				hasNarrower: vocabulary.narrower(heading.id).length > 0
+			};
+		},
+		counterparts,
+		concept(letter, strand) {
+			const ids = names.conceptIds(letter, strand);
+			return ids && joinedLines(document, ids.concept, ids.strand).map((line) => document.lines.indexOf(line) + 1);
+		},
+		variants: (pattern) => (collection ? collection.index.words.matching(pattern).map((word) => collection.index.words.at(word)) : []),
+		currentYear: new Date().getFullYear(),
+		decisions: decisionsOf(chosen),
+		read: readText,
+		own: (chosen.own ?? []).map((one) => ({ ...one, on: one.on ?? '' })),
+		first: chosen.first
+	});
+}
+
+/** An expression as it is kept with a decision; null where it cannot be read. */
+export function readText(text: string): Expression | null {
+	const { tree, faults } = parse(text);
+	return faults.some((one) => one.severity === 'error') ? null : tree;
+}
+
+/** A heading by its name: in the strategy's own vocabularies first, then in that of the source. */
+function find(piece: HeadingPiece, own: readonly OpenVocabulary[], all: readonly OpenVocabulary[]) {
+	if (piece.label === null) return { open: undefined, heading: undefined };
+	for (const some of [own, all]) {
+		const match = findHeading(some, piece.label, piece.vocabulary);
+		if (match.found === 'heading') return headingByKey(some, match.key);
+	}
+	return { open: undefined, heading: undefined };
+}
+
+const RELATIONS: Readonly<Record<MappingKind, CounterpartToWrite['relation']>> = {
+	exact: 'exact',
+	close: 'close',
+	broader: 'broad',
+	narrower: 'narrow',
+	two: 'exact',
+	none: 'related'
+};
+/** Suggestions that are offered for a heading. */
+const OFFERED = 6;
+
+/** What the headings of the lines are called in another vocabulary: what was decided, else what the crosswalk suggests. */
+async function counterpartsOf(
+	trees: readonly Expression[],
+	own: readonly OpenVocabulary[],
+	target: OpenVocabulary
+): Promise<(piece: HeadingPiece) => readonly CounterpartToWrite[]> {
+	const pieces = trees.flatMap((tree) => [...nodesOf(tree)].filter((node) => node.kind === 'heading'));
+	const found = new Map<string, readonly CounterpartToWrite[]>();
+	const decisions = new Map<string, Awaited<ReturnType<typeof allDecisions>>>();
+	for (const piece of pieces) {
+		const { open, heading } = find(piece, own, own);
+		if (!open || !heading || open.vocabulary.id === target.vocabulary.id) continue;
+		const from = open.vocabulary.id;
+		const key = `${from}:${heading.id}`;
+		if (found.has(key)) continue;
+		if (!decisions.has(from)) decisions.set(from, await allDecisions(from));
+		const decision = decisions.get(from)?.find((one) => one.heading === heading.id && one.to === target.vocabulary.id)?.decision;
+		const counterpart = (id: string, relation: CounterpartToWrite['relation'], decided: CounterpartToWrite['decided']): CounterpartToWrite[] => {
+			const other = target.vocabulary.get(id);
+			return other ? [{ label: other.label, relation, decided, hasNarrower: target.vocabulary.narrower(id).length > 0 }] : [];
+		};
+		const decided = decision?.targets.flatMap((id) => counterpart(id, RELATIONS[decision.kind], { by: decision.by, on: decision.on })) ?? [];
+		const suggested = decided.length > 0 ? [] : ((await suggestionsFor(from, heading.id, target.vocabulary.id, OFFERED)) ?? []);
+		found.set(key, [...decided, ...suggested.flatMap((one) => counterpart(one.heading.id, 'close', null))]);
+	}
+	return (piece) => {
+		const { open, heading } = find(piece, own, own);
+		return open && heading ? (found.get(`${open.vocabulary.id}:${heading.id}`) ?? []) : [];
+	};
+}
