@@ -31,3 +31,4 @@ export type { Admission } from './strategy/why.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';
 export { bringUpToDate, type UpdateStep } from './strategy/bring-up-to-date.ts';
+export * from './platform/index.ts';

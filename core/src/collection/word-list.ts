@@ -50,6 +50,11 @@ export class WordList {
 		return this.parts.words.find(word);
 	}
 
+	/** The number of the first word that does not sort before this text. */
+	firstFrom(text: string): number {
+		return this.parts.words.firstFrom(text);
+	}
+
 	/** The numbers of all words that a folded pattern matches, ascending. */
 	matching(pattern: string): number[] {
 		const compiled = compilePattern(pattern);

@@ -21,3 +21,4 @@ export {
 export { CONSTRUCTS, type Construct } from './constructs.ts';
 export { learnProfile, type Examples, type LearnAnswers, type Learned, type LearnNames, type Question } from './learn.ts';
 export { checkConstructs, profileProblems, type ConstructCheck, type ProfileProblem } from './profile-check.ts';
+export { accountPieces, interpretWords, type AccountPiece, type MappedHeading, type ReadPart, type WordReading } from './interpret.ts';

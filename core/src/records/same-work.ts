@@ -1,8 +1,12 @@
 /** Which records of two sources are of the same work: by an identifier that both give, else by title and year. */
 import { tokenTexts } from '../text/index.ts';
-import type { BibliographicRecord } from './record.ts';
 
-type Known = Pick<BibliographicRecord, 'identifiers' | 'titles' | 'year'>;
+/** As much of a record as tells which work it is of. */
+export interface Known {
+	readonly identifiers: readonly string[];
+	readonly titles: readonly string[];
+	readonly year: number | null;
+}
 
 /** `doi:10.99999/A` and `https://…/10.99999/a` are one; numbers that only one source gives are useless here. */
 const identifierKey = (text: string) => (/10\.\d{4,}\/\S+/.exec(text)?.[0] ?? text.trim()).toLowerCase();

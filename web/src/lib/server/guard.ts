@@ -22,6 +22,8 @@ const API = '/api/v1/enquiries/[enquiry]';
 export const NEEDS: Readonly<Record<string, Need>> = {
 	'GET /': 'anyone',
 	'GET /health': 'anyone',
+	// The stand-in sources: invented records that anybody on this machine may ask for.
+	'GET /sru/[source]': 'anyone',
 	'GET /sign-in': 'anyone',
 	'POST /sign-in': 'anyone',
 	'GET /sign-up': 'anyone',
@@ -66,6 +68,10 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/unindexed`]: 'reader',
 	[`GET ${API}/vocabularies`]: 'reader',
 	[`GET ${API}/renderings`]: 'reader',
+	[`POST ${API}/renderings/count`]: 'reader',
+	[`POST ${API}/renderings/try`]: 'reader',
+	[`POST ${API}/renderings/read`]: 'reader',
+	[`POST ${API}/renderings/words`]: 'reader',
 	[`GET ${API}/dossier`]: 'reader',
 	[`GET ${API}/export`]: 'reader',
 	[`GET ${API}/members`]: 'reader',
@@ -82,8 +88,11 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'PUT /api/v1/collections/[collection]': 'administrator',
 	'DELETE /api/v1/collections/[collection]': 'administrator',
 	'GET /api/v1/profiles/[profile]': 'signed-in',
-	'PUT /api/v1/profiles/[profile]': 'administrator',
-	'DELETE /api/v1/profiles/[profile]': 'administrator',
+	// Only who taught a profile, and administrators, change and remove it: profiles.ts asks.
+	'GET /profiles': 'signed-in',
+	'GET /profiles/teach': 'signed-in',
+	'PUT /api/v1/profiles/[profile]': 'signed-in',
+	'DELETE /api/v1/profiles/[profile]': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]': 'signed-in',
 	'GET /vocabularies': 'signed-in',
 	// Who loaded a vocabulary, and administrators, replace and remove it: intakes.ts and installation.ts ask.

@@ -7,6 +7,7 @@ import * as fourth from './004-mappings';
 import * as fifth from './005-editions';
 import * as sixth from './006-steps-and-versions';
 import * as seventh from './007-parts';
+import * as eighth from './008-profile-versions';
 
 export interface Migration {
 	readonly name: string;
@@ -21,5 +22,6 @@ export const migrations: Migration[] = [
 	{ name: '004-mappings', ...fourth },
 	{ name: '005-editions', ...fifth },
 	{ name: '006-steps-and-versions', ...sixth },
-	{ name: '007-parts', ...seventh }
+	{ name: '007-parts', ...seventh },
+	{ name: '008-profile-versions', ...eighth }
 ];

@@ -1,18 +1,22 @@
-/** A platform profile as JSON: out for everybody, in and away for the administrator. */
+/** A platform profile as JSON: out for everybody; in and away for who taught it, and the administrator. */
 import { error, json } from '@sveltejs/kit';
+import { actor } from '$lib/server/asked';
 import { CEILINGS, incoming, textOf } from '$lib/server/incoming';
 import { inUse } from '$lib/server/installation';
-import { listProfiles, removeProfile, saveProfile } from '$lib/server/profiles';
+import { mayChange, profileOf, profileVersion, removeProfile, saveProfile } from '$lib/server/profiles';
 
-export const GET = async ({ params }) => {
-	const profile = (await listProfiles()).find((one) => one.id === params.profile);
+export const GET = async ({ params, url }) => {
+	const version = url.searchParams.get('version');
+	const profile = version === null ? await profileOf(params.profile) : await profileVersion(params.profile, Number(version));
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	return new Response(`${JSON.stringify(profile, null, '\t')}\n`, {
 		headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="${profile.id}.json"` }
 	});
 };
 
-export const PUT = async ({ params, request, url }) => {
+export const PUT = async ({ params, request, url, locals }) => {
+	if (!(await mayChange(params.profile, actor(locals))))
+		error(403, { message: 'Another person taught this profile; copy it under another name and change the copy. Nothing was changed.' });
 	const text = await textOf(await incoming(request, url), CEILINGS.profile);
 	let data: unknown;
 	try {
@@ -22,12 +26,13 @@ export const PUT = async ({ params, request, url }) => {
 	}
 	if (typeof data !== 'object' || data === null || !('id' in data) || data.id !== params.profile)
 		error(422, { message: `The profile’s own identifier is not “${params.profile}”. Nothing was changed.` });
-	const fault = await saveProfile(data);
+	const fault = await saveProfile(data, actor(locals));
 	if (fault !== null) error(422, { message: `${fault} Nothing was changed.` });
 	return json({});
 };
 
-export const DELETE = async ({ params, url }) => {
+export const DELETE = async ({ params, url, locals }) => {
+	if (!(await mayChange(params.profile, actor(locals)))) error(403, { message: 'Another person taught this profile. Nothing was changed.' });
 	const used = url.searchParams.get('sure') === 'yes' ? null : await inUse({ profile: params.profile });
 	if (used !== null) return json({ message: used, sure: true }, { status: 409 });
 	if (!(await removeProfile(params.profile))) error(404, { message: 'There is no such profile here.' });

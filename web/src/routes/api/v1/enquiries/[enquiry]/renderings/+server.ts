@@ -1,13 +1,17 @@
+import { finalLine } from '@wide-lantern/core';
 import { json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { renderingsOf } from '$lib/server/renderings';
 import { workEnquiry } from '$lib/server/workings';
+import type { RenderingsView } from '$lib/work/renderings';
 
 export const GET = async ({ params, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
-	return json({
+	const view: RenderingsView = {
 		revision: worked.enquiry.revision,
-		lines: worked.lines.map((line) => ({ id: line.id, number: line.number, text: line.text })),
+		final: finalLine(worked.lines, worked.counted)?.id ?? worked.lines.findLast((line) => line.role !== 'check' && line.tree)?.id ?? null,
+		lines: worked.lines.map((line, at) => ({ id: line.id, number: line.number, text: line.text, count: worked.counted[at]?.count ?? null })),
 		renderings: await renderingsOf(worked)
-	});
+	};
+	return json(view);
 };

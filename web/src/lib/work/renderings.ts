@@ -1,0 +1,94 @@
+/** What the Renderings screen asks of the server, and what it is told. */
+import type { GeneralNote, RenderedLine } from '@wide-lantern/core/editor';
+
+export interface RenderingProfile {
+	readonly id: string;
+	readonly name: string;
+	readonly version: number;
+	readonly source: string;
+	readonly platform: string;
+	readonly oneString: boolean;
+	readonly connected: boolean;
+	readonly mapsWords: boolean;
+}
+
+export interface ShownRendering {
+	readonly profile: RenderingProfile;
+	readonly rendering: { readonly lines: readonly RenderedLine[]; readonly whole: string; readonly gaps: number; readonly general: readonly GeneralNote[] };
+}
+
+export interface RenderingsView {
+	readonly revision: number;
+	/** The line whose records are the result. */
+	readonly final: string | null;
+	readonly lines: readonly { readonly id: string; readonly number: number; readonly text: string; readonly count: number | null }[];
+	readonly renderings: readonly ShownRendering[];
+}
+
+interface TriedRecord {
+	readonly id: string;
+	readonly title: string;
+	readonly year: number | null;
+}
+
+/** The rendering beside the original, on the works that both sources hold. */
+export interface TriedRendering {
+	readonly original: number;
+	readonly rendered: number;
+	readonly kept: number;
+	readonly lost: readonly (TriedRecord & { readonly ship: boolean; readonly line: number | null })[];
+	readonly gained: { readonly count: number; readonly some: readonly TriedRecord[] };
+	readonly ships: { readonly kept: number; readonly lost: number };
+	readonly on: string;
+}
+
+export interface ReadStrategyLine {
+	readonly number: number;
+	readonly text: string;
+	readonly count: number | null;
+	/** In the notation; empty where nothing was understood. */
+	readonly notation: string;
+	readonly comment: string;
+	readonly faults: readonly { readonly severity: string; readonly from: number; readonly to: number; readonly message: string }[];
+}
+
+export interface ReadStrategyView {
+	readonly lines: readonly ReadStrategyLine[];
+	readonly numbered: boolean;
+	readonly errors: number;
+	readonly contradictions: readonly { readonly line: number; readonly message: string }[];
+	/** Profiles by how few faults they find, where another one fits better. */
+	readonly better: readonly { readonly profile: string; readonly name: string; readonly errors: number }[];
+	readonly habit: string | null;
+}
+
+export interface WordsView {
+	readonly parts: readonly (
+		| { readonly kind: 'ignored'; readonly words: string }
+		| { readonly kind: 'words'; readonly words: string; readonly forms: readonly string[] }
+		| {
+				readonly kind: 'heading';
+				readonly words: string;
+				readonly label: string;
+				readonly by: string | null;
+				readonly narrower: readonly string[];
+				readonly addsNarrower: boolean;
+				readonly shown: boolean;
+				readonly forms: readonly string[];
+		  }
+	)[];
+	readonly frozen: string;
+	readonly added: number;
+	readonly plain: boolean;
+	readonly source: string;
+	readonly vocabulary: string | null;
+	/** Of an account that was pasted: its pieces, and whether they were meant. */
+	readonly account: {
+		readonly text: string;
+		readonly pieces: readonly { readonly text: string; readonly meant: boolean }[];
+		readonly faults: readonly string[];
+	} | null;
+}
+
+/** Notes in the order of how much they matter. */
+export const NOTE_ORDER: Readonly<Record<string, number>> = { narrowed: 0, 'to decide': 1, widened: 2, 'by hand': 3, decided: 4, adjusted: 5 };

@@ -1,0 +1,27 @@
+/** Original and rendering on the works that both sources hold: what is kept, lost and gained. */
+import { finalLine } from '@wide-lantern/core';
+import { error, json } from '@sveltejs/kit';
+import { actor, enquiryOf } from '$lib/server/asked';
+import { tryRendering } from '$lib/server/connections';
+import { door, readBody } from '$lib/server/doors';
+import { profileOf } from '$lib/server/profiles';
+import { workEnquiry } from '$lib/server/workings';
+
+const check = door<{ readonly profile: string }>({
+	type: 'object',
+	required: ['profile'],
+	additionalProperties: false,
+	properties: { profile: { type: 'string', maxLength: 60 } }
+});
+
+export const POST = async ({ params, request, locals, url }) => {
+	const { profile: id } = await readBody(request, check);
+	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const profile = await profileOf(id);
+	if (!profile) error(404, { message: 'There is no such profile here.' });
+	const final = finalLine(worked.lines, worked.counted);
+	if (!final) error(409, { message: 'The strategy has no result yet, so there is nothing to compare.' });
+	const told = await tryRendering(worked, profile, url.origin, final.id, request.signal);
+	if (!told.ok) error(told.cause === 'refused' ? 409 : 502, { message: `${told.why} Nothing was changed.` });
+	return json(told.value);
+};
