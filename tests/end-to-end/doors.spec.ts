@@ -24,6 +24,7 @@ const A = '/api/v1/enquiries/[enquiry]';
 const TABLE: readonly Row[] = [
 	['GET', '/', ANYONE],
 	['GET', '/health', ANYONE],
+	['GET', '/sru/[source]', ANYONE],
 	['GET', '/sign-in', ANYONE],
 	['POST', '/sign-in', ANYONE, '', 'email=a%40b&password=x'],
 	['GET', '/sign-up', ANYONE],
@@ -62,6 +63,10 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/unindexed`, MEMBERS, '?concept=c'],
 	['GET', `${A}/vocabularies`, MEMBERS],
 	['GET', `${A}/renderings`, MEMBERS],
+	['POST', `${A}/renderings/count`, MEMBERS, '', {}],
+	['POST', `${A}/renderings/try`, MEMBERS, '', {}],
+	['POST', `${A}/renderings/read`, MEMBERS, '', {}],
+	['POST', `${A}/renderings/words`, MEMBERS, '', {}],
 	['GET', `${A}/dossier`, MEMBERS, '?as=docx'],
 	['GET', `${A}/export`, MEMBERS],
 	['GET', `${A}/members`, MEMBERS],
@@ -79,6 +84,8 @@ const TABLE: readonly Row[] = [
 	['GET', '/api/v1/profiles/[profile]', SIGNED_IN],
 	['PUT', '/api/v1/profiles/[profile]', KEEPERS, '', {}],
 	['DELETE', '/api/v1/profiles/[profile]', KEEPERS],
+	['GET', '/profiles', SIGNED_IN],
+	['GET', '/profiles/teach', SIGNED_IN],
 	['GET', '/api/v1/vocabularies/[vocabulary]', SIGNED_IN],
 	['GET', '/vocabularies', SIGNED_IN],
 	['POST', '/api/v1/intakes', SIGNED_IN, '?vocabulary=NO', {}],
@@ -197,6 +204,7 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[heading]', 'delirium')
 					.replace('[collection]', 'skerry')
 					.replace('[profile]', 'skerry')
+					.replace('[source]', 'skerry')
 					.replace('[intake]', 'nobodys')
 					.replace('[part]', 'nobodys')
 					.replace('[version]', version.id) + query.replace('[record]', page.records[0]?.id ?? '');

@@ -152,11 +152,18 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(page.getByText('subject[Surgery, Cardiac]')).toBeVisible();
 		await expect(page.getByText('step 5 both issued 2000..')).toBeVisible();
 		await page.getByLabel('Write it for another platform').selectOption('Wherry Crossroads File, by CQL');
-		await expect(page.locator('.notes .to-decide').first()).toContainText('has no headings');
-		await page.getByLabel('Reason for leaving {Surgery, Cardiac} out').fill('Words carry it');
-		await page.getByRole('button', { name: 'Leave all headings out' }).first().click();
-		await expect(page.locator('.notes .to-decide')).toHaveCount(0);
-		await expect(page.locator('.notes .decided').first()).toContainText('Words carry it');
+		await page
+			.getByRole('group', { name: 'Sources' })
+			.getByRole('button', { name: /Wherry/ })
+			.click();
+		const note = page.locator('[data-note="to decide"]').first();
+		await expect(note).toContainText('has no headings');
+		await note.getByRole('button', { name: 'Decide' }).click();
+		await note.getByLabel('every heading, in this source').check();
+		await note.getByLabel('Reason, kept with it').fill('Words carry it');
+		await note.getByRole('button', { name: 'Keep the decision' }).click();
+		await expect(page.locator('[data-note="to decide"]')).toHaveCount(0);
+		await expect(page.locator('[data-note="decided"]').first()).toContainText('Words carry it');
 		await saved(page);
 	});
 

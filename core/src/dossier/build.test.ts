@@ -104,7 +104,7 @@ describe('the dossier', () => {
 				}
 			]
 		};
-		const renderings = [{ profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering }];
+		const renderings = [{ profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }];
 		expect(table(fresh(), /^Lines for Wherry$/, { renderings })).toMatchObject({
 			rows: [
 				['3', 'not written', ''],

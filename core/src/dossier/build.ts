@@ -21,6 +21,10 @@ export interface NamedRendering {
 	readonly platform: string;
 	readonly version: number;
 	readonly rendering: Rendering;
+	/** Counts of the last run at the source, by the lines' identities. */
+	readonly run: { readonly on: string; readonly how: 'connection' | 'pasted'; readonly counts: ReadonlyMap<string, number | null> } | null;
+	/** The rendering beside the original, on the works that both sources hold. */
+	readonly tried: { readonly on: string; readonly kept: number; readonly lost: number; readonly gained: number } | null;
 }
 
 export interface DossierInput {
@@ -244,24 +248,51 @@ function strategy(input: DossierInput): Block[] {
 }
 
 function rendering(one: NamedRendering): Block[] {
+	const { run, tried } = one;
+	const held = tried ? tried.kept + tried.lost : 0;
+	const sentences = [
+		`The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.`,
+		...(one.rendering.gaps > 0 ? [`${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.`] : []),
+		run
+			? `Counts are those of ${one.source} on ${run.on.slice(0, 10)}, ${run.how === 'connection' ? 'asked by connection' : 'pasted from the platform'}.`
+			: `Missing: it has not been run on ${one.source}.`,
+		...(tried && held > 0
+			? [
+					`Compared on ${tried.on.slice(0, 10)} on the works that both sources hold: ${tried.kept} of ${held} kept (${Math.round((1000 * tried.kept) / held) / 10} %), ${tried.lost} lost, ${tried.gained} gained.`
+				]
+			: [])
+	];
+	const countOf = (line: Rendering['lines'][number]) => {
+		const found = run?.counts.get(line.id);
+		return found === undefined || found === null ? '' : count(found);
+	};
+	const here = (line: Rendering['lines'][number]) => (line.number === 0 ? 'here alone' : String(line.number));
 	const blocks: Block[] = [
 		{ kind: 'heading', level: 2, text: `${one.source} on ${one.platform}` },
-		{
-			kind: 'paragraph',
-			text: `The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.${one.rendering.gaps > 0 ? ` ${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.` : ''}`
-		},
+		{ kind: 'paragraph', text: sentences.join(' ') },
 		{
 			kind: 'table',
 			caption: `Lines for ${one.source}`,
 			columns: [
 				{ title: 'Line here', width: 1, number: true },
 				{ title: 'Line there', width: 1, number: true },
-				{ title: 'Text', width: 8, code: true }
+				{ title: 'Text', width: 8, code: true },
+				...(run ? [{ title: 'Records', width: 1, number: true }] : [])
 			],
-			rows: one.rendering.lines.map((line) => [String(line.number), line.written === null ? 'not written' : String(line.written), line.text])
+			rows: one.rendering.lines.flatMap((line) => [
+				...line.parts.map((part) => [here(line), String(part.written), part.text, ...(run ? [''] : [])]),
+				[here(line), line.written === null ? 'not written' : String(line.written), line.text, ...(run ? [countOf(line)] : [])]
+			])
 		}
 	];
-	const notes = one.rendering.lines.flatMap((line) => line.notes.map((note) => [String(line.number), note.kind, note.message]));
+	const own = one.rendering.lines.flatMap((line) => (line.own ? [[here(line), OWN[line.own.do], `${line.own.why} (${line.own.by}, ${line.own.on})`]] : []));
+	const notes = [
+		...one.rendering.general.map((note) => [note.lines.join(', '), note.kind, note.message]),
+		...one.rendering.lines.flatMap((line) =>
+			line.notes.map((note) => [here(line), note.effect === null ? note.kind : `${note.kind}, ${note.effect}`, note.message])
+		),
+		...own
+	];
 	if (notes.length > 0)
 		blocks.push({
 			kind: 'table',
@@ -275,6 +306,8 @@ function rendering(one: NamedRendering): Block[] {
 		});
 	return blocks;
 }
+
+const OWN = { add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'written by hand' } as const;
 
 function journal(enquiry: EnquiryDocument): Block[] {
 	if (enquiry.journal.length === 0) return [];

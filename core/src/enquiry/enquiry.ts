@@ -215,6 +215,20 @@ export const enquirySchema = {
 							lines: list(item({ text: { type: 'string', maxLength: 200_000 } }, ['text']), 2_000)
 						}
 					},
+					/** Original and rendering compared last, on the works that both sources hold. */
+					tried: {
+						type: ['object', 'null'],
+						required: ['on', 'revision', 'kept', 'lost', 'gained', 'shipsLost'],
+						additionalProperties: false,
+						properties: {
+							on: { type: 'string', maxLength: 40 },
+							revision: { type: 'integer', minimum: 0 },
+							kept: { type: 'integer', minimum: 0 },
+							lost: { type: 'integer', minimum: 0 },
+							gained: { type: 'integer', minimum: 0 },
+							shipsLost: { type: 'integer', minimum: 0 }
+						}
+					},
 					/** Counts of whole renderings, each of one day: by connection, or pasted back. */
 					runs: list(
 						item(

@@ -22,3 +22,4 @@ export { CONSTRUCTS, type Construct } from './constructs.ts';
 export { learnProfile, type Examples, type LearnAnswers, type Learned, type LearnNames, type Question } from './learn.ts';
 export { checkConstructs, profileProblems, type ConstructCheck, type ProfileProblem } from './profile-check.ts';
 export { accountPieces, interpretWords, type AccountPiece, type MappedHeading, type ReadPart, type WordReading } from './interpret.ts';
+export { proposeExamples, type FieldProposal, type Proposal as ExampleProposal } from './propose.ts';

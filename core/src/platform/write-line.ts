@@ -246,7 +246,9 @@ export class LineWriter {
 		if (forms.per === 'group' && lists.length === 1 && code !== undefined) {
 			const inner = this.bare(expression, flipped);
 			if (inner === 'absent') return inner;
-			return { text: fill(forms.pattern, { code, text: inner.tight === 'piece' ? inner.text : `(${inner.text})` }), tight: 'piece' };
+			// Where the code's own brackets hold the text, it needs none of its own.
+			const held = inner.tight === 'piece' || /\(%\{text\}\)/.test(forms.pattern);
+			return { text: fill(forms.pattern, { code, text: held ? inner.text : `(${inner.text})` }), tight: 'piece' };
 		}
 		return this.perTerm(expression, lists, flipped);
 	}
@@ -523,11 +525,11 @@ export class LineWriter {
 				piece,
 				'other-vocabulary',
 				best
-					? `${piece.label ?? ''} is a heading of another vocabulary. ${source.name} may call it ${all
+					? `${source.name} has a vocabulary of its own and may call it ${all
 							.slice(0, 3)
 							.map((one) => one.label)
 							.join(', or ')}.`
-					: `${piece.label ?? ''} is a heading of another vocabulary, and nothing in that of ${source.name} resembles it.`,
+					: `Nothing in the vocabulary of ${source.name} resembles it.`,
 				'Choose what stands for it there, put words in its place, or leave it out with a reason.',
 				all.slice(0, 6).map(reach)
 			);

@@ -165,19 +165,19 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 				id: 'demo-source-4',
 				kind: 'database',
 				database: 'Tidewater Care Record',
-				platform: 'Breakwater',
-				coverage: '1975 to date',
+				platform: 'Causeway',
+				coverage: '1980 to date',
 				reason: 'Nursing and allied health, with headings of its own.',
-				profile: null
+				profile: 'tidewater'
 			},
 			{
 				id: 'demo-source-5',
 				kind: 'database',
 				database: 'Corran Therapeutics Catalogue',
-				platform: 'Corran’s own',
-				coverage: '1970 to date',
+				platform: 'Millrace',
+				coverage: '1974 to date',
 				reason: 'Drugs and European journals; names things differently.',
-				profile: null
+				profile: 'corran'
 			},
 			{
 				id: 'demo-source-2',
@@ -195,7 +195,7 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 				platform: 'its own page',
 				coverage: '2005 to date',
 				reason: 'Trials that are not published yet.',
-				profile: null
+				profile: 'fairway'
 			}
 		],
 		people: [
@@ -226,6 +226,8 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 		lines: stored.map((line, at) => ({ ...line, source: toSource(texts[at] ?? '', names) })),
 		renderings: [
 			{ id: 'demo-rendering-1', profile: 'skerry', first: 1, leftOut: [] },
+			{ id: 'demo-rendering-3', profile: 'tidewater', first: 1, leftOut: [] },
+			{ id: 'demo-rendering-4', profile: 'corran', first: 1, leftOut: [] },
 			{
 				id: 'demo-rendering-2',
 				profile: 'wherry',
@@ -235,6 +237,20 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 						id: 'demo-left-out-1',
 						piece: '{*}',
 						why: 'The source has no headings; the text words carry all three concepts.',
+						by: 'Ines Halcroft',
+						on: '2026-11-18'
+					}
+				]
+			},
+			{
+				id: 'demo-rendering-5',
+				profile: 'fairway',
+				first: 1,
+				leftOut: [
+					{
+						id: 'demo-left-out-2',
+						piece: '{*}',
+						why: 'A register has no headings; the text words carry all three concepts.',
 						by: 'Ines Halcroft',
 						on: '2026-11-18'
 					}

@@ -8,7 +8,7 @@ import { database } from './database';
 import { addEnquiry } from './enquiries';
 import { log } from './log';
 import { loadShippedParts } from './parts';
-import { saveProfile } from './profiles';
+import { loadShippedProfiles } from './profiles';
 import { saveVocabulary } from './vocabularies';
 
 const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
@@ -17,16 +17,13 @@ const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
 export async function loadShipped(): Promise<void> {
 	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
 	const demo = config.demo && !(await demoPerson());
+	await loadShippedProfiles(shippedProfiles, loaded);
 	if (loaded && !demo) return loadShippedParts();
 	const started = performance.now();
 	const cut = shippedVocabularies();
 	const world = makeWorld(cut, config.works);
 	if (!loaded) {
 		for (const vocabulary of Object.values(cut.vocabularies)) await saveVocabulary(vocabulary);
-		for (const profile of shippedProfiles) {
-			const fault = await saveProfile(profile);
-			if (fault !== null) throw new Error(fault);
-		}
 		for (const { id, name, vocabulary } of SOURCES)
 			await replaceCollection({ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] }, world.records[id]);
 		await database('done_once').insert({ what: 'shipped-data' });

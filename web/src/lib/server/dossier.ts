@@ -1,5 +1,5 @@
 /** The document of an enquiry, put together from what is computed of it. */
-import { buildDossier, conceptLetter, headingByKey, type DossierDocument } from '@wide-lantern/core';
+import { buildDossier, conceptLetter, headingByKey, type DossierDocument, type EnquiryDocument, type NamedRendering } from '@wide-lantern/core';
 import { renderingsOf } from './renderings';
 import type { WorkedEnquiry } from './workings';
 
@@ -31,8 +31,16 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 			source: profile.source,
 			platform: profile.platform,
 			version: profile.version,
-			rendering
+			rendering,
+			...factsOf(document, profile.id)
 		})),
 		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
 	});
+}
+
+/** The last run at a source, and how its rendering compared. */
+function factsOf(document: EnquiryDocument, profile: string): Pick<NamedRendering, 'run' | 'tried'> {
+	const chosen = document.renderings.find((one) => one.profile === profile);
+	const last = chosen?.runs?.at(-1);
+	return { run: last ? { on: last.on, how: last.how, counts: new Map(last.lines.map((line) => [line.id, line.count])) } : null, tried: chosen?.tried ?? null };
 }

@@ -124,3 +124,19 @@ export async function profileVersion(id: string, version: number): Promise<Profi
 	const row = await database('profile_versions').where({ profile_id: id, version }).first<{ data: unknown } | undefined>('data');
 	return row ? checked(id, row.data) : null;
 }
+
+/** Profiles that were there before versions were remembered as loaded. */
+const FIRST = ['skerry', 'wherry'];
+
+/** Loads each version of what ships once: what an administrator has removed stays removed. */
+export async function loadShippedProfiles(profiles: readonly unknown[], earlier: boolean): Promise<void> {
+	for (const data of profiles) {
+		if (!check(data)) throw new Error(`A profile that ships is damaged: ${faultOf(check.errors)}`);
+		const what = `profile ${data.id} ${data.version}`;
+		if (await database('done_once').where({ what }).first<{ what: string } | undefined>('what')) continue;
+		const removed = earlier && FIRST.includes(data.id) && !(await profileOf(data.id));
+		const fault = removed ? null : await saveProfile(data);
+		if (fault !== null) throw new Error(fault);
+		await database('done_once').insert({ what });
+	}
+}

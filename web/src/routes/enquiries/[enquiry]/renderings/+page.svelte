@@ -1,37 +1,29 @@
+<!-- Like a score: the strategy runs down, and under each line stand its renderings for the chosen sources. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { format } from 'date-fns';
 	import ClipboardCopy from '@lucide/svelte/icons/clipboard-copy';
+	import Pencil from '@lucide/svelte/icons/pencil';
 	import X from '@lucide/svelte/icons/x';
+	import type { RenderedLine } from '@wide-lantern/core/editor';
+	import BareWords from '$lib/ui/renderings/BareWords.svelte';
+	import OwnLines from '$lib/ui/renderings/OwnLines.svelte';
+	import ReadBack from '$lib/ui/renderings/ReadBack.svelte';
+	import RenderingNote from '$lib/ui/renderings/RenderingNote.svelte';
+	import RunCounts from '$lib/ui/renderings/RunCounts.svelte';
+	import TryIt from '$lib/ui/renderings/TryIt.svelte';
+	import { commands } from '$lib/work/commands.svelte';
 	import { takeBench } from '$lib/work/context';
+	import { counted, dayAndTime, Fresh } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
-	import { Fresh } from '$lib/work/fresh.svelte';
-
-	interface Note {
-		readonly kind: string;
-		readonly piece: string;
-		readonly message: string;
-		readonly next: string;
-	}
-	interface Rendered {
-		readonly id: string;
-		readonly number: number;
-		readonly written: number | null;
-		readonly text: string;
-		readonly gap: boolean;
-		readonly notes: readonly Note[];
-	}
-	interface One {
-		readonly profile: { readonly id: string; readonly name: string; readonly version: number; readonly source: string; readonly platform: string; readonly oneString: boolean };
-		readonly rendering: { readonly lines: readonly Rendered[]; readonly whole: string; readonly gaps: number };
-	}
+	import { NOTE_ORDER, type RenderingsView, type ShownRendering } from '$lib/work/renderings';
 
 	const { enquiry, profiles, personName } = takeBench();
 	const document = $derived(enquiry.document);
-	const fresh = new Fresh<{ revision: number; lines: readonly { id: string; number: number; text: string }[]; renderings: readonly One[] }>(`/api/v1/enquiries/${enquiry.id}/renderings`);
+	const fresh = new Fresh<RenderingsView>(`/api/v1/enquiries/${enquiry.id}/renderings`);
 	let alone = $state<string | null>(null);
 	let copied = $state('');
-	let reasons = $state<Record<string, string>>({});
+	let changing = $state<string | null>(null);
+	let reading = $state(false);
 
 	onMount(() => () => fresh.stop());
 	$effect(() => {
@@ -39,39 +31,106 @@
 		void fresh.ask();
 	});
 	const old = $derived((fresh.value?.revision ?? -1) < enquiry.revision);
-	const shown = $derived(fresh.value?.renderings.filter((one) => alone === null || one.profile.id === alone) ?? []);
+	const all = $derived(fresh.value?.renderings ?? []);
+	const shown = $derived(all.filter((one) => alone === null || one.profile.id === alone));
+	const single = $derived(alone === null ? null : (all.find((one) => one.profile.id === alone) ?? null));
 	const free = $derived(profiles.filter((profile) => !document.renderings.some((one) => one.profile === profile.id)));
-	const ORDER: Record<string, number> = { narrowed: 0, 'to decide': 1, widened: 2, 'by hand': 3, decided: 4, adjusted: 5 };
+	const storedOf = (one: ShownRendering) => document.renderings.find((rendering) => rendering.profile === one.profile.id);
+	/** How often each kind of note stands, the loudest first. */
+	const marks = (one: ShownRendering) => {
+		const kinds = new Map<string, number>();
+		for (const note of [...one.rendering.lines.flatMap((line) => line.notes), ...one.rendering.general]) kinds.set(note.kind, (kinds.get(note.kind) ?? 0) + 1);
+		return [...kinds].filter(([kind]) => kind !== 'adjusted' && kind !== 'decided').sort((a, b) => (NOTE_ORDER[a[0]] ?? 9) - (NOTE_ORDER[b[0]] ?? 9));
+	};
+	/** Lines of this source alone stand under the line that they follow. */
+	const linesUnder = (one: ShownRendering, id: string): readonly RenderedLine[] => {
+		const at = one.rendering.lines.findIndex((line) => line.id === id);
+		const found = at < 0 ? [] : [one.rendering.lines[at] as RenderedLine];
+		for (let next = at + 1; at >= 0 && one.rendering.lines[next]?.number === 0; next++) found.push(one.rendering.lines[next] as RenderedLine);
+		return found;
+	};
+	/** Of what the original finds and the source holds, as it was compared last. */
+	const keptShare = (one: ShownRendering): number | null => {
+		const tried = storedOf(one)?.tried;
+		const held = tried ? tried.kept + tried.lost : 0;
+		return tried && held > 0 ? Math.round((100 * tried.kept) / held) : null;
+	};
+	/** Records at the source when it was run last, if the line read the same then. */
+	const countThere = (one: ShownRendering, line: RenderedLine): number | null => {
+		const row = storedOf(one)
+			?.runs?.at(-1)
+			?.lines.find((other) => other.id === line.id);
+		return row && row.text === line.text ? row.count : null;
+	};
+	/** What stands among several sources only as a number. */
+	const quiet = (line: RenderedLine) =>
+		(['decided', 'adjusted'] as const)
+			.map((kind) => [line.notes.filter((note) => note.kind === kind).length, kind] as const)
+			.filter(([count]) => count > 0)
+			.map(([count, kind]) => `${count} ${kind}`)
+			.join(', ');
+	const changed = (one: ShownRendering, line: RenderedLine) => {
+		const last = storedOf(one)?.last;
+		const then = last?.lines.find((other) => other.id === line.id);
+		return last && line.written !== null && then?.text !== line.text ? last : null;
+	};
 
-	async function copy(text: string, what: string) {
+	/** Nothing that is copied holds quotes or dashes that a word processor makes. */
+	const plainText = (text: string) =>
+		text
+			.replace(/[\u201C\u201D]/g, '"')
+			.replace(/[\u2018\u2019]/g, "'")
+			.replace(/[\u2013\u2014]/g, '-');
+	async function copy(text: string, what: string): Promise<boolean> {
 		try {
-			await navigator.clipboard.writeText(text);
+			await navigator.clipboard.writeText(plainText(text));
 			copied = `${what} copied.`;
+			return true;
 		} catch {
 			copied = 'The browser did not allow copying; select the text and copy it by hand.';
+			return false;
+		} finally {
+			setTimeout(() => (copied = ''), 4_000);
 		}
-		setTimeout(() => (copied = ''), 4_000);
 	}
-	function leaveOut(profile: string, piece: string, key: string) {
-		const rendering = document.renderings.find((one) => one.profile === profile);
-		const why = (reasons[key] ?? '').trim();
-		if (!rendering || why === '') return;
-		enquiry.edit('leave a piece out', [{ do: 'insert', in: ['renderings', rendering.id, 'leftOut'], item: { id: newId(), piece, why, by: personName, on: format(new Date(), 'yyyy-MM-dd') }, after: rendering.leftOut.at(-1)?.id ?? null }]);
+	async function copyWhole(one: ShownRendering) {
+		if (!(await copy(one.rendering.whole, one.profile.source)) || !enquiry.editable) return;
+		const rendering = storedOf(one);
+		const value = { on: new Date().toISOString(), how: 'copied', lines: one.rendering.lines.filter((line) => line.written !== null).map((line) => ({ id: line.id, text: line.text })) };
+		if (rendering) enquiry.edit('remember what was copied', [{ do: 'set', at: ['renderings', rendering.id, 'last'], value }]);
 	}
-	const isHeading = (piece: string) => /^\{.*\}$/.test(piece);
+	/** For every heading that waits, the likeliest counterpart; each is a decision that can be taken back. */
+	function takeLikeliest(one: ShownRendering) {
+		const rendering = storedOf(one);
+		if (!rendering) return;
+		const open = new Map(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates[0] !== undefined ? [[note.piece, note] as const] : [])));
+		const items = [...open.values()].map((note) => ({
+			id: newId(),
+			piece: note.piece,
+			cause: note.cause,
+			take: 'replace',
+			text: note.candidates[0] ?? '',
+			why: 'The likeliest by names, notes and shared works; not checked one by one',
+			by: personName,
+			on: new Date().toISOString().slice(0, 10)
+		}));
+		if (items.length > 0) enquiry.edit(`take ${items.length} likeliest counterparts`, [{ do: 'set', at: ['renderings', rendering.id, 'decisions'], value: [...(rendering.decisions ?? []), ...items] }]);
+	}
+	const likeliest = (one: ShownRendering) => new Set(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))).size;
+	function add(profile: string) {
+		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
+	}
+	$effect(() =>
+		commands.add([
+			...all.map((one) => ({ name: `Show the rendering for ${one.profile.source} alone`, act: () => (alone = one.profile.id) })),
+			{ name: 'Show all renderings', act: () => (alone = null) },
+			{ name: 'Read a strategy pasted from a platform', act: () => (reading = true) }
+		])
+	);
 </script>
 
 <div class="flex flex-wrap items-center gap-2">
 	<h1 class="mr-4">Renderings</h1>
-	{#each fresh.value?.renderings ?? [] as one (one.profile.id)}
-		<span class="platform" role="group" aria-label={one.profile.source}>
-			{one.profile.source}
-			<button class="do bare" aria-pressed={alone === one.profile.id} class:first={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>Alone</button>
-			<button class="do bare" onclick={() => void copy(one.rendering.whole, one.profile.source)} disabled={one.rendering.gaps > 0} title={one.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}
-				><ClipboardCopy size={15} /> Copy whole</button
-			>
-		</span>
-	{/each}
 	{#if enquiry.editable && free.length > 0}
 		<label
 			><span class="sr">Write it for another platform</span>
@@ -79,8 +138,7 @@
 				class="ask"
 				value=""
 				onchange={(event) => {
-					const profile = event.currentTarget.value;
-					if (profile) enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [] }, after: document.renderings.at(-1)?.id ?? null }]);
+					if (event.currentTarget.value) add(event.currentTarget.value);
 					event.currentTarget.value = '';
 				}}
 			>
@@ -88,52 +146,144 @@
 			</select>
 		</label>
 	{/if}
+	<button class="do" aria-pressed={reading} onclick={() => (reading = !reading)}>Read a strategy from elsewhere</button>
+	<a class="do" href="/profiles">Profiles</a>
 	<span class="small soft" role="status">{copied}</span>
 </div>
+
+{#if all.length > 0}
+	<div class="sources mt-3" role="group" aria-label="Sources">
+		<button class="source-tab" aria-pressed={alone === null} onclick={() => (alone = null)}>All {all.length}</button>
+		{#each all as one (one.profile.id)}
+			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>
+				<span>{one.profile.source}</span>
+				<span class="small marks"
+					>{#each marks(one) as [kind, count] (kind)}<span class={kind.replace(' ', '-')}>{count} {kind}</span>{:else}<span>as meant</span>{/each}{#if keptShare(one) !== null}<span
+							title="Of what the original finds and this source holds, found by the rendering">{keptShare(one)} % kept</span
+						>{/if}</span
+				>
+			</button>
+		{/each}
+	</div>
+{/if}
 {#if fresh.failed}<p class="say mt-2" role="status">{fresh.failed}</p>{/if}
+{#if reading}<div class="mt-4"><ReadBack first={alone ?? ''} /></div>{/if}
 {#if document.renderings.length === 0}
-	<p class="say mt-4 max-w-2xl">Here the strategy stands in each platform’s own syntax, line under line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}.</p>
+	<p class="say mt-4 max-w-2xl">
+		Here the strategy stands in each platform’s own syntax, line under line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
+		<a href="/profiles/teach">taught by example</a> in ten minutes.
+	</p>
 {:else if document.lines.length === 0}
 	<p class="say mt-4 max-w-2xl">The strategy has no lines yet, so there is nothing to write. <a href="/enquiries/{enquiry.id}/strategy">Begin it on the sheet.</a></p>
 {/if}
 
-<div class="score mt-4" class:dim={old}>
+{#if single}
+	{@const stored = storedOf(single)}
+	<div class="tools mt-3" class:dim={old}>
+		<p class="flex flex-wrap items-center gap-2">
+			<strong>{single.profile.name}</strong>
+			<span class="small soft">version {single.profile.version}</span>
+			<button class="do" onclick={() => void copyWhole(single)} disabled={single.rendering.gaps > 0} title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}><ClipboardCopy size={15} /> Copy whole</button>
+			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Take the likeliest for {likeliest(single)} headings</button>{/if}
+			{#if stored && !single.profile.oneString}
+				<label class="flex items-center gap-2 small"
+					>First line number there <input
+						class="ask"
+						style="width: 5rem"
+						type="number"
+						min="1"
+						max="100000"
+						value={stored.first}
+						disabled={!enquiry.editable}
+						onchange={(event) => {
+							const first = Number(event.currentTarget.value);
+							if (Number.isInteger(first) && first >= 1 && first <= 100_000) enquiry.set(['renderings', stored.id, 'first'], first, 'first number');
+							else event.currentTarget.value = String(stored.first);
+						}}
+					/></label
+				>
+			{/if}
+			{#if stored && enquiry.editable}<button
+					class="do bare ml-auto"
+					aria-label="Take this rendering out"
+					onclick={() => {
+						alone = null;
+						enquiry.edit('take out a rendering', [{ do: 'remove', at: ['renderings', stored.id] }]);
+					}}><X size={15} /> Take out</button
+				>{/if}
+		</p>
+		{#if stored && (stored.version ?? null) !== null && stored.version !== single.profile.version}
+			<p class="say note small mt-2">
+				It was looked at last with version {stored.version} of the profile; now it is version {single.profile.version}. <a href="/profiles?compare={single.profile.id}">What changed</a>
+				{#if enquiry.editable}<button class="do small" onclick={() => enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version seen')}>Seen</button>{/if}
+			</p>
+		{/if}
+		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that read otherwise since are marked.</p>{/if}
+		<div class="pair mt-3">
+			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
+			{#if single.profile.connected && stored}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/if}
+		</div>
+	</div>
+{/if}
+
+{#each alone === null ? [] : shown as one (one.profile.id)}
+	{#if one.rendering.general.length > 0}
+		<details class="general small mt-3" open={alone !== null}>
+			<summary>{one.profile.source}: {one.rendering.general.length === 1 ? 'one thing that holds' : `${one.rendering.general.length} things that hold`} for many lines</summary>
+			<ul>
+				{#each one.rendering.general as note (note.message)}<li><strong class={note.kind.replace(' ', '-')}>{note.kind}</strong> {note.message} <span class="soft">Lines {note.lines.join(', ')}.</span></li>{/each}
+			</ul>
+		</details>
+	{/if}
+{/each}
+
+<div class="score mt-3" class:dim={old}>
 	{#each document.lines.length > 0 ? (fresh.value?.lines ?? []) : [] as line (line.id)}
 		<section aria-label="Line {line.number}">
-			<p class="own line-face"><span class="number soft">{line.number}</span>{line.text}</p>
-			{#each shown as one, at (one.profile.id)}
-				{@const rendered = one.rendering.lines.find((other) => other.id === line.id)}
-				{#if rendered}
+			<p class="own line-face">
+				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span class="count small">{counted(line.count)}</span>{/if}
+			</p>
+			{#each shown as one (one.profile.id)}
+				{#each linesUnder(one, line.id) as rendered (rendered.id)}
+					{@const stored = storedOf(one)}
+					{@const since = changed(one, rendered)}
 					<div class="stave">
-						<p class="line-face there" class:gap={rendered.gap}>
+						<div class="line-face there">
 							<span class="source small soft"
-								>{one.profile.source}{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}
-										><ClipboardCopy size={13} /></button
-									>{/if}</span
-							>
+								>{one.profile.source}{rendered.number === 0 ? ', here alone' : ''}
+								{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button>{/if}
+								{#if enquiry.editable && rendered.number !== 0}<button
+										class="do bare"
+										aria-label="Change line {line.number} for {one.profile.source} alone"
+										aria-expanded={changing === `${one.profile.id} ${line.id}`}
+										onclick={() => (changing = changing === `${one.profile.id} ${line.id}` ? null : `${one.profile.id} ${line.id}`)}><Pencil size={13} /></button
+									>{/if}
+								{#if since}<span class="since">changed since it was {since.how}</span>{/if}
+							</span>
+							{#each rendered.parts as part (part.written)}<span class="number">{part.written}</span><span>{part.text}</span>{/each}
 							<span class="number">{one.profile.oneString ? '' : (rendered.written ?? '')}</span>
-							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span>{rendered.text}</span>{/if}
-						</p>
+							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span
+									><span class:gap={rendered.gap}>{rendered.text}</span>{#if countThere(one, rendered) !== null}<span class="count small there-count" title="Records at {one.profile.source}, {dayAndTime(storedOf(one)?.runs?.at(-1)?.on ?? '')}"
+											>{counted(countThere(one, rendered))}</span
+										>{/if}</span
+								>{/if}
+						</div>
 						<ul class="notes small">
-							{#each [...rendered.notes].sort((a, b) => (ORDER[a.kind] ?? 9) - (ORDER[b.kind] ?? 9)) as note, index (index)}
-								{@const key = `${one.profile.id}:${note.piece}`}
-								<li class="note {note.kind.replace(' ', '-')}">
-									<strong>{note.kind}</strong>
-									{note.message}
-									{#if note.kind !== 'adjusted' && note.kind !== 'decided'}<span class="soft">{note.next}</span>{/if}
-									{#if note.kind === 'to decide' && enquiry.editable}
-										<span class="flex flex-wrap gap-1 mt-1">
-											<input class="ask" style="width: 12rem" placeholder="Left out because …" aria-label="Reason for leaving {note.piece} out" bind:value={reasons[key]} />
-											<button class="do" disabled={(reasons[key] ?? '').trim() === ''} onclick={() => leaveOut(one.profile.id, note.piece, key)}>Leave out</button>
-											{#if isHeading(note.piece) && /has no headings/.test(note.message)}<button class="do" disabled={(reasons[key] ?? '').trim() === ''} onclick={() => leaveOut(one.profile.id, '{*}', key)}>Leave all headings out</button>{/if}
-										</span>
-									{/if}
+							{#if rendered.own && stored}
+								<li class="mine">
+									<strong>{{ add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'by hand' }[rendered.own.do]}</strong>
+									{rendered.own.why} <span class="soft">({rendered.own.by}, {rendered.own.on})</span>{#if rendered.own.changed}<strong class="narrowed"> The strategy’s line has changed since.</strong>{/if}
+									{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('take a line of one rendering back', [{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }])}>Take it back</button>{/if}
 								</li>
+							{/if}
+							{#each rendered.notes.filter((note) => alone !== null || (note.kind !== 'adjusted' && note.kind !== 'decided')).sort((a, b) => (NOTE_ORDER[a.kind] ?? 9) - (NOTE_ORDER[b.kind] ?? 9)) as note, number (number)}
+								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} />{/if}
 							{/each}
+							{#if alone === null && rendered.notes.some((note) => note.kind === 'decided' || note.kind === 'adjusted')}<li class="soft quiet">{quiet(rendered)}</li>{/if}
 						</ul>
 					</div>
-				{/if}
-				{#if at < shown.length - 1}<hr class="thin" />{/if}
+					{#if stored && changing === `${one.profile.id} ${line.id}` && rendered.number !== 0}<OwnLines line={rendered} rendering={stored.id} text={line.text} onclose={() => (changing = null)} />{/if}
+				{/each}
 			{/each}
 		</section>
 	{/each}
@@ -148,54 +298,45 @@
 		</section>
 	{/if}
 {/each}
-
-{#if document.renderings.length > 0}
-	<section class="mt-8">
-		<h2>How they are written</h2>
-		<table class="grid-table mt-1">
-			<thead><tr><th scope="col">Profile</th><th scope="col">First number there</th><th scope="col">Decisions</th><th scope="col"><span class="sr">Take out</span></th></tr></thead>
-			<tbody>
-				{#each document.renderings as rendering (rendering.id)}
-					<tr>
-						<td>{profiles.find((one) => one.id === rendering.profile)?.name ?? rendering.profile}</td>
-						<td class="w-32"
-							><input
-								class="ask"
-								type="number"
-								min="1"
-								max="100000"
-								aria-label="First line number"
-								value={rendering.first}
-								disabled={!enquiry.editable}
-								onchange={(event) => {
-									const first = Number(event.currentTarget.value);
-									if (Number.isInteger(first) && first >= 1 && first <= 100_000) enquiry.set(['renderings', rendering.id, 'first'], first, 'first number');
-									else event.currentTarget.value = String(rendering.first);
-								}}
-							/></td
-						>
-						<td
-							><ul class="small">
-								{#each rendering.leftOut as decision (decision.id)}<li>
-										<span class="line-face">{decision.piece === '{*}' ? 'all headings' : decision.piece}</span> left out: {decision.why} <span class="soft">({decision.by}, {decision.on})</span>{#if enquiry.editable}<button
-												class="do bare"
-												aria-label="Take the decision back"
-												onclick={() => enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering.id, 'leftOut', decision.id] }])}><X size={13} /></button
-											>{/if}
-									</li>{:else}<li class="soft">none</li>{/each}
-							</ul></td
-						>
-						<td
-							>{#if enquiry.editable}<button class="do bare" aria-label="Take this rendering out" onclick={() => enquiry.edit('take out a rendering', [{ do: 'remove', at: ['renderings', rendering.id] }])}><X size={15} /></button>{/if}</td
-						>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-	</section>
-{/if}
+{#if single}<div class="mt-6"><BareWords profile={single.profile.id} source={single.profile.source} /></div>{/if}
 
 <style>
+	.sources {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+		border-bottom: 1px solid var(--rule);
+	}
+	.source-tab {
+		display: grid;
+		text-align: left;
+		padding: 4px 12px 6px;
+		border: none;
+		border-bottom: 3px solid transparent;
+		background: transparent;
+		color: var(--ink);
+		cursor: pointer;
+		min-height: 44px;
+		align-content: center;
+	}
+	.source-tab[aria-pressed='true'] {
+		border-bottom-color: var(--ink);
+		font-weight: 600;
+	}
+	.source-tab:hover {
+		background: var(--wash);
+	}
+	.marks {
+		display: flex;
+		gap: 8px;
+		color: var(--soft);
+		font-weight: 400;
+	}
+	.marks .narrowed,
+	.narrowed {
+		color: var(--fault);
+		font-weight: 600;
+	}
 	.score section {
 		border-top: 1px solid var(--rule);
 		padding: 10px 0;
@@ -203,66 +344,69 @@
 	.own {
 		font-weight: 600;
 		display: grid;
-		grid-template-columns: 2.2rem 1fr;
+		grid-template-columns: 2.2rem minmax(0, 1fr) auto;
+		gap: 4px;
+		overflow-wrap: anywhere;
 	}
 	.stave {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 17rem;
+		grid-template-columns: minmax(0, 1fr) 19rem;
 		gap: 16px;
 		margin-top: 6px;
+		padding-top: 4px;
 	}
-	.platform {
-		display: inline-flex;
-		align-items: center;
-		gap: 4px;
-		border: 1px solid var(--rule);
-		border-radius: 4px;
-		padding: 1px 4px 1px 10px;
+	.stave + .stave {
+		border-top: 1px dotted var(--rule);
+	}
+	.pair {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(24rem, 1fr));
+		gap: 24px;
 	}
 	.there {
 		align-content: start;
 		display: grid;
-		grid-template-columns: 2.2rem 1fr;
+		grid-template-columns: 2.2rem minmax(0, 1fr);
 		overflow-wrap: anywhere;
 		color: var(--ink);
 	}
 	.there .number {
 		color: var(--soft);
+		grid-column: 1;
 	}
 	.there .source {
 		grid-column: 2;
 		font-family: 'Atkinson Hyperlegible Next', sans-serif;
+		display: flex;
+		align-items: center;
+		gap: 2px;
 	}
-	.there.gap {
+	.since {
+		margin-left: 8px;
+		font-style: italic;
+		color: var(--ink);
+	}
+	.there-count {
+		margin-left: 12px;
+	}
+	.gap {
 		text-decoration: underline wavy var(--fault) 1px;
 		text-underline-offset: 4px;
 	}
-	.thin {
-		border: none;
-		border-top: 1px dotted var(--rule);
-		margin: 6px 0 0 2.2rem;
+	.quiet {
+		padding: 0 11px;
 	}
-	.notes li {
-		border-left: 3px solid var(--rule);
+	.mine {
+		border-left: 3px solid var(--ink);
 		padding: 0 8px;
 		margin-bottom: 6px;
 	}
-	.notes .narrowed {
-		border-left: 6px solid var(--fault);
-		background: var(--wash);
+	.general summary {
+		cursor: pointer;
+		min-height: 26px;
 	}
-	.notes .narrowed strong {
-		color: var(--fault);
-		font-size: 15px;
-	}
-	.notes .to-decide {
-		border-left-color: var(--fault);
-	}
-	.notes .widened {
-		border-left-color: var(--note);
-	}
-	.notes .adjusted {
-		color: var(--soft);
+	.general li {
+		padding: 2px 0 2px 16px;
 	}
 	.whole {
 		overflow-wrap: anywhere;
@@ -274,6 +418,9 @@
 	}
 	@media (max-width: 1100px) {
 		.stave {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.pair {
 			grid-template-columns: minmax(0, 1fr);
 		}
 	}

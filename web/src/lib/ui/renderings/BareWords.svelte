@@ -1,0 +1,114 @@
+<!-- What a source makes of bare words: headings matched, narrower ones and forms added, what fell through; and its own account held against what was typed. -->
+<script lang="ts">
+	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
+	import { askServer } from '$lib/work/ask';
+	import type { WordsView } from '$lib/work/renderings';
+
+	let { profile, source }: { profile: string; source: string } = $props();
+	const { enquiry } = takeBench();
+	let words = $state('');
+	let account = $state('');
+	let seen = $state.raw<WordsView | null>(null);
+	let fault = $state('');
+	let said = $state('');
+	async function look() {
+		const answer = await askServer<WordsView>(`/api/v1/enquiries/${enquiry.id}/renderings/words`, 'POST', { profile, words, account });
+		if (answer.ok) [seen, fault] = [answer.value, ''];
+		else fault = answer.fault;
+	}
+	function freeze(text: string) {
+		if (hasErrors(parse(text).faults)) {
+			said = 'It cannot be written as a line.';
+			return;
+		}
+		const { lines } = enquiry.document;
+		const on = new Date().toISOString().slice(0, 10);
+		if (
+			enquiry.edit('freeze words as a line', [
+				{
+					do: 'insert',
+					in: ['lines'],
+					item: {
+						id: newId(),
+						source: text,
+						concept: null,
+						strand: null,
+						role: 'words',
+						label: `What ${source} makes of: ${words.trim()}`.slice(0, 400),
+						note: account.trim() === '' ? `Read by its habits on ${on}.` : `Its own account of ${on}: ${account.trim()}`.slice(0, 20_000),
+						off: false
+					},
+					after: lines.at(-1)?.id ?? null
+				}
+			])
+		)
+			said = 'It stands as the last line of the strategy now; nothing of it is hidden any more.';
+	}
+</script>
+
+<section aria-label="What {source} makes of bare words">
+	<h3>What {source} makes of bare words</h3>
+	<form
+		class="flex flex-wrap items-end gap-2 mt-1"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void look();
+		}}
+	>
+		<label class="grow max-w-xl"><span class="said">Words, as a newcomer types them</span><input class="ask" bind:value={words} placeholder="acute confusion in the elderly" /></label>
+		<button class="do" type="submit" disabled={words.trim() === ''}>Look</button>
+	</form>
+	<details class="mt-1">
+		<summary class="small">Its own account of the query, if it gives one</summary><label
+			><span class="sr">The source’s account</span><textarea class="ask line-face mt-1" rows="2" bind:value={account} placeholder="Paste how the source says that it read the words"></textarea></label
+		>
+	</details>
+	{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
+	{#if seen}
+		<ol class="parts mt-2">
+			{#each seen.parts as part, at (at)}
+				<li>
+					<span class="line-face">{part.words}</span>
+					{#if part.kind === 'ignored'}<span class="soft">is passed over in silence</span>
+					{:else if part.kind === 'words'}
+						{#if seen.vocabulary && !seen.plain}<strong>fell through</strong>: no heading of that name; searched as a word{:else}is searched as a word{/if}{#if part.forms.length > 0}, and as {part.forms.join(', ')}{/if}
+					{:else}
+						becomes the heading <strong>{part.label}</strong>{#if part.by}, of which it is another name{/if}{#if part.addsNarrower && part.narrower.length > 0}
+							<details class="inline-block">
+								<summary>with {part.narrower.length} narrower {part.narrower.length === 1 ? 'one' : 'ones'}{part.shown ? '' : ', which it does not show'}</summary><span class="small">{part.narrower.join('; ')}</span>
+							</details>{/if}{#if part.forms.length > 0}, and {part.forms.join(', ')}{/if}
+					{/if}
+				</li>
+			{/each}
+		</ol>
+		<p class="mt-2 small">
+			{seen.added === 0 ? 'It adds nothing.' : `It adds ${seen.added} ${seen.added === 1 ? 'thing' : 'things'} that nobody typed.`} Written out: <span class="line-face">{seen.frozen}</span>
+			{#if enquiry.editable && seen.frozen}<button class="do" onclick={() => freeze(seen?.frozen ?? '')}>Freeze as a line</button>{/if}
+		</p>
+		{#if seen.account}
+			<h4 class="mt-3">Its own account</h4>
+			{#each seen.account.faults as one (one)}<p class="small soft">{one}</p>{/each}
+			<ul class="small account">
+				{#each seen.account.pieces as piece, at (at)}<li class:added={!piece.meant}><span class="line-face">{piece.text}</span> {piece.meant ? 'typed' : 'added'}</li>{/each}
+			</ul>
+			{#if enquiry.editable && seen.account.text}<p class="small mt-1"><span class="line-face">{seen.account.text}</span> <button class="do" onclick={() => freeze(seen?.account?.text ?? '')}>Freeze the account as a line</button></p>{/if}
+		{/if}
+		{#if said}<p class="small soft" role="status">{said}</p>{/if}
+	{/if}
+</section>
+
+<style>
+	.parts li {
+		padding: 3px 0;
+		border-top: 1px dotted var(--rule);
+	}
+	.account .added {
+		font-weight: 600;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 26px;
+	}
+</style>

@@ -1,0 +1,68 @@
+<!-- What one source has, has otherwise, or has not: a line changed, skipped, typed by hand, or added below. -->
+<script lang="ts">
+	import { format } from 'date-fns';
+	import { hasErrors, parse, type RenderedLine } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
+
+	let { line, rendering, text: main, onclose }: { line: RenderedLine; rendering: string; text: string; onclose: () => void } = $props();
+	const { enquiry, personName } = takeBench();
+	type Do = 'add' | 'replace' | 'skip' | 'text';
+	let what = $state<Do>('replace');
+	let own = $state('');
+	let why = $state('');
+	const isNotation = $derived(what === 'add' || what === 'replace');
+	const fault = $derived.by(() => {
+		if (!isNotation || own.trim() === '') return '';
+		const { faults } = parse(own);
+		return hasErrors(faults) ? (faults.find((one) => one.severity === 'error')?.message ?? '') : '';
+	});
+	const ready = $derived(why.trim() !== '' && (what === 'skip' || (own.trim() !== '' && fault === '')));
+	$effect(() => {
+		own = what === 'text' ? line.text : what === 'replace' ? main : '';
+	});
+	function keep() {
+		const at = enquiry.document.renderings.find((one) => one.id === rendering);
+		if (!at || !ready) return;
+		const item = { id: newId(), do: what, at: line.id, text: what === 'skip' ? '' : own.trim(), of: main, why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const others = (at.own ?? []).filter((one) => !(one.at === line.id && one.do !== 'add' && what !== 'add'));
+		enquiry.edit('change a line in one rendering', [{ do: 'set', at: ['renderings', rendering, 'own'], value: [...others, item] }]);
+		onclose();
+	}
+</script>
+
+<form
+	class="own"
+	onsubmit={(event) => {
+		event.preventDefault();
+		keep();
+	}}
+>
+	<label
+		><span class="sr">What this source has instead</span><select class="ask" bind:value={what}>
+			<option value="replace">Another expression in this line’s place</option>
+			<option value="text">The platform’s text, by hand</option>
+			<option value="add">A line of this source alone, below</option>
+			<option value="skip">Leave the line out here</option>
+		</select></label
+	>
+	{#if what !== 'skip'}<label><span class="said">{isNotation ? 'In the notation' : 'In the platform’s own syntax'}</span><textarea class="ask line-face" rows="2" bind:value={own}></textarea></label>{/if}
+	{#if fault}<p class="small fault-text">{fault}</p>{/if}
+	<label><span class="said">Reason, kept with it</span><input class="ask" bind:value={why} placeholder="A limit that only this source has" /></label>
+	<span class="flex gap-1"><button class="do first" type="submit" disabled={!ready}>Keep it</button><button class="do" type="button" onclick={onclose}>Cancel</button></span>
+</form>
+
+<style>
+	.own {
+		display: grid;
+		gap: 6px;
+		margin: 6px 0 6px 2.2rem;
+		padding: 8px;
+		border: 1px solid var(--rule);
+		background: var(--sheet);
+		max-width: 44rem;
+	}
+	.fault-text {
+		color: var(--fault);
+	}
+</style>

@@ -1,0 +1,152 @@
+<!-- A note of a rendering: what changed and in which direction; and the searcher's decision on it. -->
+<script lang="ts">
+	import { format } from 'date-fns';
+	import { hasErrors, parse, type RenderingNote } from '@wide-lantern/core/editor';
+	import { takeBench } from '$lib/work/context';
+	import { newId } from '$lib/work/new-id';
+
+	/** @param short one line, opened on request: where several sources stand together */
+	let { note, rendering, short = false }: { note: RenderingNote; rendering: string; short?: boolean } = $props();
+	const { enquiry, personName } = takeBench();
+	const document = $derived(enquiry.document);
+	let open = $state(false);
+	const openKind = $derived(note.kind === 'to decide');
+	let take = $state<'accept' | 'leave out' | 'replace'>('accept');
+	let everyHeading = $state(false);
+	let chosen = $state<string[]>([]);
+	let text = $state('');
+	let why = $state('');
+	const heading = $derived(/^\{.*\}$/.test(note.piece));
+	const put = $derived(text.trim() !== '' ? text.trim() : chosen.join(' OR '));
+	const fault = $derived.by(() => {
+		if (take !== 'replace' || put === '') return '';
+		const { faults } = parse(put);
+		return hasErrors(faults) ? (faults.find((one) => one.severity === 'error')?.message ?? '') : '';
+	});
+	const ready = $derived(why.trim() !== '' && (take !== 'replace' || (put !== '' && fault === '')));
+
+	function begin() {
+		open = true;
+		take = openKind ? (note.candidates.length > 0 ? 'replace' : 'leave out') : 'accept';
+		chosen = note.candidates.slice(0, 1).map(String);
+	}
+	function decide() {
+		const at = document.renderings.find((one) => one.id === rendering);
+		if (!at || !ready) return;
+		const item = { id: newId(), piece: everyHeading && take === 'leave out' ? '{*}' : note.piece, cause: note.cause, take, text: take === 'replace' ? put : '', why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const kept = at.decisions ?? [];
+		enquiry.edit('decide on a note', [at.decisions ? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }]);
+		open = false;
+	}
+	const decided = $derived((document.renderings.find((one) => one.id === rendering)?.decisions ?? []).find((one) => one.piece === note.piece || (one.piece === '{*}' && heading)));
+	function takeBack() {
+		if (decided) enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering, 'decisions', decided.id] }]);
+	}
+</script>
+
+<li class="note {note.kind.replace(' ', '-')}" data-note={note.kind}>
+	{#if short && note.kind !== 'narrowed'}
+		<details>
+			<summary>{@render head()}</summary>
+			{@render rest()}
+		</details>
+	{:else}
+		{@render head()}
+		{@render rest()}
+	{/if}
+</li>
+
+{#snippet head()}
+	<strong>{note.kind}</strong>{#if note.effect}<span class="effect">{note.effect}</span>{/if}
+	<span class="line-face piece">{note.piece.length > (short ? 40 : 90) ? `${note.piece.slice(0, short ? 40 : 90)} …` : note.piece}</span>
+{/snippet}
+
+{#snippet rest()}
+	{note.message}
+	{#if note.next !== '' && note.kind !== 'adjusted'}<span class="soft">{note.next}</span>{/if}
+	{#if enquiry.editable}
+		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={takeBack}>Take the decision back</button>
+		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button class="do small mt-1" onclick={begin}>Decide</button>{/if}
+	{/if}
+	{#if open}
+		<form
+			class="decide"
+			onsubmit={(event) => {
+				event.preventDefault();
+				decide();
+			}}
+		>
+			<label
+				><span class="sr">What to do with {note.piece}</span><select class="ask" bind:value={take}>
+					{#if !openKind}<option value="accept">Take it as it is</option>{/if}
+					<option value="replace">Write something else here</option>
+					<option value="leave out">Leave it out here</option>
+				</select></label
+			>
+			{#if take === 'replace'}
+				{#if note.candidates.length > 0}
+					<fieldset>
+						<legend class="small soft">What may stand for it; several are joined with OR</legend>
+						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"><input type="checkbox" value={candidate} bind:group={chosen} /> <span class="line-face">{candidate}</span></label>{/each}
+					</fieldset>
+				{/if}
+				<label><span class="said">{note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={'"acute brain failure" OR confusion*'} /></label>
+				{#if fault}<p class="small fault-text">{fault}</p>{/if}
+			{:else if take === 'leave out' && heading}
+				<label class="flex gap-2 items-center"><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label>
+			{/if}
+			<label><span class="said">Reason, kept with it</span><input class="ask" bind:value={why} placeholder="The text words carry it" /></label>
+			<span class="flex gap-1"><button class="do first" type="submit" disabled={!ready}>Keep the decision</button><button class="do" type="button" onclick={() => (open = false)}>Cancel</button></span>
+		</form>
+	{/if}
+{/snippet}
+
+<style>
+	.note {
+		border-left: 3px solid var(--rule);
+		padding: 0 8px;
+		margin-bottom: 6px;
+		overflow-wrap: anywhere;
+	}
+	.piece {
+		margin: 0 4px;
+		font-size: 12.5px;
+	}
+	.narrowed {
+		border-left: 6px solid var(--fault);
+		background: var(--wash);
+	}
+	.narrowed > strong {
+		color: var(--fault);
+		font-size: 15px;
+	}
+	.to-decide {
+		border-left-color: var(--fault);
+	}
+	.widened {
+		border-left-color: var(--note);
+	}
+	.adjusted,
+	.decided {
+		color: var(--soft);
+	}
+	summary {
+		cursor: pointer;
+		min-height: 24px;
+	}
+	.effect {
+		margin-left: 6px;
+		font-style: italic;
+	}
+	.decide {
+		display: grid;
+		gap: 6px;
+		margin-top: 6px;
+		padding: 8px;
+		border: 1px solid var(--rule);
+		background: var(--sheet);
+	}
+	.fault-text {
+		color: var(--fault);
+	}
+</style>

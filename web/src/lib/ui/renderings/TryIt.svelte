@@ -1,0 +1,102 @@
+<!-- Original and rendering, run on the works that both sources hold: what is kept, lost and gained, and which line is to blame. -->
+<script lang="ts">
+	import Ship from '@lucide/svelte/icons/ship';
+	import { takeBench } from '$lib/work/context';
+	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import type { TriedRendering } from '$lib/work/renderings';
+
+	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
+	const { enquiry } = takeBench();
+	let tried = $state.raw<TriedRendering | null>(null);
+	let revision = $state(-1);
+	let busy = $state<AbortController | null>(null);
+	let fault = $state('');
+	async function run() {
+		await enquiry.flush();
+		const asking = new AbortController();
+		busy = asking;
+		fault = '';
+		try {
+			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/renderings/try`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ profile }), signal: asking.signal });
+			const answer = (await response.json()) as TriedRendering & { message?: string };
+			if (response.ok) {
+				[tried, revision] = [answer, enquiry.revision];
+				keep(answer);
+			} else fault = answer.message ?? 'It could not be tried.';
+		} catch {
+			fault = asking.signal.aborted ? 'Cancelled; what is shown is older.' : 'The server cannot be reached; nothing was changed.';
+		} finally {
+			busy = null;
+		}
+	}
+	/** The share goes with the rendering, into the dossier too. */
+	function keep(answer: TriedRendering) {
+		if (!enquiry.editable) return;
+		const value = { on: answer.on, revision, kept: answer.kept, lost: answer.lost.length, gained: answer.gained.count, shipsLost: answer.ships.lost };
+		enquiry.edit('remember how the rendering compared', [{ do: 'set', at: ['renderings', rendering, 'tried'], value }]);
+		revision = enquiry.revision + 1;
+	}
+	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering)?.tried ?? null);
+	const held = $derived(tried ? tried.kept + tried.lost.length : 0);
+	const share = $derived(tried && held > 0 ? Math.round((1000 * tried.kept) / held) / 10 : null);
+	const byLine = $derived.by(() => {
+		const groups = new Map<number | null, TriedRendering['lost'][number][]>();
+		for (const one of tried?.lost ?? []) groups.set(one.line, [...(groups.get(one.line) ?? []), one]);
+		return [...groups].sort((a, b) => b[1].length - a[1].length);
+	});
+</script>
+
+<section aria-label="Try it on {source}" data-tried={tried ? held : ''}>
+	<div class="flex flex-wrap items-center gap-2">
+		<h3>On the works that both sources hold</h3>
+		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status">Asking {source} …</span>
+		{:else}<button class="do" class:first={!tried} disabled={gaps > 0} title={gaps > 0 ? 'Decide on the gaps first' : ''} onclick={() => void run()}>Try it</button>{/if}
+		{#if gaps > 0}<span class="small soft">{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span>{/if}
+	</div>
+	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
+	{#if !tried && stored}<p class="small soft mt-1">On {dayAndTime(stored.on)}: {counted(stored.kept)} kept, {counted(stored.lost)} lost, {counted(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the strategy has changed since' : ''}.</p>{/if}
+	{#if tried}
+		<div class:dim={enquiry.revision > revision}>
+			<p class="mt-2">
+				{#if share === null}None of the {counted(tried.original)} records is held by {source}, so there is nothing to compare.
+				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering: {counted(tried.kept)} kept, <strong class:bad={tried.lost.length > 0}>{counted(tried.lost.length)} lost</strong>, {counted(
+						tried.gained.count
+					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" /> {tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
+				<span class="soft small">Original {counted(tried.original)} records, rendering {counted(tried.rendered)}; {dayAndTime(tried.on)}{enquiry.revision > revision ? ', before the last changes' : ''}.</span>
+			</p>
+			{#each byLine as [line, records] (line)}
+				<details class="mt-1" open={byLine.length < 3}>
+					<summary>{line === null ? 'Lost only where the lines meet' : `Line ${line} loses ${counted(records.length)} first`}</summary>
+					<ul class="small lost">
+						{#each records.slice(0, 30) as one (one.id)}<li>
+								{#if one.ship}<Ship size={13} class="inline" aria-label="known article" />
+								{/if}{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span>
+							</li>{/each}
+						{#if records.length > 30}<li class="soft">and {counted(records.length - 30)} more</li>{/if}
+					</ul>
+				</details>
+			{/each}
+			{#if tried.gained.count > 0}
+				<details class="mt-1">
+					<summary>{counted(tried.gained.count)} gained: found there, and here not by the original</summary>
+					<ul class="small lost">
+						{#each tried.gained.some as one (one.id)}<li>{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span></li>{/each}
+					</ul>
+				</details>
+			{/if}
+		</div>
+	{/if}
+</section>
+
+<style>
+	.bad {
+		color: var(--fault);
+	}
+	.lost li {
+		padding: 2px 0 2px 16px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 26px;
+	}
+</style>

@@ -1,0 +1,11 @@
+import { actor } from '$lib/server/asked';
+import { profileEntries, profileVersion } from '$lib/server/profiles';
+
+export const load = async ({ locals, url }) => {
+	const entries = await profileEntries(actor(locals));
+	const compare = entries.find((one) => one.id === url.searchParams.get('compare'));
+	const with_ = compare?.versions[0];
+	const [left, right] =
+		compare && with_ ? await Promise.all([profileVersion(compare.id, with_.version), profileVersion(compare.id, compare.version)]) : [null, null];
+	return { profiles: entries, compared: left && right ? { left, right } : null };
+};

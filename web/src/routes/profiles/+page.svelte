@@ -1,0 +1,86 @@
+<!-- Platform profiles of the installation: who taught each, its versions, out and in as JSON. -->
+<script lang="ts">
+	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
+	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
+	import Plain from '$lib/ui/Plain.svelte';
+	import { dayAndTime } from '$lib/work/fresh.svelte';
+	import { remove } from '$lib/work/installation';
+	import { profileDifferences } from '$lib/work/profile-differences';
+	let { data } = $props();
+	let left = $state('');
+	let right = $state('');
+	let own = $state.raw<readonly { at: string; left: string; right: string }[] | null>(null);
+	let fault = $state('');
+	async function compare() {
+		try {
+			const [one, other] = (await Promise.all([left, right].map(async (id) => (await fetch(`/api/v1/profiles/${id}`)).json()))) as [unknown, unknown];
+			[own, fault] = [profileDifferences(one, other), ''];
+		} catch {
+			fault = 'The server cannot be reached.';
+		}
+	}
+	const versions = $derived(data.compared ? profileDifferences(data.compared.left, data.compared.right) : null);
+</script>
+
+<svelte:head><title>Profiles · Wide Lantern</title></svelte:head>
+<Plain>
+	<div class="flex flex-wrap items-center gap-3">
+		<h1>Profiles</h1>
+		<a class="do first" href="/profiles/teach">Teach a platform</a>
+	</div>
+	<p class="soft mt-1 max-w-2xl">How each platform writes and reads, and what a source on it holds. Everybody here can use all of them; who taught one changes it, anybody can copy it.</p>
+	<table class="grid-table mt-4" aria-label="Profiles">
+		<thead><tr><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th scope="col">Taught by</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
+		<tbody>
+			{#each data.profiles as one (one.id)}
+				<tr>
+					<td>{one.source}</td>
+					<td>{one.platform}</td>
+					<td
+						>{one.version}{#if one.versions.length > 0}<a class="small block" href="?compare={one.id}">since {one.versions[0]?.version}: what changed</a>{/if}</td
+					>
+					<td class="small"
+						>{one.by || 'ships with it'}{#if one.by}<span class="soft block">{dayAndTime(one.on)}</span>{/if}</td
+					>
+					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
+					<td
+						><a class="do small" href="/profiles/teach?from={one.id}">{one.mine ? 'Change' : 'Copy'}</a>
+						{#if one.mine}<TakeAway name={one.source} act={(sure) => remove('profiles', one.id, sure)} />{/if}</td
+					>
+				</tr>
+			{:else}<tr><td colspan="6" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
+		</tbody>
+	</table>
+	<TakeIn kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+	{#if versions}
+		<h2 class="mt-6">What changed from version {data.compared?.left.version} to {data.compared?.right.version} of {data.compared?.right.name}</h2>
+		{@render differences(versions)}
+	{/if}
+	{#if data.profiles.length > 1}
+		<h2 class="mt-6">Two platforms side by side</h2>
+		<div class="flex flex-wrap items-end gap-2 mt-1">
+			{#each [{ label: 'One', get: () => left, set: (to: string) => (left = to) }, { label: 'The other', get: () => right, set: (to: string) => (right = to) }] as side (side.label)}
+				<label
+					><span class="said">{side.label}</span><select class="ask" value={side.get()} onchange={(event) => side.set(event.currentTarget.value)}
+						><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.source} on {one.platform}</option>{/each}</select
+					></label
+				>
+			{/each}
+			<button class="do" disabled={left === '' || right === '' || left === right} onclick={() => void compare()}>Compare</button>
+		</div>
+		{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
+		{#if own}{@render differences(own)}{/if}
+	{/if}
+</Plain>
+
+{#snippet differences(rows: readonly { at: string; left: string; right: string }[])}
+	{#if rows.length === 0}<p class="soft mt-2">They say the same.</p>
+	{:else}
+		<table class="grid-table mt-2">
+			<thead><tr><th scope="col">Where</th><th scope="col">Before</th><th scope="col">After</th></tr></thead>
+			<tbody
+				>{#each rows as row (row.at)}<tr><td class="small">{row.at}</td><td class="line-face small">{row.left}</td><td class="line-face small">{row.right}</td></tr>{/each}</tbody
+			>
+		</table>
+	{/if}
+{/snippet}

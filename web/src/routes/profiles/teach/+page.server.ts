@@ -1,0 +1,13 @@
+import { actor } from '$lib/server/asked';
+import { listVocabularies } from '$lib/server/vocabularies';
+import { mayChange, profileOf } from '$lib/server/profiles';
+
+export const load = async ({ locals, url }) => {
+	const from = url.searchParams.get('from');
+	const profile = from === null ? null : await profileOf(from);
+	return {
+		from: profile,
+		mine: profile !== null && (await mayChange(profile.id, actor(locals))),
+		vocabularies: (await listVocabularies()).map(({ id, name }) => ({ id, name }))
+	};
+};

@@ -1,0 +1,280 @@
+<!-- A platform taught by example: type how it writes each construct; the profile takes shape beside, and every example is written and read back. -->
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { checkConstructs, CONSTRUCTS, FIELD_NAMES, learnProfile, parse, profileProblems, proposeExamples, writeStrategy, type ExampleProposal, type Profile } from '@wide-lantern/core/editor';
+	import Plain from '$lib/ui/Plain.svelte';
+	import { shortName } from '$lib/work/installation';
+
+	let { data } = $props();
+	// The profile that one starts from is looked at once; what is typed then is one's own.
+	const from = untrack(() => data.from as Profile | null);
+	const copy = untrack(() => from !== null && !data.mine);
+	let platform = $state(from?.platform.name ?? '');
+	let source = $state(from?.source.name ?? '');
+	let vocabulary = $state(from?.source.vocabulary ?? '');
+	let examples = $state<Record<string, string>>(from ? Object.fromEntries(checkConstructs(from).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]]))) : {});
+	let answers = $state<Record<string, string>>(
+		from
+			? {
+					precedence: from.platform.operators.precedence,
+					inside: from.platform.wildcards.inside ? 'yes' : 'no',
+					'in-phrases': from.platform.wildcards.inPhrases ? 'yes' : 'no',
+					front: from.platform.wildcards.front ? 'yes' : 'no',
+					'near-groups': from.platform.proximity.groups ? 'yes' : 'no',
+					'near-phrases': from.platform.proximity.phrases ? 'yes' : 'no',
+					'near-wildcards': from.platform.proximity.wildcards ? 'yes' : 'no',
+					'smallest-stem': String(from.platform.wildcards.smallestStem || ''),
+					'largest-distance': String(from.platform.proximity.largest ?? ''),
+					length: String(from.platform.ceilings.length ?? ''),
+					terms: String(from.platform.ceilings.terms ?? ''),
+					export: String(from.platform.ceilings.export ?? '')
+				}
+			: {}
+	);
+	let id = $state(from === null ? '' : copy ? `${from.id}-copy` : from.id);
+	const proposedId = $derived(shortName(`${source || 'source'} ${platform}`.trim()));
+	const learned = $derived(learnProfile(examples, answers, { id: id || proposedId || 'own', platform: platform.trim() || 'The platform', source: source.trim() || 'The source', vocabulary: vocabulary === '' ? null : vocabulary }));
+	/** What no example shows stays what it was in a profile that is changed. */
+	const profile = $derived<Profile>(
+		from
+			? {
+					...learned.profile,
+					name: `${source.trim()} on ${platform.trim()}`,
+					platform: { ...learned.profile.platform, ...(from.platform.habits ? { habits: from.platform.habits } : {}), ...(from.platform.note ? { note: from.platform.note } : {}) },
+					source: { ...learned.profile.source, ...(from.source.address ? { address: from.source.address } : {}), ...(from.source.coverage ? { coverage: from.source.coverage } : {}), ...(from.source.values ? { values: from.source.values } : {}) }
+				}
+			: learned.profile
+	);
+	const checks = $derived(new Map(checkConstructs(profile, examples).map((one) => [one.construct, one])));
+	const given = $derived(CONSTRUCTS.filter((one) => (examples[one.id] ?? '').trim() !== ''));
+	const failed = $derived(given.filter((one) => !checks.get(one.id)?.passed));
+	const problems = $derived(profileProblems(profile));
+	const missing = $derived(CONSTRUCTS.filter((one) => one.needed && (examples[one.id] ?? '').trim() === ''));
+	const SAMPLE = ['{Stone Harbours >}', 'harbour* OR "stone harbour" OR (pier WITHIN/3 wall)', 'ti:lantern', 'ANY(#1-#2) AND #3', '#4 AND yr:2015-2020'];
+	const sample = $derived.by(() => {
+		const lines = SAMPLE.map((text, at) => ({ id: String(at), number: at + 1, label: '', tree: parse(text).tree, role: 'words', off: false }));
+		return writeStrategy(lines, profile, {
+			heading: () => ({ vocabulary: profile.source.vocabulary ?? '', label: 'Stone Harbours', closure: ['Stone Harbours', 'Old Harbours'], qualifierCodes: new Map(), hasNarrower: true }),
+			counterparts: () => [],
+			concept: () => null,
+			variants: () => ['harbour', 'harbours'],
+			currentYear: new Date().getFullYear(),
+			decisions: [],
+			read: (text) => parse(text).tree,
+			own: [],
+			first: 1
+		});
+	});
+
+	let pasted = $state('');
+	let proposal = $state.raw<ExampleProposal | null>(null);
+	const FIELD_CONSTRUCTS = { title: 'ti', abstract: 'ab', keyword: 'kw', author: 'au', journal: 'jn', address: 'af', 'heading-word': 'hd' } as const;
+	let fault = $state('');
+	let busy = $state(false);
+	async function save() {
+		busy = true;
+		fault = '';
+		try {
+			const response = await fetch(`/api/v1/profiles/${profile.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(profile) });
+			if (response.ok) await goto('/profiles');
+			else fault = ((await response.json()) as { message?: string }).message ?? 'It was not saved.';
+		} catch {
+			fault = 'The server cannot be reached; what you typed stands here still.';
+		} finally {
+			busy = false;
+		}
+	}
+	const GROUPS: readonly { readonly name: string; readonly ids: readonly string[] }[] = [
+		{ name: 'Words and fields', ids: ['title', 'abstract', 'keyword', 'usual', 'two-fields', 'author', 'journal', 'address', 'heading-word', 'phrase'] },
+		{ name: 'Operators', ids: ['or', 'and', 'not'] },
+		{ name: 'Wildcards', ids: ['ending', 'one-letter', 'optional'] },
+		{ name: 'Proximity', ids: ['near', 'before'] },
+		{ name: 'Headings', ids: ['heading', 'narrower', 'main', 'qualifiers'] },
+		{ name: 'Lines', ids: ['lines', 'any-lines', 'all-lines', 'comment'] },
+		{ name: 'Limits', ids: ['years', 'years-from', 'years-to', 'entered', 'language', 'type'] }
+	];
+	const SETTINGS = [
+		{ id: 'smallest-stem', label: 'Letters before a wildcard, at least' },
+		{ id: 'largest-distance', label: 'Largest distance' },
+		{ id: 'length', label: 'Signs in a query, at most' },
+		{ id: 'terms', label: 'Terms in a query, at most' },
+		{ id: 'export', label: 'Records in an export, at most' }
+	] as const;
+	const YES_NO = [
+		{ id: 'front', label: 'A wildcard may stand at the front of a word', otherwise: 'no' },
+		{ id: 'near-groups', label: 'Proximity takes brackets with OR', otherwise: 'yes' },
+		{ id: 'near-phrases', label: 'Proximity takes phrases', otherwise: 'yes' },
+		{ id: 'near-wildcards', label: 'Proximity takes wildcards', otherwise: 'yes' }
+	] as const;
+</script>
+
+<svelte:head><title>Teach a platform · Wide Lantern</title></svelte:head>
+<Plain>
+	<h1>{from === null ? 'Teach a platform' : copy ? `Copy ${from.name}` : `Change ${from.name}`}</h1>
+	<p class="soft mt-1 max-w-3xl">Type, or paste, how your platform writes each example. Leave empty what it does not have. The words harbour and lantern are placeholders: keep them as they are, everything around them is what is learned.</p>
+	<div class="names mt-3">
+		<label><span class="said">The platform</span><input class="ask" bind:value={platform} placeholder="As your library calls it" /></label>
+		<label><span class="said">The source on it</span><input class="ask" bind:value={source} placeholder="As it is cited" /></label>
+		<label
+			><span class="said">Its vocabulary</span><select class="ask" bind:value={vocabulary}
+				><option value="">none, or not loaded here</option>{#each data.vocabularies as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+			></label
+		>
+		<label><span class="said">Short name of the profile</span><input class="ask" bind:value={id} placeholder={proposedId} pattern="[a-z][a-z0-9\-]*" disabled={from !== null && !copy} /></label>
+	</div>
+	<details class="mt-3">
+		<summary>Have a strategy in its syntax? Paste it, and its pieces are proposed</summary>
+		<label class="block mt-1"><span class="sr">A strategy in this platform’s syntax</span><textarea class="ask line-face" rows="4" bind:value={pasted}></textarea></label>
+		<button class="do mt-1" disabled={pasted.trim() === ''} onclick={() => (proposal = proposeExamples(pasted))}>Propose</button>
+		{#if proposal}
+			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">Nothing comes back often enough to be guessed; type the examples below.</p>{/if}
+			<ul class="small mt-2">
+				{#each proposal.fields as one (one.code)}
+					<li class="flex flex-wrap gap-2 items-center">
+						<span class="line-face">{one.example}</span> <span class="soft">{one.count} times, as in … {one.sample} …</span>
+						<label
+							><span class="sr">What {one.code} means</span><select
+								class="ask"
+								value=""
+								onchange={(event) => {
+									if (event.currentTarget.value) examples[event.currentTarget.value] = one.example;
+								}}
+								><option value="">means …</option>{#each Object.entries(FIELD_CONSTRUCTS) as [construct, field] (construct)}<option value={construct}>{FIELD_NAMES[field]}</option>{/each}<option value="two-fields">title and abstract</option><option
+									value="usual">title, abstract and author keywords</option
+								></select
+							></label
+						>
+					</li>
+				{/each}
+				{#each proposal.examples as one (one.construct)}
+					<li class="flex flex-wrap gap-2 items-center">
+						<span class="line-face">{one.sample}</span> <span class="soft">{one.count} times; {CONSTRUCTS.find((other) => other.id === one.construct)?.name}?</span>
+						<button class="do small" onclick={() => (examples[one.construct] = one.example)}>Yes: {one.example}</button>
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	</details>
+	<div class="teach mt-4">
+		<div>
+			{#each GROUPS as group (group.name)}
+				<fieldset class="mb-4">
+					<legend>{group.name}</legend>
+					{#each CONSTRUCTS.filter((one) => group.ids.includes(one.id)) as one (one.id)}
+						{@const check = checks.get(one.id)}
+						{@const unclear = learned.unclear.find((other) => other.construct === one.id)}
+						{@const typed = (examples[one.id] ?? '').trim() !== ''}
+						<div class="example" data-construct={one.id} data-passed={typed ? String(check?.passed ?? false) : ''}>
+							<label
+								><span class="said">{one.name}{one.needed ? ' (needed)' : ''}</span><input class="ask line-face" value={examples[one.id] ?? ''} oninput={(event) => (examples[one.id] = event.currentTarget.value)} spellcheck="false" autocomplete="off" /></label
+							>
+							<span class="small verdict">
+								{#if !typed}<span class="soft">{check?.written ? `would write ${check.written}` : 'not available'}</span>
+								{:else if check?.passed && !unclear}<span class="good">✓ written and read back</span>
+								{:else}<span class="bad">✗ {unclear?.why ?? check?.why ?? ''}</span>{/if}
+							</span>
+						</div>
+					{/each}
+				</fieldset>
+			{/each}
+		</div>
+		<aside>
+			<h2>What is not plain yet</h2>
+			{#each learned.questions as one (one.about)}
+				<label class="block mt-2"
+					><span class="said">{one.question}</span><select class="ask" value={answers[one.about] ?? one.options[0]?.value} onchange={(event) => (answers[one.about] = event.currentTarget.value)}
+						>{#each one.options as option (option.value)}<option value={option.value}>{option.label}</option>{/each}</select
+					></label
+				>
+			{/each}
+			{#each YES_NO as one (one.id)}
+				<label class="flex gap-2 items-center mt-2"><input type="checkbox" checked={(answers[one.id] ?? one.otherwise) === 'yes'} onchange={(event) => (answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')} /> {one.label}</label>
+			{/each}
+			<div class="numbers mt-2">
+				{#each SETTINGS as one (one.id)}<label
+						><span class="said">{one.label}</span><input class="ask" type="number" min="1" value={answers[one.id] ?? ''} onchange={(event) => (answers[one.id] = event.currentTarget.value)} placeholder="no limit known" /></label
+					>{/each}
+			</div>
+			<h2 class="mt-5">A strategy in it</h2>
+			<ol class="sample line-face" aria-live="polite">
+				{#each sample.lines as line, at (line.id)}
+					<li>
+						<span class="soft small">{SAMPLE[at]}</span><br />{line.written === null ? '–' : line.text}{#each line.notes.filter((note) => note.kind !== 'adjusted') as note, number (number)}<span class="block small soft">{note.kind}: {note.message}</span
+							>{/each}
+					</li>
+				{/each}
+			</ol>
+			<h2 class="mt-5">Save it</h2>
+			<p class="small" role="status">{given.length - failed.length} of {given.length} examples are written and read back{failed.length > 0 ? `; ${failed.length} ${failed.length === 1 ? 'is' : 'are'} not yet` : ''}.</p>
+			{#each problems.slice(0, 5) as one, number (number)}<p class="small bad">{one.message} <span class="soft">({one.at})</span></p>{/each}
+			{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
+			<button class="do first mt-2" disabled={busy || missing.length > 0 || problems.length > 0 || platform.trim() === '' || source.trim() === '' || given.length === 0} onclick={() => void save()}>Save the profile</button>
+			{#if platform.trim() === '' || source.trim() === ''}<p class="small soft mt-1">Name the platform and the source first.</p>{:else if missing.length > 0}<p class="small soft mt-1">Still needed: {missing.map((one) => one.name).join('; ')}.</p>{/if}
+		</aside>
+	</div>
+</Plain>
+
+<style>
+	.names {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+		gap: 12px;
+	}
+	.teach {
+		display: grid;
+		grid-template-columns: minmax(0, 3fr) minmax(20rem, 2fr);
+		gap: 32px;
+		align-items: start;
+	}
+	aside {
+		position: sticky;
+		top: 16px;
+		max-height: calc(100vh - 32px);
+		overflow-y: auto;
+		padding: 0 4px;
+	}
+	legend {
+		font-weight: 600;
+		margin-bottom: 4px;
+	}
+	.example {
+		padding: 4px 0 6px;
+		border-top: 1px dotted var(--rule);
+	}
+	.verdict {
+		display: block;
+		min-height: 20px;
+	}
+	.good {
+		color: var(--ink);
+		font-weight: 600;
+	}
+	.bad {
+		color: var(--fault);
+	}
+	.numbers {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 8px;
+	}
+	.sample li {
+		padding: 4px 0;
+		border-top: 1px dotted var(--rule);
+		overflow-wrap: anywhere;
+		font-size: 14px;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 26px;
+	}
+	@media (max-width: 900px) {
+		.teach {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		aside {
+			position: static;
+			max-height: none;
+		}
+	}
+</style>
