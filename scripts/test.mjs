@@ -76,7 +76,8 @@ try {
 			LANTERN_PGHOST: '127.0.0.1',
 			LANTERN_PGPORT: readFileSync(join(data, 'cluster', 'postmaster.pid'), 'utf8').split('\n')[3],
 			LANTERN_PGPASSWORD: readFileSync(join(data, 'secret'), 'utf8'),
-			LANTERN_PGDATABASE: 'engines'
+			LANTERN_PGDATABASE: 'engines',
+			LANTERN_ADDRESS: readFileSync(join(data, 'address'), 'utf8')
 		};
 		spawnSync(join(pgbin, 'createdb'), ['-h', '127.0.0.1', '-p', env.LANTERN_PGPORT, '-U', 'lantern', 'engines'], {
 			stdio: 'inherit',

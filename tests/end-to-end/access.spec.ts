@@ -40,6 +40,11 @@ for (const scheme of ['light', 'dark'] as const)
 		await inspect(page, 'desk');
 		await page.goto('/vocabularies');
 		await inspect(page, 'vocabularies');
+		await page.goto('/profiles');
+		await inspect(page, 'profiles');
+		await page.goto('/profiles/teach?from=tidewater');
+		await page.locator('[data-passed=true]').first().waitFor();
+		await inspect(page, 'teach a platform');
 		await page.goto('/account');
 		await inspect(page, 'account');
 		await page.goto('/nowhere');
@@ -67,6 +72,20 @@ for (const scheme of ['light', 'dark'] as const)
 			if (view === 'strategy') {
 				await page.getByRole('button', { name: 'Read them' }).click();
 				await page.locator('#records li button').first().click();
+			}
+			if (view === 'renderings') {
+				// All sources together, then one alone with its notes opened and a strategy read.
+				await page.getByRole('region', { name: 'Line 1', exact: true }).waitFor();
+				await inspect(page, 'renderings: all');
+				await page
+					.getByRole('group', { name: 'Sources' })
+					.getByRole('button', { name: /Tidewater/ })
+					.click();
+				await page.getByRole('button', { name: 'Decide' }).first().click();
+				await page.getByRole('button', { name: 'Read a strategy from elsewhere' }).click();
+				await page.getByLabel('The strategy as it was copied').fill('1\tt::light and\t12\n2\t[1]\t14');
+				await page.getByRole('button', { name: 'Read it' }).click();
+				await page.getByRole('region', { name: 'Read a pasted strategy' }).getByRole('table').waitFor();
 			}
 			await inspect(page, view);
 		}

@@ -47,7 +47,8 @@ const plain: Platform = {
 		yearsFrom: 'issued %{first}..',
 		yearsTo: 'issued ..%{last}',
 		year: 'issued %{first}',
-		language: 'tongue %{text}'
+		language: 'tongue %{text}',
+		identifier: 'number %{text}'
 	},
 	ceilings: { length: null, terms: null, export: null }
 };

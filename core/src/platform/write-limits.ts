@@ -51,7 +51,7 @@ export function limitForm(limit: Limit, profile: Profile, currentYear: number): 
 				: {
 						is: 'written',
 						texts: limit.values.map((text) =>
-							fill(forms.identifier ?? '', { text: /[\s()]/.test(text) ? fill(profile.platform.terms.phrase, { text }) : text })
+							fill(forms.identifier ?? '', { text: /^[\p{L}\p{N}]+$/u.test(text) ? text : fill(profile.platform.terms.phrase, { text }) })
 						),
 						joined: 'or',
 						resolved: null

@@ -166,11 +166,8 @@ class Parser {
 		}
 		const relation = this.relation();
 		if (relation === null) {
-			if (first.kind === 'word' && (BOOLEANS.has(first.text.toLowerCase()) || first.text.toLowerCase() === 'sortby')) {
-				this.next--;
-				this.fail(`“${first.text}” is an operator; as a term it is quoted.`);
-			}
-			return { kind: 'clause', index: null, relation: '=', modifiers: [], term: first.kind === 'string' ? first.text : first.text };
+			// A keyword that stands where a term does is that term (the grammar of the standard).
+			return { kind: 'clause', index: null, relation: '=', modifiers: [], term: first.text };
 		}
 		const modifiers = this.modifiers();
 		const term = this.take();

@@ -90,10 +90,10 @@ function near(tree: CqlBoolean, indexes: Indexes): Expression {
 		} else if (short === 'ordered') ordered = true;
 		else if (short !== 'unordered') refuse(46, name);
 	}
-	// An exact distance would need a NOT inside proximity.
 	if (comparison === '<') distance--;
-	else if (comparison !== '<=' && !(comparison === '=' && distance === 1)) refuse(40, `distance${comparison}${distance}`);
 	if (distance < 1) refuse(41, String(distance));
+	// An exact distance would need a NOT inside proximity.
+	if (comparison !== '<' && comparison !== '<=' && !(comparison === '=' && distance === 1)) refuse(40, `distance${comparison}${distance}`);
 	const [left, leftIndex] = side(tree.left, indexes);
 	const [right, rightIndex] = side(tree.right, indexes);
 	if (leftIndex !== rightIndex) refuse(39, `${leftIndex} and ${rightIndex}`);

@@ -15,14 +15,15 @@ const NAMES: Readonly<Record<Version, { readonly sru: string; readonly scan: str
 const DC = 'info:srw/schema/1/dc-v1.1';
 const HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n';
 
-/** Signs that XML 1.0 cannot hold at all are dropped. */
+/** What XML 1.0 can hold: no control signs but tab and line ends, no halves of a pair. */
+function writable(sign: string): boolean {
+	const code = sign.codePointAt(0) ?? 0;
+	return code === 9 || code === 10 || code === 13 || (code >= 0x20 && code < 0xd800) || (code >= 0xe000 && code < 0xfffe) || code > 0xffff;
+}
+
+/** Such signs are dropped, those of markup written as entities. */
 export const escapeXml = (text: string): string =>
-	text
-		.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '')
-		.replaceAll('&', '&amp;')
-		.replaceAll('<', '&lt;')
-		.replaceAll('>', '&gt;')
-		.replaceAll('"', '&quot;');
+	Array.from(text).filter(writable).join('').replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
 const element = (name: string, text: string | number | null | undefined) =>
 	text === null || text === undefined || text === '' ? '' : `<${name}>${escapeXml(String(text))}</${name}>`;

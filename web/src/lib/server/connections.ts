@@ -70,7 +70,7 @@ function heldOf(record: SruRecord): Held & { readonly id: string } {
 
 /** The final line of the rendering beside the result of the strategy, by works that both sources hold. */
 export async function tryRendering(worked: WorkedEnquiry, profile: Profile, own: string, final: string, signal: AbortSignal): Promise<Told<TriedRendering>> {
-	const { collection, lines, marks, wanted } = worked;
+	const { collection, marks, wanted } = worked;
 	const connection = connectionTo(profile, own);
 	const rendering = await renderWhole(worked, profile);
 	if (!collection || !connection || !rendering)

@@ -67,7 +67,8 @@ export class SruReader {
 			this.text = '';
 			this.attributes = Object.fromEntries(Object.values(tag.attributes).map((one) => [one.local, one.value]));
 			if (tag.local === 'record' && this.parent === 'records') [this.fields, this.identifier] = [new Map(), ''];
-			if (tag.local === 'diagnostic') this.diagnostic = { uri: '', message: '', details: '' };
+			// One in a record's place tells that this record cannot be given; the answer stands all the same.
+			if (tag.local === 'diagnostic' && !this.fields) this.diagnostic = { uri: '', message: '', details: '' };
 			if (tag.local === 'term' && this.parent === 'terms') this.terms.push({ word: '', records: null });
 			if (tag.local === 'name' && this.parent === 'map') this.set = this.attributes['set'] ?? '';
 			if (tag.local === 'setting' || tag.local === 'supports') this.kind = this.attributes['type'] ?? '';

@@ -35,7 +35,7 @@
 						source: text,
 						concept: null,
 						strand: null,
-						role: 'words',
+						role: roleOf(parse(text).tree),
 						label: `What ${source} makes of: ${words.trim()}`.slice(0, 400),
 						note: account.trim() === '' ? `Read by its habits on ${on}.` : `Its own account of ${on}: ${account.trim()}`.slice(0, 20_000),
 						off: false

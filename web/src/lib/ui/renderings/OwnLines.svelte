@@ -1,7 +1,7 @@
 <!-- What one source has, has otherwise, or has not: a line changed, skipped, typed by hand, or added below. -->
 <script lang="ts">
 	import { format } from 'date-fns';
-	import { hasErrors, parse, type RenderedLine } from '@wide-lantern/core/editor';
+	import { hasErrors, parse, print, type RenderedLine } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
@@ -9,7 +9,8 @@
 	const { enquiry, personName } = takeBench();
 	type Do = 'add' | 'replace' | 'skip' | 'text';
 	let what = $state<Do>('replace');
-	let own = $state('');
+	/** Begins with what stands there now; what is typed is one's own. */
+	let own = $derived(what === 'text' ? line.text : what === 'replace' ? main : '');
 	let why = $state('');
 	const isNotation = $derived(what === 'add' || what === 'replace');
 	const fault = $derived.by(() => {
@@ -18,13 +19,15 @@
 		return hasErrors(faults) ? (faults.find((one) => one.severity === 'error')?.message ?? '') : '';
 	});
 	const ready = $derived(why.trim() !== '' && (what === 'skip' || (own.trim() !== '' && fault === '')));
-	$effect(() => {
-		own = what === 'text' ? line.text : what === 'replace' ? main : '';
-	});
+	/** The line as the server prints it: brackets and spaces make no change. */
+	const printed = (text: string) => {
+		const { tree } = parse(text);
+		return tree ? print(tree) : text;
+	};
 	function keep() {
 		const at = enquiry.document.renderings.find((one) => one.id === rendering);
 		if (!at || !ready) return;
-		const item = { id: newId(), do: what, at: line.id, text: what === 'skip' ? '' : own.trim(), of: main, why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const item = { id: newId(), do: what, at: line.id, text: what === 'skip' ? '' : own.trim(), of: printed(main), why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
 		const others = (at.own ?? []).filter((one) => !(one.at === line.id && one.do !== 'add' && what !== 'add'));
 		enquiry.edit('change a line in one rendering', [{ do: 'set', at: ['renderings', rendering, 'own'], value: [...others, item] }]);
 		onclose();

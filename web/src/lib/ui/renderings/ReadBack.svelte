@@ -10,6 +10,7 @@
 	let { first }: { first: string } = $props();
 	const bench = takeBench();
 	const { enquiry, profiles } = bench;
+	const EXAMPLE = ['1\tt::light\t1 204', '2\tt::lamp@\t310', '3\t[1] or [2]\t1 401'].join('\n');
 	let chosen = $state('');
 	const profile = $derived(chosen || first || profiles[0]?.id || '');
 	let text = $state('');
@@ -48,7 +49,7 @@
 		>
 		<button class="do first" disabled={text.trim() === '' || profile === ''} onclick={() => void read()}>Read it</button>
 	</div>
-	<label class="block mt-2"><span class="sr">The strategy as it was copied</span><textarea class="ask line-face" rows="5" bind:value={text} placeholder={'1\tt::light\t1 204\n2\tt::lamp@\t310\n3\t[1] or [2]\t1 401'}></textarea></label>
+	<label class="block mt-2"><span class="sr">The strategy as it was copied</span><textarea class="ask line-face" rows="5" bind:value={text} placeholder={EXAMPLE}></textarea></label>
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if seen}
 		<div class:dim={of !== text}>

@@ -9,6 +9,7 @@
 	let { note, rendering, short = false }: { note: RenderingNote; rendering: string; short?: boolean } = $props();
 	const { enquiry, personName } = takeBench();
 	const document = $derived(enquiry.document);
+	const EXAMPLE = '"acute brain failure" OR confusion*';
 	let open = $state(false);
 	const openKind = $derived(note.kind === 'to decide');
 	let take = $state<'accept' | 'leave out' | 'replace'>('accept');
@@ -90,7 +91,7 @@
 						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"><input type="checkbox" value={candidate} bind:group={chosen} /> <span class="line-face">{candidate}</span></label>{/each}
 					</fieldset>
 				{/if}
-				<label><span class="said">{note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={'"acute brain failure" OR confusion*'} /></label>
+				<label><span class="said">{note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label>
 				{#if fault}<p class="small fault-text">{fault}</p>{/if}
 			{:else if take === 'leave out' && heading}
 				<label class="flex gap-2 items-center"><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label>
