@@ -87,14 +87,40 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.getByRole('button', { name: 'Read them' }).click();
 		await page.locator('#records li button').first().click();
 	},
-	renderings: async (page, enquiry) => void (await page.goto(`${enquiry}/renderings`)),
+	renderings: async (page, enquiry) => {
+		await page.goto(`${enquiry}/renderings`);
+		await page.getByRole('region', { name: 'Line 1', exact: true }).waitFor();
+		await page.getByRole('region', { name: 'Line 2', exact: true }).evaluate((line) => line.scrollIntoView());
+		await page.evaluate('scrollBy(0, -60)');
+	},
+	teach: async (page) => {
+		await page.goto('/profiles/teach?from=tidewater');
+		await page.locator('[data-passed=true]').first().waitFor();
+	},
 	dossier: async (page, enquiry) => void (await page.goto(`${enquiry}/dossier`)),
 	night: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.getByRole('button', { name: 'Switch between day and night' }).click();
 		await page.locator('.right-mark .count').first().waitFor();
 	},
-	// It changes the demo, so it comes last.
+	// These change the demo, so they come last.
+	tried: async (page, enquiry) => {
+		await page.goto(`${enquiry}/renderings`);
+		await page
+			.getByRole('group', { name: 'Sources' })
+			.getByRole('button', { name: /Tidewater/ })
+			.click();
+		await page.getByRole('button', { name: /Take the likeliest/ }).click();
+		await page.locator('[data-note="to decide"]').waitFor({ state: 'detached' });
+		await page.getByRole('button', { name: 'Run by connection' }).click();
+		await page
+			.getByRole('region', { name: /^Counts at/ })
+			.getByRole('row')
+			.nth(8)
+			.waitFor();
+		await page.getByRole('button', { name: 'Try it' }).click();
+		await page.getByText('found by the rendering').waitFor();
+	},
 	versions: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.locator('.right-mark .count').first().waitFor();

@@ -72,6 +72,9 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await tried.getByRole('button', { name: 'Try it' }).click();
 	await expect(tried).toContainText(/[1-9]\d* kept, 0 lost/, { timeout: 60_000 });
 
+	await page.getByRole('button', { name: 'Copy as one string' }).click();
+	await expect(page.getByRole('status').filter({ hasText: /one string copied|did not allow/ })).toBeVisible();
+
 	// The register writes short strings only and says so; counts can be pasted, too.
 	await source(page, /Wherry/).click();
 	const wherry = page.getByRole('region', { name: /^Counts at Wherry/ });
@@ -175,7 +178,12 @@ test('a platform is taught from nothing by its examples, saved, used on another 
 	await page.locator('[data-construct=ending] input').fill('hl(harbour%)');
 	await page.getByRole('button', { name: 'Save the profile' }).click();
 	await expect(page.getByRole('row', { name: new RegExp(name) })).toContainText('since 1: what changed');
-	await page.getByRole('link', { name: 'since 1: what changed' }).click();
+	// Its platform, with another source's own part.
+	await page.getByLabel('The source of').selectOption('tidewater');
+	await page.getByLabel('on the platform of').selectOption({ label: 'Millrace' });
+	await page.getByRole('button', { name: 'Put together' }).click();
+	await expect(page.getByText(/^Saved as Tidewater Care Record on Millrace|^Another person taught this profile/)).toBeVisible();
+	await page.getByRole('link', { name: 'since 1: what changed' }).first().click();
 	await expect(page.getByRole('row', { name: /platform.wildcards.any/ })).toContainText('%');
 });
 

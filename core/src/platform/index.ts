@@ -4,7 +4,7 @@ export { fill, slotsOf } from './template.ts';
 export { onResult, type Decision, type GeneralNote, type NoteKind, type RenderingNote } from './notes.ts';
 export { ALL_HEADINGS } from './write-line.ts';
 export { writeStrategy } from './write.ts';
-export type { CounterpartToWrite, HeadingToWrite, LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
+export type { CounterpartToWrite, HeadingToWrite, LineExample, LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 export { VARIANT_CEILING } from './write-terms.ts';
 export { readPlatformLine, readingText, type PlatformReading, type ReadingContext } from './read.ts';
 export {

@@ -77,6 +77,8 @@ export interface RenderedLine {
 	/** True where something could not be written. */
 	readonly gap: boolean;
 	readonly notes: readonly RenderingNote[];
+	/** Records of the enquiry's collection that the line as written loses or gains; filled where it can be tried. */
+	readonly examples?: { readonly lost: LineExample | null; readonly gained: LineExample | null };
 	/** What the searcher made of the line here, and whether the strategy's line has changed since. */
 	readonly own: {
 		readonly do: OwnLine['do'];
@@ -86,6 +88,11 @@ export interface RenderedLine {
 		readonly changed: boolean;
 		readonly line: string;
 	} | null;
+}
+
+export interface LineExample {
+	readonly id: string;
+	readonly title: string;
 }
 
 export interface Rendering {

@@ -2,7 +2,7 @@
  * A stand-in source as an SRU server, versions 1.2 and 2.0: explain, searchRetrieve and scan. What
  * is asked is read here, what is found is handed in; nothing here knows of HTTP or a database.
  */
-import { readPlatformLine, type BibliographicRecord, type Expression, type Profile } from '@wide-lantern/core';
+import { interpretWords, parse, readPlatformLine, type BibliographicRecord, type Expression, type MappedHeading, type Profile } from '@wide-lantern/core';
 import { parseCql } from './cql.ts';
 import { diagnostic, type Diagnostic } from './diagnostics.ts';
 import { CqlRefused, indexName, INDEXES, meaningOf } from './meaning.ts';
@@ -19,6 +19,8 @@ export interface Holdings {
 	/** Words of the list around a place, in order. */
 	words(from: string, before: number, count: number): readonly { readonly word: string; readonly records: number }[];
 	qualifierName(code: string): string | null;
+	/** The heading that a run of bare words names, for sources that look for one. */
+	heading(words: string): MappedHeading | null;
 }
 
 export interface Answer {
@@ -100,7 +102,7 @@ export function readQuery(
 	query: string,
 	type: string,
 	profile: Profile,
-	{ qualifierName }: Pick<Holdings, 'qualifierName'>
+	{ qualifierName, heading }: Pick<Holdings, 'qualifierName' | 'heading'>
 ): { readonly expression: Expression } | Diagnostic {
 	const { length, terms } = profile.platform.ceilings;
 	if (length !== null && query.length > length) return diagnostic(12, `${query.length} of ${length}`);
@@ -115,9 +117,21 @@ export function readQuery(
 		}
 	}
 	if (type !== profile.id) return diagnostic(6, 'queryType');
+	// Words and nothing else: the source reads them by its habits, as a newcomer's box does.
+	if (profile.platform.habits && /^[\p{L}\p{N}\p{M}\s'’-]+$/u.test(query) && !hasOperator(query, profile)) {
+		const { tree } = parse(interpretWords(query, profile, heading).frozen);
+		return tree ? { expression: tree } : diagnostic(10, 'Nothing is left of these words.');
+	}
 	const reading = readPlatformLine(query, profile, { qualifierName });
 	const [first] = reading.faults.filter((one) => one.severity === 'error');
 	if (first || !reading.tree) return diagnostic(10, first?.message ?? 'Nothing was asked.');
 	if (terms !== null && query.split(/\s+/).length > terms * 4) return diagnostic(38, String(terms));
 	return { expression: reading.tree };
+}
+
+function hasOperator(query: string, { platform }: Profile): boolean {
+	const { and, or, not, letters } = platform.operators;
+	const form = (text: string) => (letters === 'as written' ? text : text.toLowerCase());
+	const signs = new Set([and, or, ...(not === null ? [] : [not])].map((one) => form(one.trim())));
+	return query.split(/\s+/).some((word) => signs.has(form(word)));
 }

@@ -32,7 +32,8 @@ const holdings: Holdings = {
 		return Promise.resolve({ total: 1_500, records: Array.from({ length: Math.min(count, 2) }, () => record) });
 	},
 	words: (from, before, count) => [{ word: `${from}-${before}-${count}`, records: 4 }],
-	qualifierName: () => null
+	qualifierName: () => null,
+	heading: (words) => (words === 'acute confusion' ? { label: 'Acute confusion', by: null, narrower: ['Night confusion'] } : null)
 };
 const ask = (query: Readonly<Record<string, string>>, source = 'skerry') => answerSru(new URLSearchParams(query), profile(source), holdings);
 
@@ -76,6 +77,17 @@ describe('searchRetrieve', () => {
 		expect(recordXml(record)).toContain('<dc:description>ab</dc:description>');
 		expect(escapeXml('\uD800x\uFFFE"')).toBe('x&quot;');
 	});
+});
+
+it('reads bare words by the habits of the source, and nothing else so', async () => {
+	const read = async (query: string, source: string) => {
+		await ask({ query, queryType: source }, source);
+		return print(asked.at(-1)?.expression as Expression);
+	};
+	expect(await read('acute confusion of lamp', 'tidewater')).toBe('({Acute confusion >} OR (acute AND confusion)) AND (lamp OR lamps)');
+	expect(await read('t::lamp and t::light', 'tidewater')).toBe('ti:(lamp AND light)');
+	expect(await read('light in wards', 'fairway')).toBe('(light OR lights) AND (wards OR ward)');
+	expect(await read('light AND wards', 'fairway')).not.toContain('lights');
 });
 
 it('scans and explains', async () => {

@@ -19,6 +19,7 @@ import {
 } from '@wide-lantern/core';
 import { allDecisions, suggestionsFor, type MappingKind } from './crosswalks';
 import { listProfiles } from './profiles';
+import { checkedRendering } from './rendering-check';
 import { openVocabulary } from './vocabularies';
 import type { WorkedEnquiry } from './workings';
 
@@ -45,7 +46,9 @@ export async function renderingsOf(worked: WorkedEnquiry): Promise<ProfiledRende
 	const written: ProfiledRendering[] = [];
 	for (const chosen of worked.enquiry.document.renderings) {
 		const profile = profiles.get(chosen.profile);
-		if (profile) written.push({ profile: profileFacts(profile), rendering: await render(worked, profile, chosen) });
+		if (!profile) continue;
+		const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
+		written.push({ profile: profileFacts(profile), rendering: await checkedRendering(worked, profile, await render(worked, profile, chosen), target) });
 	}
 	return written;
 }

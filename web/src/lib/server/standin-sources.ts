@@ -1,5 +1,5 @@
 /** The stand-in sources: what each holds, from the collections of this installation, for their SRU service. */
-import { bind, findHeading, headingByKey, type Expression, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
+import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
 import { openCollection, recordsAt, type OpenCollection } from './collections';
 import { computing } from './computing';
@@ -40,8 +40,18 @@ function holdingsOf(collection: OpenCollection, vocabulary: OpenVocabulary | nul
 				records: collection.index.recordsOfWord(start + at)
 			}));
 		},
+		heading: (words) => mappedHeading(vocabulary, words),
 		qualifierName: (code) => vocabulary?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
 	};
+}
+
+/** The heading that a run of words names, and everything below it. */
+export function mappedHeading(open: OpenVocabulary | null, words: string): MappedHeading | null {
+	const match = open?.vocabulary.find(words);
+	if (!open || !match) return null;
+	const { heading } = match;
+	const narrower = [...open.vocabulary.closure(heading.id)].filter((one) => one !== heading.id).map((one) => open.vocabulary.get(one)?.label ?? one);
+	return { label: heading.label, by: heading.label.toLowerCase() === words.toLowerCase() ? null : words, narrower };
 }
 
 const lineOf = (query: Query) => ({ id: 'asked', number: 1, off: false, empty: false, query });
@@ -66,5 +76,3 @@ export function surroundingsOf(vocabulary: OpenVocabulary | null): Surroundings 
 		currentYear: new Date().getFullYear()
 	};
 }
-
-export type { Expression };

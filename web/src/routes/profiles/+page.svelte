@@ -1,5 +1,7 @@
 <!-- Platform profiles of the installation: who taught each, its versions, out and in as JSON. -->
 <script lang="ts">
+	import { invalidateAll } from '$app/navigation';
+	import type { Profile } from '@wide-lantern/core/editor';
 	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
 	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
@@ -17,6 +19,24 @@
 			[own, fault] = [profileDifferences(one, other), ''];
 		} catch {
 			fault = 'The server cannot be reached.';
+		}
+	}
+	let sourceOf = $state('');
+	let platformOf = $state('');
+	let combined = $state('');
+	/** The platform's part and the source's part in one profile of one's own; field codes are the source's. */
+	async function combine() {
+		const part = async (id: string) => (await (await fetch(`/api/v1/profiles/${id}`)).json()) as Profile;
+		try {
+			const [source, platform] = await Promise.all([part(sourceOf), part(platformOf)]);
+			// A connection speaks the syntax of the platform that it belongs to.
+			const { address: _, ...own } = source.source;
+			const profile: Profile = { ...platform, id: `${source.id}-on-${platform.id}`.slice(0, 60), name: `${source.source.name} on ${platform.platform.name}`, version: 1, source: own };
+			const response = await fetch(`/api/v1/profiles/${profile.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(profile) });
+			combined = response.ok ? `Saved as ${profile.name}.` : (((await response.json()) as { message?: string }).message ?? 'It was not saved.');
+			if (response.ok) await invalidateAll();
+		} catch {
+			combined = 'The server cannot be reached; nothing was changed.';
 		}
 	}
 	const versions = $derived(data.compared ? profileDifferences(data.compared.left, data.compared.right) : null);
@@ -57,6 +77,22 @@
 		{@render differences(versions)}
 	{/if}
 	{#if data.profiles.length > 1}
+		<h2 class="mt-6">A source on another platform</h2>
+		<p class="small soft">How a platform writes, and what a source holds, are two parts: several databases lie on one platform, one database on several.</p>
+		<div class="flex flex-wrap items-end gap-2 mt-1">
+			<label
+				><span class="said">The source of</span><select class="ask" bind:value={sourceOf}
+					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.source}</option>{/each}</select
+				></label
+			>
+			<label
+				><span class="said">on the platform of</span><select class="ask" bind:value={platformOf}
+					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.platform}</option>{/each}</select
+				></label
+			>
+			<button class="do" disabled={sourceOf === '' || platformOf === '' || sourceOf === platformOf} onclick={() => void combine()}>Put together</button>
+		</div>
+		{#if combined}<p class="small mt-1" role="status">{combined}</p>{/if}
 		<h2 class="mt-6">Two platforms side by side</h2>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			{#each [{ label: 'One', get: () => left, set: (to: string) => (left = to) }, { label: 'The other', get: () => right, set: (to: string) => (right = to) }] as side (side.label)}

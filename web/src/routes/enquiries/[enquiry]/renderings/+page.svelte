@@ -12,6 +12,7 @@
 	import RunCounts from '$lib/ui/renderings/RunCounts.svelte';
 	import TryIt from '$lib/ui/renderings/TryIt.svelte';
 	import { commands } from '$lib/work/commands.svelte';
+	import { askServer } from '$lib/work/ask';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime, Fresh } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
@@ -99,6 +100,11 @@
 		const value = { on: new Date().toISOString(), how: 'copied', lines: one.rendering.lines.filter((line) => line.written !== null).map((line) => ({ id: line.id, text: line.text })) };
 		if (rendering) enquiry.edit('remember what was copied', [{ do: 'set', at: ['renderings', rendering.id, 'last'], value }]);
 	}
+	async function copyString(one: ShownRendering) {
+		const answer = await askServer<{ text: string }>(`/api/v1/enquiries/${enquiry.id}/renderings?string=${encodeURIComponent(one.profile.id)}`);
+		if (answer.ok) await copy(answer.value.text, `${one.profile.source} as one string`);
+		else copied = answer.fault;
+	}
 	/** For every heading that waits, the likeliest counterpart; each is a decision that can be taken back. */
 	function takeLikeliest(one: ShownRendering) {
 		const rendering = storedOf(one);
@@ -184,6 +190,7 @@
 			<strong>{single.profile.name}</strong>
 			<span class="small soft">version {single.profile.version}</span>
 			<button class="do" onclick={() => void copyWhole(single)} disabled={single.rendering.gaps > 0} title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}><ClipboardCopy size={15} /> Copy whole</button>
+			{#if !single.profile.oneString}<button class="do" onclick={() => void copyString(single)} disabled={single.rendering.gaps > 0} title="The result with every line written in">Copy as one string</button>{/if}
 			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Take the likeliest for {likeliest(single)} headings</button>{/if}
 			{#if stored && !single.profile.oneString}
 				<label class="flex items-center gap-2 small"
@@ -279,6 +286,8 @@
 							{#each rendered.notes.filter((note) => alone !== null || (note.kind !== 'adjusted' && note.kind !== 'decided')).sort((a, b) => (NOTE_ORDER[a.kind] ?? 9) - (NOTE_ORDER[b.kind] ?? 9)) as note, number (number)}
 								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} />{/if}
 							{/each}
+							{#if rendered.examples?.lost}<li class="soft quiet">Missed here, for example: {rendered.examples.lost.title} <span class="small">({rendered.examples.lost.id})</span></li>{/if}
+							{#if rendered.examples?.gained}<li class="soft quiet">Brought here, for example: {rendered.examples.gained.title} <span class="small">({rendered.examples.gained.id})</span></li>{/if}
 							{#if alone === null && rendered.notes.some((note) => note.kind === 'decided' || note.kind === 'adjusted')}<li class="soft quiet">{quiet(rendered)}</li>{/if}
 						</ul>
 					</div>

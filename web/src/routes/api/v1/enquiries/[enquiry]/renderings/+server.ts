@@ -1,12 +1,21 @@
 import { finalLine } from '@wide-lantern/core';
-import { json } from '@sveltejs/kit';
+import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
+import { renderWhole } from '$lib/server/connections';
+import { profileOf } from '$lib/server/profiles';
 import { renderingsOf } from '$lib/server/renderings';
 import { workEnquiry } from '$lib/server/workings';
 import type { RenderingsView } from '$lib/work/renderings';
 
-export const GET = async ({ params, locals }) => {
+export const GET = async ({ params, locals, url }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const string = url.searchParams.get('string');
+	if (string !== null) {
+		const profile = await profileOf(string);
+		const rendering = profile && (await renderWhole(worked, profile));
+		if (!rendering) error(404, { message: 'The strategy is not written for this platform.' });
+		return json({ text: rendering.whole });
+	}
 	const view: RenderingsView = {
 		revision: worked.enquiry.revision,
 		final: finalLine(worked.lines, worked.counted)?.id ?? worked.lines.findLast((line) => line.role !== 'check' && line.tree)?.id ?? null,

@@ -3,6 +3,7 @@ import { accountPieces, interpretWords, nodesOf, print, readPlatformLine, type E
 import { error, json } from '@sveltejs/kit';
 import { door, readBody } from '$lib/server/doors';
 import { profileOf } from '$lib/server/profiles';
+import { mappedHeading } from '$lib/server/standin-sources';
 import { openVocabulary } from '$lib/server/vocabularies';
 import type { WordsView } from '$lib/work/renderings';
 
@@ -18,13 +19,7 @@ export const POST = async ({ request }) => {
 	const profile = await profileOf(id);
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	const open = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
-	const read = interpretWords(words, profile, (some) => {
-		const match = open?.vocabulary.find(some);
-		if (!open || !match) return null;
-		const { heading } = match;
-		const narrower = [...open.vocabulary.closure(heading.id)].filter((one) => one !== heading.id).map((one) => open.vocabulary.get(one)?.label ?? one);
-		return { label: heading.label, by: heading.label.toLowerCase() === some.toLowerCase() ? null : some, narrower };
-	});
+	const read = interpretWords(words, profile, (some) => mappedHeading(open, some));
 	const pieces = (tree: Expression | null) =>
 		tree ? [...nodesOf(tree)].filter((node) => node.kind === 'word' || node.kind === 'phrase' || node.kind === 'heading').map(print) : [];
 	const told = account.trim() === '' ? null : readPlatformLine(account, profile, { qualifierName: () => null });
