@@ -108,10 +108,10 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.goto(`${enquiry}/renderings`);
 		await page
 			.getByRole('group', { name: 'Sources' })
-			.getByRole('button', { name: /Tidewater/ })
+			.getByRole('button', { name: /Corran/ })
 			.click();
 		await page.getByRole('button', { name: /Take the likeliest/ }).click();
-		await page.locator('[data-note="to decide"]').waitFor({ state: 'detached' });
+		await page.locator('[data-note="decided"]').first().waitFor();
 		await page.getByRole('button', { name: 'Run by connection' }).click();
 		await page
 			.getByRole('region', { name: /^Counts at/ })

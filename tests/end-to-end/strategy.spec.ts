@@ -54,6 +54,7 @@ test('the demo strategy is built from nothing by keyboard alone; a line comes in
 		await goTo(page, first, true);
 		await page.keyboard.press('Alt+o');
 		await expect(page.locator('.cm-line').nth(first + 1)).toHaveText(joined);
+		await settled(page);
 	}
 	await goTo(page, 9, false);
 	await page.keyboard.press('Enter');

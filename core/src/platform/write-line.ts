@@ -54,8 +54,12 @@ export class LineWriter {
 		private readonly oneString: boolean
 	) {}
 
+	/** The line that is being written. */
+	private whole: Expression | null = null;
+
 	/** Empty where nothing of the line is left to write. */
 	line(tree: Expression): { readonly text: string; readonly absent: boolean } {
+		this.whole = tree;
 		const part = this.part(tree, null, false);
 		return { text: part === 'absent' ? '' : part.text, absent: part === 'absent' };
 	}
@@ -237,7 +241,8 @@ export class LineWriter {
 				'Choose another field, or leave it out with a reason.'
 			);
 		for (const { kind, cause, message } of choice.changes)
-			this.note(kind, cause, expression, message, kind === 'narrowed' ? 'Accept it, or add a line for what is lost.' : 'Accept it.', flipped);
+			// What the fields of a source change is told once a line, not at each of its words.
+			this.note(kind, cause, this.whole ?? expression, message, kind === 'narrowed' ? 'Accept it, or add a line for what is lost.' : 'Accept it.', flipped);
 		const { fields: forms } = this.profile.platform;
 		const { codes } = choice;
 		if (codes.length === 0) return this.bare(expression, flipped);

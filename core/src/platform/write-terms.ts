@@ -99,7 +99,7 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 	note(
 		'narrowed',
 		'written-out',
-		`“${pattern}” is written out as the ${words.length} word${words.length === 1 ? '' : 's'} known in this collection, because ${reason}. Other forms are missed.`,
+		`“${pattern}” is written out as the ${words.length === 1 ? 'one word' : `${words.length} words`} known in this collection, because ${reason}. Other forms are missed.`,
 		'Look through the forms and add those that the source may hold.'
 	);
 	return [...words];

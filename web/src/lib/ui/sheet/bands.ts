@@ -73,11 +73,23 @@ class BandWidget extends WidgetType {
 		);
 	}
 	override toDOM(): HTMLElement {
-		const { facts, first, last, hidden } = this.run;
 		const band = document.createElement('div');
 		band.className = 'band';
+		band.append(document.createElement('button'));
+		this.fill(band);
+		return band;
+	}
+	/** A count that comes in while somebody presses the button must not put another button in its place. */
+	override updateDOM(band: HTMLElement): boolean {
+		if (band.querySelector('button')?.dataset['fold'] !== this.run.concept) return false;
+		this.fill(band);
+		return true;
+	}
+	private fill(band: HTMLElement): void {
+		const { facts, first, last, hidden } = this.run;
+		const fold = band.querySelector('button');
+		if (!fold) return;
 		band.style.setProperty('--hue', `var(--hue-${facts.hue % 6})`);
-		const fold = document.createElement('button');
 		fold.type = 'button';
 		fold.className = 'fold';
 		fold.tabIndex = -1;
@@ -92,16 +104,17 @@ class BandWidget extends WidgetType {
 		const name = document.createElement('span');
 		name.className = 'name';
 		name.textContent = facts.name;
-		band.append(fold, letter, name);
+		const parts: HTMLElement[] = [letter, name];
 		if (this.folded && hidden) {
 			const count = document.createElement('span');
 			count.className = 'soft';
 			const lines = hidden[1] - hidden[0] + 1;
 			const whole = lines === last - first + 1;
 			count.textContent = `${lines} lines folded${whole ? '' : ' into the joining'}${whole && facts.total !== '' ? ` · ${facts.total} together` : ''}`;
-			band.append(count);
+			parts.push(count);
 		}
-		return band;
+		while (fold.nextSibling) fold.nextSibling.remove();
+		band.append(...parts);
 	}
 	override ignoreEvent(): boolean {
 		return false;
