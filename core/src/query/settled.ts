@@ -137,7 +137,7 @@ function withoutOptional(pattern: string): readonly string[] {
 
 function written({ terms, assigned, identifiers, rest }: Gathered): string {
 	const parts = [
-		...[...terms].map(([term, fields]) => `${INDEXED_FIELDS.filter((field) => fields.has(field)).join('+')}:${term}`),
+		...[...terms].map(([shape, fields]) => `${INDEXED_FIELDS.filter((field) => fields.has(field)).join('+')}:${shape}`),
 		...[...assigned].map(([how, headings]) => `{${how} ${[...headings].sort().join(';')}}`),
 		...(identifiers.size > 0 ? [`id(${[...identifiers].sort().join(' ')})`] : []),
 		...rest
