@@ -13,6 +13,7 @@ import {
 	parse,
 	RecordSet,
 	writeStrategy,
+	WRITTEN_ALONE,
 	type BibliographicRecord,
 	type Profile,
 	type Surroundings,
@@ -50,17 +51,7 @@ const count = (notation: string, index: ReturnType<typeof buildIndex>) => {
 	);
 };
 const cqlOf = (notation: string) =>
-	writeStrategy([{ id: 'a', number: 1, label: '', tree: parse(notation).tree, role: 'words', off: false }], wherry, {
-		heading: () => null,
-		counterparts: () => [],
-		concept: () => null,
-		variants: () => [],
-		currentYear: 2026,
-		decisions: [],
-		read: (text) => parse(text).tree,
-		own: [],
-		first: 1
-	}).lines[0]?.text ?? '';
+	writeStrategy([{ id: 'a', number: 1, label: '', tree: parse(notation).tree, role: 'words', off: false }], wherry, WRITTEN_ALONE).lines[0]?.text ?? '';
 
 describe('our connector and our CQL, beside Zebra on the same records', () => {
 	it.each([

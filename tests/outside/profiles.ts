@@ -1,21 +1,7 @@
 /** Fifteen invented platforms that differ in every dimension of a profile (notation.md, section 8). None equals a real one. */
-import type { Profile } from '@wide-lantern/core';
+import { NO_LIMITS, type Profile } from '@wide-lantern/core';
 
 type Platform = Profile['platform'];
-const NO_LIMITS: Platform['limits'] = {
-	years: null,
-	yearsFrom: null,
-	yearsTo: null,
-	year: null,
-	enteredFrom: null,
-	enteredBetween: null,
-	language: null,
-	type: null,
-	age: null,
-	identifier: null,
-	hasAbstract: null,
-	hasHeadings: null
-};
 const plain: Platform = {
 	name: 'Plain',
 	fields: { pattern: '%{text}<%{code}>', per: 'group', several: 'list', joiner: '+' },

@@ -3,7 +3,7 @@
  * parts stand in it, how the platform writes. What stays open is asked in a plain question.
  */
 import type { IndexedField } from '../query/index.ts';
-import type { Profile } from './profile.ts';
+import { NO_LIMITS, type Profile } from './profile.ts';
 import { cut, differing, escapedIndex, stripped, type Around } from './learn-texts.ts';
 
 export type Examples = Readonly<Record<string, string>>;
@@ -26,20 +26,6 @@ export interface Learned {
 }
 
 type Platform = Profile['platform'];
-const NO_LIMITS: Platform['limits'] = {
-	years: null,
-	yearsFrom: null,
-	yearsTo: null,
-	year: null,
-	enteredFrom: null,
-	enteredBetween: null,
-	language: null,
-	type: null,
-	age: null,
-	identifier: null,
-	hasAbstract: null,
-	hasHeadings: null
-};
 
 export interface LearnNames {
 	readonly id: string;

@@ -9,7 +9,7 @@ import type { Profile } from './profile.ts';
 import { readPlatformLine } from './read.ts';
 import { slotsOf } from './template.ts';
 import { commentOf, writeStrategy } from './write.ts';
-import type { HeadingToWrite, WritingContext } from './writing.ts';
+import { WRITTEN_ALONE, type HeadingToWrite, type WritingContext } from './writing.ts';
 
 export interface ConstructCheck {
 	readonly construct: string;
@@ -52,17 +52,7 @@ const surroundings: Surroundings = {
 };
 
 function contextFor(profile: Profile, codes: ReadonlyMap<string, string>): WritingContext {
-	return {
-		heading: () => heading(profile, codes),
-		counterparts: () => [],
-		concept: () => null,
-		variants: () => [],
-		currentYear: 2026,
-		decisions: [],
-		read: (text) => parse(text).tree,
-		own: [],
-		first: 1
-	};
+	return { ...WRITTEN_ALONE, heading: () => heading(profile, codes), currentYear: 2026, read: (text) => parse(text).tree };
 }
 
 const LOUD = new Set(['widened', 'narrowed', 'to decide', 'by hand']);

@@ -242,3 +242,19 @@ export const profileSchema = {
 } as const;
 
 export type Profile = FromSchema<typeof profileSchema>;
+
+/** Limits of a platform that has none. */
+export const NO_LIMITS: Profile['platform']['limits'] = {
+	years: null,
+	yearsFrom: null,
+	yearsTo: null,
+	year: null,
+	enteredFrom: null,
+	enteredBetween: null,
+	language: null,
+	type: null,
+	age: null,
+	identifier: null,
+	hasAbstract: null,
+	hasHeadings: null
+};

@@ -1,5 +1,5 @@
 /** One invented platform for the tests of this room. */
-import type { Profile } from './profile.ts';
+import { NO_LIMITS, type Profile } from './profile.ts';
 
 export const testProfile: Profile = {
 	id: 'test',
@@ -22,20 +22,7 @@ export const testProfile: Profile = {
 		proximity: { within: '%{left} gap%{n} %{right}', before: null, counts: 'words between', largest: 4, phrases: true, groups: true, wildcards: true },
 		wildcards: { any: '%', one: '_', optional: null, smallestStem: 3, front: false, inside: true, inPhrases: false },
 		lines: { reference: 'step %{n}', anyRun: 'any %{first}..%{last}', allRun: null, comment: '-- %{text}' },
-		limits: {
-			years: 'issued %{first}..%{last}',
-			yearsFrom: 'issued %{first}..',
-			yearsTo: null,
-			year: null,
-			enteredFrom: null,
-			enteredBetween: null,
-			language: 'tongue %{text}',
-			type: null,
-			age: null,
-			identifier: null,
-			hasAbstract: null,
-			hasHeadings: null
-		},
+		limits: { ...NO_LIMITS, years: 'issued %{first}..%{last}', yearsFrom: 'issued %{first}..', language: 'tongue %{text}' },
 		ceilings: { length: 200, terms: 6, export: null }
 	},
 	source: { name: 'Source', vocabulary: 'skerry', fields: { ti: 'T', ab: 'S', kw: 'W', hd: null, au: 'N', jn: 'P', af: null } }

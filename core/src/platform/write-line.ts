@@ -7,6 +7,7 @@ import {
 	nodesOf,
 	print,
 	printLabel,
+	printTerm,
 	type Expression,
 	type HeadingPiece,
 	type IndexedField,
@@ -18,7 +19,7 @@ import type { Profile } from './profile.ts';
 import { fill, slotsOf } from './template.ts';
 import { limitForm } from './write-limits.ts';
 import { fieldChoice } from './write-fields.ts';
-import { quoted, termSpellings } from './write-terms.ts';
+import { quoted, termSpellings, type TermNote } from './write-terms.ts';
 import type { LineToWrite, WritingContext } from './writing.ts';
 
 /** How tightly a written text binds. */
@@ -35,6 +36,8 @@ export const ALL_HEADINGS = '{*}';
 
 const GAP_OPEN = '⟪';
 const GAP_CLOSE = '⟫';
+/** Written-out words that are offered to choose among. */
+const CHOICES = 60;
 /** Most pairs that ORs inside a proximity may become where a platform takes none. */
 const PAIRS = 200;
 
@@ -289,9 +292,12 @@ export class LineWriter {
 	/** The quoted spellings of a term; null where it cannot be written. */
 	private spellings(expression: Expression, flipped: boolean): readonly string[] | null {
 		if (expression.kind !== 'word' && expression.kind !== 'phrase') return null;
-		const spellings = termSpellings(expression, this.profile, this.context.variants, (kind, cause, message, next) => {
-			if (kind !== 'to decide') this.note(kind, cause, expression, message, next, flipped);
-		});
+		const told: Parameters<TermNote>[] = [];
+		const spellings = termSpellings(expression, this.profile, this.context.variants, (...note) => told.push(note));
+		for (const [kind, cause, message, next] of told)
+			// The words that a wildcard became can be chosen among, one by one.
+			if (kind !== 'to decide')
+				this.note(kind, cause, expression, message, next, flipped, cause === 'written-out' ? (spellings ?? []).slice(0, CHOICES).map(printTerm) : []);
 		return spellings && spellings.map((one) => quoted(one, this.profile));
 	}
 

@@ -113,6 +113,7 @@ describe('changes of meaning are never silent', () => {
 			gap: false
 		});
 		expect(one('*light').gap).toBe(true);
+		expect(write(['*light'], base, [], ['daylight', 'light']).lines[0]?.notes[0]?.candidates).toEqual(['daylight', 'light']);
 	});
 
 	it('leaves a visible gap for what cannot be written, and keeps the decision to leave it out', () => {

@@ -51,6 +51,19 @@ export interface WritingContext {
 	readonly first: number;
 }
 
+/** Writing with nothing around: no headings, no collection, no decisions. */
+export const WRITTEN_ALONE: WritingContext = {
+	heading: () => null,
+	counterparts: () => [],
+	concept: () => null,
+	variants: () => [],
+	currentYear: 0,
+	decisions: [],
+	read: () => null,
+	own: [],
+	first: 1
+};
+
 /** A line of one rendering alone. */
 export interface OwnLine {
 	readonly id: string;

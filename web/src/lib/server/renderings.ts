@@ -37,7 +37,9 @@ export const profileFacts = (profile: Profile) => ({
 	oneString: profile.platform.lines.reference === null,
 	/** True where it can be run by connection. */
 	connected: (profile.source.address ?? null) !== null,
-	mapsWords: profile.platform.habits?.mapsWords ?? false
+	mapsWords: profile.platform.habits?.mapsWords ?? false,
+	/** What to know of it: settings that stay, a colleague's note. */
+	knows: [...(profile.platform.note ? [profile.platform.note] : []), ...(profile.platform.habits?.sticks ?? [])]
 });
 
 /** The strategy in every chosen profile. */

@@ -10,6 +10,7 @@ export interface RenderingProfile {
 	readonly oneString: boolean;
 	readonly connected: boolean;
 	readonly mapsWords: boolean;
+	readonly knows: readonly string[];
 }
 
 export interface ShownRendering {

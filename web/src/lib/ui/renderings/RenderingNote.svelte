@@ -18,7 +18,7 @@
 	let text = $state('');
 	let why = $state('');
 	const heading = $derived(/^\{.*\}$/.test(note.piece));
-	const put = $derived(text.trim() !== '' ? text.trim() : chosen.join(' OR '));
+	const put = $derived([...(note.cause === 'written-out' || text.trim() === '' ? chosen : []), ...(text.trim() === '' ? [] : [text.trim()])].join(' OR '));
 	const fault = $derived.by(() => {
 		if (take !== 'replace' || put === '') return '';
 		const { faults } = parse(put);
@@ -29,7 +29,8 @@
 	function begin() {
 		open = true;
 		take = openKind ? (note.candidates.length > 0 ? 'replace' : 'leave out') : 'accept';
-		chosen = note.candidates.slice(0, 1).map(String);
+		// Of counterparts the likeliest, of written-out words all: unwanted ones are taken out.
+		chosen = note.candidates.slice(0, note.cause === 'written-out' ? undefined : 1).map(String);
 	}
 	function decide() {
 		const at = document.renderings.find((one) => one.id === rendering);
@@ -87,11 +88,11 @@
 			{#if take === 'replace'}
 				{#if note.candidates.length > 0}
 					<fieldset>
-						<legend class="small soft">What may stand for it; several are joined with OR</legend>
+						<legend class="small soft">{note.cause === 'written-out' ? 'The words that it is written out as; take out, or add more below' : 'What may stand for it; several are joined with OR'}</legend>
 						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"><input type="checkbox" value={candidate} bind:group={chosen} /> <span class="line-face">{candidate}</span></label>{/each}
 					</fieldset>
 				{/if}
-				<label><span class="said">{note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label>
+				<label><span class="said">{note.cause === 'written-out' ? 'And, in the notation' : note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label>
 				{#if fault}<p class="small fault-text">{fault}</p>{/if}
 			{:else if take === 'leave out' && heading}
 				<label class="flex gap-2 items-center"><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label>

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { checkConstructs, CONSTRUCTS, FIELD_NAMES, learnProfile, parse, profileProblems, proposeExamples, writeStrategy, type ExampleProposal, type Profile } from '@wide-lantern/core/editor';
+	import { checkConstructs, CONSTRUCTS, FIELD_NAMES, learnProfile, parse, profileProblems, proposeExamples, WRITTEN_ALONE, writeStrategy, type ExampleProposal, type Profile } from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { shortName } from '$lib/work/installation';
 
@@ -32,20 +32,35 @@
 				}
 			: {}
 	);
+	let served = $state(from?.source.address ?? '');
+	let coverage = $state(from?.source.coverage ?? '');
+	let adjacent = $state<string>(from?.platform.habits?.adjacent ?? 'refused');
+	let mapsWords = $state(from?.platform.habits?.mapsWords ?? false);
+	let sticks = $state((from?.platform.habits?.sticks ?? []).join('\n'));
 	let id = $state(from === null ? '' : copy ? `${from.id}-copy` : from.id);
 	const proposedId = $derived(shortName(`${source || 'source'} ${platform}`.trim()));
 	const learned = $derived(learnProfile(examples, answers, { id: id || proposedId || 'own', platform: platform.trim() || 'The platform', source: source.trim() || 'The source', vocabulary: vocabulary === '' ? null : vocabulary }));
 	/** What no example shows stays what it was in a profile that is changed. */
-	const profile = $derived<Profile>(
-		from
-			? {
-					...learned.profile,
-					name: `${source.trim()} on ${platform.trim()}`,
-					platform: { ...learned.profile.platform, ...(from.platform.habits ? { habits: from.platform.habits } : {}), ...(from.platform.note ? { note: from.platform.note } : {}) },
-					source: { ...learned.profile.source, ...(from.source.address ? { address: from.source.address } : {}), ...(from.source.coverage ? { coverage: from.source.coverage } : {}), ...(from.source.values ? { values: from.source.values } : {}) }
-				}
-			: learned.profile
-	);
+	const habits = $derived({
+		adjacent: adjacent as 'refused' | 'and' | 'or' | 'phrase',
+		mapsWords,
+		addsNarrower: from?.platform.habits?.addsNarrower ?? mapsWords,
+		addsVariants: from?.platform.habits?.addsVariants ?? ('none' as const),
+		hyphen: from?.platform.habits?.hyphen ?? ('separates' as const),
+		ignored: from?.platform.habits?.ignored ?? [],
+		sticks: sticks
+			.split('\n')
+			.map((one) => one.trim())
+			.filter((one) => one !== '')
+			.slice(0, 50)
+	});
+	/** With what no example shows. */
+	const profile = $derived<Profile>({
+		...learned.profile,
+		name: `${source.trim() || 'The source'} on ${platform.trim() || 'The platform'}`,
+		platform: { ...learned.profile.platform, habits, ...(from?.platform.note ? { note: from.platform.note } : {}) },
+		source: { ...learned.profile.source, ...(served.trim() ? { address: served.trim() } : {}), ...(coverage.trim() ? { coverage: coverage.trim() } : {}), ...(from?.source.values ? { values: from.source.values } : {}) }
+	});
 	const checks = $derived(new Map(checkConstructs(profile, examples).map((one) => [one.construct, one])));
 	const given = $derived(CONSTRUCTS.filter((one) => (examples[one.id] ?? '').trim() !== ''));
 	const failed = $derived(given.filter((one) => !checks.get(one.id)?.passed));
@@ -55,15 +70,10 @@
 	const sample = $derived.by(() => {
 		const lines = SAMPLE.map((text, at) => ({ id: String(at), number: at + 1, label: '', tree: parse(text).tree, role: 'words', off: false }));
 		return writeStrategy(lines, profile, {
+			...WRITTEN_ALONE,
 			heading: () => ({ vocabulary: profile.source.vocabulary ?? '', label: 'Stone Harbours', closure: ['Stone Harbours', 'Old Harbours'], qualifierCodes: new Map(), hasNarrower: true }),
-			counterparts: () => [],
-			concept: () => null,
 			variants: () => ['harbour', 'harbours'],
-			currentYear: new Date().getFullYear(),
-			decisions: [],
-			read: (text) => parse(text).tree,
-			own: [],
-			first: 1
+			currentYear: new Date().getFullYear()
 		});
 	});
 
@@ -196,6 +206,20 @@
 						><span class="said">{one.label}</span><input class="ask" type="number" min="1" value={answers[one.id] ?? ''} onchange={(event) => (answers[one.id] = event.currentTarget.value)} placeholder="no limit known" /></label
 					>{/each}
 			</div>
+			<details class="mt-3">
+				<summary>What the source does by itself, and where it answers</summary>
+				<label class="block mt-1"
+					><span class="said">Two words side by side</span><select class="ask" bind:value={adjacent}
+						><option value="refused">are refused, or nobody knows</option><option value="and">are joined with {learned.profile.platform.operators.and}</option><option value="or">are joined with {learned.profile.platform.operators.or}</option><option
+							value="phrase">are a phrase</option
+						></select
+					></label
+				>
+				<label class="flex gap-2 items-center mt-2"><input type="checkbox" bind:checked={mapsWords} /> Bare words are also looked for among the headings</label>
+				<label class="block mt-2"><span class="said">Settings that stay from one query to the next, one a line</span><textarea class="ask" rows="2" bind:value={sticks}></textarea></label>
+				<label class="block mt-2"><span class="said">Years that it covers</span><input class="ask" bind:value={coverage} placeholder="1974 to today" /></label>
+				<label class="block mt-2"><span class="said">Address of its SRU service, if it has one</span><input class="ask" bind:value={served} placeholder="https://sources.example/sru" /></label>
+			</details>
 			<h2 class="mt-5">A strategy in it</h2>
 			<ol class="sample line-face" aria-live="polite">
 				{#each sample.lines as line, at (line.id)}

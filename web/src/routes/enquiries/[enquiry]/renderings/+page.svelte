@@ -225,6 +225,7 @@
 				{#if enquiry.editable}<button class="do small" onclick={() => enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version seen')}>Seen</button>{/if}
 			</p>
 		{/if}
+		{#each single.profile.knows as one (one)}<p class="small mt-1"><strong>Mind:</strong> {one}</p>{/each}
 		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that read otherwise since are marked.</p>{/if}
 		<div class="pair mt-3">
 			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
