@@ -57,19 +57,21 @@ export class LineWriter {
 		private readonly oneString: boolean
 	) {}
 
-	/** The line that is being written. */
+	/** The line that is being written, and its text, which notes on its fields ask for at every word. */
 	private whole: Expression | null = null;
+	private wholeText = '';
 
 	/** Empty where nothing of the line is left to write. */
 	line(tree: Expression): { readonly text: string; readonly absent: boolean } {
 		this.whole = tree;
+		this.wholeText = print(tree);
 		const part = this.part(tree, null, false);
 		return { text: part === 'absent' ? '' : part.text, absent: part === 'absent' };
 	}
 
 	note(kind: NoteKind, cause: string, piece: Expression, message: string, next: string, flipped = false, candidates: readonly string[] = []): void {
 		const effect = onResult(kind, flipped);
-		const text = print(piece);
+		const text = piece === this.whole ? this.wholeText : print(piece);
 		const decision = this.context.decisions.find((one) => one.take === 'accept' && one.cause === cause && one.piece === text);
 		const note: RenderingNote =
 			decision && kind !== 'adjusted'
