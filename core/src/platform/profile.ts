@@ -235,6 +235,8 @@ export const profileSchema = {
 				values: { type: 'object', additionalProperties: pattern, maxProperties: 500 },
 				/** Where the source answers by SRU, if it does. */
 				address: maybe,
+				/** Name of its own syntax there (SRU 2.0, `queryType`); null or missing where what is written is CQL. */
+				queryType: maybe,
 				fields: { type: 'object', required: INDEXED_FIELDS, additionalProperties: false, properties: fieldCodes }
 			}
 		}

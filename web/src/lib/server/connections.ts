@@ -29,9 +29,8 @@ export function connectionTo(profile: Profile, own: string): SruClient | null {
 	return new SruClient(new URL(address, own).href, mayReach);
 }
 
-/** The language that the source is asked in: CQL where the profile writes it, else its own. */
-export const queryTypeOf = (profile: Profile): string =>
-	profile.source.address?.startsWith('/sru/') && profile.id !== 'wherry' ? (profile.source.address.split('/').at(-1) ?? 'cql') : 'cql';
+/** The language that the source is asked in: CQL, unless the profile names one of its own. */
+export const queryTypeOf = (profile: Profile): string => profile.source.queryType ?? 'cql';
 
 /**
  * The rendering with every line whole: a connection keeps no lines from one question to the next.

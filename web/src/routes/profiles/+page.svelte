@@ -30,7 +30,7 @@
 		try {
 			const [source, platform] = await Promise.all([part(sourceOf), part(platformOf)]);
 			// A connection speaks the syntax of the platform that it belongs to.
-			const { address: _, ...own } = source.source;
+			const { address: _address, queryType: _queryType, ...own } = source.source;
 			const profile: Profile = { ...platform, id: `${source.id}-on-${platform.id}`.slice(0, 60), name: `${source.source.name} on ${platform.platform.name}`, version: 1, source: own };
 			const response = await fetch(`/api/v1/profiles/${profile.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(profile) });
 			combined = response.ok ? `Saved as ${profile.name}.` : (((await response.json()) as { message?: string }).message ?? 'It was not saved.');

@@ -1,5 +1,6 @@
 <!-- What one source has, has otherwise, or has not: a line changed, skipped, typed by hand, or added below. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { format } from 'date-fns';
 	import { hasErrors, parse, print, type RenderedLine } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
@@ -9,8 +10,12 @@
 	const { enquiry, personName } = takeBench();
 	type Do = 'add' | 'replace' | 'skip' | 'text';
 	let what = $state<Do>('replace');
-	/** Begins with what stands there now; what is typed is one's own. */
-	let own = $derived(what === 'text' ? line.text : what === 'replace' ? main : '');
+	/** Begins with what stands there now. News of the strategy must not take away what is typed since. */
+	let own = $state(untrack(() => main));
+	function choose(to: Do) {
+		what = to;
+		own = to === 'text' ? line.text : to === 'replace' ? main : '';
+	}
 	let why = $state('');
 	const isNotation = $derived(what === 'add' || what === 'replace');
 	const fault = $derived.by(() => {
@@ -42,7 +47,7 @@
 	}}
 >
 	<label
-		><span class="sr">What this source has instead</span><select class="ask" bind:value={what}>
+		><span class="sr">What this source has instead</span><select class="ask" value={what} onchange={(event) => choose(event.currentTarget.value as Do)}>
 			<option value="replace">Another expression in this line’s place</option>
 			<option value="text">The platform’s text, by hand</option>
 			<option value="add">A line of this source alone, below</option>

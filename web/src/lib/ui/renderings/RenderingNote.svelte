@@ -40,9 +40,16 @@
 		enquiry.edit('decide on a note', [at.decisions ? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }]);
 		open = false;
 	}
-	const decided = $derived((document.renderings.find((one) => one.id === rendering)?.decisions ?? []).find((one) => one.piece === note.piece || (one.piece === '{*}' && heading)));
+	const stands = (one: { readonly piece: string }) => one.piece === note.piece || (one.piece === '{*}' && heading);
+	const stored = $derived(document.renderings.find((one) => one.id === rendering));
+	/** Where the decision is kept: among those of today, or those of before, which only left pieces out. */
+	const decided = $derived.by(() => {
+		const own = stored?.decisions?.find(stands);
+		const before = stored?.leftOut.find(stands);
+		return own ? (['decisions', own.id] as const) : before ? (['leftOut', before.id] as const) : null;
+	});
 	function takeBack() {
-		if (decided) enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering, 'decisions', decided.id] }]);
+		if (decided) enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering, ...decided] }]);
 	}
 </script>
 

@@ -33,6 +33,7 @@
 			: {}
 	);
 	let served = $state(from?.source.address ?? '');
+	let spoken = $state(from?.source.queryType ?? '');
 	let coverage = $state(from?.source.coverage ?? '');
 	let adjacent = $state<string>(from?.platform.habits?.adjacent ?? 'refused');
 	let mapsWords = $state(from?.platform.habits?.mapsWords ?? false);
@@ -59,7 +60,13 @@
 		...learned.profile,
 		name: `${source.trim() || 'The source'} on ${platform.trim() || 'The platform'}`,
 		platform: { ...learned.profile.platform, habits, ...(from?.platform.note ? { note: from.platform.note } : {}) },
-		source: { ...learned.profile.source, ...(served.trim() ? { address: served.trim() } : {}), ...(coverage.trim() ? { coverage: coverage.trim() } : {}), ...(from?.source.values ? { values: from.source.values } : {}) }
+		source: {
+			...learned.profile.source,
+			...(served.trim() ? { address: served.trim() } : {}),
+			...(served.trim() && spoken.trim() ? { queryType: spoken.trim() } : {}),
+			...(coverage.trim() ? { coverage: coverage.trim() } : {}),
+			...(from?.source.values ? { values: from.source.values } : {})
+		}
 	});
 	const checks = $derived(new Map(checkConstructs(profile, examples).map((one) => [one.construct, one])));
 	const given = $derived(CONSTRUCTS.filter((one) => (examples[one.id] ?? '').trim() !== ''));
@@ -219,6 +226,7 @@
 				<label class="block mt-2"><span class="said">Settings that stay from one query to the next, one a line</span><textarea class="ask" rows="2" bind:value={sticks}></textarea></label>
 				<label class="block mt-2"><span class="said">Years that it covers</span><input class="ask" bind:value={coverage} placeholder="1974 to today" /></label>
 				<label class="block mt-2"><span class="said">Address of its SRU service, if it has one</span><input class="ask" bind:value={served} placeholder="https://sources.example/sru" /></label>
+				<label class="block mt-2"><span class="said">Name of its own syntax there; empty where it is asked in CQL</span><input class="ask" bind:value={spoken} disabled={served.trim() === ''} /></label>
 			</details>
 			<h2 class="mt-5">A strategy in it</h2>
 			<ol class="sample line-face" aria-live="polite">
