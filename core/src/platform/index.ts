@@ -3,7 +3,7 @@ export { NO_LIMITS, profileSchema, type Profile } from './profile.ts';
 export { fill, slotsOf } from './template.ts';
 export { onResult, type Decision, type GeneralNote, type NoteKind, type RenderingNote } from './notes.ts';
 export { ALL_HEADINGS } from './write-line.ts';
-export { writeStrategy } from './write.ts';
+export { writeStrategy, writeStrategyInSteps } from './write.ts';
 export { WRITTEN_ALONE } from './writing.ts';
 export type { CounterpartToWrite, HeadingToWrite, LineExample, LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 export { VARIANT_CEILING } from './write-terms.ts';

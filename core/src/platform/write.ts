@@ -10,7 +10,24 @@ import { LineWriter } from './write-line.ts';
 import type { LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 
 export function writeStrategy(lines: readonly LineToWrite[], profile: Profile, context: WritingContext): Rendering {
-	return new StrategyWriter(lines, profile, context).whole();
+	const writer = new StrategyWriter(lines, profile, context);
+	for (const line of lines) writer.line(line);
+	return writer.whole();
+}
+
+/** The same, with a pause wherever another may have the thread. @param pause is asked after every line */
+export async function writeStrategyInSteps(
+	lines: readonly LineToWrite[],
+	profile: Profile,
+	context: WritingContext,
+	pause: () => Promise<void>
+): Promise<Rendering> {
+	const writer = new StrategyWriter(lines, profile, context);
+	for (const line of lines) {
+		writer.line(line);
+		await pause();
+	}
+	return writer.whole();
 }
 
 class StrategyWriter {
@@ -21,7 +38,7 @@ class StrategyWriter {
 	private next: number;
 
 	constructor(
-		private readonly lines: readonly LineToWrite[],
+		lines: readonly LineToWrite[],
 		private readonly profile: Profile,
 		private readonly context: WritingContext
 	) {
@@ -35,23 +52,26 @@ class StrategyWriter {
 				return [line.number, own?.do === 'skip' ? { ...line, tree: null } : line];
 			})
 		);
+		this.added(null);
 	}
 
 	private ownOf(id: string): OwnLine | undefined {
 		return this.context.own.findLast((one) => one.at === id && one.do !== 'add');
 	}
 
+	/** What is written, after every line was. */
 	whole(): Rendering {
-		this.added(null);
-		for (const line of this.lines) {
-			this.line(line);
-			this.added(line.id);
-		}
 		const { lines, general } = toldOnce(this.rendered);
 		return { lines, general, whole: this.text(lines), gaps: lines.filter((line) => line.gap).length };
 	}
 
-	private line(line: LineToWrite): void {
+	/** The next line, in their order, and what stands after it here alone. */
+	line(line: LineToWrite): void {
+		this.own(line);
+		this.added(line.id);
+	}
+
+	private own(line: LineToWrite): void {
 		const own = this.ownOf(line.id);
 		const now = line.tree ? print(line.tree) : '';
 		const mark = own ? { do: own.do, why: own.why, by: own.by, on: own.on, changed: own.of !== now, line: own.id } : null;

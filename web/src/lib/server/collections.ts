@@ -4,6 +4,7 @@ import type { CommonValues } from '$lib/work/records';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { closeIndex, openIndex, type OpenIndex } from './indexes';
+import { RecordDigest } from './record-digest';
 import { openVocabulary } from './vocabularies';
 
 const check = door<BibliographicRecord>(recordSchema);
@@ -45,6 +46,7 @@ export async function replaceCollection(
 ): Promise<number> {
 	const size = await database.transaction(async (transaction) => {
 		let number = 0;
+		const digest = new RecordDigest();
 		let rows: { collection_id: string; number: number; data: string }[] = [];
 		for await (const record of records) {
 			if (number === 0) {
@@ -52,17 +54,41 @@ export async function replaceCollection(
 				await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: 0 });
 			}
 			rows.push({ collection_id: entry.id, number: number++, data: JSON.stringify(record) });
+			digest.add(record);
 			if (rows.length === 500) {
 				await transaction('records').insert(rows);
 				rows = [];
 			}
 		}
 		if (rows.length > 0) await transaction('records').insert(rows);
-		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number });
+		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
 		return number;
 	});
 	closeIndex(entry.id);
 	return size;
+}
+
+/** Remembers what a shipped collection holds. */
+export async function shipsAs(id: string, records: Iterable<BibliographicRecord>): Promise<void> {
+	const digest = new RecordDigest();
+	for (const record of records) digest.add(record);
+	await database('shipped_collections').insert({ id, digest: digest.value() }).onConflict('id').merge();
+}
+
+/** For a collection that was loaded before collections had digests. */
+export async function digestCollection(id: string): Promise<void> {
+	const digest = new RecordDigest();
+	for await (const record of recordsOf(id)) digest.add(record);
+	await database('collections').where({ id }).update({ digest: digest.value() });
+}
+
+/** True where the collection of this name holds what ships under it, and nothing else. */
+export async function isShipped(id: string): Promise<boolean> {
+	const same = database('collections').join('shipped_collections', {
+		'collections.id': 'shipped_collections.id',
+		'collections.digest': 'shipped_collections.digest'
+	});
+	return (await same.where('collections.id', id).first<{ id: string } | undefined>('collections.id')) !== undefined;
 }
 
 /** False where there was none. */

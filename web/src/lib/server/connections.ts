@@ -3,7 +3,7 @@
  * against the original on the works that both sources hold.
  */
 import { recordSchema, sameWorks, type BibliographicRecord, type Profile, type Rendering } from '@wide-lantern/core';
-import type { TriedRendering } from '$lib/work/renderings';
+import type { TriedRendering, TryingStep } from '$lib/work/renderings';
 import { listAddresses } from './addresses';
 import { recordsAt } from './collections';
 import { computing } from './computing';
@@ -67,8 +67,18 @@ function heldOf(record: SruRecord): Held & { readonly id: string } {
 	};
 }
 
+/** How far a comparison is: records fetched, works asked for, lines looked through. */
+type Progress = (step: TryingStep, done: number, of: number) => void;
+
 /** The final line of the rendering beside the result of the strategy, by works that both sources hold. */
-export async function tryRendering(worked: WorkedEnquiry, profile: Profile, own: string, final: string, signal: AbortSignal): Promise<Told<TriedRendering>> {
+export async function tryRendering(
+	worked: WorkedEnquiry,
+	profile: Profile,
+	own: string,
+	final: string,
+	signal: AbortSignal,
+	progress: Progress
+): Promise<Told<TriedRendering>> {
 	const { collection, marks, wanted } = worked;
 	const connection = connectionTo(profile, own);
 	const rendering = await renderWhole(worked, profile);
@@ -79,7 +89,12 @@ export async function tryRendering(worked: WorkedEnquiry, profile: Profile, own:
 		return { ok: false, cause: 'refused', why: 'The result cannot be written whole yet; decide on its gaps first.' };
 	const queryType = queryTypeOf(profile);
 	const ask = (query: string) => connection.records({ query, queryType }, FETCHED, undefined, signal);
-	const answered = await ask(written.text);
+	const answered = await connection.records(
+		{ query: written.text, queryType },
+		FETCHED,
+		(done, of) => progress('records', done, Math.min(of, FETCHED)),
+		signal
+	);
 	if (!answered.ok) return answered;
 	const of = { collection: collection.computed, lines: linesOf(worked), marks };
 	const numbersOf = async (line: string): Promise<readonly number[]> =>
@@ -92,12 +107,12 @@ export async function tryRendering(worked: WorkedEnquiry, profile: Profile, own:
 	const extra = theirs.filter((_, at) => !pairedTheirs.has(at));
 
 	// Of what only the original finds, that which the other source holds; of what only the rendering finds, that which this one holds.
-	const there = await heldThere(connection, missing, signal);
+	const there = await heldThere(connection, missing, signal, progress);
 	if (!there.ok) return there;
 	const heldMissing = missing.filter((record) => there.value.has(record.id));
 	const lost = [];
 	const benchmark = new Set(marks.benchmark.length > 0 ? (await recordsOf(collection.id, marks.benchmark)).map((one) => one.id) : []);
-	const blame = await firstToBlame(worked, rendering, heldMissing, ask, numbersOf);
+	const blame = await firstToBlame(worked, rendering, heldMissing, ask, numbersOf, progress);
 	for (const record of heldMissing)
 		lost.push({ id: record.id, title: record.titles[0] ?? '', year: record.year, ship: benchmark.has(record.id), line: blame.get(record.id) ?? null });
 	const here = heldHere(worked, extra);
@@ -129,12 +144,13 @@ const AT_ONCE = 40;
 const shared = (record: Held) => record.identifiers.filter((one) => /10\.\d{4,}\//.test(one));
 
 /** Which of these records the other source holds: asked by identifier, and by title where there is none. */
-async function heldThere(connection: SruClient, records: readonly BibliographicRecord[], signal: AbortSignal): Promise<Told<Set<string>>> {
+async function heldThere(connection: SruClient, records: readonly BibliographicRecord[], signal: AbortSignal, progress: Progress): Promise<Told<Set<string>>> {
 	const held = new Set<string>();
 	const quoted = (text: string) => `"${text.replace(/["\\*?^]/g, ' ')}"`;
 	const named = records.filter((record) => shared(record).length > 0);
 	for (let from = 0; from < named.length; from += AT_ONCE) {
 		const some = named.slice(from, from + AT_ONCE);
+		progress('held', from, records.length);
 		const query = some.flatMap((record) => shared(record).map((one) => `dc.identifier = ${quoted(one)}`)).join(' or ');
 		const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
 		if (!told.ok) return told;
@@ -144,6 +160,7 @@ async function heldThere(connection: SruClient, records: readonly BibliographicR
 	for (let from = 0; from < titled.length; from += AT_ONCE / 4) {
 		const some = titled.slice(from, from + AT_ONCE / 4).filter((record) => (record.titles[0] ?? '').length > 0);
 		if (some.length === 0) continue;
+		progress('held', records.length - titled.length + from, records.length);
 		const query = some.map((record) => `dc.title = ${quoted((record.titles[0] ?? '').replace(/[^\p{L}\p{N} ]/gu, ' ').trim())}`).join(' or ');
 		const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
 		if (!told.ok) return told;
@@ -164,18 +181,22 @@ async function firstToBlame(
 	rendering: Rendering,
 	lost: readonly BibliographicRecord[],
 	ask: (query: string) => ReturnType<SruClient['records']>,
-	numbersOf: (line: string) => Promise<readonly number[]>
+	numbersOf: (line: string) => Promise<readonly number[]>,
+	progress: Progress
 ): Promise<Map<string, number>> {
 	const blame = new Map<string, number>();
 	const { collection } = worked;
 	if (lost.length === 0 || !collection) return blame;
 	const open = new Map(lost.map((record) => [record.id, record]));
 	const groups = joinedLines(worked);
+	const lines = groups.reduce((sum, group) => sum + group.length, 0);
+	let looked = 0;
 	for (const group of groups) {
 		// A concept lost it where none of its lines finds it any more.
 		const found = new Set<string>();
 		const first = new Map<string, number>();
 		for (const id of group) {
+			progress('blame', looked++, lines);
 			const written = rendering.lines.find((line) => line.id === id);
 			const mine = await recordsOf(collection.id, (await numbersOf(id)).slice(0, FETCHED));
 			const own = new Set(mine.map((one) => one.id));

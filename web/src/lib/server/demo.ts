@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { Vocabulary } from '@wide-lantern/core';
 import { demoEnquiry, makeWorld, shippedProfiles, shippedVocabularies, SOURCES } from '@wide-lantern/standins';
-import { replaceCollection } from './collections';
+import { digestCollection, replaceCollection, shipsAs } from './collections';
 import { config } from './config';
 import { database } from './database';
 import { addEnquiry } from './enquiries';
@@ -18,7 +18,8 @@ export async function loadShipped(): Promise<void> {
 	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
 	const demo = config.demo && !(await demoPerson());
 	await loadShippedProfiles(shippedProfiles, loaded);
-	if (loaded && !demo) return loadShippedParts();
+	const known = (await database('done_once').where({ what: 'shipped-digests' }).first<{ what: string } | undefined>('what')) !== undefined;
+	if (loaded && known && !demo) return loadShippedParts();
 	const started = performance.now();
 	const cut = shippedVocabularies();
 	const world = makeWorld(cut, config.works);
@@ -27,6 +28,13 @@ export async function loadShipped(): Promise<void> {
 		for (const { id, name, vocabulary } of SOURCES)
 			await replaceCollection({ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] }, world.records[id]);
 		await database('done_once').insert({ what: 'shipped-data' });
+	}
+	if (!known) {
+		for (const { id } of SOURCES) {
+			await shipsAs(id, world.records[id]);
+			if (loaded) await digestCollection(id);
+		}
+		await database('done_once').insert({ what: 'shipped-digests' });
 	}
 	if (demo) {
 		const id = randomUUID();

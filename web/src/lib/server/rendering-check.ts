@@ -15,6 +15,7 @@ import {
 	type RenderedLine,
 	type Rendering
 } from '@wide-lantern/core';
+import { breather } from './breathe';
 import { recordsAt, type OpenCollection } from './collections';
 import { computing } from './computing';
 import { surroundingsOf } from './standin-sources';
@@ -26,7 +27,11 @@ const alone = (tree: Expression): boolean => ![...nodesOf(tree)].some((node) => 
 export async function checkedRendering(worked: WorkedEnquiry, profile: Profile, rendering: Rendering, target: OpenVocabulary | null): Promise<Rendering> {
 	const general = new Map(rendering.general.flatMap((note) => note.lines.map((line) => [line, note.kind] as const)));
 	const lines: RenderedLine[] = [];
-	for (const line of rendering.lines) lines.push(await checked(worked, profile, line, target, general.get(line.number) ?? null));
+	const breathe = breather();
+	for (const line of rendering.lines) {
+		await breathe();
+		lines.push(await checked(worked, profile, line, target, general.get(line.number) ?? null));
+	}
 	return { ...rendering, lines };
 }
 

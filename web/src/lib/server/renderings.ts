@@ -6,7 +6,7 @@ import {
 	namesOf,
 	nodesOf,
 	parse,
-	writeStrategy,
+	writeStrategyInSteps,
 	type CounterpartToWrite,
 	type Decision,
 	type EnquiryDocument,
@@ -15,8 +15,10 @@ import {
 	type LineToWrite,
 	type OpenVocabulary,
 	type Profile,
-	type Rendering
+	type Rendering,
+	type WritingContext
 } from '@wide-lantern/core';
+import { breather } from './breathe';
 import { allDecisions, suggestionsFor, type MappingKind } from './crosswalks';
 import { listProfiles } from './profiles';
 import { checkedRendering } from './rendering-check';
@@ -46,9 +48,11 @@ export const profileFacts = (profile: Profile) => ({
 export async function renderingsOf(worked: WorkedEnquiry): Promise<ProfiledRendering[]> {
 	const profiles = new Map((await listProfiles()).map((profile) => [profile.id, profile]));
 	const written: ProfiledRendering[] = [];
+	const breathe = breather();
 	for (const chosen of worked.enquiry.document.renderings) {
 		const profile = profiles.get(chosen.profile);
 		if (!profile) continue;
+		await breathe();
 		const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
 		written.push({ profile: profileFacts(profile), rendering: await checkedRendering(worked, profile, await render(worked, profile, chosen), target) });
 	}
@@ -84,7 +88,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 	const names = namesOf(document, worked.vocabularies);
 	const trees = lines.flatMap((line) => (line.tree ? [line.tree] : []));
 	const counterparts = target ? await counterpartsOf(trees, worked.vocabularies, target) : () => [];
-	return writeStrategy(linesToWrite(worked), profile, {
+	const context: WritingContext = {
 		heading(piece) {
 			const { open, heading } = find(piece, worked.vocabularies, vocabularies);
 			if (!open || !heading) return null;
@@ -110,7 +114,8 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 		read: readText,
 		own: (chosen.own ?? []).map((one) => ({ ...one, on: one.on ?? '' })),
 		first: chosen.first
-	});
+	};
+	return writeStrategyInSteps(linesToWrite(worked), profile, context, breather());
 }
 
 /** An expression as it is kept with a decision; null where it cannot be read. */

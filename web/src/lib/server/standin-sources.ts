@@ -1,16 +1,16 @@
 /** The stand-in sources: what each holds, from the collections of this installation, for their SRU service. */
 import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
-import { openCollection, recordsAt, type OpenCollection } from './collections';
+import { isShipped, openCollection, recordsAt, type OpenCollection } from './collections';
 import { computing } from './computing';
 import { openVocabulary } from './vocabularies';
 
 const PROFILES = new Map((shippedProfiles as readonly Profile[]).map((profile) => [profile.id, profile]));
 
-/** Null where no source has this name, or its records are not here. */
+/** Null where no source has this name, or its shipped records are not here: anybody may ask, so others that took their place are not shown. */
 export async function answerSource(source: string, parameters: URLSearchParams): Promise<Answer | null> {
 	const profile = PROFILES.get(source);
-	if (!profile) return null;
+	if (!profile || !(await isShipped(source))) return null;
 	const collection = await openCollection(source);
 	if (!collection) return null;
 	const vocabulary = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);

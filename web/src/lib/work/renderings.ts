@@ -43,6 +43,22 @@ export interface TriedRendering {
 	readonly on: string;
 }
 
+/** What a comparison is at: fetching what the rendering finds, asking what the source holds, looking for the line to blame. */
+export type TryingStep = 'records' | 'held' | 'blame';
+export type SaidOfTrying =
+	| { readonly step: TryingStep; readonly done: number; readonly of: number }
+	| { readonly tried: TriedRendering }
+	| { readonly fault: string };
+
+/** One line of a rendering run at its source; the text is the line whole, without references. */
+export interface CountedThere {
+	readonly line: string;
+	readonly text: string;
+	readonly count: number | null;
+	readonly fault: string;
+}
+export type SaidOfCounting = { readonly of: number } | CountedThere | { readonly fault: string };
+
 export interface ReadStrategyLine {
 	readonly number: number;
 	readonly text: string;

@@ -8,6 +8,7 @@ import * as fifth from './005-editions';
 import * as sixth from './006-steps-and-versions';
 import * as seventh from './007-parts';
 import * as eighth from './008-profile-versions';
+import * as ninth from './009-shipped-collections';
 
 export interface Migration {
 	readonly name: string;
@@ -23,5 +24,6 @@ export const migrations: Migration[] = [
 	{ name: '005-editions', ...fifth },
 	{ name: '006-steps-and-versions', ...sixth },
 	{ name: '007-parts', ...seventh },
-	{ name: '008-profile-versions', ...eighth }
+	{ name: '008-profile-versions', ...eighth },
+	{ name: '009-shipped-collections', ...ninth }
 ];

@@ -3,7 +3,9 @@
 	import { pastedRows, type RenderedLine } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import { hearServer } from '$lib/work/hear';
 	import { newId } from '$lib/work/new-id';
+	import type { SaidOfCounting } from '$lib/work/renderings';
 
 	interface Props {
 		rendering: string;
@@ -16,31 +18,38 @@
 	const runs = $derived([...(stored?.runs ?? [])].reverse());
 	const written = $derived(lines.filter((line) => line.written !== null));
 	let progress = $state<{ done: number; of: number } | null>(null);
-	let cancelled = false;
+	let running: AbortController | null = null;
 	let fault = $state('');
 	type Row = { id: string; number: number; text: string; count: number | null; fault: string };
 
 	async function run() {
 		await enquiry.flush();
-		cancelled = false;
+		const asking = new AbortController();
+		running = asking;
 		fault = '';
 		const rows: Row[] = [];
+		let said = '';
 		progress = { done: 0, of: written.length };
-		for (const line of written) {
-			if (cancelled) break;
-			try {
-				const response = await fetch(`/api/v1/enquiries/${enquiry.id}/renderings/count`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ profile: profile.id, line: line.id }) });
-				const answer = (await response.json()) as { text?: string; count: number | null; fault: string; message?: string };
-				rows.push({ id: line.id, number: line.written ?? 0, text: line.text, count: answer.count ?? null, fault: (answer.fault ?? answer.message ?? '').slice(0, 2_000) });
-			} catch {
-				rows.push({ id: line.id, number: line.written ?? 0, text: line.text, count: null, fault: 'The server cannot be reached.' });
-			}
-			progress = { done: rows.length, of: written.length };
-		}
+		const end = await hearServer<SaidOfCounting>(
+			`/api/v1/enquiries/${enquiry.id}/renderings/count`,
+			{ profile: profile.id },
+			(one) => {
+				if ('line' in one) {
+					const line = written.find((other) => other.id === one.line);
+					if (line) rows.push({ id: line.id, number: line.written ?? 0, text: line.text, count: one.count, fault: one.fault.slice(0, 2_000) });
+				} else if ('of' in one) progress = { done: 0, of: one.of };
+				else said = one.fault;
+				if (progress) progress = { ...progress, done: rows.length };
+			},
+			asking.signal
+		);
 		progress = null;
-		if (cancelled) fault = 'Cancelled; nothing was kept.';
-		else if (rows.every((row) => row.count === null)) fault = `${rows[0]?.fault ?? 'Nothing was answered.'} The counts stay what they were.`;
-		else keep('connection', rows);
+		if (asking.signal.aborted) fault = 'Cancelled; nothing was kept.';
+		else if (rows.every((row) => row.count === null)) fault = `${end || rows[0]?.fault || said || 'Nothing was answered.'} The counts stay what they were.`;
+		else {
+			fault = [end, said].filter((one) => one !== '').join(' ');
+			keep('connection', rows);
+		}
 	}
 	function keep(how: 'connection' | 'pasted', rows: readonly Row[]) {
 		const item = { id: newId(), on: new Date().toISOString(), by: personName, how, version: profile.version, lines: rows.map((row) => ({ ...row })) };
@@ -77,7 +86,7 @@
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>Counts at {profile.source}</h3>
 		{#if enquiry.editable}
-			{#if progress}<button class="do" onclick={() => (cancelled = true)}>Cancel</button><span class="small soft" role="status">{progress.done} of {progress.of} lines</span>
+			{#if progress}<button class="do" onclick={() => running?.abort()}>Cancel</button><span class="small soft" role="status">{progress.done} of {progress.of} lines</span>
 			{:else}
 				{#if profile.connected}<button class="do" onclick={() => void run()} disabled={written.length === 0}>Run by connection</button>{/if}
 				<button class="do bare" onclick={() => (pasting = !pasting)}>Paste counts</button>

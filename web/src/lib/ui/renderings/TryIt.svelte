@@ -3,7 +3,8 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
-	import type { TriedRendering } from '$lib/work/renderings';
+	import { hearServer } from '$lib/work/hear';
+	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
 
 	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
 	const { enquiry } = takeBench();
@@ -11,23 +12,34 @@
 	let revision = $state(-1);
 	let busy = $state<AbortController | null>(null);
 	let fault = $state('');
+	let progress = $state<Extract<SaidOfTrying, { step: unknown }> | null>(null);
+	const said = $derived.by(() => {
+		if (!progress) return `Asking ${source} …`;
+		const { step, done, of } = progress;
+		if (step === 'records') return `${counted(done)} of ${counted(of)} records fetched from ${source}`;
+		return step === 'held' ? `Asking whether ${source} holds what only the original finds: ${counted(done)} of ${counted(of)}` : `Looking for the line to blame: ${counted(done)} of ${counted(of)}`;
+	});
 	async function run() {
 		await enquiry.flush();
 		const asking = new AbortController();
 		busy = asking;
 		fault = '';
-		try {
-			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/renderings/try`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ profile }), signal: asking.signal });
-			const answer = (await response.json()) as TriedRendering & { message?: string };
-			if (response.ok) {
-				[tried, revision] = [answer, enquiry.revision];
-				keep(answer);
-			} else fault = answer.message ?? 'It could not be tried.';
-		} catch {
-			fault = asking.signal.aborted ? 'Cancelled; what is shown is older.' : 'The server cannot be reached; nothing was changed.';
-		} finally {
-			busy = null;
-		}
+		const asked = enquiry.revision;
+		const end = await hearServer<SaidOfTrying>(
+			`/api/v1/enquiries/${enquiry.id}/renderings/try`,
+			{ profile },
+			(one) => {
+				if ('step' in one) progress = one;
+				else if ('fault' in one) fault = one.fault;
+				else {
+					[tried, revision] = [one.tried, asked];
+					keep(one.tried);
+				}
+			},
+			asking.signal
+		);
+		if (end !== '') fault = end;
+		[busy, progress] = [null, null];
 	}
 	/** The share goes with the rendering, into the dossier too. */
 	function keep(answer: TriedRendering) {
@@ -49,7 +61,8 @@
 <section aria-label="Try it on {source}" data-tried={tried ? held : ''}>
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>On the works that both sources hold</h3>
-		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status">Asking {source} …</span>
+		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status">{said}</span>{#if progress && progress.of > 0}<progress class="how-far" max={progress.of} value={progress.done} aria-hidden="true"
+				></progress>{/if}
 		{:else}<button class="do" class:first={!tried} disabled={gaps > 0} title={gaps > 0 ? 'Decide on the gaps first' : ''} onclick={() => void run()}>Try it</button>{/if}
 		{#if gaps > 0}<span class="small soft">{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span>{/if}
 	</div>
@@ -89,6 +102,11 @@
 </section>
 
 <style>
+	.how-far {
+		width: 8rem;
+		height: 6px;
+		accent-color: var(--ink);
+	}
 	.bad {
 		color: var(--fault);
 	}

@@ -1,29 +1,43 @@
-/** How many records a source has for one line of a rendering, asked by connection. */
-import { error, json } from '@sveltejs/kit';
+/** How many records a source has for the lines of a rendering, asked by connection and told line by line. */
+import { error } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { connectionTo, queryTypeOf, renderWhole } from '$lib/server/connections';
 import { door, readBody } from '$lib/server/doors';
 import { profileOf } from '$lib/server/profiles';
+import { telling } from '$lib/server/telling';
 import { workEnquiry } from '$lib/server/workings';
+import type { SaidOfCounting } from '$lib/work/renderings';
 
-const check = door<{ readonly profile: string; readonly line: string }>({
+const check = door<{ readonly profile: string }>({
 	type: 'object',
-	required: ['profile', 'line'],
+	required: ['profile'],
 	additionalProperties: false,
-	properties: { profile: { type: 'string', maxLength: 60 }, line: { type: 'string', maxLength: 100 } }
+	properties: { profile: { type: 'string', maxLength: 60 } }
 });
 
 export const POST = async ({ params, request, locals, url }) => {
-	const { profile: id, line } = await readBody(request, check);
+	const { profile: id } = await readBody(request, check);
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
 	const profile = await profileOf(id);
 	const rendering = profile && (await renderWhole(worked, profile));
 	if (!profile || !rendering) error(404, { message: 'The strategy is not written for this platform.' });
 	const connection = connectionTo(profile, url.origin);
 	if (!connection) error(409, { message: `${profile.source.name} has no connection; paste its counts instead.` });
-	const written = rendering.lines.find((one) => one.id === line);
-	if (!written || written.text === '') error(404, { message: 'This line is not written for this source.' });
-	if (written.gap) return json({ text: written.text, count: null, fault: 'It has a gap that must be decided on first.', on: new Date().toISOString() });
-	const told = await connection.count({ query: written.text, queryType: queryTypeOf(profile) }, request.signal);
-	return json({ text: written.text, count: told.ok ? told.value : null, fault: told.ok ? '' : told.why, on: new Date().toISOString() });
+	const written = rendering.lines.filter((line) => line.written !== null && line.text !== '');
+	return telling<SaidOfCounting>(request, async (say, signal) => {
+		say({ of: written.length });
+		let unanswered = 0;
+		for (const line of written) {
+			if (signal.aborted) return;
+			if (line.gap) {
+				say({ line: line.id, text: line.text, count: null, fault: 'It has a gap that must be decided on first.' });
+				continue;
+			}
+			const told = await connection.count({ query: line.text, queryType: queryTypeOf(profile) }, signal);
+			say({ line: line.id, text: line.text, count: told.ok ? told.value : null, fault: told.ok ? '' : told.why });
+			// A source that is away is not asked three hundred times whether it is.
+			unanswered = told.ok || (told.cause !== 'away' && told.cause !== 'late' && told.cause !== 'elsewhere') ? 0 : unanswered + 1;
+			if (unanswered === 3) return say({ fault: `${told.ok ? '' : told.why} The lines after these were not asked.` });
+		}
+	});
 };

@@ -1,11 +1,13 @@
-/** Original and rendering on the works that both sources hold: what is kept, lost and gained. */
+/** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained. */
 import { finalLine } from '@wide-lantern/core';
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { tryRendering } from '$lib/server/connections';
 import { door, readBody } from '$lib/server/doors';
 import { profileOf } from '$lib/server/profiles';
+import { telling } from '$lib/server/telling';
 import { workEnquiry } from '$lib/server/workings';
+import type { SaidOfTrying } from '$lib/work/renderings';
 
 const check = door<{ readonly profile: string }>({
 	type: 'object',
@@ -21,7 +23,8 @@ export const POST = async ({ params, request, locals, url }) => {
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	const final = finalLine(worked.lines, worked.counted);
 	if (!final) error(409, { message: 'The strategy has no result yet, so there is nothing to compare.' });
-	const told = await tryRendering(worked, profile, url.origin, final.id, request.signal);
-	if (!told.ok) error(told.cause === 'refused' ? 409 : 502, { message: `${told.why} Nothing was changed.` });
-	return json(told.value);
+	return telling<SaidOfTrying>(request, async (say, signal) => {
+		const told = await tryRendering(worked, profile, url.origin, final.id, signal, (step, done, of) => say({ step, done, of }));
+		say(told.ok ? { tried: told.value } : { fault: `${told.why} Nothing was changed.` });
+	});
 };
