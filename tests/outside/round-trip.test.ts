@@ -12,6 +12,7 @@ import {
 	settled,
 	Vocabulary,
 	VocabularyLookup,
+	WRITTEN_ALONE,
 	writeStrategy,
 	type Expression,
 	type Profile,
@@ -65,6 +66,7 @@ const VARIANTS = ['light', 'lights', 'lamp', 'lump', 'daylight', 'color', 'colou
 function written(tree: Expression, profile: Profile) {
 	const before = [1, 2, 3, 4].map((number) => ({ id: `l${number}`, number, label: '', tree: parse(`word${number}`).tree, role: 'words', off: false }));
 	const { lines, general } = writeStrategy([...before, { id: 'x', number: 5, label: '', tree, role: 'words', off: false }], profile, {
+		...WRITTEN_ALONE,
 		heading(piece) {
 			const match = piece.label === null ? null : findHeading(open, piece.label, piece.vocabulary);
 			if (match?.found !== 'heading') return null;
@@ -72,20 +74,17 @@ function written(tree: Expression, profile: Profile) {
 			const out = new Set(piece.except.flatMap((label) => [...vocabulary.closure(vocabulary.find(label)?.heading.id ?? '')]));
 			return {
 				vocabulary: 'small',
+				heading: id,
 				label: match.label,
 				closure: [...vocabulary.closure(id)].filter((one) => !out.has(one)).map((one) => vocabulary.get(one)?.label ?? ''),
 				qualifierCodes: codes,
 				hasNarrower: vocabulary.narrower(id).length > 0
 			};
 		},
-		counterparts: () => [],
 		concept: () => [1, 2, 3],
 		variants: (pattern) => VARIANTS.filter((one) => new RegExp(`^${pattern.replaceAll('*', '.*').replaceAll('?', '.').replaceAll('~', '.?')}$`).test(one)),
 		currentYear: 2026,
-		decisions: [],
-		read: (text) => parse(text).tree,
-		own: [],
-		first: 1
+		read: (text) => parse(text).tree
 	});
 	const line = lines.at(-1);
 	return {

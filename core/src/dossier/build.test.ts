@@ -90,6 +90,7 @@ describe('the dossier', () => {
 			whole: '',
 			gaps: 1,
 			general: [],
+			fields: [],
 			lines: [
 				{ id: 'a', number: 3, written: null, text: '', parts: [], gap: false, notes: [], own: null },
 				{

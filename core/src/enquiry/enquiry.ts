@@ -202,6 +202,14 @@ export const enquirySchema = {
 						),
 						2_000
 					),
+					/** Fields that the source has several ways of searching, and the way that was chosen. */
+					fields: list(
+						item({ wanted: { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string', maxLength: 20 } }, way: { type: 'string', maxLength: 500 } }, [
+							'wanted',
+							'way'
+						]),
+						200
+					),
 					/** The version of the profile that somebody looked at last. */
 					version: { type: ['integer', 'null'], minimum: 1 },
 					/** What was copied or run last, to mark what has changed since. */

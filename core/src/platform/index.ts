@@ -1,10 +1,11 @@
 /** Platforms: profiles, writing in a platform's syntax, reading it back. */
 export { NO_LIMITS, profileSchema, type Profile } from './profile.ts';
 export { fill, slotsOf } from './template.ts';
-export { onResult, type Decision, type GeneralNote, type NoteKind, type RenderingNote } from './notes.ts';
+export { onResult, type Decision, type GeneralNote, type MappingToDecide, type NoteKind, type RenderingNote } from './notes.ts';
 export { ALL_HEADINGS } from './write-line.ts';
 export { writeStrategy, writeStrategyInSteps } from './write.ts';
 export { WRITTEN_ALONE } from './writing.ts';
+export { fieldOptions, type ChosenFields, type FieldOption, type FieldsWritten } from './write-fields.ts';
 export type { CounterpartToWrite, HeadingToWrite, LineExample, LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 export { VARIANT_CEILING } from './write-terms.ts';
 export { readPlatformLine, readingText, type PlatformReading, type ReadingContext } from './read.ts';

@@ -3,6 +3,7 @@
  * parts stand in it, how the platform writes. What stays open is asked in a plain question.
  */
 import type { IndexedField } from '../query/index.ts';
+import { learnHeadings, type Examined } from './learn-headings.ts';
 import { NO_LIMITS, type Profile } from './profile.ts';
 import { cut, differing, escapedIndex, stripped, type Around } from './learn-texts.ts';
 
@@ -38,7 +39,7 @@ export function learnProfile(given: Examples, answers: LearnAnswers, names: Lear
 	return new Learner(given, answers, names).learned();
 }
 
-class Learner {
+class Learner implements Examined {
 	private readonly questions: Question[] = [];
 	private readonly unclear: { construct: string; why: string }[] = [];
 	private readonly fields: Record<IndexedField, string | null> = { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null };
@@ -57,7 +58,7 @@ class Learner {
 	/** What single words are quoted with, where they are. */
 	private quotes: Around | null = null;
 
-	private typed(construct: string): string | null {
+	typed(construct: string): string | null {
 		const text = (this.given[construct] ?? '').trim();
 		if (text === '') return null;
 		const { before, after } = this.quotes ?? { before: '', after: '' };
@@ -75,12 +76,12 @@ class Learner {
 		if (before !== '' && after !== '') this.quotes = { before, after };
 	}
 
-	private ask(about: string, question: string, options: readonly (readonly [string, string])[]): string {
+	ask(about: string, question: string, options: readonly (readonly [string, string])[]): string {
 		this.questions.push({ about, question, options: options.map(([value, label]) => ({ value, label })) });
 		return this.answers[about] ?? options[0]?.[0] ?? '';
 	}
 
-	private open(construct: string, why: string): null {
+	open(construct: string, why: string): null {
 		this.unclear.push({ construct, why });
 		return null;
 	}
@@ -106,7 +107,7 @@ class Learner {
 				name: this.names.platform,
 				fields: this.field,
 				terms: { phrase, quoteWords: this.quotes !== null, collisions: [] },
-				headings: this.headings(),
+				headings: learnHeadings(this),
 				operators: { and, or, not, precedence },
 				proximity: this.proximity(phrase),
 				wildcards: this.wildcards(),
@@ -337,101 +338,6 @@ class Learner {
 		return rest;
 	}
 
-	private headings(): Platform['headings'] {
-		const at = (construct: string) => {
-			const text = this.typed(construct);
-			const around = text === null ? null : cut(text, 'Stone Harbours');
-			if (text !== null && !around) this.open(construct, 'The name Stone Harbours does not stand in it.');
-			return around;
-		};
-		const [alone, narrower, main] = [at('heading'), at('narrower'), at('main')];
-		const base = narrower ?? alone;
-		if (!base) return null;
-		let { before, after } = base;
-		let reach: { narrower: string | null; exact: string | null } = { narrower: narrower ? '' : null, exact: alone ? '' : null };
-		if (alone && narrower) {
-			const [front, back] = [differing([alone.before, narrower.before], true), differing([alone.after, narrower.after], true)];
-			if (front && back) this.open('narrower', 'It differs from the heading alone in two places.');
-			else if (front) {
-				before = `${front.start}%{reach}${front.end}`;
-				reach = { exact: front.middles[0] ?? '', narrower: front.middles[1] ?? '' };
-			} else if (back) {
-				after = `${back.start}%{reach}${back.end}`;
-				reach = { exact: back.middles[0] ?? '', narrower: back.middles[1] ?? '' };
-			} else {
-				const does = this.ask('reach', 'A heading alone and one with narrower ones are written the same. What does the platform do with it?', [
-					['narrower', 'it always brings narrower ones'],
-					['exact', 'it never brings them']
-				]);
-				reach = does === 'narrower' ? { narrower: '', exact: null } : { narrower: null, exact: '' };
-			}
-		}
-		const withReach = (text: string) => text.replace('%{reach}', narrower ? (reach.narrower ?? '') : (reach.exact ?? ''));
-		let mainText: string | null = null;
-		/** Puts a slot where another example has something more; the slot of the reach keeps its place. */
-		const insert = (now: string, more: string, slot: string): { text: string; added: string } | null => {
-			const plain = withReach(now);
-			const diff = differing([plain, more], true);
-			if (!diff || diff.middles[0] !== '') return null;
-			const reachAt = now.indexOf('%{reach}');
-			const length = narrower ? (reach.narrower ?? '').length : (reach.exact ?? '').length;
-			let place = diff.start.length;
-			let added = diff.middles[1] ?? '';
-			// `/top` before `/deep` can also be seen as `top/` inside it: the seam of the two is meant.
-			for (let at = place, text = added; at >= 0; at--) {
-				if (at === reachAt || at === reachAt + length || (reachAt < 0 && at === 0)) [place, added] = [at, text];
-				if (at === 0 || plain[at - 1] !== text.at(-1)) break;
-				text = (plain[at - 1] ?? '') + text.slice(0, -1);
-			}
-			const shifted =
-				reachAt >= 0 && place >= reachAt + length ? place + '%{reach}'.length - length : reachAt >= 0 && place > reachAt ? reachAt + '%{reach}'.length : place;
-			return { text: `${now.slice(0, shifted)}${slot}${now.slice(shifted)}`, added };
-		};
-		if (main) {
-			const front = main.before === withReach(before) ? null : insert(before, main.before, '%{main}');
-			const back = front || main.after === withReach(after) ? null : insert(after, main.after, '%{main}');
-			if (front) {
-				before = front.text;
-				mainText = front.added;
-			} else if (back) {
-				after = back.text;
-				mainText = back.added;
-			} else this.open('main', 'It cannot be told from the heading with narrower ones.');
-		}
-		const qualified = this.typed('qualifiers') === null ? null : at('qualifiers');
-		let qualifiers: { pattern: string; joiner: string; by: 'name' | 'code' } | null = null;
-		if (qualified) {
-			const bare = after.replace('%{main}', '');
-			const plain = withReach(bare);
-			const more = differing([plain, qualified.after], true);
-			const added = more && more.middles[0] === '' ? (more.middles[1] ?? '') : '';
-			const list = /^(.*[^\p{L}\p{N}]|)([\p{L}\p{N}]+)([^\p{L}\p{N}]+)([\p{L}\p{N}]+)([^\p{L}\p{N}]*)$/su.exec(added);
-			if (!more || !list) this.open('qualifiers', 'Two qualifiers and what stands between them cannot be seen in it.');
-			else {
-				qualifiers = {
-					pattern: `${list[1] ?? ''}%{list}${list[5] ?? ''}`,
-					joiner: list[3] ?? ', ',
-					by: (list[2] ?? '').toLowerCase() === 'repair' ? 'name' : 'code'
-				};
-				const place = insert(bare, qualified.after, '%{qualifiers}');
-				if (place) {
-					// The main topic's sign keeps its place before the qualifiers.
-					const at = after.indexOf('%{main}');
-					after = at < 0 ? place.text : mergeSlots(after, place.text);
-				}
-			}
-		}
-		return {
-			pattern: `${before}%{label}${after}`,
-			narrower: reach.narrower,
-			exact: reach.exact,
-			main: mainText,
-			qualifiers: qualifiers?.pattern ?? null,
-			joiner: qualifiers?.joiner ?? ', ',
-			qualifierBy: qualifiers?.by ?? 'name'
-		};
-	}
-
 	private lines(and: string): Platform['lines'] {
 		const text = this.typed('lines');
 		const around = text === null ? null : /^(.*?)2(.*?)3(.*)$/s.exec(text);
@@ -485,12 +391,4 @@ class Learner {
 			type: type?.replace(`${open}%{text}${close}`, '%{text}') ?? null
 		};
 	}
-}
-
-/** Two texts that differ by one slot each, in one: both slots, in their order. */
-function mergeSlots(withMain: string, withQualifiers: string): string {
-	const place = withQualifiers.indexOf('%{qualifiers}');
-	const main = withMain.indexOf('%{main}');
-	const shifted = place >= main ? place + '%{main}'.length : place;
-	return `${withMain.slice(0, shifted)}%{qualifiers}${withMain.slice(shifted)}`;
 }

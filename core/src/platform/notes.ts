@@ -14,6 +14,17 @@ export interface RenderingNote {
 	readonly effect: 'widened' | 'narrowed' | null;
 	/** What could be written in place of the piece, in the notation, likeliest first. */
 	readonly candidates: readonly string[];
+	/** Where a candidate could become the heading's counterpart for every enquiry. */
+	readonly mapping?: MappingToDecide;
+}
+
+/** A heading and what may be its counterparts, by what vocabularies call them. */
+export interface MappingToDecide {
+	readonly vocabulary: string;
+	readonly heading: string;
+	readonly to: string;
+	/** Identifiers of the candidates, in their order. */
+	readonly candidates: readonly string[];
 }
 
 /** Right of a NOT, what widens a piece narrows the line, and the reverse. */
@@ -37,7 +48,7 @@ export interface Decision {
 }
 
 /** Notes that mark many lines with one cause, told once. */
-export interface GeneralNote extends Omit<RenderingNote, 'piece' | 'candidates'> {
+export interface GeneralNote extends Omit<RenderingNote, 'piece' | 'candidates' | 'mapping'> {
 	/** Numbers of the lines in the strategy. */
 	readonly lines: readonly number[];
 }

@@ -32,6 +32,7 @@ const KEYS = ['small:1', 'small:2', 'small:3'];
 function heading(profile: Profile, codes: ReadonlyMap<string, string>): HeadingToWrite {
 	return {
 		vocabulary: profile.source.vocabulary ?? '',
+		heading: 'sample',
 		label: HEADING,
 		closure: [HEADING, 'Old Harbours', 'New Harbours'],
 		qualifierCodes: codes,

@@ -2,11 +2,13 @@
  * Reading a line in a platform's own syntax, by its profile: the tree that it means, and for each
  * fault a place and a sentence. What is understood of a faulty line is kept.
  */
-import { DEFAULT_FIELDS, INDEXED_FIELDS, print, type Expression, type Fault, type IndexedField, type Limit, type TextField } from '../query/index.ts';
+import { INDEXED_FIELDS, print, type Expression, type Fault, type IndexedField } from '../query/index.ts';
 import { foldPattern } from '../text/index.ts';
-import { grammarOf, type Grammar, type LimitForm, type NearForm } from './grammar.ts';
+import { grammarOf, type Grammar, type NearForm } from './grammar.ts';
 import type { Profile } from './profile.ts';
 import { tidyFields, type Scope } from './read-fields.ts';
+import { assemble, isMixed, isText, type Joint } from './read-joints.ts';
+import { limitRead } from './read-limits.ts';
 import { isLiteral, literalSource, sticky } from './template.ts';
 
 export interface ReadingContext {
@@ -32,8 +34,6 @@ class GaveUp extends Error {}
 export function readPlatformLine(text: string, profile: Profile, context: ReadingContext): PlatformReading {
 	return new Reader(text, profile, context).whole();
 }
-
-type Joint = { readonly kind: 'and' | 'or' | 'not' } | { readonly kind: 'near'; readonly ordered: boolean; readonly distance: number };
 
 class Reader {
 	private at = 0;
@@ -156,7 +156,7 @@ class Reader {
 			joints.push(joint);
 		}
 		this.depth--;
-		return this.assemble(items, joints);
+		return this.assembled(items, joints);
 	}
 
 	/** The operator that follows, or what two pieces side by side mean here. */
@@ -192,47 +192,16 @@ class Reader {
 		return Math.max(1, this.profile.platform.proximity.counts === 'words between' ? written + 1 : written);
 	}
 
-	private assemble(items: readonly Expression[], joints: readonly Joint[]): Expression | null {
-		// Proximity binds tightest everywhere (common practice).
-		const sides: Expression[] = [];
-		const rest: ('and' | 'or' | 'not')[] = [];
-		items.forEach((item, at) => {
-			const joint = joints[at - 1];
-			const last = sides.at(-1);
-			if (at > 0 && joint?.kind === 'near' && last) {
-				sides[sides.length - 1] = { kind: 'near', ordered: joint.ordered, distance: joint.distance, left: last, right: item };
-				return;
-			}
-			if (at > 0 && joint && joint.kind !== 'near') rest.push(joint.kind);
-			sides.push(item);
-		});
-		const [first] = sides;
-		if (!first) return null;
-		const mixed = new Set(rest).size > 1;
-		const { precedence } = this.profile.platform.operators;
-		if (mixed && precedence === 'brackets-demanded')
+	private assembled(items: readonly Expression[], joints: readonly Joint[]): Expression | null {
+		const { operators, name } = this.profile.platform;
+		if (isMixed(joints) && operators.precedence === 'brackets-demanded')
 			this.fault(
 				0,
 				this.text.length,
 				'mixed-operators',
-				`Different operators stand side by side; ${this.profile.platform.name} demands brackets there. They are read from the left for now.`
+				`Different operators stand side by side; ${name} demands brackets there. They are read from the left for now.`
 			);
-		if (mixed && precedence === 'and-first') {
-			const groups: { items: Expression[]; signs: ('and' | 'not')[] }[] = [{ items: [first], signs: [] }];
-			rest.forEach((sign, at) => {
-				const next = sides[at + 1] as Expression;
-				if (sign === 'or') groups.push({ items: [next], signs: [] });
-				else {
-					groups.at(-1)?.items.push(next);
-					groups.at(-1)?.signs.push(sign);
-				}
-			});
-			return folded(
-				groups.map((group) => folded(group.items, group.signs)),
-				groups.slice(1).map(() => 'or' as const)
-			);
-		}
-		return folded(sides, rest);
+		return assemble(items, joints, operators.precedence);
 	}
 
 	private operand(): Expression | null {
@@ -256,7 +225,7 @@ class Reader {
 		if (heading) return heading;
 		for (const form of grammar.limits) {
 			const match = this.eat(form.pattern);
-			if (match) return { kind: 'limit', limit: this.limit(form, match) };
+			if (match) return { kind: 'limit', limit: limitRead(form, match, this.profile, (written) => this.ownSigns(written)) };
 		}
 		const enclosed = this.nearOpened() ?? this.fieldBefore();
 		if (enclosed) return enclosed;
@@ -332,46 +301,6 @@ class Reader {
 			except: [],
 			qualifiers: qualifiers(list)
 		};
-	}
-
-	private limit(form: LimitForm, match: RegExpExecArray): Limit {
-		const { first = '', last = '', quoted, plain = '' } = match.groups ?? {};
-		const text = quoted ?? plain;
-		const year = (digits: string) => (digits === '' ? null : Number(digits));
-		switch (form.kind) {
-			case 'years':
-				return { type: 'years', first: year(first), last: year(last) };
-			case 'yearsFrom':
-				return { type: 'years', first: year(first), last: null };
-			case 'yearsTo':
-				return { type: 'years', first: null, last: year(last) };
-			case 'year':
-				return { type: 'years', first: year(first), last: year(first) };
-			case 'enteredFrom':
-				return { type: 'entered', first, last: null };
-			case 'enteredBetween':
-				return { type: 'entered', first, last };
-			case 'la':
-			case 'pt':
-			case 'ag': {
-				const own = Object.entries(this.profile.source.values ?? {}).find(
-					([key, value]) => key.startsWith(`${form.kind}:`) && value.toLowerCase() === text.toLowerCase()
-				);
-				const value = own ? own[0].slice(3) : this.ownSigns(text);
-				const patterns = foldPattern(value);
-				return {
-					type: 'entry',
-					field: form.kind,
-					of: patterns.length === 1 ? { kind: 'word', text: value, pattern: patterns[0] ?? '' } : { kind: 'phrase', text: value, patterns }
-				};
-			}
-			case 'identifier':
-				return { type: 'identifier', values: [text] };
-			case 'hasAbstract':
-				return { type: 'presence', has: true, part: 'ab' };
-			case 'hasHeadings':
-				return { type: 'presence', has: true, part: 'hd' };
-		}
 	}
 
 	/** Proximity written around its sides, or behind quotes. */
@@ -454,44 +383,5 @@ class Reader {
 const SPACE = /\s+/uy;
 const DISTANCE = /\s*(?<n>\d{1,4})/uy;
 
-function isText(piece: Expression): boolean {
-	switch (piece.kind) {
-		case 'word':
-		case 'phrase':
-		case 'near':
-		case 'field':
-			return true;
-		case 'and':
-		case 'or':
-			return piece.items.every(isText);
-		case 'not':
-			return isText(piece.keep) && isText(piece.drop);
-		default:
-			return false;
-	}
-}
-
-/** Read from the left; the same operator several times in a row is one junction, as brackets around it would be. */
-function folded(items: readonly Expression[], signs: readonly ('and' | 'or' | 'not')[]): Expression {
-	const [first, ...others] = items;
-	if (!first) throw new Error('Nothing to fold');
-	let left = first;
-	let open: 'and' | 'or' | null = null;
-	others.forEach((item, at) => {
-		const sign = signs[at] ?? 'and';
-		if (sign === 'not') {
-			left = { kind: 'not', keep: left, drop: item };
-			open = null;
-		} else if (open === sign && left.kind === sign) left = { ...left, items: [...left.items, item] };
-		else {
-			left = { kind: sign, items: [left, item] };
-			open = sign;
-		}
-	});
-	return left;
-}
-
 /** The text of a reading in the notation; empty where there is none. */
 export const readingText = (reading: PlatformReading): string => (reading.tree ? print(reading.tree) : '');
-
-export const READ_WITHOUT_FIELD: readonly TextField[] = DEFAULT_FIELDS;

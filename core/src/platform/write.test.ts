@@ -4,7 +4,8 @@ import { parse } from '../query/index.ts';
 import type { Decision } from './notes.ts';
 import type { Profile } from './profile.ts';
 import { testProfile as base } from './test-profile.ts';
-import { writeStrategy } from './write.ts';
+import { writeStrategy, writeStrategyInSteps } from './write.ts';
+import { WRITTEN_ALONE, type WritingContext } from './writing.ts';
 
 const platform = (change: Partial<Profile['platform']>): Profile => ({ ...base, platform: { ...base.platform, ...change } });
 const cql = platform({
@@ -13,7 +14,13 @@ const cql = platform({
 	lines: { reference: null, anyRun: null, allRun: null, comment: null }
 });
 
-function write(texts: readonly string[], profile = base, decisions: readonly Decision[] = [], variants: readonly string[] = []) {
+function write(
+	texts: readonly string[],
+	profile = base,
+	decisions: readonly Decision[] = [],
+	variants: readonly string[] = [],
+	around: Partial<WritingContext> = {}
+) {
 	return writeStrategy(
 		texts.map((text, at) => ({
 			id: String(at),
@@ -25,11 +32,13 @@ function write(texts: readonly string[], profile = base, decisions: readonly Dec
 		})),
 		profile,
 		{
+			...WRITTEN_ALONE,
 			heading: (piece) =>
 				piece.label === 'Unknown'
 					? null
 					: {
 							vocabulary: piece.vocabulary ?? 'skerry',
+							heading: `h-${piece.label ?? ''}`,
 							label: piece.label ?? '',
 							closure: [piece.label ?? '', 'Below'],
 							qualifierCodes: new Map([['harm', 'ha']]),
@@ -39,10 +48,8 @@ function write(texts: readonly string[], profile = base, decisions: readonly Dec
 			variants: () => variants,
 			currentYear: 2026,
 			decisions,
-			counterparts: () => [],
 			read: (text) => parse(text).tree,
-			own: [],
-			first: 1
+			...around
 		}
 	);
 }
@@ -143,5 +150,76 @@ describe('changes of meaning are never silent', () => {
 		});
 		expect(lines[0]?.notes.map((note) => [note.kind, note.cause])).toEqual([['adjusted', 'parts']]);
 		expect(whole.split('\n').at(-1)).toBe('4\tstep 3 both x<T+S+W>');
+	});
+});
+
+describe('headings of another vocabulary', () => {
+	const other = { ...base, source: { ...base.source, name: 'Harbour', vocabulary: 'harbour' } };
+	const may = (labels: readonly string[], decided: { by: string; on: string } | null = null, relation: 'exact' | 'broad' | 'narrow' = 'exact') => ({
+		counterparts: () => labels.map((label) => ({ heading: `id-${label}`, label, relation, decided, hasNarrower: true }))
+	});
+	const line = (text: string, around: Partial<WritingContext>) => write([text], other, [], [], around).lines[0];
+
+	it('wait for a decision, with what may stand for them and where it could be kept', () => {
+		expect(line('{skerry:Delirium >}', may(['Clouding', 'Stupor']))).toMatchObject({
+			gap: true,
+			notes: [
+				{
+					kind: 'to decide',
+					candidates: ['{harbour:Clouding >}', '{harbour:Stupor >}'],
+					mapping: { vocabulary: 'skerry', heading: 'h-Delirium', to: 'harbour', candidates: ['id-Clouding', 'id-Stupor'] }
+				}
+			]
+		});
+	});
+	it('are told once it was decided that nothing fits, and no longer offered', () => {
+		const nothingFits = () => ({ why: 'It knows only diseases', by: 'Mara', on: '2026-03-01' });
+		const [note] = line('{skerry:Delirium >}', { ...may(['Clouding']), nothingFits })?.notes ?? [];
+		expect(note).toMatchObject({
+			kind: 'to decide',
+			candidates: [],
+			message: 'It was decided that no heading of Harbour fits: It knows only diseases (Mara, 2026-03-01).'
+		});
+		expect(note?.mapping).toBeUndefined();
+	});
+	it('are what was decided for every enquiry, with what that changes', () => {
+		const decided = { by: 'Mara', on: '2026-03-01' };
+		expect(
+			line('{skerry:Delirium >}', {
+				...may(['Clouding'], decided, 'broad'),
+				heading: (piece) => ({
+					vocabulary: piece.vocabulary ?? 'skerry',
+					heading: 'x',
+					label: piece.label ?? '',
+					closure: [piece.label ?? ''],
+					qualifierCodes: new Map(),
+					hasNarrower: true
+				})
+			})
+		).toMatchObject({
+			text: 's[Clouding; below]',
+			gap: false,
+			notes: [{ kind: 'widened', cause: 'counterpart' }]
+		});
+	});
+});
+
+describe('writing with pauses', () => {
+	it('gives the same, and lets others go on after every line', async () => {
+		const lines = ['light OR lamp', 'ti:night', '#1 AND #2', '/* off */ dusk'].map((text, at) => ({
+			id: String(at),
+			number: at + 1,
+			label: '',
+			tree: parse(text).tree,
+			role: 'words',
+			off: text.startsWith('/*')
+		}));
+		let pauses = 0;
+		const paused = await writeStrategyInSteps(lines, base, WRITTEN_ALONE, () => {
+			pauses++;
+			return Promise.resolve();
+		});
+		expect(paused).toEqual(writeStrategy(lines, base, WRITTEN_ALONE));
+		expect(pauses).toBe(4);
 	});
 });

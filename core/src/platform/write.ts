@@ -6,6 +6,7 @@ import { nodesOf, print, type Expression } from '../query/index.ts';
 import { toldOnce, type RenderingNote } from './notes.ts';
 import type { Profile } from './profile.ts';
 import { fill } from './template.ts';
+import type { FieldsWritten } from './write-fields.ts';
 import { LineWriter } from './write-line.ts';
 import type { LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 
@@ -35,6 +36,7 @@ class StrategyWriter {
 	private readonly written = new Map<number, number>();
 	private readonly byNumber: ReadonlyMap<number, LineToWrite>;
 	private readonly rendered: RenderedLine[] = [];
+	private readonly fields = new Map<string, FieldsWritten | null>();
 	private next: number;
 
 	constructor(
@@ -62,7 +64,13 @@ class StrategyWriter {
 	/** What is written, after every line was. */
 	whole(): Rendering {
 		const { lines, general } = toldOnce(this.rendered);
-		return { lines, general, whole: this.text(lines), gaps: lines.filter((line) => line.gap).length };
+		return {
+			lines,
+			general,
+			whole: this.text(lines),
+			gaps: lines.filter((line) => line.gap).length,
+			fields: [...this.fields.values()].filter((one) => one !== null)
+		};
 	}
 
 	/** The next line, in their order, and what stands after it here alone. */
@@ -115,7 +123,7 @@ class StrategyWriter {
 	}
 
 	private writer(): LineWriter {
-		return new LineWriter(this.profile, this.context, this.byNumber, this.written, this.oneString);
+		return new LineWriter(this.profile, this.context, this.byNumber, this.written, this.oneString, this.fields);
 	}
 
 	/** Lines that only this source has. */

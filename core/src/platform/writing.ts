@@ -1,6 +1,7 @@
 /** What writing is given and what it gives back: lines, headings, counterparts, decisions. */
 import type { Expression, HeadingPiece } from '../query/index.ts';
 import type { Decision, GeneralNote, RenderingNote } from './notes.ts';
+import type { ChosenFields, FieldsWritten } from './write-fields.ts';
 import type { Variants } from './write-terms.ts';
 
 export interface LineToWrite {
@@ -16,6 +17,7 @@ export interface LineToWrite {
 /** A heading as the target needs it. */
 export interface HeadingToWrite {
 	readonly vocabulary: string;
+	readonly heading: string;
 	readonly label: string;
 	/** Labels of the heading and all narrower ones, without what `except` leaves out. */
 	readonly closure: readonly string[];
@@ -27,6 +29,7 @@ export interface HeadingToWrite {
 
 /** What a heading is called in the target's vocabulary. */
 export interface CounterpartToWrite {
+	readonly heading: string;
 	readonly label: string;
 	readonly relation: 'exact' | 'close' | 'broad' | 'narrow' | 'related';
 	/** Who decided it and when; null where it is a suggestion. */
@@ -38,6 +41,8 @@ export interface WritingContext {
 	heading(piece: HeadingPiece): HeadingToWrite | null;
 	/** Decided ones first, then suggestions, likeliest first. */
 	counterparts(piece: HeadingPiece): readonly CounterpartToWrite[];
+	/** The decision that the target has nothing for this heading. */
+	nothingFits(piece: HeadingPiece): { readonly why: string; readonly by: string; readonly on: string } | null;
 	/** Numbers of the lines that `@A` joins. */
 	concept(letter: string, strand: number | null): readonly number[] | null;
 	readonly variants: Variants;
@@ -47,6 +52,8 @@ export interface WritingContext {
 	read(text: string): Expression | null;
 	/** What the searcher wrote for this source alone. */
 	readonly own: readonly OwnLine[];
+	/** What was chosen for fields that can be written in several ways. */
+	readonly fields: readonly ChosenFields[];
 	/** Number of the first line in the output. */
 	readonly first: number;
 }
@@ -55,12 +62,14 @@ export interface WritingContext {
 export const WRITTEN_ALONE: WritingContext = {
 	heading: () => null,
 	counterparts: () => [],
+	nothingFits: () => null,
 	concept: () => null,
 	variants: () => [],
 	currentYear: 0,
 	decisions: [],
 	read: () => null,
 	own: [],
+	fields: [],
 	first: 1
 };
 
@@ -114,4 +123,6 @@ export interface Rendering {
 	readonly whole: string;
 	readonly gaps: number;
 	readonly general: readonly GeneralNote[];
+	/** The fields that the strategy asks for, and how they are written here. */
+	readonly fields: readonly FieldsWritten[];
 }

@@ -7,6 +7,7 @@ import {
 	nodesOf,
 	parse,
 	writeStrategyInSteps,
+	WRITTEN_ALONE,
 	type CounterpartToWrite,
 	type Decision,
 	type EnquiryDocument,
@@ -87,7 +88,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 		target && !worked.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id) ? [...worked.vocabularies, target] : worked.vocabularies;
 	const names = namesOf(document, worked.vocabularies);
 	const trees = lines.flatMap((line) => (line.tree ? [line.tree] : []));
-	const counterparts = target ? await counterpartsOf(trees, worked.vocabularies, target) : () => [];
+	const { counterparts, nothingFits } = target ? await counterpartsOf(trees, worked.vocabularies, target) : WRITTEN_ALONE;
 	const context: WritingContext = {
 		heading(piece) {
 			const { open, heading } = find(piece, worked.vocabularies, vocabularies);
@@ -97,6 +98,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 			const closure = [...vocabulary.closure(heading.id)].filter((id) => !out.has(id));
 			return {
 				vocabulary: vocabulary.id,
+				heading: heading.id,
 				label: heading.label,
 				closure: closure.map((id) => vocabulary.get(id)?.label ?? id),
 				qualifierCodes: new Map(vocabulary.qualifiers.map((one) => [one.name, one.code])),
@@ -104,6 +106,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 			};
 		},
 		counterparts,
+		nothingFits,
 		concept(letter, strand) {
 			const ids = names.conceptIds(letter, strand);
 			return ids && joinedLines(document, ids.concept, ids.strand).map((line) => document.lines.indexOf(line) + 1);
@@ -113,6 +116,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 		decisions: decisionsOf(chosen),
 		read: readText,
 		own: (chosen.own ?? []).map((one) => ({ ...one, on: one.on ?? '' })),
+		fields: chosen.fields ?? [],
 		first: chosen.first
 	};
 	return writeStrategyInSteps(linesToWrite(worked), profile, context, breather());
@@ -150,9 +154,10 @@ async function counterpartsOf(
 	trees: readonly Expression[],
 	own: readonly OpenVocabulary[],
 	target: OpenVocabulary
-): Promise<(piece: HeadingPiece) => readonly CounterpartToWrite[]> {
+): Promise<Pick<WritingContext, 'counterparts' | 'nothingFits'>> {
 	const pieces = trees.flatMap((tree) => [...nodesOf(tree)].filter((node) => node.kind === 'heading'));
 	const found = new Map<string, readonly CounterpartToWrite[]>();
+	const none = new Map<string, NonNullable<ReturnType<WritingContext['nothingFits']>>>();
 	const decisions = new Map<string, Awaited<ReturnType<typeof allDecisions>>>();
 	for (const piece of pieces) {
 		const { open, heading } = find(piece, own, own);
@@ -164,14 +169,16 @@ async function counterpartsOf(
 		const decision = decisions.get(from)?.find((one) => one.heading === heading.id && one.to === target.vocabulary.id)?.decision;
 		const counterpart = (id: string, relation: CounterpartToWrite['relation'], decided: CounterpartToWrite['decided']): CounterpartToWrite[] => {
 			const other = target.vocabulary.get(id);
-			return other ? [{ label: other.label, relation, decided, hasNarrower: target.vocabulary.narrower(id).length > 0 }] : [];
+			return other ? [{ heading: id, label: other.label, relation, decided, hasNarrower: target.vocabulary.narrower(id).length > 0 }] : [];
 		};
+		if (decision?.kind === 'none') none.set(key, { why: decision.reason, by: decision.by, on: decision.on });
 		const decided = decision?.targets.flatMap((id) => counterpart(id, RELATIONS[decision.kind], { by: decision.by, on: decision.on })) ?? [];
 		const suggested = decided.length > 0 ? [] : ((await suggestionsFor(from, heading.id, target.vocabulary.id, OFFERED)) ?? []);
 		found.set(key, [...decided, ...suggested.flatMap((one) => counterpart(one.heading.id, 'close', null))]);
 	}
-	return (piece) => {
+	const keyOf = (piece: HeadingPiece) => {
 		const { open, heading } = find(piece, own, own);
-		return open && heading ? (found.get(`${open.vocabulary.id}:${heading.id}`) ?? []) : [];
+		return open && heading ? `${open.vocabulary.id}:${heading.id}` : '';
 	};
+	return { counterparts: (piece) => found.get(keyOf(piece)) ?? [], nothingFits: (piece) => none.get(keyOf(piece)) ?? null };
 }

@@ -1,5 +1,5 @@
 /** What the Renderings screen asks of the server, and what it is told. */
-import type { GeneralNote, RenderedLine } from '@wide-lantern/core/editor';
+import type { Rendering } from '@wide-lantern/core/editor';
 
 export interface RenderingProfile {
 	readonly id: string;
@@ -15,7 +15,7 @@ export interface RenderingProfile {
 
 export interface ShownRendering {
 	readonly profile: RenderingProfile;
-	readonly rendering: { readonly lines: readonly RenderedLine[]; readonly whole: string; readonly gaps: number; readonly general: readonly GeneralNote[] };
+	readonly rendering: Rendering;
 }
 
 export interface RenderingsView {

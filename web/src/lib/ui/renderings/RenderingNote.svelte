@@ -1,12 +1,13 @@
 <!-- A note of a rendering: what changed and in which direction; and the searcher's decision on it. -->
 <script lang="ts">
 	import { format } from 'date-fns';
-	import { hasErrors, parse, type RenderingNote } from '@wide-lantern/core/editor';
+	import { hasErrors, parse, type MappingToDecide, type RenderingNote } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { decide as decideOnCounterpart, KINDS, type Kind } from '$lib/work/counterparts';
 	import { newId } from '$lib/work/new-id';
 
-	/** @param short one line, opened on request: where several sources stand together */
-	let { note, rendering, short = false }: { note: RenderingNote; rendering: string; short?: boolean } = $props();
+	/** @param short one line, opened on request: where several sources stand together @param mapped is called when a counterpart was kept for every enquiry */
+	let { note, rendering, short = false, mapped = () => {} }: { note: RenderingNote; rendering: string; short?: boolean; mapped?: () => void } = $props();
 	const { enquiry, personName } = takeBench();
 	const document = $derived(enquiry.document);
 	const EXAMPLE = '"acute brain failure" OR confusion*';
@@ -17,6 +18,10 @@
 	let chosen = $state<string[]>([]);
 	let text = $state('');
 	let why = $state('');
+	/** How the heading and what was chosen relate, for every enquiry; null where the choice is this rendering's alone. */
+	let relation = $state<Kind | null>(null);
+	let refused = $state('');
+	const mapping = $derived(take === 'replace' && text.trim() === '' && chosen.length > 0 ? (note.mapping ?? null) : null);
 	const heading = $derived(/^\{.*\}$/.test(note.piece));
 	const put = $derived([...(note.cause === 'written-out' || text.trim() === '' ? chosen : []), ...(text.trim() === '' ? [] : [text.trim()])].join(' OR '));
 	const fault = $derived.by(() => {
@@ -24,7 +29,7 @@
 		const { faults } = parse(put);
 		return hasErrors(faults) ? (faults.find((one) => one.severity === 'error')?.message ?? '') : '';
 	});
-	const ready = $derived(why.trim() !== '' && (take !== 'replace' || (put !== '' && fault === '')));
+	const ready = $derived((why.trim() !== '' || (mapping !== null && relation !== null)) && (mapping === null || relation !== 'two' || chosen.length > 1) && (take !== 'replace' || (put !== '' && fault === '')));
 
 	function begin() {
 		open = true;
@@ -32,13 +37,23 @@
 		// Of counterparts the likeliest, of written-out words all: unwanted ones are taken out.
 		chosen = note.candidates.slice(0, note.cause === 'written-out' ? undefined : 1).map(String);
 	}
-	function decide() {
+	async function decide() {
+		refused = '';
+		if (mapping && relation !== null) return keepForAll(mapping, relation);
 		const at = document.renderings.find((one) => one.id === rendering);
 		if (!at || !ready) return;
 		const item = { id: newId(), piece: everyHeading && take === 'leave out' ? '{*}' : note.piece, cause: note.cause, take, text: take === 'replace' ? put : '', why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
 		const kept = at.decisions ?? [];
 		enquiry.edit('decide on a note', [at.decisions ? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }]);
 		open = false;
+	}
+	async function keepForAll({ vocabulary, heading: of, to, candidates }: MappingToDecide, kind: Kind) {
+		const targets = note.candidates.flatMap((candidate, at) => (chosen.includes(candidate) ? [candidates[at] ?? ''] : []));
+		const fault = await decideOnCounterpart(vocabulary, of, to, { kind, targets, reason: why.trim(), seen: null });
+		refused = fault ?? '';
+		if (fault !== null) return;
+		open = false;
+		mapped();
 	}
 	const stands = (one: { readonly piece: string }) => one.piece === note.piece || (one.piece === '{*}' && heading);
 	const stored = $derived(document.renderings.find((one) => one.id === rendering));
@@ -82,7 +97,7 @@
 			class="decide"
 			onsubmit={(event) => {
 				event.preventDefault();
-				decide();
+				void decide();
 			}}
 		>
 			<label
@@ -104,6 +119,16 @@
 			{:else if take === 'leave out' && heading}
 				<label class="flex gap-2 items-center"><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label>
 			{/if}
+			{#if mapping}
+				<label
+					><span class="said">Keep it for</span>
+					<select class="ask" bind:value={relation}>
+						<option value={null}>this enquiry and this source</option>
+						{#each Object.entries(KINDS).filter(([kind]) => kind !== 'none' && (kind !== 'two' || chosen.length > 1)) as [kind, name] (kind)}<option value={kind}>every enquiry, as: {name}</option>{/each}
+					</select></label
+				>
+			{/if}
+			{#if refused}<p class="small fault-text" role="alert">{refused}</p>{/if}
 			<label><span class="said">Reason, kept with it</span><input class="ask" bind:value={why} placeholder="The text words carry it" /></label>
 			<span class="flex gap-1"><button class="do first" type="submit" disabled={!ready}>Keep the decision</button><button class="do" type="button" onclick={() => (open = false)}>Cancel</button></span>
 		</form>

@@ -78,7 +78,7 @@
 		const lines = SAMPLE.map((text, at) => ({ id: String(at), number: at + 1, label: '', tree: parse(text).tree, role: 'words', off: false }));
 		return writeStrategy(lines, profile, {
 			...WRITTEN_ALONE,
-			heading: () => ({ vocabulary: profile.source.vocabulary ?? '', label: 'Stone Harbours', closure: ['Stone Harbours', 'Old Harbours'], qualifierCodes: new Map(), hasNarrower: true }),
+			heading: () => ({ vocabulary: profile.source.vocabulary ?? '', heading: 'sample', label: 'Stone Harbours', closure: ['Stone Harbours', 'Old Harbours'], qualifierCodes: new Map(), hasNarrower: true }),
 			variants: () => ['harbour', 'harbours'],
 			currentYear: new Date().getFullYear()
 		});

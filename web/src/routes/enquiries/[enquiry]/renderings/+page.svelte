@@ -6,6 +6,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import type { RenderedLine } from '@wide-lantern/core/editor';
 	import BareWords from '$lib/ui/renderings/BareWords.svelte';
+	import FieldWays from '$lib/ui/renderings/FieldWays.svelte';
 	import OwnLines from '$lib/ui/renderings/OwnLines.svelte';
 	import ReadBack from '$lib/ui/renderings/ReadBack.svelte';
 	import RenderingNote from '$lib/ui/renderings/RenderingNote.svelte';
@@ -231,6 +232,7 @@
 			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
 			{#if single.profile.connected && stored}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/if}
 		</div>
+		{#if stored}<FieldWays rendering={stored.id} source={single.profile.source} fields={single.rendering.fields} />{/if}
 	</div>
 {/if}
 
@@ -285,7 +287,7 @@
 								</li>
 							{/if}
 							{#each rendered.notes.filter((note) => alone !== null || (note.kind !== 'adjusted' && note.kind !== 'decided')).sort((a, b) => (NOTE_ORDER[a.kind] ?? 9) - (NOTE_ORDER[b.kind] ?? 9)) as note, number (number)}
-								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} />{/if}
+								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} mapped={() => void fresh.ask()} />{/if}
 							{/each}
 							{#if rendered.examples?.lost}<li class="soft quiet">Missed here, for example: {rendered.examples.lost.title} <span class="small">({rendered.examples.lost.id})</span></li>{/if}
 							{#if rendered.examples?.gained}<li class="soft quiet">Brought here, for example: {rendered.examples.gained.title} <span class="small">({rendered.examples.gained.id})</span></li>{/if}

@@ -1,0 +1,134 @@
+/** Writing headings: in the source's own vocabulary, or by what was decided to stand for them there. */
+import { printLabel, type HeadingPiece } from '../query/index.ts';
+import type { NoteKind } from './notes.ts';
+import type { Part, Pen } from './pen.ts';
+import type { HeadingToWrite } from './writing.ts';
+import { fill } from './template.ts';
+
+export function writeHeading(pen: Pen, piece: HeadingPiece, flipped: boolean): Part {
+	const { headings, name } = pen.profile.platform;
+	const { source } = pen.profile;
+	if (!headings || source.vocabulary === null)
+		return pen.cannot(
+			piece,
+			'no-headings',
+			`${source.name} has no headings.`,
+			'Let the text words carry it and leave it out here, with the reason; or put words in its place.'
+		);
+	if (piece.label === null) {
+		if (headings.anyQualified === null || headings.anyQualified === undefined)
+			return pen.cannot(
+				piece,
+				'any-heading',
+				`${name} has no form for “any heading with this qualifier”.`,
+				'Name headings, or leave it out here with a reason.'
+			);
+		return { text: fill(headings.anyQualified, { list: piece.qualifiers.join(headings.joiner) }), tight: 'piece' };
+	}
+	const found = pen.context.heading(piece);
+	if (!found) return pen.cannot(piece, 'unknown-heading', 'The heading is unknown.', 'Mend it in the strategy, or leave it out here with a reason.');
+	if (found.vocabulary !== source.vocabulary) return counterparts(pen, piece, found, flipped);
+	if (piece.main && headings.main === null)
+		pen.note('widened', 'no-main', piece, `${name} cannot ask for main topics only; every assignment is found.`, 'Accept it.', flipped);
+	if (piece.qualifiers.length > 0 && headings.qualifiers === null)
+		pen.note('widened', 'no-qualifiers', piece, `${name} has no qualifiers; the heading is searched with all of them.`, 'Accept it.', flipped);
+	const qualifiers =
+		piece.qualifiers.length === 0 || headings.qualifiers === null
+			? ''
+			: fill(headings.qualifiers, {
+					list: piece.qualifiers.map((one) => (headings.qualifierBy === 'code' ? (found.qualifierCodes.get(one) ?? one) : one)).join(headings.joiner)
+				});
+	const form = (label: string, reach: string) => fill(headings.pattern, { label, reach, main: piece.main ? (headings.main ?? '') : '', qualifiers });
+	if (piece.narrower && piece.except.length === 0 && headings.narrower !== null) return { text: form(found.label, headings.narrower), tight: 'piece' };
+	if (!piece.narrower) {
+		if (headings.exact !== null) return { text: form(found.label, headings.exact), tight: 'piece' };
+		if (found.hasNarrower) pen.note('widened', 'always-narrower', piece, `${name} always takes narrower headings in.`, 'Accept it.', flipped);
+		return { text: form(found.label, headings.narrower ?? ''), tight: 'piece' };
+	}
+	if (found.closure.length === 0)
+		return pen.cannot(
+			piece,
+			'nothing-left',
+			`Nothing is left of ${found.label} when what is excepted is taken out.`,
+			'Mend it in the strategy, or leave it out here with a reason.'
+		);
+	const why = piece.except.length > 0 ? 'there is no “except” here' : `${name} does not bring narrower headings by itself`;
+	if (headings.exact === null) {
+		// Each of them would bring its narrower ones, those left out among them.
+		pen.note('widened', 'no-except', piece, `${name} always takes narrower headings in, so that what is left out may come back.`, 'Accept it.', flipped);
+		return { text: form(found.label, headings.narrower ?? ''), tight: 'piece' };
+	}
+	pen.note(
+		'adjusted',
+		'written-out-headings',
+		piece,
+		`Written out as ${found.closure.length} headings, because ${why}.`,
+		'When the vocabulary grows, write it out again.'
+	);
+	const sign = ` ${pen.profile.platform.operators.or} `;
+	return { text: found.closure.map((label) => form(label, headings.exact ?? '')).join(sign), tight: found.closure.length > 1 ? 'or' : 'piece' };
+}
+
+/** A heading of another vocabulary: what was decided stands for it, or it waits for a decision. */
+function counterparts(pen: Pen, piece: HeadingPiece, found: HeadingToWrite, flipped: boolean): Part {
+	const { source } = pen.profile;
+	const all = pen.context.counterparts(piece);
+	const reach = (one: { label: string; hasNarrower: boolean }) =>
+		`{${piece.main ? '!' : ''}${source.vocabulary ?? ''}:${printLabel(one.label)}${piece.narrower && one.hasNarrower ? ' >' : ''}}`;
+	const decided = all.filter((one) => one.decided !== null);
+	const [first] = decided;
+	if (!first) {
+		const none = pen.context.nothingFits(piece);
+		const offered = none ? [] : all.slice(0, 6);
+		const [best] = offered;
+		const likeness = best
+			? `${source.name} has a vocabulary of its own and may call it ${offered
+					.slice(0, 3)
+					.map((one) => one.label)
+					.join(', or ')}.`
+			: `Nothing in the vocabulary of ${source.name} resembles it.`;
+		return pen.cannot(
+			piece,
+			'other-vocabulary',
+			none ? `It was decided that no heading of ${source.name} fits: ${none.why} (${none.by}, ${none.on}).` : likeness,
+			none
+				? 'Leave it out here and let the text words carry it, or put words in its place.'
+				: 'Choose what stands for it there, put words in its place, or leave it out with a reason.',
+			{
+				candidates: offered.map(reach),
+				...(offered.length > 0
+					? { mapping: { vocabulary: found.vocabulary, heading: found.heading, to: source.vocabulary ?? '', candidates: offered.map((one) => one.heading) } }
+					: {})
+			}
+		);
+	}
+	const names = decided.map((one) => one.label).join(', ');
+	const kind: NoteKind = decided.every((one) => one.relation === 'exact' || one.relation === 'close')
+		? 'adjusted'
+		: decided.some((one) => one.relation === 'broad')
+			? 'widened'
+			: 'narrowed';
+	pen.note(
+		kind,
+		'counterpart',
+		piece,
+		`${piece.label ?? ''} is ${names} in ${source.name}${kind === 'adjusted' ? '' : kind === 'widened' ? ', which is broader' : ', which is narrower'} (${first.decided?.by ?? ''}, ${first.decided?.on ?? ''}).`,
+		kind === 'adjusted' ? 'Nothing to do.' : 'Accept it, or add words for what it changes.',
+		flipped
+	);
+	if (piece.qualifiers.length > 0)
+		pen.note(
+			'widened',
+			'counterpart-qualifiers',
+			piece,
+			`The qualifiers ${piece.qualifiers.join(', ')} are those of the other vocabulary; here all are searched.`,
+			'Accept it.',
+			flipped
+		);
+	if (piece.except.length > 0)
+		pen.note('widened', 'counterpart-except', piece, `What is left out below ${piece.label ?? ''} is not left out below ${names}.`, 'Accept it.', flipped);
+	const tree = pen.context.read(decided.map(reach).join(' OR '));
+	return tree
+		? pen.part(tree, null, flipped)
+		: pen.cannot(piece, 'other-vocabulary', `${names} cannot be read in the vocabulary of ${source.name}.`, 'Decide again.');
+}
