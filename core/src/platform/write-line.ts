@@ -271,6 +271,9 @@ export class LineWriter implements Pen {
 		return { text: texts.join(` ${operators.or} `), tight: texts.length > 1 ? 'or' : 'piece' };
 	}
 
+	/** Why the last term that could not be written could not. */
+	private unwritten: { readonly message: string; readonly next: string } | null = null;
+
 	/** The quoted spellings of a term; null where it cannot be written. */
 	spellings(expression: Expression, flipped: boolean): readonly string[] | null {
 		if (expression.kind !== 'word' && expression.kind !== 'phrase') return null;
@@ -278,7 +281,8 @@ export class LineWriter implements Pen {
 		const spellings = termSpellings(expression, this.profile, this.context.variants, (...note) => told.push(note));
 		for (const [kind, cause, message, next] of told)
 			// The words that a wildcard became can be chosen among, one by one.
-			if (kind !== 'to decide')
+			if (kind === 'to decide') this.unwritten = { message, next };
+			else
 				this.note(
 					kind,
 					cause,
@@ -292,12 +296,12 @@ export class LineWriter implements Pen {
 	}
 
 	unwritable(expression: Expression): Part {
-		return this.cannot(
-			expression,
-			'wildcard',
-			`${print(expression)} cannot be written with the wildcards of ${this.profile.platform.name}.`,
-			'Type the forms that are meant in its place, or leave it out here with a reason.'
-		);
+		const { message, next } = this.unwritten ?? {
+			message: `${print(expression)} cannot be written with the wildcards of ${this.profile.platform.name}.`,
+			next: 'Type the forms that are meant in its place.'
+		};
+		this.unwritten = null;
+		return this.cannot(expression, 'wildcard', message, `${next} Or leave it out here with a reason.`);
 	}
 
 	/** Text without field codes. */

@@ -223,3 +223,29 @@ describe('writing with pauses', () => {
 		expect(pauses).toBe(4);
 	});
 });
+
+describe('a wildcard that cannot be written', () => {
+	const without = platform({ wildcards: { any: null, one: null, optional: null, smallestStem: 3, front: false, inside: false, inPhrases: false } });
+	const told = (text: string, variants: readonly string[]) => write([text], without, [], variants).lines[0]?.notes[0];
+
+	it('says whether there is no word for it or too many', () => {
+		expect(told('song*', [])).toMatchObject({
+			kind: 'to decide',
+			piece: 'song*',
+			message: '“song*” cannot be written: there is no sign for “any ending” here, and no word of the collection matches it.'
+		});
+		expect(
+			told(
+				'song*',
+				Array.from({ length: 41 }, (_, at) => `song${at}`)
+			)?.message
+		).toContain('it stands for 41 words here, more than can be written out');
+	});
+	it('says so inside proximity, too, and of the right term', () => {
+		expect(told('song* WITHIN/3 night', [])).toMatchObject({
+			piece: 'song* WITHIN/3 night',
+			message: expect.stringContaining('“song*” cannot be written') as string
+		});
+		expect(write(['ti:(song* OR lamp)', 'ti:lamp'], without).lines.map((line) => line.notes.length)).toEqual([1, 0]);
+	});
+});

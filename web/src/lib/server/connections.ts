@@ -10,6 +10,7 @@ import { computing } from './computing';
 import { SruClient, type Told } from './connector/sru';
 import type { SruRecord } from './connector/xml';
 import { door } from './doors';
+import { questionsFor } from './connector/questions';
 import { linesOf, type WorkedEnquiry } from './workings';
 import { render } from './renderings';
 
@@ -107,7 +108,7 @@ export async function tryRendering(
 	const extra = theirs.filter((_, at) => !pairedTheirs.has(at));
 
 	// Of what only the original finds, that which the other source holds; of what only the rendering finds, that which this one holds.
-	const there = await heldThere(connection, missing, signal, progress);
+	const there = await heldThere(connection, profile, missing, signal, progress);
 	if (!there.ok) return there;
 	const heldMissing = missing.filter((record) => there.value.has(record.id));
 	const lost = [];
@@ -138,33 +139,39 @@ async function recordsOf(collection: string, numbers: readonly number[]): Promis
 	return found.filter((record) => isRecord(record));
 }
 
-/** Identifiers that one question may ask for. */
+/** Most signs and records of one question, where the source gives no ceiling of its own: addresses longer than some thousand signs are refused by many servers (common practice). */
+const SIGNS = 4_000;
 const AT_ONCE = 40;
 /** An identifier that other sources give, too. */
 const shared = (record: Held) => record.identifiers.filter((one) => /10\.\d{4,}\//.test(one));
+const quoted = (text: string) => `"${text.replace(/["\\*?^]/g, ' ')}"`;
+const byIdentifier = (record: BibliographicRecord) => shared(record).map((one) => `dc.identifier = ${quoted(one)}`);
+const byTitle = (record: BibliographicRecord) => {
+	const words = (record.titles[0] ?? '').replace(/[^\p{L}\p{N} ]/gu, ' ').trim();
+	return words === '' ? [] : [`dc.title = ${quoted(words)}`];
+};
 
 /** Which of these records the other source holds: asked by identifier, and by title where there is none. */
-async function heldThere(connection: SruClient, records: readonly BibliographicRecord[], signal: AbortSignal, progress: Progress): Promise<Told<Set<string>>> {
+async function heldThere(
+	connection: SruClient,
+	{ platform }: Profile,
+	records: readonly BibliographicRecord[],
+	signal: AbortSignal,
+	progress: Progress
+): Promise<Told<Set<string>>> {
 	const held = new Set<string>();
-	const quoted = (text: string) => `"${text.replace(/["\\*?^]/g, ' ')}"`;
-	const named = records.filter((record) => shared(record).length > 0);
-	for (let from = 0; from < named.length; from += AT_ONCE) {
-		const some = named.slice(from, from + AT_ONCE);
-		progress('held', from, records.length);
-		const query = some.flatMap((record) => shared(record).map((one) => `dc.identifier = ${quoted(one)}`)).join(' or ');
-		const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
-		if (!told.ok) return told;
-		for (const [at] of sameWorks(some, told.value.records.map(heldOf))) held.add(some[at]?.id ?? '');
-	}
-	const titled = records.filter((record) => !held.has(record.id));
-	for (let from = 0; from < titled.length; from += AT_ONCE / 4) {
-		const some = titled.slice(from, from + AT_ONCE / 4).filter((record) => (record.titles[0] ?? '').length > 0);
-		if (some.length === 0) continue;
-		progress('held', records.length - titled.length + from, records.length);
-		const query = some.map((record) => `dc.title = ${quoted((record.titles[0] ?? '').replace(/[^\p{L}\p{N} ]/gu, ' ').trim())}`).join(' or ');
-		const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
-		if (!told.ok) return told;
-		for (const [at] of sameWorks(some, told.value.records.map(heldOf))) held.add(some[at]?.id ?? '');
+	const signs = Math.min(platform.ceilings.length ?? SIGNS, SIGNS);
+	const most = Math.min(platform.ceilings.terms ?? AT_ONCE, platform.ceilings.identifiers ?? AT_ONCE, AT_ONCE);
+	let done = 0;
+	for (const clauses of [byIdentifier, byTitle]) {
+		const open = records.filter((record) => !held.has(record.id) && clauses(record).length > 0);
+		for (const { query, records: some } of questionsFor(open, clauses, signs, most)) {
+			progress('held', Math.min(done, records.length), records.length);
+			const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
+			if (!told.ok) return told;
+			for (const [at] of sameWorks(some, told.value.records.map(heldOf))) held.add(some[at]?.id ?? '');
+			done += some.length;
+		}
 	}
 	return { ok: true, value: held };
 }

@@ -22,34 +22,27 @@
 
 {#if several.length > 0}
 	<section class="mt-3" aria-label="Fields at {source}">
-		<h3>Fields that {source} can search in several ways</h3>
-		<ul class="ways mt-1">
-			{#each several as one (one.wanted.join())}
-				<li>
-					<label class="small"
-						><span>{names(one.wanted)}</span>
-						<select class="ask" value={one.way} disabled={!enquiry.editable} onchange={(event) => choose(one, event.currentTarget.value)}>
-							{#each one.options as option (option.way)}<option value={option.way}>{told(option)}</option>{/each}
-						</select></label
-					>
-				</li>
-			{/each}
-		</ul>
+		{#each several as one (one.wanted.join())}
+			<label class="way small"
+				><span>In the fields <strong>{names(one.wanted)}</strong></span>
+				<select class="ask" value={one.way} disabled={!enquiry.editable} onchange={(event) => choose(one, event.currentTarget.value)}>
+					{#each one.options as option (option.way)}<option value={option.way}>{told(option)}</option>{/each}
+				</select></label
+			>
+		{/each}
 	</section>
 {/if}
 
 <style>
-	.ways label {
-		display: grid;
-		grid-template-columns: minmax(0, 16rem) minmax(0, 34rem);
+	.way {
+		display: flex;
+		flex-wrap: wrap;
 		align-items: center;
-		gap: 12px;
+		gap: 4px 12px;
 		padding: 2px 0;
 	}
-	@media (max-width: 900px) {
-		.ways label {
-			grid-template-columns: minmax(0, 1fr);
-			gap: 2px;
-		}
+	.way select {
+		flex: 0 1 36rem;
+		min-width: 0;
 	}
 </style>

@@ -33,6 +33,7 @@
 
 	function begin() {
 		open = true;
+		[everyHeading, relation, text, why, refused] = [false, null, '', '', ''];
 		take = openKind ? (note.candidates.length > 0 ? 'replace' : 'leave out') : 'accept';
 		// Of counterparts the likeliest, of written-out words all: unwanted ones are taken out.
 		chosen = note.candidates.slice(0, note.cause === 'written-out' ? undefined : 1).map(String);
@@ -42,7 +43,7 @@
 		if (mapping && relation !== null) return keepForAll(mapping, relation);
 		const at = document.renderings.find((one) => one.id === rendering);
 		if (!at || !ready) return;
-		const item = { id: newId(), piece: everyHeading && take === 'leave out' ? '{*}' : note.piece, cause: note.cause, take, text: take === 'replace' ? put : '', why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const item = { id: newId(), piece: heading && everyHeading && take === 'leave out' ? '{*}' : note.piece, cause: note.cause, take, text: take === 'replace' ? put : '', why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
 		const kept = at.decisions ?? [];
 		enquiry.edit('decide on a note', [at.decisions ? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }]);
 		open = false;

@@ -84,7 +84,7 @@
 
 <section aria-label="Counts at {profile.source}">
 	<div class="flex flex-wrap items-center gap-2">
-		<h3>Counts at {profile.source}</h3>
+		<h3>Counts there</h3>
 		{#if enquiry.editable}
 			{#if progress}<button class="do" onclick={() => running?.abort()}>Cancel</button><span class="small soft" role="status">{progress.done} of {progress.of} lines</span>
 			{:else}

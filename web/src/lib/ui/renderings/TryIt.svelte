@@ -58,7 +58,7 @@
 	});
 </script>
 
-<section aria-label="Try it on {source}" data-tried={tried ? held : ''}>
+<section aria-label="Try it on {source}" aria-busy={busy !== null} data-tried={tried ? held : ''}>
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>On the works that both sources hold</h3>
 		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status">{said}</span>{#if progress && progress.of > 0}<progress class="how-far" max={progress.of} value={progress.done} aria-hidden="true"

@@ -64,6 +64,18 @@
 			?.lines.find((other) => other.id === line.id);
 		return row && row.text === line.text ? row.count : null;
 	};
+	/** The notes of a line in their order; what is being typed at one stays with it when others go. */
+	const shownNotes = (line: RenderedLine): readonly (readonly [key: string, note: RenderedLine['notes'][number]])[] => {
+		const seen = new Map<string, number>();
+		return line.notes
+			.filter((note) => alone !== null || (note.kind !== 'adjusted' && note.kind !== 'decided'))
+			.sort((a, b) => (NOTE_ORDER[a.kind] ?? 9) - (NOTE_ORDER[b.kind] ?? 9))
+			.map((note) => {
+				const about = `${note.cause} ${note.piece}`;
+				seen.set(about, (seen.get(about) ?? 0) + 1);
+				return [`${about} ${seen.get(about)}`, note];
+			});
+	};
 	/** What stands among several sources only as a number. */
 	const quiet = (line: RenderedLine) =>
 		(['decided', 'adjusted'] as const)
@@ -286,7 +298,7 @@
 									{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('take a line of one rendering back', [{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }])}>Take it back</button>{/if}
 								</li>
 							{/if}
-							{#each rendered.notes.filter((note) => alone !== null || (note.kind !== 'adjusted' && note.kind !== 'decided')).sort((a, b) => (NOTE_ORDER[a.kind] ?? 9) - (NOTE_ORDER[b.kind] ?? 9)) as note, number (number)}
+							{#each shownNotes(rendered) as [key, note] (key)}
 								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} mapped={() => void fresh.ask()} />{/if}
 							{/each}
 							{#if rendered.examples?.lost}<li class="soft quiet">Missed here, for example: {rendered.examples.lost.title} <span class="small">({rendered.examples.lost.id})</span></li>{/if}
