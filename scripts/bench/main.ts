@@ -15,6 +15,7 @@ import { countLines, lineOf } from './ours.ts';
 import { Postgres } from './postgres.ts';
 import { fts5, notation, termsFor, tsquery, type Blocks } from './queries.ts';
 import { benchRecords, Dice } from './records.ts';
+import { measureRenderings } from './renderings.ts';
 import { Sqlite } from './sqlite.ts';
 
 const SIZE = Number(argv.find((one) => one.startsWith('--records='))?.slice(10) ?? 100_000);
@@ -129,6 +130,7 @@ async function main(): Promise<void> {
 	say(
 		`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`
 	);
+	renderings(loaded.index);
 	const vocabulary = largeVocabulary();
 	lookup(vocabulary);
 	await forms(vocabulary);
@@ -137,6 +139,15 @@ async function main(): Promise<void> {
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
 	await postgres.close();
 	report(versions);
+}
+
+function renderings(index: CollectionIndex): void {
+	const all = measureRenderings(index);
+	const slowest = (key: 'write' | 'read') => all.reduce((most, one) => (one[key] > most[key] ? one : most));
+	const [write, read] = [slowest('write'), slowest('read')];
+	rows.push(['300 lines of 20 terms written for a source, the slowest of five', `${ms(write.write)} (${write.source})`, '', '', 'below one second']);
+	rows.push(['300 lines of 20 terms read back, the slowest of five', `${ms(read.read)} (${read.source})`, '', '', 'below one second']);
+	for (const one of all) say(`${one.source}: written in ${ms(one.write)}, read back in ${ms(one.read)}`);
 }
 
 /** Reading it from a file of every form. */
