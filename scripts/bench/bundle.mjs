@@ -9,11 +9,11 @@ await build({
 	logLevel: 'warn',
 	ssr: { noExternal: [/^@wide-lantern\//] },
 	build: {
-		ssr: 'scripts/bench/main.ts',
+		ssr: true,
 		outDir: 'build/bench',
 		emptyOutDir: true,
 		target: 'node20',
 		minify: false,
-		rollupOptions: { output: { entryFileNames: 'main.mjs' } }
+		rollupOptions: { input: { main: 'scripts/bench/main.ts', hand: 'scripts/bench/hand.ts' }, output: { entryFileNames: '[name].mjs' } }
 	}
 });

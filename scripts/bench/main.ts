@@ -1,6 +1,6 @@
 /**
  * `./lantern bench`: our engine beside SQLite's and PostgreSQL's, on the same invented records in
- * one run. Prints ratios; `--write` puts them into docs/performance.md.
+ * one run. Prints ratios; `--write` puts them into docs/performance.md, `--building` stops after the building.
  */
 import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
@@ -9,6 +9,7 @@ import { argv, env, version } from 'node:process';
 import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
 import { writeText, writeVectors } from './files.ts';
 import { growthChart } from './chart.ts';
+import { buildWithTwoHands } from './hands.ts';
 import { largeVocabulary, measureLookup } from './lookup.ts';
 import { measureForms } from './vocabulary.ts';
 import { countLines, lineOf } from './ours.ts';
@@ -54,8 +55,11 @@ async function main(): Promise<void> {
 
 	const sqlite = new Sqlite(folder);
 	const sqliteBuild = sqlite.build(['ti', 'ab', 'kw'], join(folder, 'text.tsv'));
+	const [both, twoHands] = await buildWithTwoHands(SIZE);
+	compare('Index built in two threads, as in the server', twoHands, 'SQLite FTS5', sqliteBuild, 'at least 4');
 	const [index, build] = timed(() => buildIndex(records, () => undefined));
-	compare('Index built', build, 'SQLite FTS5', sqliteBuild, 'at least 4');
+	compare('The same in one thread', build, 'SQLite FTS5', sqliteBuild, '');
+	if (!Buffer.from(both).equals(Buffer.from(index.buffer))) throw new Error('Two threads built another index than one.');
 	writeFileSync(join(folder, 'index'), new Uint8Array(index.buffer));
 	const [loaded, load] = timed(() => {
 		const path = join(folder, 'index');
@@ -71,6 +75,7 @@ async function main(): Promise<void> {
 	rows.push(['Bytes per token, whole index', bytes.toFixed(2), '', '', 'at most 5']);
 	say(`${(index.tokens / SIZE).toFixed(1)} tokens per record, ${bytes.toFixed(2)} bytes per token`);
 
+	if (argv.includes('--building')) return;
 	const postgres = await Postgres.open();
 	say(`PostgreSQL loaded and indexed in ${ms(await postgres.build(join(folder, 'vectors.tsv')))}`);
 

@@ -1,6 +1,6 @@
 /** Counts while one types, and what each term brings. */
-import { expect } from '@playwright/test';
-import { saved, signUp, test } from './people';
+import { expect, request } from '@playwright/test';
+import { address, KEEPER, PASSWORD, saved, signUp, test } from './people';
 
 test('counts follow the keys before anything is saved, and the lens tells what each term brings', async ({ page }) => {
 	await signUp(page);
@@ -55,4 +55,67 @@ test('a line that would take too much work says so, the others are counted, and 
 	await page.keyboard.press('Shift+End');
 	await page.keyboard.insertText('light*');
 	await expect(page.locator('.right-mark').first().locator('.count')).toHaveText(/[1-9]/);
+});
+
+test('the indexing of a large collection by two threads is stopped from an enquiry, and let go on; its counts are right', async ({ page }) => {
+	test.setTimeout(120_000);
+	const SIZE = 30_000;
+	const keeper = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
+	await keeper.post('/sign-in', { form: { email: KEEPER, password: PASSWORD }, maxRedirects: 0 });
+	const record = (number: number) => ({
+		id: `Q${number}`,
+		source: 'Quarry',
+		identifiers: [],
+		titles: [`stone${number % 1_000} by ${number < 20_000 ? 'hand' : 'hammer'}`],
+		abstract: Array.from({ length: 40 }, (_, at) => `word${(number * 7 + at * 13) % 5_000}`).join(' '),
+		keywords: number === 29_999 ? ['last of all'] : [],
+		headings: [],
+		authors: [],
+		journal: '',
+		affiliations: [],
+		year: 2024,
+		entered: null,
+		languages: [],
+		types: [],
+		ages: []
+	});
+	const text = Array.from({ length: SIZE }, (_, number) => `${JSON.stringify(record(number))}\n`).join('');
+	const put = await keeper.put('/api/v1/collections/zz-quarry?name=Quarry&taken=2026-11-01', {
+		headers: { 'content-type': 'application/x-ndjson' },
+		data: text
+	});
+	expect(put.status()).toBe(200);
+
+	await signUp(page);
+	const headers = { origin: address };
+	const made = await page.request.post('/api/v1/enquiries', { headers, data: { question: 'Is stone cut by hand?', framework: 'PICO' } });
+	const { id } = (await made.json()) as { id: string };
+	const line = (name: string, source: string, after: string | null) => ({
+		do: 'insert',
+		in: ['lines'],
+		item: { id: name, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false },
+		after
+	});
+	const edits = [
+		{ do: 'set', at: ['collection'], value: 'zz-quarry' },
+		line('a', 'stone999', null),
+		line('b', 'hammer', 'a'),
+		line('c', 'stone999 WITHIN/2 hammer', 'b'),
+		line('d', '"last of all" AND stone999', 'c')
+	];
+	expect((await page.request.post(`/api/v1/enquiries/${id}/edits`, { headers, data: { revision: 0, client: 'x', name: 'x', edits } })).status()).toBe(200);
+	const counts = page.request.get(`/api/v1/enquiries/${id}/counts`);
+	const stop = async () => (await page.request.post(`/api/v1/enquiries/${id}/indexing`, { headers, data: { do: 'stop' } })).status();
+	await expect(async () => expect(await stop()).toBe(200)).toPass({ intervals: [10], timeout: 20_000 });
+	expect(((await (await counts).json()) as { indexing: unknown }).indexing).toBe('stopped');
+	// Nobody's next question begins it again.
+	expect(((await (await page.request.get(`/api/v1/enquiries/${id}/counts`)).json()) as { indexing: unknown }).indexing).toBe('stopped');
+	expect(await stop()).toBe(409);
+
+	await page.goto(`/enquiries/${id}/strategy`);
+	await expect(page.getByText('The indexing of this collection was stopped')).toBeVisible();
+	await page.getByRole('button', { name: 'Index it' }).click();
+	await expect(page.locator('.right-mark .count')).toHaveText(['30', '10 000', '10', '1'], { timeout: 60_000 });
+	await expect(page.getByText('was stopped')).toHaveCount(0);
+	expect((await keeper.delete('/api/v1/collections/zz-quarry?sure=yes')).status()).toBe(200);
 });

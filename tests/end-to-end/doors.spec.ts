@@ -44,6 +44,7 @@ const TABLE: readonly Row[] = [
 	['DELETE', A, OWNER],
 	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],
 	['GET', `${A}/stream`, MEMBERS],
+	['POST', `${A}/indexing`, EDITORS, '', {}],
 	['POST', `${A}/trials`, MEMBERS, '', { revision: 0, trials: [{ name: 'doors', edits: [{ do: 'set', at: ['title'], value: 'x' }] }] }],
 	['PUT', `${A}/presence`, MEMBERS, '', { client: 'doors', line: null }],
 	['GET', `${A}/steps`, MEMBERS],

@@ -91,7 +91,7 @@ export class IdentifierBuilder {
 }
 
 export class Attributes {
-	constructor(private readonly parts: AttributeParts) {}
+	constructor(readonly parts: AttributeParts) {}
 
 	get values(): StringTable {
 		return this.parts.values;

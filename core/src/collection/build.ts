@@ -10,13 +10,10 @@ import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attribu
 import { ByteWriter, NumberWriter, putNumber } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
-import type { IndexFacts } from './layout.ts';
+import { joinedParts } from './joining.ts';
 import { mergeIndexes } from './merge.ts';
-import { LONG, PostingsWriter, type PostingSections } from './postings-writer.ts';
-import { RecordSet } from './record-set.ts';
-import { bytesOf, sealedIndex } from './sealing.ts';
-import { sortedNumbers } from './sorting.ts';
-import { StringTable } from './string-table.ts';
+import { plainAttributes, type IndexPart, type StretchPairs, type StretchPlaces } from './part.ts';
+import { LONG } from './postings-writer.ts';
 
 /** The preferred label of a heading, for the field of heading words. */
 export type LabelOf = (vocabulary: string, heading: string) => string | undefined;
@@ -73,16 +70,6 @@ const FIELD_SHIFT = 29;
 const ORDINAL = (1 << FIELD_SHIFT) - 1;
 const STRETCH = 2_000_000;
 
-/** A stretch's postings: the bytes of each word that it holds, by the words' numbers of the day. */
-interface StretchPostings {
-	readonly pairStarts: Uint32Array;
-	readonly pairRecords: Uint32Array;
-	readonly pairFields: Uint8Array;
-	readonly pairLengths: Uint8Array;
-	readonly placeStarts: Uint32Array;
-	readonly places: Uint8Array;
-}
-
 /** Title, abstract and author keywords are the first fields (INDEXED_FIELDS). */
 const TEXT_FIELDS = 3;
 
@@ -104,7 +91,8 @@ export class IndexBuilder {
 	/** Per record of the stretch: its first token. */
 	private recordTokens = new NumberWriter();
 	private stretchBase = 0;
-	private readonly stretches: StretchPostings[] = [];
+	private readonly pairs: StretchPairs[] = [];
+	private readonly stretchPlaces: StretchPlaces[] = [];
 	private readonly entryStarts = new NumberWriter();
 	private readonly entryPlaces = new NumberWriter();
 	private readonly entryFields = new ByteWriter();
@@ -225,7 +213,7 @@ export class IndexBuilder {
 				sorted[to * 2 + 1] = tokenPlaces[token] as number;
 			}
 		}
-		this.stretches.push(this.written(starts, sorted));
+		this.write(starts, sorted);
 		this.tokens += tokenEnd;
 		this.tokenEnd = 0;
 		this.stretchBase = this.size;
@@ -233,7 +221,7 @@ export class IndexBuilder {
 	}
 
 	/** @param starts where each word's tokens begin among the sorted */
-	private written(starts: Uint32Array, sorted: Uint32Array): StretchPostings {
+	private write(starts: Uint32Array, sorted: Uint32Array): void {
 		const count = starts.length - 1;
 		const tokens = starts[count] as number;
 		const { places, pairFields, pairLengths } = this;
@@ -276,80 +264,40 @@ export class IndexBuilder {
 		}
 		pairStarts[count] = pair;
 		placeStarts[count] = placeEnd;
+		this.pairs.push({ starts: pairStarts, records: pairRecords.slice(0, pair), fields: fieldBytes.slice(0, pair) });
+		// The two halves of joining go to two threads, so each has where the pairs begin.
+		this.stretchPlaces.push({ starts: placeStarts, bytes: placeBytes.slice(0, placeEnd), pairStarts: pairStarts.slice(), lengths: lengthBytes.slice(0, pair) });
+	}
+
+	/** What was read, for joining it with other parts; nothing can be added after. */
+	part(): IndexPart {
+		this.closeStretch();
+		this.entryStarts.push(this.entryPlaces.length);
 		return {
-			pairStarts,
-			pairRecords: pairRecords.slice(0, pair),
-			pairFields: fieldBytes.slice(0, pair),
-			pairLengths: lengthBytes.slice(0, pair),
-			placeStarts,
-			places: placeBytes.slice(0, placeEnd)
+			words: this.words.plain(),
+			pairs: this.pairs,
+			places: this.stretchPlaces,
+			records: {
+				size: this.size,
+				tokens: this.tokens,
+				entryStarts: this.entryStarts.written().slice(0, -1),
+				entryPlaces: this.entryPlaces.written(),
+				entryFields: this.entryFields.written(),
+				qualifiers: [...this.qualifiers.keys()],
+				headings: plainAttributes(this.headings.finish()),
+				values: plainAttributes(this.values.finish()),
+				identifiers: plainAttributes(this.identifiers.finish()),
+				years: Int16Array.from(this.years),
+				lengths: this.lengths.written(),
+				entered: this.entered.written(),
+				withAbstract: Uint32Array.from(this.withAbstract),
+				withHeadings: Uint32Array.from(this.withHeadings)
+			}
 		};
 	}
 
 	finish(): CollectionIndex {
-		this.closeStretch();
-		const { size } = this;
-		const texts = Array.from({ length: this.words.size }, (_, word) => this.words.text(word));
-		const order = sortedNumbers(texts);
-		const words = StringTable.of(Array.from(order, (word) => texts[word] ?? ''));
-		this.entryStarts.push(this.entryPlaces.length);
-		const places = this.entryPlaces.written();
-		const wide = places.some((place) => place > 0xffff);
-		const facts: IndexFacts = {
-			size,
-			tokens: this.tokens,
-			qualifiers: [...this.qualifiers.keys()],
-			placeWidth: wide ? 4 : 2,
-			madeFrom: this.options.madeFrom ?? ''
-		};
-		return sealedIndex(facts, words, {
-			...this.postings(order),
-			entryStarts: this.entryStarts.written(),
-			entryPlaces: bytesOf(wide ? places : Uint16Array.from(places)),
-			entryFields: this.entryFields.written(),
-			headings: this.headings.finish(),
-			values: this.values.finish(),
-			identifiers: this.identifiers.finish(),
-			years: Int16Array.from(this.years),
-			lengths: this.lengths.written(),
-			entered: this.entered.written(),
-			withAbstract: RecordSet.of(size, this.withAbstract).bits,
-			withHeadings: RecordSet.of(size, this.withHeadings).bits
-		});
-	}
-
-	/** What the stretches hold of each word, one behind the other. */
-	private postings(order: Uint32Array): PostingSections {
-		const { stretches } = this;
-		const records = gathered(
-			order,
-			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairRecords })),
-			(length) => new Uint32Array(length)
-		);
-		const fields = gathered(
-			order,
-			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairFields })),
-			(length) => new Uint8Array(length)
-		);
-		const lengths = gathered(
-			order,
-			stretches.map((one) => ({ starts: one.pairStarts, values: one.pairLengths })),
-			(length) => new Uint8Array(length)
-		);
-		const places = gathered(
-			order,
-			stretches.map((one) => ({ starts: one.placeStarts, values: one.places })),
-			(length) => new Uint8Array(length)
-		);
-		const writer = new PostingsWriter(this.size);
-		for (let word = 0; word < order.length; word++) {
-			const from = fields.starts[word] as number;
-			const to = fields.starts[word + 1] as number;
-			let all = 0;
-			for (let pair = from; pair < to; pair++) all |= fields.values[pair] as number;
-			writer.word(records.values, from, to, all);
-		}
-		return writer.finish(fields.values, lengths.values, places.values);
+		return joinedParts([this.part()], this.options.madeFrom ?? '');
 	}
 }
 
@@ -359,48 +307,4 @@ function putLengthBefore(bytes: Uint8Array, from: number, end: number): number {
 	const start = putNumber(bytes, from, written.length);
 	bytes.set(written, start);
 	return start + written.length;
-}
-
-interface Chunks<Values> {
-	/** Where each word's values begin, by the words' numbers; one more for the end. */
-	readonly starts: Uint32Array;
-	readonly values: Values;
-}
-
-/** The values of all chunks by word, words in another order. Chunks are read from front to back; only writing jumps. */
-function gathered<Values extends Uint8Array | Uint32Array>(
-	order: Uint32Array,
-	chunks: readonly Chunks<Values>[],
-	make: (length: number) => Values
-): Chunks<Values> {
-	const next = new Uint32Array(order.length);
-	for (const { starts } of chunks)
-		for (let word = 0; word + 1 < starts.length; word++) next[word] = (next[word] as number) + (starts[word + 1] as number) - (starts[word] as number);
-	const starts = new Uint32Array(order.length + 1);
-	let end = 0;
-	for (let sorted = 0; sorted < order.length; sorted++) {
-		const word = order[sorted] as number;
-		starts[sorted] = end;
-		end += next[word] as number;
-		next[word] = starts[sorted] as number;
-	}
-	starts[order.length] = end;
-	const values = make(end);
-	for (const chunk of chunks) {
-		const from = chunk.values;
-		let at = 0;
-		for (let word = 0; word + 1 < chunk.starts.length; word++) {
-			const stop = chunk.starts[word + 1] as number;
-			if (stop === at) continue;
-			let to = next[word] as number;
-			// Few are copied by hand; a view would cost more.
-			if (stop - at > 32) {
-				values.set(from.subarray(at, stop), to);
-				to += stop - at;
-				at = stop;
-			} else while (at < stop) values[to++] = from[at++] as number;
-			next[word] = to;
-		}
-	}
-	return { starts, values };
 }

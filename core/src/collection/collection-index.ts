@@ -3,7 +3,7 @@
  * by all threads. docs/collection-index.md tells why it is made so.
  */
 import { INDEXED_FIELDS, type IndexedField, type LimitField } from '../query/index.ts';
-import { Attributes, normalIdentifier, type Assignment } from './attributes.ts';
+import { Attributes, normalIdentifier, type Assignment, type AttributeParts } from './attributes.ts';
 import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
 import { firstPair } from './postings.ts';
 import { RecordSet } from './record-set.ts';
@@ -133,10 +133,9 @@ export class CollectionIndex {
 		return Array.from(this.identifiers.of(normalIdentifier(value)), ({ record }) => record);
 	}
 
-	/** All rows of headings, values or identifiers with their names, for merging. */
-	*attributeRows(of: 'headings' | 'values' | 'identifiers'): Generator<readonly [value: string, rows: Iterable<Assignment>]> {
-		const attributes = this[of];
-		for (let number = 0; number < attributes.values.size; number++) yield [attributes.values.at(number), attributes.rows(number)];
+	/** All of headings, values or identifiers, for merging. */
+	attributeParts(of: 'headings' | 'values' | 'identifiers'): AttributeParts {
+		return this[of].parts;
 	}
 
 	/** Year of a record, or -1. */

@@ -2,8 +2,9 @@
  * Numbers for words, given as they first come: an open hash over their bytes, four at a time,
  * without a string for every token.
  */
+import type { PlainWords } from './part.ts';
+
 const encoder = new TextEncoder();
-const decoder = new TextDecoder();
 
 /** 1 for letters and digits of ASCII. */
 const JOINS = Uint8Array.from({ length: 256 }, (_, code) => (code < 128 && /[a-z0-9]/i.test(String.fromCharCode(code)) ? 1 : 0));
@@ -25,6 +26,11 @@ export class Interner {
 	/** Never more than half full. */
 	private slots = new Uint32Array(1 << 13);
 	size = 0;
+
+	/** @param expected words, for which room is made at once */
+	constructor(expected = 0) {
+		while (expected * 2 > this.slots.length) this.slots = new Uint32Array(this.slots.length * 2);
+	}
 
 	/** The number of a folded token. */
 	of(token: string): number {
@@ -52,6 +58,39 @@ export class Interner {
 			into[to++] = this.find(start, at - start, SMALL);
 		}
 		return to;
+	}
+
+	/** The numbers of whole words that lie one behind the other. */
+	readAll({ bytes, starts }: PlainWords): Uint32Array {
+		const own = this.bytes;
+		// Words are read four bytes at a time, also the last.
+		this.bytes = new Uint8Array(bytes.length + 8);
+		this.bytes.set(bytes);
+		this.view = new DataView(this.bytes.buffer);
+		const numbers = new Uint32Array(starts.length - 1);
+		for (let word = 0; word < numbers.length; word++) {
+			const start = starts[word] as number;
+			numbers[word] = this.find(start, (starts[word + 1] as number) - start, 0);
+		}
+		this.bytes = own;
+		this.view = new DataView(own.buffer);
+		return numbers;
+	}
+
+	/** Every word in the order of the numbers. */
+	plain(): PlainWords {
+		const starts = new Uint32Array(this.size + 1);
+		const { arena, places } = this;
+		for (let word = 0; word < this.size; word++) starts[word + 1] = (starts[word] as number) + (arena[(places[word] as number) + 1] as number);
+		const bytes = new Uint8Array(starts[this.size] as number);
+		const all = new Uint8Array(arena.buffer);
+		for (let word = 0; word < this.size; word++) {
+			const from = ((places[word] as number) + 2) * 4;
+			let to = starts[word] as number;
+			const end = starts[word + 1] as number;
+			for (let at = from; to < end; at++) bytes[to++] = all[at] as number;
+		}
+		return { bytes, starts };
 	}
 
 	private grow(length: number): void {
@@ -132,18 +171,5 @@ export class Interner {
 			while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
 			this.slots[slot] = ((hash & ~PLACE) | place) >>> 0;
 		}
-	}
-
-	text(word: number): string {
-		const place = this.places[word] ?? 0;
-		const length = this.arena[place + 1] ?? 0;
-		const bytes = new Uint8Array(this.arena.buffer, (place + 2) * 4, length);
-		let text = '';
-		for (let at = 0; at < length; at++) {
-			const byte = bytes[at] as number;
-			if (byte > 127) return decoder.decode(bytes);
-			text += String.fromCharCode(byte);
-		}
-		return text;
 	}
 }

@@ -2,12 +2,13 @@
  * Several indexes made into one, their records one behind the other. Texts are not
  * read again: fields, lengths and places are copied as they are, records get their new numbers.
  */
-import { AttributeBuilder } from './attributes.ts';
 import { ByteWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
+import { joinedAttributes } from './joining.ts';
 import type { IndexFacts, Sections } from './layout.ts';
+import { plainAttributes } from './part.ts';
 import { firstPair, pairsWithin, placesFrom } from './postings.ts';
-import { LONG, PostingsWriter, type PostingSections } from './postings-writer.ts';
+import { LONG, placeSections, PostingsWriter, type PostingSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
 import { bytesOf, sealedIndex } from './sealing.ts';
 import { StringTable } from './string-table.ts';
@@ -71,7 +72,7 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 		});
 		writer.word(records, 0, count, all);
 	}
-	return { words: StringTable.of(words), wordSections: writer.finish(fields.written(), lengths.written(), places.written()) };
+	return { words: StringTable.of(words), wordSections: { ...writer.finish(fields.written()), ...placeSections(lengths.written(), places.written()) } };
 }
 
 function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {
@@ -99,20 +100,13 @@ function mergeAttributes(
 	of: 'headings' | 'values' | 'identifiers',
 	qualifiers: readonly string[]
 ) {
-	const merged = new AttributeBuilder();
-	parts.forEach((part, number) => {
-		const own = part.facts.qualifiers.map((name) => qualifiers.indexOf(name));
-		const base = bases[number] ?? 0;
-		for (const [value, rows] of part.attributeRows(of))
-			for (const row of rows)
-				merged.add(
-					value,
-					base + row.record,
-					row.main,
-					row.qualifiers.map((one) => own[one] ?? 0)
-				);
-	});
-	return merged.finish();
+	return joinedAttributes(
+		parts.map((part, number) => ({
+			table: plainAttributes(part.attributeParts(of)),
+			base: bases[number] ?? 0,
+			qualifiers: part.facts.qualifiers.map((name) => qualifiers.indexOf(name))
+		}))
+	);
 }
 
 function joined(arrays: readonly Uint32Array[]): Uint32Array {

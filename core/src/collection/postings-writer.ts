@@ -30,6 +30,8 @@ export type PostingSections = Pick<
 	'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'ranks' | 'wordFields' | 'pairFields' | 'pairOffsets' | 'signposts' | 'farPairs' | 'places'
 >;
 
+export type PlaceSections = Pick<Sections, 'pairOffsets' | 'signposts' | 'farPairs' | 'places'>;
+
 /** Writes postings word by word, ascending. */
 export class PostingsWriter {
 	private readonly wordContainers = new NumberWriter();
@@ -92,30 +94,10 @@ export class PostingsWriter {
 		this.pairs += to - from;
 	}
 
-	/**
-	 * @param pairFields per pair, in the order of the words; so are the others
-	 * @param pairLengths bytes of its places; {@link LONG} for that and more, which then begin with their length
-	 */
-	finish(pairFields: Uint8Array, pairLengths: Uint8Array, places: Uint8Array): PostingSections {
+	/** @param pairFields per pair, in the order of the words */
+	finish(pairFields: Uint8Array): Omit<PostingSections, keyof PlaceSections> {
 		this.wordContainers.push(this.containers.length / ENTRY);
 		for (const last of [0, 0, this.pairs]) this.containers.push(last);
-		const pairs = pairLengths.length;
-		const signposts = new Uint32Array((pairs >>> SIGNPOST) + 1);
-		const pairOffsets = new Uint8Array(pairs + 1);
-		const farPairs = new NumberWriter();
-		let place = 0;
-		let post = 0;
-		for (let pair = 0; pair <= pairs; pair++) {
-			if ((pair & ((1 << SIGNPOST) - 1)) === 0) signposts[pair >>> SIGNPOST] = post = place;
-			if (place - post < FAR) pairOffsets[pair] = place - post;
-			else {
-				pairOffsets[pair] = FAR;
-				farPairs.push(pair);
-				farPairs.push(place);
-			}
-			const length = pairLengths[pair] as number;
-			place += length === LONG ? longLength(places, place) : length;
-		}
 		return {
 			wordContainers: this.wordContainers.written(),
 			containers: this.containers.written(),
@@ -123,13 +105,34 @@ export class PostingsWriter {
 			bitmaps: this.bitmaps.written(),
 			ranks: Uint16Array.from(this.ranks.written()),
 			wordFields: Uint8Array.from(this.wordFields.written()),
-			pairFields,
-			pairOffsets,
-			signposts,
-			farPairs: farPairs.written(),
-			places
+			pairFields
 		};
 	}
+}
+
+/**
+ * Where the places of each pair begin.
+ * @param pairLengths bytes of a pair's places, in the order of the words; {@link LONG} for that and more, which then begin with their length
+ */
+export function placeSections(pairLengths: Uint8Array, places: Uint8Array): PlaceSections {
+	const pairs = pairLengths.length;
+	const signposts = new Uint32Array((pairs >>> SIGNPOST) + 1);
+	const pairOffsets = new Uint8Array(pairs + 1);
+	const farPairs = new NumberWriter();
+	let place = 0;
+	let post = 0;
+	for (let pair = 0; pair <= pairs; pair++) {
+		if ((pair & ((1 << SIGNPOST) - 1)) === 0) signposts[pair >>> SIGNPOST] = post = place;
+		if (place - post < FAR) pairOffsets[pair] = place - post;
+		else {
+			pairOffsets[pair] = FAR;
+			farPairs.push(pair);
+			farPairs.push(place);
+		}
+		const length = pairLengths[pair] as number;
+		place += length === LONG ? longLength(places, place) : length;
+	}
+	return { pairOffsets, signposts, farPairs: farPairs.written(), places };
 }
 
 /** Bytes of places that begin with their own length, that number included. */

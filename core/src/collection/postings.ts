@@ -53,12 +53,14 @@ export function markRecords({ sections }: PostingsHolder, word: number, fields: 
 		const base = (block & 0xffff) * (BLOCK / 32);
 		const pairEnd = containers[at + 5] as number;
 		if (block < AS_BITS) {
-			for (let low = from; pair < pairEnd; low++, pair++) {
-				if (!all && ((pairFields[pair] as number) & fields) === 0) continue;
-				const record = lowHalves[low] as number;
-				const to = base + (record >>> 5);
-				bits[to] = (bits[to] as number) | (1 << (record & 31));
-			}
+			if (all) markLowHalves(lowHalves, from, from + pairEnd - pair, bits, base);
+			else
+				for (let low = from; pair < pairEnd; low++, pair++) {
+					if (((pairFields[pair] as number) & fields) === 0) continue;
+					const record = lowHalves[low] as number;
+					const to = base + (record >>> 5);
+					bits[to] = (bits[to] as number) | (1 << (record & 31));
+				}
 			continue;
 		}
 		const length = Math.min(BLOCK / 32, bits.length - base);
@@ -70,6 +72,15 @@ export function markRecords({ sections }: PostingsHolder, word: number, fields: 
 					left ^= lowest;
 					if (((pairFields[pair] as number) & fields) !== 0) bits[base + word32] = (bits[base + word32] as number) | lowest;
 				}
+	}
+}
+
+/** The commonest work of all, so its loop does nothing else: neighbours often share a word of bits, which is written once. */
+function markLowHalves(lowHalves: Uint16Array, from: number, end: number, bits: Uint32Array, base: number): void {
+	for (let low = from; low < end; low++) {
+		const record = lowHalves[low] as number;
+		const to = base + (record >>> 5);
+		bits[to] = (bits[to] as number) | (1 << (record & 31));
 	}
 }
 

@@ -4,7 +4,7 @@ import { CollectionIndex } from './collection-index.ts';
 import { seal, type IndexFacts, type Sections } from './layout.ts';
 import type { PostingSections } from './postings-writer.ts';
 import type { StringTable } from './string-table.ts';
-import { WordList } from './word-list.ts';
+import { WordList, type WordListParts } from './word-list.ts';
 
 type Plain = PostingSections &
 	Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields' | 'years' | 'lengths' | 'entered' | 'withAbstract' | 'withHeadings'>;
@@ -15,10 +15,9 @@ export interface Parts extends Plain {
 	readonly identifiers: AttributeParts;
 }
 
-/** @param words every word, ascending, in the order of the postings */
-export function sealedIndex(facts: IndexFacts, words: StringTable, parts: Parts): CollectionIndex {
+/** @param words every word, ascending, in the order of the postings @param list the same as a word list, where another thread has made it */
+export function sealedIndex(facts: IndexFacts, words: StringTable, parts: Parts, list: WordListParts = WordList.parts(words)): CollectionIndex {
 	const { headings, values, identifiers, ...plain } = parts;
-	const list = WordList.parts(words);
 	const sections: Sections = {
 		...plain,
 		facts: new TextEncoder().encode(JSON.stringify(facts)),

@@ -4,6 +4,32 @@ import { ByteWriter } from './bytes.ts';
 const decoder = new TextDecoder();
 const encoder = new TextEncoder();
 
+/** Every byte as one unit; only those below 128 mean the same as in UTF-8. */
+const bytewise = new TextDecoder('latin1');
+
+/** All texts that lie one behind the other in UTF-8. @param starts where each begins; one more for the end */
+export function textsIn({ bytes, starts }: { readonly bytes: Uint8Array; readonly starts: Uint32Array }): string[] {
+	const units = bytewise.decode(bytes);
+	return Array.from({ length: starts.length - 1 }, (_, at) => {
+		const [from, to] = [starts[at] as number, starts[at + 1] as number];
+		return isAscii(bytes, from, to) ? units.slice(from, to) : decoder.decode(bytes.slice(from, to));
+	});
+}
+
+/** The same, each read backwards, sign by sign. */
+export function textsBackwards({ bytes, starts }: { readonly bytes: Uint8Array; readonly starts: Uint32Array }): string[] {
+	const units = bytewise.decode(bytes.slice().reverse());
+	return Array.from({ length: starts.length - 1 }, (_, at) => {
+		const [from, to] = [starts[at] as number, starts[at + 1] as number];
+		return isAscii(bytes, from, to) ? units.slice(bytes.length - to, bytes.length - from) : [...decoder.decode(bytes.slice(from, to))].reverse().join('');
+	});
+}
+
+function isAscii(bytes: Uint8Array, from: number, to: number): boolean {
+	for (let at = from; at < to; at++) if ((bytes[at] as number) > 127) return false;
+	return true;
+}
+
 export class StringTable {
 	/**
 	 * @param bytes the texts in UTF-8, one after the other, ascending by UTF-16 units

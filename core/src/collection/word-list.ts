@@ -6,7 +6,7 @@
 import { compilePattern, WILDCARD, type WordPattern } from '../text/index.ts';
 import { ByteReader, ByteWriter, NumberWriter } from './bytes.ts';
 import { sortedNumbers } from './sorting.ts';
-import type { StringTable } from './string-table.ts';
+import { textsBackwards, type StringTable } from './string-table.ts';
 
 /** The parts of a word list as they lie in the file. */
 export interface WordListParts {
@@ -34,7 +34,7 @@ export class WordList {
 
 	/** @param words every word, ascending */
 	static parts(words: StringTable): WordListParts {
-		return { words, backwards: sortedNumbers(Array.from(words, backwards)), ...triplesOf(words) };
+		return { words, backwards: sortedNumbers(textsBackwards(words)), ...triplesOf(words) };
 	}
 
 	get size(): number {

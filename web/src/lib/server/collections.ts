@@ -166,7 +166,7 @@ export async function spreadInDatabase(id: string, numbers: readonly number[]): 
 }
 const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
 
-/** Opens a collection for counting; null where there is none of that name. Waits while it is indexed. */
+/** Opens a collection for counting; null where there is none of that name, or its indexing was stopped. Waits while it is indexed. */
 export async function openCollection(id: string): Promise<OpenCollection | null> {
 	const [row] = await database('collections')
 		.where({ id })
@@ -183,20 +183,21 @@ export async function openCollection(id: string): Promise<OpenCollection | null>
 	const madeFrom = [`${id} ${row.loaded_at.toISOString()}`, ...stamps.map((one) => `${one.id} ${one.loaded_at.toISOString()}`)].join('; ');
 	const labels = () =>
 		Object.fromEntries(opened.flatMap(({ vocabulary }) => vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])));
-	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: () => textsOf(id) });
-	return { ...entry, ...index, labelOf };
+	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: (from, to) => textsOf(id, from, to) });
+	return index && { ...entry, ...index, labelOf };
 }
 
 /** The records as they lie in the database, as JSON texts, in their order, by the thousand. */
-async function* textsOf(id: string): AsyncGenerator<readonly string[]> {
-	for (let from = 0; ; from += 1_000) {
+async function* textsOf(id: string, first: number, to: number | null): AsyncGenerator<readonly string[]> {
+	for (let from = first; to === null || from < to; from += 1_000) {
+		const end = Math.min(from + 1_000, to ?? Infinity);
 		const rows = await database('records')
 			.where({ collection_id: id })
 			.where('number', '>=', from)
-			.where('number', '<', from + 1_000)
+			.where('number', '<', end)
 			.orderBy('number')
 			.select<{ text: string }[]>(database.raw('data::text as text'));
 		if (rows.length > 0) yield rows.map((row) => row.text);
-		if (rows.length < 1_000) return;
+		if (rows.length < end - from) return;
 	}
 }

@@ -52,6 +52,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/stream`]: 'reader',
 	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
+	[`POST ${API}/indexing`]: 'editor',
 	[`POST ${API}/trials`]: 'reader',
 	[`PUT ${API}/presence`]: 'reader',
 	[`GET ${API}/steps`]: 'reader',

@@ -4,7 +4,7 @@
  */
 import { mkdir, open as openFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import { MessageChannel, Worker } from 'node:worker_threads';
 import { CollectionIndex } from '@wide-lantern/core';
 import { computing } from './computing';
 import { builderAnswerSchema, type BuilderAnswer, type BuilderData, type BuilderMessage } from './computing/building';
@@ -27,7 +27,8 @@ export interface IndexSource {
 	/** Changes with the records and with the vocabularies whose labels are indexed. */
 	readonly madeFrom: string;
 	readonly labels: () => Readonly<Record<string, string>>;
-	readonly texts: () => AsyncIterable<readonly string[]>;
+	/** The records as JSON texts, in their order. @param to the first that does not belong any more; null for all */
+	readonly texts: (from: number, to: number | null) => AsyncIterable<readonly string[]>;
 }
 
 const shelf = new Shelf<OpenIndex>({
@@ -49,10 +50,38 @@ export function buildingShare(id: string): number | null {
 	return progress ? progress.done / Math.max(1, progress.all) : null;
 }
 
-export const openIndex = (source: IndexSource): Promise<OpenIndex> => shelf.open(source.id, source.madeFrom, (signal) => load(source, signal));
+/** Collections whose index somebody has stopped being built, until somebody lets it be built again. */
+const stopped = new Set<string>();
 
-/** Lets an index go, or stops its building. */
+export const isStopped = (id: string): boolean => stopped.has(id);
+
+/** Stops the building of an index for everybody. False where none is being built. */
+export function stopBuilding(id: string): boolean {
+	if (!building.has(id)) return false;
+	stopped.add(id);
+	shelf.close(id);
+	return true;
+}
+
+/** Lets the index be built again, with the next question. */
+export const allowBuilding = (id: string): void => {
+	stopped.delete(id);
+};
+
+/** Null where its building was stopped, now or before. */
+export async function openIndex(source: IndexSource): Promise<OpenIndex | null> {
+	if (isStopped(source.id)) return null;
+	try {
+		return await shelf.open(source.id, source.madeFrom, (signal) => load(source, signal));
+	} catch (error) {
+		if (isStopped(source.id)) return null;
+		throw error;
+	}
+}
+
+/** Lets an index go, or stops its building: the collection is another now, or gone. */
 export const closeIndex = (id: string): void => {
+	stopped.delete(id);
 	shelf.close(id);
 };
 
@@ -129,37 +158,87 @@ async function fileIndex(id: string, buffer: SharedArrayBuffer): Promise<void> {
 	}
 }
 
+/** From so many records on, two threads build together; for fewer a second one is not worth its start. */
+const TWO_HANDS = 20_000;
+
 async function build(source: IndexSource, signal: AbortSignal): Promise<SharedArrayBuffer> {
-	const worker = new Worker(config.builder, { workerData: { madeFrom: source.madeFrom, labels: source.labels() } satisfies BuilderData });
+	const labels = source.labels();
+	const channel = new MessageChannel();
+	const half = source.size >= TWO_HANDS ? Math.floor(source.size / 2) : null;
+	const hands =
+		half === null
+			? [new Builder({ madeFrom: source.madeFrom, labels, other: null }, signal)]
+			: (
+					[
+						['first', channel.port1],
+						['second', channel.port2]
+					] as const
+				).map(([hand, port]) => new Builder({ madeFrom: source.madeFrom, labels, other: { hand, port } }, signal));
 	const progress = { done: 0, all: source.size };
 	building.set(source.id, progress);
 	try {
-		const ask = (message: BuilderMessage) =>
-			new Promise<BuilderAnswer>((answered, failed) => {
-				const leave = () => {
-					failed(new Error('The building of the index was stopped.'));
-				};
-				signal.addEventListener('abort', leave, { once: true });
-				worker.once('error', failed);
-				worker.once('message', (answer: unknown) => {
-					signal.removeEventListener('abort', leave);
-					worker.off('error', failed);
-					if (isAnswer(answer)) answered(answer);
-					else failed(new Error('The builder said something else.'));
-				});
-				worker.postMessage(message);
-			});
-		for await (const texts of source.texts()) {
-			signal.throwIfAborted();
-			const answer = await ask({ do: 'add', texts });
-			if (answer.outcome === 'failed') throw new Error(answer.message);
-			if (answer.outcome === 'added') progress.done = answer.done;
-		}
-		const built = await ask({ do: 'finish' });
-		if (built.outcome !== 'built') throw new Error(built.outcome === 'failed' ? built.message : 'The builder said something else.');
+		const ends = half === null ? [null] : [half, null];
+		const answers = await Promise.all(
+			hands.map((hand, at) =>
+				hand.build(source.texts(at === 0 ? 0 : (half ?? 0), ends[at] ?? null), () => (progress.done = hands.reduce((sum, one) => sum + one.done, 0)))
+			)
+		);
+		const [built] = answers;
+		if (built?.outcome !== 'built') throw new Error(built?.outcome === 'failed' ? built.message : 'The builder said something else.');
 		return built.buffer;
 	} finally {
 		building.delete(source.id);
-		await worker.terminate();
+		channel.port1.close();
+		await Promise.all(hands.map((hand) => hand.end()));
+	}
+}
+
+/** One thread that builds. */
+class Builder {
+	done = 0;
+	private readonly worker: Worker;
+
+	constructor(
+		data: BuilderData,
+		private readonly signal: AbortSignal
+	) {
+		this.worker = new Worker(config.builder, { workerData: data, transferList: data.other ? [data.other.port] : [] });
+	}
+
+	async build(texts: AsyncIterable<readonly string[]>, progressed: () => void): Promise<BuilderAnswer> {
+		for await (const some of texts) {
+			this.signal.throwIfAborted();
+			const answer = await this.ask({ do: 'add', texts: some });
+			if (answer.outcome === 'failed') throw new Error(answer.message);
+			if (answer.outcome === 'added') this.done = answer.done;
+			progressed();
+		}
+		const answer = await this.ask({ do: 'finish' });
+		if (answer.outcome === 'failed') throw new Error(answer.message);
+		return answer;
+	}
+
+	private ask(message: BuilderMessage): Promise<BuilderAnswer> {
+		return new Promise((answered, failed) => {
+			const leave = () => {
+				failed(new Error('The building of the index was stopped.'));
+			};
+			const settle = () => {
+				this.signal.removeEventListener('abort', leave);
+				this.worker.off('error', failed);
+			};
+			this.signal.addEventListener('abort', leave, { once: true });
+			this.worker.once('error', failed);
+			this.worker.once('message', (answer: unknown) => {
+				settle();
+				if (isAnswer(answer)) answered(answer);
+				else failed(new Error('The builder said something else.'));
+			});
+			this.worker.postMessage(message);
+		});
+	}
+
+	async end(): Promise<void> {
+		await this.worker.terminate();
 	}
 }

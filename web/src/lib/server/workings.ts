@@ -18,7 +18,7 @@ import { computing, Dropped, type CountedLine, type MarkNumbers } from './comput
 import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
-import { buildingShare } from './indexes';
+import { buildingShare, isStopped } from './indexes';
 import { vocabulariesFor } from './vocabularies';
 
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
@@ -28,8 +28,8 @@ export interface WorkedEnquiry {
 	readonly enquiry: OpenEnquiry;
 	readonly vocabularies: readonly OpenVocabulary[];
 	readonly collection: OpenCollection | null;
-	/** How far the collection's index is, from 0 to 1; null unless it is being built. */
-	readonly indexing: number | null;
+	/** How far the collection's index is, from 0 to 1; null unless it is being built, or was stopped. */
+	readonly indexing: number | 'stopped' | null;
 	readonly lines: readonly ReadLine[];
 	readonly counted: readonly LineCounts[];
 	readonly marks: MarkNumbers;
@@ -62,7 +62,7 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 	const bare = { enquiry, vocabularies, lines, wanted };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
-		const indexing = document.collection === null ? null : buildingShare(document.collection);
+		const indexing = document.collection === null ? null : isStopped(document.collection) ? 'stopped' : buildingShare(document.collection);
 		return { ...bare, collection: null, indexing, counted, marks: NO_MARKS };
 	}
 	const marks = marksOf(document, collection);

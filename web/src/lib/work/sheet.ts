@@ -16,8 +16,8 @@ export interface SheetLine {
 export interface SheetView {
 	readonly revision: number;
 	readonly collection: { readonly id: string; readonly name: string; readonly size: number; readonly takenOn: string } | null;
-	/** How far the collection's index is, from 0 to 1, while it is being built. */
-	readonly indexing: number | null;
+	/** How far the collection's index is, from 0 to 1, while it is being built; `stopped` where somebody has stopped that. */
+	readonly indexing: number | 'stopped' | null;
 	readonly benchmark: { readonly held: number; readonly known: number };
 	readonly final: string | null;
 	readonly lines: readonly SheetLine[];

@@ -1,6 +1,10 @@
-/** What the server and the thread that builds an index say to each other. */
+/** What the server and the threads that build an index say to each other. */
+import type { MessagePort } from 'node:worker_threads';
+
 export interface BuilderData {
 	readonly madeFrom: string;
+	/** The way to the other thread, where two build together: the first takes the first half of the records and answers with the index. */
+	readonly other: { readonly hand: 'first' | 'second'; readonly port: MessagePort } | null;
 	/** Labels of headings by `vocabulary:identifier`. */
 	readonly labels: Readonly<Record<string, string>>;
 }
@@ -10,6 +14,8 @@ export type BuilderMessage = { readonly do: 'add'; readonly texts: readonly stri
 export type BuilderAnswer =
 	| { readonly outcome: 'added'; readonly done: number }
 	| { readonly outcome: 'built'; readonly buffer: SharedArrayBuffer }
+	/** Said by the second hand: its half is with the first. */
+	| { readonly outcome: 'handed-over' }
 	| { readonly outcome: 'failed'; readonly message: string };
 
 export const builderMessageSchema = {
@@ -24,5 +30,5 @@ export const builderMessageSchema = {
 export const builderAnswerSchema = {
 	type: 'object',
 	required: ['outcome'],
-	properties: { outcome: { enum: ['added', 'built', 'failed'] }, done: { type: 'integer' }, message: { type: 'string' }, buffer: {} }
+	properties: { outcome: { enum: ['added', 'built', 'handed-over', 'failed'] }, done: { type: 'integer' }, message: { type: 'string' }, buffer: {} }
 } as const;

@@ -16,6 +16,7 @@
 	import Parts from '$lib/ui/strategy/Parts.svelte';
 	import Records from '$lib/ui/strategy/Records.svelte';
 	import Trials from '$lib/ui/strategy/Trials.svelte';
+	import Indexing from '$lib/ui/sheet/Indexing.svelte';
 	import Update from '$lib/ui/strategy/Update.svelte';
 	import Versions from '$lib/ui/strategy/Versions.svelte';
 	import { commands } from '$lib/work/commands.svelte';
@@ -210,7 +211,7 @@
 </div>
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
 {#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
-{#if view?.indexing !== null && view?.indexing !== undefined}<p class="say mb-2" role="status">The collection is being indexed: {Math.round(view.indexing * 100)} %. Counts come as soon as that is done; go on working.</p>{/if}
+{#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}
 {#if fell}<p class="say note mb-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Understood</button></p>{/if}
 {#if heavy.length > 0}<p class="say fault mb-2 small" role="status">
 		{heavy.length === 1 ? `Line ${heavy[0]?.number} looks` : `Lines ${heavy.map((line) => line.number).join(', ')} look`} at too many places in the records to be counted while you type. Give its words more letters before a *, or a phrase in place of a wide distance.

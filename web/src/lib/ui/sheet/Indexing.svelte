@@ -1,0 +1,25 @@
+<!-- The collection is being indexed, or somebody has stopped that: how far it is, and what can be done. -->
+<script lang="ts">
+	import { askServer } from '$lib/work/ask';
+	import { takeBench } from '$lib/work/context';
+
+	let { indexing, changed }: { indexing: number | 'stopped'; changed: () => void } = $props();
+	const { enquiry } = takeBench();
+	let fault = $state('');
+	async function ask(what: 'stop' | 'start') {
+		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/indexing`, 'POST', { do: what });
+		fault = answer.ok ? '' : answer.fault;
+		changed();
+	}
+</script>
+
+<div class="say mb-2 flex flex-wrap gap-3 items-center" role="status">
+	{#if indexing === 'stopped'}
+		<span>The indexing of this collection was stopped, so no line is counted.</span>
+		{#if enquiry.editable}<button class="do" onclick={() => void ask('start')}>Index it</button>{/if}
+	{:else}
+		<span>The collection is being indexed: {Math.round(indexing * 100)} %. Counts come as soon as that is done; go on working.</span>
+		{#if enquiry.editable}<button class="do" title="For everybody who counts on this collection" onclick={() => void ask('stop')}>Stop indexing</button>{/if}
+	{/if}
+	{#if fault}<span class="small" role="alert">{fault}</span>{/if}
+</div>

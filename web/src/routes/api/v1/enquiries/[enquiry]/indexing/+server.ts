@@ -1,0 +1,21 @@
+/** The indexing of the enquiry's collection: stopped, or let go on again. */
+import { error, json } from '@sveltejs/kit';
+import { enquiryOf } from '$lib/server/asked';
+import { door, readBody } from '$lib/server/doors';
+import { allowBuilding, stopBuilding } from '$lib/server/indexes';
+
+const check = door<{ readonly do: 'stop' | 'start' }>({
+	type: 'object',
+	required: ['do'],
+	additionalProperties: false,
+	properties: { do: { enum: ['stop', 'start'] } }
+});
+
+export const POST = async ({ params, request }) => {
+	const { do: what } = await readBody(request, check);
+	const { collection } = (await enquiryOf(params.enquiry)).document;
+	if (collection === null) error(409, { message: 'No collection is chosen, so there is nothing to index.' });
+	if (what === 'start') allowBuilding(collection);
+	else if (!stopBuilding(collection)) error(409, { message: 'The collection is not being indexed; nothing was stopped.' });
+	return json({});
+};
