@@ -44,12 +44,13 @@ export async function firstHand(part: IndexPart, port: HandPort, madeFrom: strin
 	const { words, places, pairs, records } = part;
 	port.post({ kind: 'words', words, places }, memoryOf([words, places]));
 	const other = await expected(port, 'pairs');
+	const joiner = new PairJoiner([{ pairs, records }, other]);
 	const { table, numbers } = await expected(port, 'table');
-	const joined = { table: new StringTable(table.bytes, table.starts), numbers };
-	const joiner = new PairJoiner([{ pairs, records }, other], joined);
+	const all = new StringTable(table.bytes, table.starts);
+	const whole = joiner.join({ table: all, numbers });
 	const { places: allPlaces } = await expected(port, 'places');
 	const { list } = await expected(port, 'list');
-	return joiner.sealed(allPlaces, { words: joined.table, ...list }, madeFrom);
+	return whole(allPlaces, { words: all, ...list }, madeFrom);
 }
 
 /** @param part the records behind those of the first hand */

@@ -25,11 +25,8 @@ export interface JoinedWords {
 /** Parts joined in this thread alone. */
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
-	const joiner = new PairJoiner(
-		parts.map((part) => ({ pairs: part.pairs, records: part.records })),
-		words
-	);
-	return joiner.sealed(
+	const whole = new PairJoiner(parts).join(words);
+	return whole(
 		joinedPlaces(
 			parts.map((part) => part.places),
 			words
@@ -67,36 +64,18 @@ export function joinedPlaces(places: readonly (readonly StretchPlaces[])[], { ta
 	);
 }
 
-/** What one thread does while another joins words and places. */
+/** What one thread does while another joins words and places: first what needs no words, then the pairs. */
 export class PairJoiner {
+	private readonly bases: readonly number[];
+	private readonly size: number;
 	private readonly facts: Omit<IndexFacts, 'madeFrom'>;
-	private readonly writer: PostingsWriter;
-	private readonly fields: Uint8Array;
 	private readonly rest;
 
-	constructor(
-		parts: readonly { readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }[],
-		private readonly words: JoinedWords
-	) {
-		const bases = basesOf(parts.map(({ records }) => records.size));
-		const size = bases.at(-1) ?? 0;
-		const { table, numbers } = words;
-		const { starts, bytes, records } = gathered(
-			table.size,
-			parts.flatMap(({ pairs }, part) =>
-				pairs.map((one) => ({ starts: one.starts, bytes: one.fields, records: one.records, base: bases[part] ?? 0, numbers: numbers[part] as Uint32Array }))
-			)
-		);
-		this.fields = bytes;
-		this.writer = new PostingsWriter(size);
-		for (let word = 0; word < table.size; word++) {
-			const from = starts[word] as number;
-			const to = starts[word + 1] as number;
-			let all = 0;
-			for (let pair = from; pair < to; pair++) all |= bytes[pair] as number;
-			this.writer.word(records, from, to, all);
-		}
+	constructor(private readonly parts: readonly { readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }[]) {
 		const byRecord = parts.map((part) => part.records);
+		const bases = basesOf(byRecord.map((part) => part.size));
+		const size = bases.at(-1) ?? 0;
+		[this.bases, this.size] = [bases, size];
 		const qualifiers = [...new Set(byRecord.flatMap((part) => part.qualifiers))];
 		const wide = byRecord.some((part) => part.entryPlaces.some((place) => place > 0xffff));
 		const tokens = byRecord.reduce((sum, part) => sum + part.tokens, 0);
@@ -127,8 +106,30 @@ export class PairJoiner {
 		};
 	}
 
-	sealed(places: PlaceSections, list: WordListParts, madeFrom: string): CollectionIndex {
-		return sealedIndex({ ...this.facts, madeFrom }, this.words.table, { ...this.writer.finish(this.fields), ...places, ...this.rest }, list);
+	/** @returns what makes the index, once places and word list are there */
+	join({ table, numbers }: JoinedWords): (places: PlaceSections, list: WordListParts, madeFrom: string) => CollectionIndex {
+		const { starts, bytes, records } = gathered(
+			table.size,
+			this.parts.flatMap(({ pairs }, part) =>
+				pairs.map((one) => ({
+					starts: one.starts,
+					bytes: one.fields,
+					records: one.records,
+					base: this.bases[part] ?? 0,
+					numbers: numbers[part] as Uint32Array
+				}))
+			)
+		);
+		const writer = new PostingsWriter(this.size);
+		for (let word = 0; word < table.size; word++) {
+			const from = starts[word] as number;
+			const to = starts[word + 1] as number;
+			let all = 0;
+			for (let pair = from; pair < to; pair++) all |= bytes[pair] as number;
+			writer.word(records, from, to, all);
+		}
+		const postings = writer.finish(bytes);
+		return (places, list, madeFrom) => sealedIndex({ ...this.facts, madeFrom }, table, { ...postings, ...places, ...this.rest }, list);
 	}
 }
 
