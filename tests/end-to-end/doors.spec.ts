@@ -83,6 +83,7 @@ const TABLE: readonly Row[] = [
 	['PUT', '/api/v1/collections/[collection]', KEEPERS, '?taken=someday', {}],
 	['DELETE', '/api/v1/collections/[collection]', KEEPERS],
 	['GET', '/api/v1/profiles/[profile]', SIGNED_IN],
+	['GET', '/api/v1/profiles/[profile]/connection', SIGNED_IN],
 	['PUT', '/api/v1/profiles/[profile]', KEEPERS, '', {}],
 	['DELETE', '/api/v1/profiles/[profile]', KEEPERS],
 	['GET', '/profiles', SIGNED_IN],

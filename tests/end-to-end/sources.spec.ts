@@ -176,3 +176,39 @@ test('a stand-in source answers from what ships with it and from nothing else', 
 	}
 	expect((await ask()).status()).toBe(200);
 });
+
+test('a source is asked what it says of itself; a profile that does not fit is told so, and one without an answer, too', async ({ page }) => {
+	await signUp(page);
+	await page.goto('/profiles');
+	const row = (name: string | RegExp) => page.getByRole('table', { name: 'Profiles' }).getByRole('row', { name });
+	await row(/^Fairway Trials Register/)
+		.getByRole('button', { name: /^Ask Fairway/ })
+		.click();
+	const said = row(/^Fairway Trials Register/).getByRole('status');
+	await expect(said).toContainText('at most 1 000 records at once');
+	await expect(said).toContainText(/Languages: .*fairway/);
+	await expect(said).toContainText('It fits the profile.');
+
+	const shipped = (await (await page.request.get('/api/v1/profiles/fairway')).json()) as { platform: object; source: object };
+	const own = async (id: string, source: object) =>
+		(
+			await page.request.put(`/api/v1/profiles/${id}`, {
+				headers: { origin: address },
+				data: { ...shipped, id, name: id, version: 1, source: { ...shipped.source, ...source } }
+			})
+		).status();
+	const stamp = Date.now().toString(36);
+	expect(await own(`odd-${stamp}`, { name: `Odd ${stamp}`, queryType: 'skerry' })).toBe(200);
+	expect(await own(`far-${stamp}`, { name: `Far ${stamp}`, address: 'http://sources.example/sru' })).toBe(200);
+	await page.reload();
+	await row(new RegExp(`^Odd ${stamp}`))
+		.getByRole('button', { name: /^Ask Odd/ })
+		.click();
+	await expect(row(new RegExp(`^Odd ${stamp}`)).getByRole('status')).toContainText(
+		'The profile asks it in “skerry”, which is not among the languages that it names.'
+	);
+	await row(new RegExp(`^Far ${stamp}`))
+		.getByRole('button', { name: /^Ask Far/ })
+		.click();
+	await expect(row(new RegExp(`^Far ${stamp}`)).getByRole('status')).toContainText('is not among the addresses that this installation may reach');
+});

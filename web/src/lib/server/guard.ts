@@ -89,6 +89,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'PUT /api/v1/collections/[collection]': 'administrator',
 	'DELETE /api/v1/collections/[collection]': 'administrator',
 	'GET /api/v1/profiles/[profile]': 'signed-in',
+	'GET /api/v1/profiles/[profile]/connection': 'signed-in',
 	// Only who taught a profile, and administrators, change and remove it: profiles.ts asks.
 	'GET /profiles': 'signed-in',
 	'GET /profiles/teach': 'signed-in',

@@ -81,6 +81,8 @@ export interface ProfileEntry {
 	readonly source: string;
 	readonly platform: string;
 	readonly version: number;
+	/** True where its source has an address. */
+	readonly connected: boolean;
 	readonly by: string;
 	readonly on: string;
 	readonly mine: boolean;
@@ -109,6 +111,7 @@ export async function profileEntries(actor: Actor): Promise<ProfileEntry[]> {
 			source: profile.source.name,
 			platform: profile.platform.name,
 			version: profile.version,
+			connected: (profile.source.address ?? '') !== '',
 			by: row.person_name,
 			on: row.saved_at.toISOString(),
 			mine: actor.administrator || row.person_id === actor.id,

@@ -107,5 +107,19 @@ export interface WordsView {
 	} | null;
 }
 
+/** What a source says of itself, or why it cannot be asked. */
+export type ConnectionView =
+	| { readonly fault: string }
+	| {
+			readonly title: string;
+			readonly indexes: readonly string[];
+			readonly queryTypes: readonly string[];
+			/** Most records of one answer; null where it does not say. */
+			readonly portion: number | null;
+			/** The language in which the profile asks. */
+			readonly asked: string;
+			readonly contradictions: readonly string[];
+	  };
+
 /** Notes in the order of how much they matter. */
 export const NOTE_ORDER: Readonly<Record<string, number>> = { narrowed: 0, 'to decide': 1, widened: 2, 'by hand': 3, decided: 4, adjusted: 5 };

@@ -3,6 +3,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import type { Profile } from '@wide-lantern/core/editor';
 	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
+	import AskSource from '$lib/ui/profiles/AskSource.svelte';
 	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { dayAndTime } from '$lib/work/fresh.svelte';
@@ -50,7 +51,7 @@
 	</div>
 	<p class="soft mt-1 max-w-2xl">How each platform writes and reads, and what a source on it holds. Everybody here can use all of them; who taught one changes it, anybody can copy it.</p>
 	<table class="grid-table mt-4" aria-label="Profiles">
-		<thead><tr><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th scope="col">Taught by</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
+		<thead><tr><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th scope="col">Taught by</th><th scope="col">Connection</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
 		<tbody>
 			{#each data.profiles as one (one.id)}
 				<tr>
@@ -62,13 +63,16 @@
 					<td class="small"
 						>{one.by || 'ships with it'}{#if one.by}<span class="soft block">{dayAndTime(one.on)}</span>{/if}</td
 					>
+					<td
+						>{#if one.connected}<AskSource profile={one.id} source={one.source} />{:else}<span class="small soft">none</span>{/if}</td
+					>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
 					<td
 						><a class="do small" href="/profiles/teach?from={one.id}">{one.mine ? 'Change' : 'Copy'}</a>
 						{#if one.mine}<TakeAway name={one.source} act={(sure) => remove('profiles', one.id, sure)} />{/if}</td
 					>
 				</tr>
-			{:else}<tr><td colspan="6" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
+			{:else}<tr><td colspan="7" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
 		</tbody>
 	</table>
 	<TakeIn kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
