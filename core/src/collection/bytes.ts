@@ -2,6 +2,13 @@
 
 /** Writes a number at a place that has room for five bytes; tells the place behind it. */
 export function putNumber(bytes: Uint8Array, at: number, value: number): number {
+	if (value < 16_384) {
+		// One byte or two comes as by chance, so it is not asked but reckoned; a second byte too much is written over.
+		const two = (127 - value) >>> 31;
+		bytes[at] = (value & 127) | (two << 7);
+		bytes[at + 1] = value >>> 7;
+		return at + 1 + two;
+	}
 	let to = at;
 	let rest = value;
 	while (rest > 127) {

@@ -12,15 +12,25 @@ const JOINS = Uint8Array.from({ length: 256 }, (_, code) => (code < 128 && /[a-z
 const SMALL = 0x20202020;
 /** What counts of the last four bytes of a word, by its length modulo four; low bytes come first. */
 const TAIL = [-1, 0xff, 0xffff, 0xffffff];
+/** The same of a word's first four bytes and of the four behind them, by its length up to eight: most words are no longer, and none of these needs a loop. */
+const FIRST = Int32Array.of(0, 0xff, 0xffff, 0xffffff, -1, -1, -1, -1, -1);
+const SECOND = Int32Array.of(0, 0, 0, 0, 0, 0xff, 0xffff, 0xffffff, -1);
+
+const stirred = (hash: number, four: number) => {
+	const next = Math.imul(hash ^ four, 0x9e3779b1);
+	return next ^ (next >>> 15);
+};
 
 /** Slots hold where a word lies in the arena, in 24 bits, and 8 bits of its hash; 0 is free. */
 const PLACE = 0xffffff;
 
+const foursOf = (length: number) => Math.max(2, (length + 3) >>> 2);
+
 export class Interner {
 	private bytes = new Uint8Array(1 << 16);
 	private view = new DataView(this.bytes.buffer);
-	/** Per word: its number, its length in bytes, the bytes in whole fours. The first four are left free, so that no place is 0. */
-	private arena = new Uint32Array(1 << 14);
+	/** Per word: its number, its length in bytes, the bytes in whole fours, two at least. The first four are left free, so that no place is 0. */
+	private arena = new Int32Array(1 << 14);
 	private arenaEnd = 4;
 	private places = new Uint32Array(1 << 12);
 	/** Never more than half full. */
@@ -102,14 +112,11 @@ export class Interner {
 	/** The number of the word that lies in `bytes`. @param fold bits set in every byte */
 	private find(start: number, length: number, fold: number): number {
 		const { view, arena, slots } = this;
-		const fours = (length + 3) >>> 2;
-		const tail = TAIL[length & 3] as number;
-		const lastAt = start + (fours - 1) * 4;
-		const last = (view.getInt32(lastAt, true) | fold) & tail;
-		let hash = length;
-		for (let at = start; at < lastAt; at += 4) hash = Math.imul(hash ^ (view.getInt32(at, true) | fold), 0x9e3779b1) ^ (hash >>> 15);
-		hash = Math.imul(hash ^ last, 0x9e3779b1);
-		hash ^= hash >>> 15;
+		const short = length <= 8;
+		const first = (view.getInt32(start, true) | fold) & (short ? (FIRST[length] as number) : -1);
+		const second = (view.getInt32(start + 4, true) | fold) & (short ? (SECOND[length] as number) : -1);
+		let hash = stirred(stirred(length, first), second);
+		if (!short) hash = this.stirredOn(hash, start, length, fold);
 		const mask = slots.length - 1;
 		const tag = hash & ~PLACE;
 		for (let slot = hash & mask; ; slot = (slot + 1) & mask) {
@@ -117,32 +124,42 @@ export class Interner {
 			if (held === 0) return this.insert(slot, start, length, fold, tag);
 			if (((held ^ tag) & ~PLACE) !== 0) continue;
 			const place = held & PLACE;
-			if (arena[place + 1] !== length) continue;
-			let word = place + 2;
-			let at = start;
-			while (at < lastAt && (arena[word] as number) === (view.getInt32(at, true) | fold) >>> 0) {
-				at += 4;
-				word++;
-			}
-			if (at >= lastAt && arena[word] === last >>> 0) return arena[place] as number;
+			if (arena[place + 2] !== first || arena[place + 3] !== second || arena[place + 1] !== length) continue;
+			if (short || this.sameRest(place, start, length, fold)) return arena[place] as number;
 		}
+	}
+
+	/** What of a word lies behind its eighth byte, four bytes at a time. */
+	private rest(start: number, length: number, fold: number, at: number): number {
+		const four = this.view.getInt32(start + at, true) | fold;
+		return at + 4 <= length ? four : four & (TAIL[length & 3] as number);
+	}
+
+	private stirredOn(hash: number, start: number, length: number, fold: number): number {
+		let all = hash;
+		for (let at = 8; at < length; at += 4) all = stirred(all, this.rest(start, length, fold, at));
+		return all;
+	}
+
+	private sameRest(place: number, start: number, length: number, fold: number): boolean {
+		for (let at = 8; at < length; at += 4) if (this.arena[place + 2 + (at >>> 2)] !== this.rest(start, length, fold, at)) return false;
+		return true;
 	}
 
 	private insert(slot: number, start: number, length: number, fold: number, tag: number): number {
 		const word = this.size++;
-		const fours = (length + 3) >>> 2;
+		const fours = foursOf(length);
 		const place = this.arenaEnd;
 		if (place + 2 + fours > PLACE) throw new RangeError('A collection with so many different words cannot be indexed in one piece.');
 		if (place + 2 + fours > this.arena.length) {
-			const arena = new Uint32Array(Math.max(this.arena.length * 2, place + 2 + fours));
+			const arena = new Int32Array(Math.max(this.arena.length * 2, place + 2 + fours));
 			arena.set(this.arena);
 			this.arena = arena;
 		}
 		const { arena } = this;
 		arena[place] = word;
 		arena[place + 1] = length;
-		for (let four = 0; four < fours; four++) arena[place + 2 + four] = this.view.getInt32(start + four * 4, true) | fold;
-		arena[place + 1 + fours] = (arena[place + 1 + fours] as number) & (TAIL[length & 3] as number);
+		for (let at = 0; at < fours * 4; at += 4) arena[place + 2 + (at >>> 2)] = at < length ? this.rest(start, length, fold, at) : 0;
 		if (word === this.places.length) {
 			const places = new Uint32Array(word * 2);
 			places.set(this.places);
@@ -162,11 +179,8 @@ export class Interner {
 		for (let word = 0; word < this.size; word++) {
 			const place = this.places[word] as number;
 			const length = this.arena[place + 1] as number;
-			const fours = (length + 3) >>> 2;
 			let hash = length;
-			for (let four = 0; four < fours - 1; four++) hash = Math.imul(hash ^ (this.arena[place + 2 + four] as number), 0x9e3779b1) ^ (hash >>> 15);
-			hash = Math.imul(hash ^ (this.arena[place + 1 + fours] as number), 0x9e3779b1);
-			hash ^= hash >>> 15;
+			for (let four = 0; four < foursOf(length); four++) hash = stirred(hash, this.arena[place + 2 + four] as number);
 			let slot = hash & mask;
 			while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
 			this.slots[slot] = ((hash & ~PLACE) | place) >>> 0;
