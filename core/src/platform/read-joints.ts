@@ -6,7 +6,13 @@ export type Joint = { readonly kind: 'and' | 'or' | 'not' } | { readonly kind: '
 
 /** True where different operators stand side by side; proximity binds before them. */
 export function isMixed(joints: readonly Joint[]): boolean {
-	return new Set(joints.flatMap(({ kind }) => (kind === 'near' ? [] : [kind]))).size > 1;
+	let first: Joint['kind'] | null = null;
+	for (const { kind } of joints) {
+		if (kind === 'near' || kind === first) continue;
+		if (first !== null) return true;
+		first = kind;
+	}
+	return false;
 }
 
 /** Pieces and what stands between them as one tree, by the platform's order; null where there is nothing. */

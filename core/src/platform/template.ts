@@ -31,7 +31,9 @@ export const slotsOf = (pattern: string): readonly string[] => templateOf(patter
 
 /** Fills `%{name}` in a pattern. */
 export function fill(text: string, values: Readonly<Record<string, string>>): string {
-	return text.replace(/%\{(\w+)\}/g, (_, name: string) => values[name] ?? '');
+	let filled = '';
+	for (const part of templateOf(text)) filled += isLiteral(part) ? part.literal : (values[part.slot] ?? '');
+	return filled;
 }
 
 const special = /[.*+?^${}()|[\]\\/]/g;

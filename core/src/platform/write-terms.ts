@@ -45,12 +45,23 @@ function plainSpellings(text: string, profile: Profile, note: TermNote): string[
 	return [typed, typed.replace(/-/g, ' ')];
 }
 
+const foreign = new WeakMap<Profile, readonly string[]>();
+
+/** Quotes and wildcard signs of a platform. */
+function signsOf(profile: Profile): readonly string[] {
+	let signs = foreign.get(profile);
+	if (!signs) {
+		const { any, one, optional, limited } = profile.platform.wildcards;
+		const all = [any, one, optional, limited?.replace(/%\{n\}/, '') ?? null, '"', '“', '”', ...fill(profile.platform.terms.phrase, { text: ' ' }).trim()];
+		foreign.set(profile, (signs = all.filter((sign) => sign !== null).filter((sign) => sign.trim() !== '')));
+	}
+	return signs;
+}
+
 /** Quotes and wildcard signs of the platform taken out of a text. */
 function withoutSigns(text: string, profile: Profile): string {
-	const { any, one, optional, limited } = profile.platform.wildcards;
-	const signs = [any, one, optional, limited?.replace(/%\{n\}/, '') ?? null, '"', '“', '”', ...fill(profile.platform.terms.phrase, { text: ' ' }).trim()];
 	let plain = text;
-	for (const sign of signs) if (sign !== null && sign.trim() !== '') plain = plain.replaceAll(sign, ' ');
+	for (const sign of signsOf(profile)) if (plain.includes(sign)) plain = plain.replaceAll(sign, ' ');
 	return plain.replace(/\s+/g, ' ');
 }
 

@@ -50,8 +50,17 @@ function printIn(expression: Expression, bound: boolean): string {
 
 const printLine = (number: number | null) => `#${number ?? '?'}`;
 
+/** Terms printed before: whether one stands without quotes takes a look at each of its signs, and strategies are printed over and over. */
+const printed = new Map<string, string>();
+const MOST_PRINTED = 50_000;
+
 export function printTerm(text: string): string {
-	return standsUnquoted(text) && !/^(any|all|within|before)$/i.test(text) ? text : `"${text}"`;
+	const known = printed.get(text);
+	if (known !== undefined) return known;
+	const term = standsUnquoted(text) && !/^(any|all|within|before)$/i.test(text) ? text : `"${text}"`;
+	if (printed.size >= MOST_PRINTED) printed.clear();
+	if (text.length < 200) printed.set(text, term);
+	return term;
 }
 
 const MUST_QUOTE = /[:;>|"{}]|^!|^\*$| except /i;
