@@ -184,7 +184,7 @@ test('a source is asked what it says of itself; a profile that does not fit is t
 	await row(/^Fairway Trials Register/)
 		.getByRole('button', { name: /^Ask Fairway/ })
 		.click();
-	const said = row(/^Fairway Trials Register/).getByRole('status');
+	const said = page.getByRole('status', { name: 'What Fairway Trials Register says of itself' });
 	await expect(said).toContainText('at most 1 000 records at once');
 	await expect(said).toContainText(/Languages: .*fairway/);
 	await expect(said).toContainText('It fits the profile.');
@@ -204,11 +204,13 @@ test('a source is asked what it says of itself; a profile that does not fit is t
 	await row(new RegExp(`^Odd ${stamp}`))
 		.getByRole('button', { name: /^Ask Odd/ })
 		.click();
-	await expect(row(new RegExp(`^Odd ${stamp}`)).getByRole('status')).toContainText(
+	await expect(page.getByRole('status', { name: `What Odd ${stamp} says of itself` })).toContainText(
 		'The profile asks it in “skerry”, which is not among the languages that it names.'
 	);
 	await row(new RegExp(`^Far ${stamp}`))
 		.getByRole('button', { name: /^Ask Far/ })
 		.click();
-	await expect(row(new RegExp(`^Far ${stamp}`)).getByRole('status')).toContainText('is not among the addresses that this installation may reach');
+	await expect(page.getByRole('status', { name: `What Far ${stamp} says of itself` })).toContainText(
+		'is not among the addresses that this installation may reach'
+	);
 });

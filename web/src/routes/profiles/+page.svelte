@@ -6,6 +6,8 @@
 	import AskSource from '$lib/ui/profiles/AskSource.svelte';
 	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
+	import { askServer } from '$lib/work/ask';
+	import type { ConnectionView } from '$lib/work/renderings';
 	import { dayAndTime } from '$lib/work/fresh.svelte';
 	import { remove } from '$lib/work/installation';
 	import { profileDifferences } from '$lib/work/profile-differences';
@@ -21,6 +23,15 @@
 		} catch {
 			fault = 'The server cannot be reached.';
 		}
+	}
+	let told = $state.raw<Readonly<Record<string, ConnectionView>>>({});
+	let asking = $state('');
+	/** What a profile's source says of itself, asked now. */
+	async function ask(profile: string) {
+		asking = profile;
+		const answer = await askServer<ConnectionView>(`/api/v1/profiles/${profile}/connection`);
+		told = { ...told, [profile]: answer.ok ? answer.value : { fault: answer.fault } };
+		asking = '';
 	}
 	let sourceOf = $state('');
 	let platformOf = $state('');
@@ -64,7 +75,9 @@
 						>{one.by || 'ships with it'}{#if one.by}<span class="soft block">{dayAndTime(one.on)}</span>{/if}</td
 					>
 					<td
-						>{#if one.connected}<AskSource profile={one.id} source={one.source} />{:else}<span class="small soft">none</span>{/if}</td
+						>{#if one.connected}<button class="do small" disabled={asking === one.id} aria-label="Ask {one.source} what it says of itself" onclick={() => void ask(one.id)}>{asking === one.id ? 'Asking …' : 'Ask it'}</button>{:else}<span class="small soft"
+								>none</span
+							>{/if}</td
 					>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
 					<td
@@ -72,6 +85,8 @@
 						{#if one.mine}<TakeAway name={one.source} act={(sure) => remove('profiles', one.id, sure)} />{/if}</td
 					>
 				</tr>
+				{@const said = told[one.id]}
+				{#if said}<tr><td colspan="7"><AskSource told={said} source={one.source} /></td></tr>{/if}
 			{:else}<tr><td colspan="7" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
 		</tbody>
 	</table>
