@@ -46,9 +46,7 @@ export interface TriedRendering {
 /** What a comparison is at: fetching what the rendering finds, asking what the source holds, looking for the line to blame. */
 export type TryingStep = 'records' | 'held' | 'blame';
 export type SaidOfTrying =
-	| { readonly step: TryingStep; readonly done: number; readonly of: number }
-	| { readonly tried: TriedRendering }
-	| { readonly fault: string };
+	{ readonly step: TryingStep; readonly done: number; readonly of: number } | { readonly tried: TriedRendering } | { readonly fault: string };
 
 /** One line of a rendering run at its source; the text is the line whole, without references. */
 export interface CountedThere {
