@@ -14,6 +14,9 @@ await build({
 		emptyOutDir: true,
 		target: 'node20',
 		minify: false,
-		rollupOptions: { input: { main: 'scripts/bench/main.ts', hand: 'scripts/bench/hand.ts' }, output: { entryFileNames: '[name].mjs' } }
+		rollupOptions: {
+			input: { main: 'scripts/bench/main.ts', hand: 'scripts/bench/hand.ts', sharer: 'scripts/bench/sharer.ts' },
+			output: { entryFileNames: '[name].mjs' }
+		}
 	}
 });

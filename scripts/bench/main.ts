@@ -10,7 +10,7 @@ import { argv, env, version } from 'node:process';
 import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
 import { writeText, writeVectors } from './files.ts';
 import { growthChart } from './chart.ts';
-import { buildWithTwoHands } from './hands.ts';
+import { buildWithTwoHands, shareAmong } from './hands.ts';
 import { largeVocabulary, measureLookup } from './lookup.ts';
 import { measureForms } from './vocabulary.ts';
 import { countLines, lineOf } from './ours.ts';
@@ -21,6 +21,8 @@ import { measureRenderings } from './renderings.ts';
 import { Sqlite } from './sqlite.ts';
 
 const SIZE = Number(argv.find((one) => one.startsWith('--records='))?.slice(10) ?? 100_000);
+/** Threads that count with one index. */
+const THREADS = 4;
 const write = argv.includes('--write');
 const growth = argv.includes('--growth');
 const folder = mkdtempSync(join(tmpdir(), 'lantern-bench-'));
@@ -78,6 +80,7 @@ async function main(): Promise<void> {
 	rows.push(['Bytes per token, whole index', bytes.toFixed(2), '', '', 'at most 5']);
 	say(`${(index.tokens / SIZE).toFixed(1)} tokens per record, ${bytes.toFixed(2)} bytes per token`);
 
+	await memory(loaded.index);
 	if (argv.includes('--building')) return;
 	const postgres = await Postgres.open();
 	say(`PostgreSQL loaded and indexed in ${ms(await postgres.build(join(folder, 'vectors.tsv')))}`);
@@ -152,6 +155,25 @@ function renderings(index: CollectionIndex): void {
 	rows.push(['300 lines of 20 terms written for a source, the slowest of five', `${ms(write.write)} (${write.source})`, '', '', 'below one second']);
 	rows.push(['300 lines of 20 terms read back, the slowest of five', `${ms(read.read)} (${read.source})`, '', '', 'below one second']);
 	for (const one of all) say(`${one.source}: written in ${ms(one.write)}, read back in ${ms(one.read)}`);
+}
+
+/** One copy of the index for all threads. */
+async function memory(index: CollectionIndex): Promise<void> {
+	const dice = new Dice(13);
+	const question = notation([termsFor(dice, 18), termsFor(dice, 18)]);
+	const { before, after, counts } = await shareAmong(THREADS, index.buffer as SharedArrayBuffer, question);
+	const own = countLines(index, [lineOf('1', question)])[0];
+	if (counts.some((count) => count !== own)) throw new Error('A thread counts otherwise with the shared index.');
+	const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`;
+	const each = (after - before) / THREADS;
+	rows.push([
+		`Resident memory with the index open in ${THREADS} threads`,
+		`${megabytes(after)}, before ${megabytes(before)}`,
+		'',
+		`${megabytes(each)} a thread; the index has ${megabytes(index.buffer.byteLength)}`,
+		'one copy for all'
+	]);
+	say(`Resident memory: ${megabytes(before)} before, ${megabytes(after)} with ${THREADS} threads that share the index; ${megabytes(each)} each`);
 }
 
 /** Reading it from a file of every form. */

@@ -6,29 +6,9 @@ import { buildIndex, firstHand, IndexBuilder, secondHand, type HandMessage, type
 import { joinedParts, joinedWords } from './joining.ts';
 import { sortedNumbers } from './sorting.ts';
 import { StringTable, textsBackwards, textsIn } from './string-table.ts';
+import { label, recordsUpTo } from './test-records.ts';
 
-const label = (_: string, id: string) => `Label ${id}`;
-const WORDS = ['light', 'lights', 'lamp', 'day', 'délire', '光療法', 'co₂', 'x-ray', 'a'.repeat(300), 'night'];
-const text = (most: number) => fc.array(fc.constantFrom(...WORDS), { maxLength: most }).map((words) => words.join(' '));
-const record: fc.Arbitrary<Partial<BibliographicRecord>> = fc.record({
-	titles: fc.array(text(4), { maxLength: 2 }),
-	abstract: text(40),
-	keywords: fc.array(text(2), { maxLength: 3 }),
-	identifiers: fc.subarray(['10.1/a', '10.1/b', 'PX-1']),
-	languages: fc.subarray(['English', 'French']),
-	year: fc.oneof(fc.constant(null), fc.integer({ min: 1990, max: 2026 })),
-	entered: fc.constantFrom(null, '2026-01-01', '2026-06-30'),
-	headings: fc.array(
-		fc.record({
-			vocabulary: fc.constant('v'),
-			heading: fc.constantFrom('h1', 'h2', 'h3'),
-			main: fc.boolean(),
-			qualifiers: fc.subarray(['harm', 'care', 'cost'])
-		}),
-		{ maxLength: 3 }
-	)
-});
-const records = fc.array(record, { maxLength: 60 }).map((all) => all.map((one, at): BibliographicRecord => ({ ...blankRecord(`R${at}`), ...one })));
+const records = recordsUpTo(60);
 
 const partOf = (some: readonly BibliographicRecord[], stretch?: number) => {
 	const builder = new IndexBuilder(label, stretch === undefined ? {} : { stretch });
