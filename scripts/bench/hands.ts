@@ -1,4 +1,4 @@
-/** Threads as the server has them: two that build an index, several that count with one copy of it. */
+/** Building in two threads, as the server does. */
 import { once } from 'node:events';
 import { MessageChannel, Worker } from 'node:worker_threads';
 
@@ -23,27 +23,4 @@ export async function buildWithTwoHands(size: number): Promise<readonly [SharedA
 	const time = performance.now() - started;
 	await Promise.all(hands.map((hand) => hand.terminate()));
 	return [buffer, time];
-}
-
-/**
- * Opens an index in so many threads at once and has each count a question.
- * @returns resident memory of the process in bytes before and with them, and what each counted
- */
-export async function shareAmong(
-	threads: number,
-	index: SharedArrayBuffer,
-	question: string
-): Promise<{ readonly before: number; readonly after: number; readonly counts: readonly number[] }> {
-	const before = process.memoryUsage.rss();
-	const sharers = Array.from({ length: threads }, () => new Worker(new URL('./sharer.mjs', import.meta.url), { workerData: index }));
-	const counts = await Promise.all(
-		sharers.map(async (one) => {
-			const told = once(one, 'message');
-			one.postMessage(question);
-			return ((await told) as [number])[0];
-		})
-	);
-	const after = process.memoryUsage.rss();
-	await Promise.all(sharers.map((one) => one.terminate()));
-	return { before, after, counts };
 }
