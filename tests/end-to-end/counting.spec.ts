@@ -114,6 +114,7 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 
 	await page.goto(`/enquiries/${id}/strategy`);
 	await expect(page.getByText('The indexing of this collection was stopped')).toBeVisible();
+	await expect(page.locator('.right-mark').first()).toContainText('not indexed');
 	await page.getByRole('button', { name: 'Index it' }).click();
 	await expect(page.locator('.right-mark .count')).toHaveText(['30', '10 000', '10', '1'], { timeout: 60_000 });
 	await expect(page.getByText('was stopped')).toHaveCount(0);

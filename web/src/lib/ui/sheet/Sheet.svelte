@@ -94,7 +94,14 @@
 
 	let lastDiagnostics = '';
 
-	const STATES: Readonly<Record<string, string>> = { off: 'off', empty: '', faulty: 'cannot be read', broken: 'broken', heavy: 'too much work', uncounted: 'no collection' };
+	const STATES: Readonly<Record<string, string>> = $derived({
+		off: 'off',
+		empty: '',
+		faulty: 'cannot be read',
+		broken: 'broken',
+		heavy: 'too much work',
+		uncounted: enquiry.document.collection === null ? 'no collection' : 'not indexed'
+	});
 	const ROLE_MARKS: Readonly<Record<string, string>> = { headings: 'headings', words: 'text words', mixed: 'headings and text words', joining: 'joining', limit: 'limit', filter: 'filter', check: 'check' };
 	function showMargins(): void {
 		if (!editor) return;
