@@ -46,6 +46,15 @@ async function decide(page: Page): Promise<void> {
 	await saved(page);
 }
 
+async function writtenForCorran(page: Page, joining: string): Promise<void> {
+	await ownEnquiry(page, 'skerry', joining);
+	await page.getByLabel('Write it for another platform').selectOption('corran');
+	await page
+		.getByRole('group', { name: 'Sources' })
+		.getByRole('button', { name: /Corran/ })
+		.click();
+}
+
 const SOURCES = ['skerry', 'tidewater', 'corran', 'wherry', 'fairway'] as const;
 
 for (const profile of SOURCES)
@@ -104,12 +113,7 @@ for (const profile of SOURCES)
 	});
 
 test('a heading’s counterpart chosen at a rendering is kept for every enquiry, and fields are searched the way that was chosen', async ({ page }) => {
-	await ownEnquiry(page, 'skerry', 'AND');
-	await page.getByLabel('Write it for another platform').selectOption('corran');
-	await page
-		.getByRole('group', { name: 'Sources' })
-		.getByRole('button', { name: /Corran/ })
-		.click();
+	await writtenForCorran(page, 'AND');
 	const second = page.getByRole('region', { name: 'Line 2', exact: true });
 	await expect(second).toBeVisible();
 	const open = second.locator('[data-note="to decide"]').filter({ hasText: '{Pain >}' });
@@ -138,12 +142,7 @@ test('a heading’s counterpart chosen at a rendering is kept for every enquiry,
 
 	// Another enquiry, another account: the counterpart is there.
 	await page.context().clearCookies();
-	await ownEnquiry(page, 'skerry', 'OR');
-	await page.getByLabel('Write it for another platform').selectOption('corran');
-	await page
-		.getByRole('group', { name: 'Sources' })
-		.getByRole('button', { name: /Corran/ })
-		.click();
+	await writtenForCorran(page, 'OR');
 	await expect(second.locator('.there')).toContainText("'Nociception Disorder'/heading/");
 });
 
