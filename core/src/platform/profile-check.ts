@@ -7,7 +7,7 @@ import { foldedKey } from '../text/index.ts';
 import { CONSTRUCTS, type Construct } from './constructs.ts';
 import type { Profile } from './profile.ts';
 import { readPlatformLine } from './read.ts';
-import { slotsOf } from './template.ts';
+import { isLiteral, isSlot, slotsOf, templateOf } from './template.ts';
 import { commentOf, writeStrategy } from './write.ts';
 import { WRITTEN_ALONE, type HeadingToWrite, type WritingContext } from './writing.ts';
 
@@ -166,9 +166,16 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		const pattern = profile.platform.proximity[kind];
 		if (pattern === null) continue;
 		const slots = slotsOf(pattern);
+		if (new Set(slots).size < slots.length) say(`platform.proximity.${kind}`, 'A slot stands in the pattern twice.');
+		const [first] = templateOf(pattern);
+		// What stands before the first side must be seen, or every text could begin a proximity.
+		if (!isSlot(first, 'left') && !isSlot(first, 'words') && !(isLiteral(first) && first.literal.trim() !== ''))
+			say(`platform.proximity.${kind}`, 'The pattern must begin with its left side or with a sign.');
 		const sides = slots.includes('words') || (slots.includes('left') && slots.includes('right'));
 		if (!sides || !slots.includes('n')) say(`platform.proximity.${kind}`, 'The pattern needs %{left}, %{right} and %{n}; or %{words} and %{n}.');
 	}
+	// Patterns that cannot be used are no ground for reading anything back.
+	const usable = found.length === 0;
 	const { operators, wildcards, fields, proximity, headings } = profile.platform;
 	const signs = [operators.and, operators.or, ...(operators.not === null ? [] : [operators.not])].map((one) => one.trim().toLowerCase());
 	if (signs.some((one) => one === '')) say('platform.operators', 'An operator has no sign.');
@@ -185,7 +192,7 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		say('platform.headings', 'A heading has neither a form alone nor one with narrower ones.');
 	if (headings && headings.narrower !== null && headings.narrower === headings.exact)
 		say('platform.headings', 'A heading alone and one with narrower ones are written the same.');
-	const needing = checkConstructs(profile).filter((one) => !one.passed);
+	const needing = usable ? checkConstructs(profile).filter((one) => !one.passed) : [];
 	for (const one of needing) say(`construct ${one.construct}`, `${one.name}: ${one.why}`);
 	return found;
 }

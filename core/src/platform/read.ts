@@ -28,6 +28,8 @@ export interface PlatformReading {
 /** Pieces that one line may hold, tried and given up ones included: what is beyond is no search. */
 const STEPS = 300_000;
 const DEPTH = 600;
+/** Proximities inside each other: a form that begins with one of its sides would read itself for ever. */
+const NEARS = 60;
 
 class GaveUp extends Error {}
 
@@ -38,6 +40,7 @@ export function readPlatformLine(text: string, profile: Profile, context: Readin
 class Reader {
 	private at = 0;
 	private depth = 0;
+	private nears = 0;
 	private steps = 0;
 	private faults: Fault[] = [];
 	private readonly comments: string[] = [];
@@ -305,11 +308,11 @@ class Reader {
 
 	/** Proximity written around its sides, or behind quotes. */
 	private nearOpened(): Expression | null {
-		for (const form of this.grammar.nears) {
-			const read = this.attempt(() => this.suffixed(form) ?? this.opened(form));
-			if (read) return read;
-		}
-		return null;
+		if (++this.nears > NEARS) throw new GaveUp();
+		let read: Expression | null = null;
+		for (const form of this.grammar.nears) read ??= this.attempt(() => this.suffixed(form) ?? this.opened(form));
+		this.nears--;
+		return read;
 	}
 
 	private suffixed(form: NearForm): Expression | null {
