@@ -7,10 +7,6 @@ import { chromium, type Page } from '@playwright/test';
 const [address = 'http://127.0.0.1:4173', folder = 'docs/screenshots', ...wanted] = process.argv.slice(2);
 
 const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<void>>> = {
-	'sign-in': async (page) => {
-		await page.context().clearCookies();
-		await page.goto('/sign-in');
-	},
 	desk: async (page) => void (await page.goto('/desk')),
 	brief: async (page, enquiry) => void (await page.goto(`${enquiry}/brief`)),
 	concepts: async (page, enquiry) => void (await page.goto(`${enquiry}/concepts`)),
@@ -92,6 +88,11 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.getByRole('region', { name: 'Line 1', exact: true }).waitFor();
 		await page.getByRole('region', { name: 'Line 2', exact: true }).evaluate((line) => line.scrollIntoView());
 		await page.evaluate('scrollBy(0, -60)');
+	},
+	profiles: async (page) => {
+		await page.goto('/profiles');
+		await page.getByRole('button', { name: /^Ask Corran/ }).click();
+		await page.getByText('It fits the profile.').waitFor();
 	},
 	teach: async (page) => {
 		await page.goto('/profiles/teach?from=tidewater');
