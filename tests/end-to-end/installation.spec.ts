@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { expect, type Page } from '@playwright/test';
-import { address, KEEPER, newEnquiry, PASSWORD, saved, signUp, somebody, test } from './people';
+import { address, KEEPER, newEnquiry, PASSWORD, plainRecord, saved, signUp, somebody, test } from './people';
 
 const HARBOUR = `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .
 @prefix dct: <http://purl.org/dc/terms/> .
@@ -14,23 +14,8 @@ h:noise a skos:Concept ; skos:prefLabel "Ward Noise" .
 `;
 const FAULTY = `${HARBOUR}h:lost a skos:Concept ; skos:scopeNote "It has no name." .\nh:noise skos:broader h:nowhere .\n`;
 
-const record = (id: string, title: string, heading: string | null) => ({
-	id,
-	source: 'Harbour',
-	identifiers: [],
-	titles: [title],
-	abstract: '',
-	keywords: [],
-	headings: heading === null ? [] : [{ vocabulary: 'harbour', heading, main: true, qualifiers: [] }],
-	authors: [],
-	journal: '',
-	affiliations: [],
-	year: 2024,
-	entered: null,
-	languages: [],
-	types: [],
-	ages: []
-});
+const record = (id: string, title: string, heading: string | null) =>
+	plainRecord(id, { titles: [title], headings: heading === null ? [] : [{ vocabulary: 'harbour', heading, main: true, qualifiers: [] }] });
 const RECORDS = [record('H1', 'Quiet time on wards', 'rest'), record('H2', 'Sound levels at night', 'noise'), record('H3', 'Quiet time and sleep', null)];
 const lines = (records: readonly object[]) => records.map((one) => `${JSON.stringify(one)}\n`).join('');
 

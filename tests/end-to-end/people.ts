@@ -62,3 +62,23 @@ export async function newEnquiry(who: Somebody, question = 'Does quiet time lowe
 export async function saved(page: Page): Promise<void> {
 	await expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved');
 }
+
+/** A record of a collection of one's own, with nothing in it but what is given. */
+export const plainRecord = (id: string, given: object) => ({
+	id,
+	source: 'Harbour',
+	identifiers: [],
+	titles: [],
+	abstract: '',
+	keywords: [],
+	headings: [],
+	authors: [],
+	journal: '',
+	affiliations: [],
+	year: 2024,
+	entered: null,
+	languages: [],
+	types: [],
+	ages: [],
+	...given
+});

@@ -249,4 +249,11 @@ test('a source that is away, refuses or sends nonsense changes nothing, and says
 	const refused = await owner.context.put(`/api/v1/profiles/${away.id}`, { data: hostile });
 	expect(refused.status()).toBe(422);
 	expect(((await refused.json()) as { message: string }).message).toContain('contradicts itself');
+	// Patterns that cannot be used are refused with reasons, too, and the profile stays what it was.
+	const proximity = { ...(away as unknown as { platform: { proximity: object } }).platform.proximity, within: '%{right}%{left}%{n}' };
+	const unusable = { ...away, platform: { ...(away as unknown as { platform: object }).platform, proximity } };
+	const again = await owner.context.put(`/api/v1/profiles/${away.id}`, { data: unusable });
+	expect(again.status()).toBe(422);
+	expect(((await again.json()) as { message: string }).message).toContain('must begin with its left side or with a sign');
+	expect(((await (await owner.context.get(`/api/v1/profiles/${away.id}`)).json()) as typeof away).source).toEqual(away.source);
 });

@@ -49,11 +49,17 @@ class Learner implements Examined {
 	private title: Around = { before: '', after: '' };
 	private field: Platform['fields'] = { pattern: '%{text}', per: 'term', several: 'or', joiner: '' };
 
+	private readonly given: Examples;
 	constructor(
-		private readonly given: Examples,
+		given: Examples,
 		private readonly answers: LearnAnswers,
 		private readonly names: LearnNames
-	) {}
+	) {
+		// What a pattern is made of would be taken for its slots.
+		const odd = Object.entries(given).filter(([, text]) => /%\{\w+\}/.test(text));
+		for (const [construct] of odd) this.open(construct, 'A name in %{ } cannot be part of an example.');
+		this.given = Object.fromEntries(Object.entries(given).filter((entry) => !odd.some(([construct]) => construct === entry[0])));
+	}
 
 	/** What single words are quoted with, where they are. */
 	private quotes: Around | null = null;

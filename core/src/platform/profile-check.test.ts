@@ -88,6 +88,10 @@ describe('a profile that contradicts itself', () => {
 		const found = problems(platform({ lines: { ...lines, reference: 'issued %{n}..' } }));
 		expect(found.map((one) => one.split(':')[0])).toEqual(['construct years-from']);
 	});
+	it('a proximity with a slot that means nothing is refused', () => {
+		const found = problems(platform({ proximity: { ...proximity, within: '%{left} gap%{text}%{n} %{right}' } }));
+		expect(found).toEqual(['platform.proximity.within: %{text} has no meaning in this pattern.']);
+	});
 	it('a proximity that begins with its other side is refused: every text could begin it', () => {
 		const found = problems(platform({ proximity: { ...proximity, within: '%{right}%{left}%{n}' } }));
 		expect(found).toEqual(['platform.proximity.within: The pattern must begin with its left side or with a sign.']);

@@ -167,6 +167,8 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		if (pattern === null) continue;
 		const slots = slotsOf(pattern);
 		if (new Set(slots).size < slots.length) say(`platform.proximity.${kind}`, 'A slot stands in the pattern twice.');
+		for (const slot of slots)
+			if (!['left', 'right', 'words', 'n'].includes(slot)) say(`platform.proximity.${kind}`, `%{${slot}} has no meaning in this pattern.`);
 		const [first] = templateOf(pattern);
 		// What stands before the first side must be seen, or every text could begin a proximity.
 		if (!isSlot(first, 'left') && !isSlot(first, 'words') && !(isLiteral(first) && first.literal.trim() !== ''))
