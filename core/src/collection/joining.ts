@@ -188,7 +188,7 @@ function gathered(words: number, chunks: readonly Chunk[]): { readonly starts: U
 }
 
 /** Numbers one behind the other. @param bases added to the numbers of each */
-function joined(arrays: readonly Uint32Array[], bases?: readonly number[]): Uint32Array {
+export function joined(arrays: readonly Uint32Array[], bases?: readonly number[]): Uint32Array {
 	const whole = new Uint32Array(arrays.reduce((sum, one) => sum + one.length, 0));
 	let at = 0;
 	arrays.forEach((one, part) => {

@@ -4,7 +4,7 @@
  */
 import { ByteWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import { joinedAttributes } from './joining.ts';
+import { joined, joinedAttributes } from './joining.ts';
 import type { IndexFacts, Sections } from './layout.ts';
 import { plainAttributes } from './part.ts';
 import { firstPair, pairsWithin, placesFrom } from './postings.ts';
@@ -107,16 +107,6 @@ function mergeAttributes(
 			qualifiers: part.facts.qualifiers.map((name) => qualifiers.indexOf(name))
 		}))
 	);
-}
-
-function joined(arrays: readonly Uint32Array[]): Uint32Array {
-	const whole = new Uint32Array(arrays.reduce((sum, one) => sum + one.length, 0));
-	let at = 0;
-	for (const one of arrays) {
-		whole.set(one, at);
-		at += one.length;
-	}
-	return whole;
 }
 
 /** Bit sets one behind the other, which need not begin at a whole word. */

@@ -27,6 +27,21 @@ describe('what the server tells line by line', () => {
 		server(['{"n":1}\n{"n":']);
 		expect(await heard()).toEqual({ end: 'The answer of the server broke off; what was heard is shown.', said: [{ n: 1 }] });
 	});
+	it('does not listen to a message that never ends, and lets the server know', async () => {
+		let cancelled = false;
+		const body = new ReadableStream({
+			pull(controller) {
+				controller.enqueue(new TextEncoder().encode('{"n":"endless '));
+			},
+			cancel() {
+				cancelled = true;
+			}
+		});
+		vi.stubGlobal('fetch', () => Promise.resolve(new Response(body)));
+		const said: object[] = [];
+		expect(await hearServer('/x', {}, (one) => said.push(one), new AbortController().signal, 1_000)).toBe('The answer of the server was too long to be read.');
+		expect([said, cancelled]).toEqual([[], true]);
+	});
 	it('says why where the server refuses', async () => {
 		server(['{"message":"Not whole yet."}'], 409);
 		expect(await heard()).toEqual({ end: 'Not whole yet.', said: [] });

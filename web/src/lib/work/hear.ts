@@ -7,7 +7,13 @@ const LONGEST = 50_000_000;
  * Calls back with every message in its order, and ends when the last one has come.
  * @returns '' where all was heard, else a sentence for the searcher
  */
-export async function hearServer<Said extends object>(path: string, body: object, hear: (said: Said) => void, signal: AbortSignal): Promise<string> {
+export async function hearServer<Said extends object>(
+	path: string,
+	body: object,
+	hear: (said: Said) => void,
+	signal: AbortSignal,
+	longest = LONGEST
+): Promise<string> {
 	try {
 		const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body), signal });
 		if (!response.ok || !response.body) {
@@ -20,7 +26,10 @@ export async function hearServer<Said extends object>(path: string, body: object
 			rest += next.value;
 			const lines = rest.split('\n');
 			rest = lines.pop() ?? '';
-			if (rest.length > LONGEST) return 'The answer of the server was too long to be read.';
+			if (rest.length > longest) {
+				await reader.cancel();
+				return 'The answer of the server was too long to be read.';
+			}
 			for (const line of lines) hear(JSON.parse(line) as Said);
 		}
 		return rest === '' ? '' : 'The answer of the server broke off; what was heard is shown.';
