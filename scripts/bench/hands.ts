@@ -2,7 +2,7 @@
 import { once } from 'node:events';
 import { MessageChannel, Worker } from 'node:worker_threads';
 
-/** @returns the index and the milliseconds from the first record, which lies in memory, to the whole */
+/** @returns the index and the milliseconds from the first row, which lies in memory, to the whole */
 export async function buildWithTwoHands(size: number): Promise<readonly [SharedArrayBuffer, number]> {
 	const { port1, port2 } = new MessageChannel();
 	const hands = [port1, port2].map(

@@ -1,19 +1,17 @@
-/**
- * Building the index of a collection, record by record. Tokens are written down in the order of
- * the records, then sorted by word in a counting pass, stretch by stretch, so that the memory needed
- * beside the index stays bounded.
- */
+/** Building the index of a collection, record by record: tokens go to stretches (stretches.ts), everything else to lists by record. */
 import { INDEXED_FIELDS, type IndexedField } from '../query/index.ts';
 import type { BibliographicRecord } from '../records/index.ts';
 import { foldedKey, tokenTexts } from '../text/index.ts';
 import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attributes.ts';
-import { ByteWriter, NumberWriter, putNumber } from './bytes.ts';
+import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
 import { joinedParts } from './joining.ts';
 import { mergeIndexes } from './merge.ts';
-import { plainAttributes, type IndexPart, type StretchPairs, type StretchPlaces } from './part.ts';
-import { LONG } from './postings-writer.ts';
+import { plainAttributes, type IndexPart, type PlainWords } from './part.ts';
+import { sortedNumbers } from './sorting.ts';
+import { TokenStretches } from './stretches.ts';
+import { textsIn } from './string-table.ts';
 
 /** The preferred label of a heading, for the field of heading words. */
 export type LabelOf = (vocabulary: string, heading: string) => string | undefined;
@@ -23,7 +21,7 @@ export interface BuildOptions {
 	readonly signal?: Pick<AbortSignal, 'throwIfAborted'>;
 	/** Named in the file, so that an index of something else or older is not taken for this. */
 	readonly madeFrom?: string;
-	/** Tokens after which a stretch is sorted and written; for tests. */
+	/** Tokens after which a stretch ends; for tests. */
 	readonly stretch?: number;
 }
 
@@ -66,10 +64,6 @@ export function addRecords(index: CollectionIndex, records: readonly Bibliograph
 	return mergeIndexes([index, buildIndex(records, labelOf, options)], options.madeFrom ?? index.facts.madeFrom);
 }
 
-const FIELD_SHIFT = 29;
-const ORDINAL = (1 << FIELD_SHIFT) - 1;
-const STRETCH = 2_000_000;
-
 /** Title, abstract and author keywords are the first fields (INDEXED_FIELDS). */
 const TEXT_FIELDS = 3;
 
@@ -78,21 +72,7 @@ export class IndexBuilder {
 	private size = 0;
 	private tokens = 0;
 	private readonly words = new Interner();
-	/** Of the stretch under way, per token: its word; its place, with the field in the upper bits. */
-	private tokenWords = new Uint32Array(1 << 16);
-	private tokenPlaces = new Uint32Array(1 << 16);
-	private tokenEnd = 0;
-	/** The same by word, while a stretch is closed: record and place of each token, side by side, since the writing jumps. */
-	private sorted = new Uint32Array(0);
-	private pairRecords = new Uint32Array(0);
-	private readonly places = new ByteWriter();
-	private readonly pairFields = new ByteWriter();
-	private readonly pairLengths = new ByteWriter();
-	/** Per record of the stretch: its first token. */
-	private recordTokens = new NumberWriter();
-	private stretchBase = 0;
-	private readonly pairs: StretchPairs[] = [];
-	private readonly stretchPlaces: StretchPlaces[] = [];
+	private readonly stretches: TokenStretches;
 	private readonly entryStarts = new NumberWriter();
 	private readonly entryPlaces = new NumberWriter();
 	private readonly entryFields = new ByteWriter();
@@ -109,19 +89,21 @@ export class IndexBuilder {
 	constructor(
 		private readonly labelOf: LabelOf,
 		private readonly options: BuildOptions = {}
-	) {}
+	) {
+		this.stretches = new TokenStretches(options.stretch);
+	}
 
 	add(record: BibliographicRecord): void {
 		const number = this.size++;
-		this.recordTokens.push(this.tokenEnd);
+		this.stretches.record();
 		this.entryStarts.push(this.entryPlaces.length);
 		let place = 0;
-		const firstToken = this.tokenEnd;
-		let textEnd = firstToken;
+		const before = this.tokens;
+		let textEnd = before;
 		for (let field = 0; field < INDEXED_FIELDS.length; field++)
 			for (const entry of fieldEntries(record, INDEXED_FIELDS[field] as IndexedField, this.labelOf)) {
 				const end = this.entry(entry, field, place);
-				if (field < TEXT_FIELDS) textEnd = this.tokenEnd;
+				if (field < TEXT_FIELDS) textEnd = this.tokens;
 				if (end === place) continue;
 				this.entryPlaces.push(place);
 				this.entryFields.byte(field);
@@ -144,11 +126,10 @@ export class IndexBuilder {
 		this.identifiers.add(normalIdentifier(record.id), number);
 		for (const value of record.identifiers) this.identifiers.add(normalIdentifier(value), number);
 		this.years.push(record.year ?? -1);
-		this.lengths.push(textEnd - firstToken);
+		this.lengths.push(textEnd - before);
 		this.entered.push(record.entered === null ? 0 : Number(record.entered.replaceAll('-', '')));
 		if (record.abstract.trim() !== '') this.withAbstract.push(number);
 		if (record.headings.length > 0) this.withHeadings.push(number);
-		if (this.tokenEnd >= (this.options.stretch ?? STRETCH)) this.closeStretch();
 	}
 
 	private qualifier(name: string): number {
@@ -159,124 +140,29 @@ export class IndexBuilder {
 
 	/** Writes the tokens of an entry down; tells the place behind the last. */
 	private entry(text: string, field: number, from: number): number {
-		this.growTokens(text.length);
-		let end = this.words.readAscii(text, this.tokenWords, this.tokenEnd);
+		const { stretches } = this;
+		let end = this.words.readAscii(text, stretches.room(text.length), stretches.end);
 		if (end < 0) {
 			const tokens = tokenTexts(text);
 			// One character may fold to several tokens.
-			this.growTokens(tokens.length);
-			end = this.tokenEnd;
-			for (const token of tokens) this.tokenWords[end++] = this.words.of(token);
+			const into = stretches.room(tokens.length);
+			end = stretches.end;
+			for (const token of tokens) into[end++] = this.words.of(token);
 		}
-		const upper = (field << FIELD_SHIFT) >>> 0;
-		const { tokenPlaces } = this;
-		for (let at = this.tokenEnd, place = upper + from; at < end; at++) tokenPlaces[at] = place++;
-		const count = end - this.tokenEnd;
-		this.tokenEnd = end;
+		const count = end - stretches.end;
+		if (count > 0) stretches.entry(end, field, from);
+		this.tokens += count;
 		return from + count;
-	}
-
-	private growTokens(more: number): void {
-		if (this.tokenEnd + more <= this.tokenWords.length) return;
-		const length = Math.max(this.tokenWords.length * 2, this.tokenEnd + more);
-		const grown = (from: Uint32Array) => {
-			const to = new Uint32Array(length);
-			to.set(from.subarray(0, this.tokenEnd));
-			return to;
-		};
-		this.tokenWords = grown(this.tokenWords);
-		this.tokenPlaces = grown(this.tokenPlaces);
-	}
-
-	/** Sorts the tokens of the stretch by word, by counting, and writes each word's records and places. */
-	private closeStretch(): void {
-		const count = this.words.size;
-		const { tokenWords, tokenPlaces, tokenEnd, stretchBase } = this;
-		this.recordTokens.push(tokenEnd);
-		const recordTokens = this.recordTokens.written();
-		const starts = new Uint32Array(count + 1);
-		for (let token = 0; token < tokenEnd; token++) {
-			const next = (tokenWords[token] as number) + 1;
-			starts[next] = (starts[next] as number) + 1;
-		}
-		for (let word = 0; word < count; word++) starts[word + 1] = (starts[word + 1] as number) + (starts[word] as number);
-		const next = starts.slice();
-		if (this.sorted.length < tokenEnd * 2) this.sorted = new Uint32Array(this.tokenWords.length * 2);
-		const { sorted } = this;
-		for (let record = 0; record + 1 < recordTokens.length; record++) {
-			const end = recordTokens[record + 1] as number;
-			for (let token = recordTokens[record] as number; token < end; token++) {
-				const word = tokenWords[token] as number;
-				const to = next[word] as number;
-				next[word] = to + 1;
-				sorted[to * 2] = stretchBase + record;
-				sorted[to * 2 + 1] = tokenPlaces[token] as number;
-			}
-		}
-		this.write(starts, sorted);
-		this.tokens += tokenEnd;
-		this.tokenEnd = 0;
-		this.stretchBase = this.size;
-		this.recordTokens = new NumberWriter();
-	}
-
-	/** @param starts where each word's tokens begin among the sorted */
-	private write(starts: Uint32Array, sorted: Uint32Array): void {
-		const count = starts.length - 1;
-		const tokens = starts[count] as number;
-		const { places, pairFields, pairLengths } = this;
-		const pairStarts = new Uint32Array(count + 1);
-		const placeStarts = new Uint32Array(count + 1);
-		// No number takes more than five bytes, so that room need not be asked for at each.
-		for (const writer of [places, pairFields, pairLengths]) writer.length = 0;
-		places.reserve(tokens * 10);
-		pairFields.reserve(tokens);
-		pairLengths.reserve(tokens);
-		if (this.pairRecords.length < tokens) this.pairRecords = new Uint32Array(this.tokenWords.length);
-		const { pairRecords } = this;
-		const placeBytes = places.bytes;
-		const fieldBytes = pairFields.bytes;
-		const lengthBytes = pairLengths.bytes;
-		let pair = 0;
-		let placeEnd = 0;
-		for (let word = 0; word < count; word++) {
-			pairStarts[word] = pair;
-			placeStarts[word] = placeEnd;
-			const end = starts[word + 1] as number;
-			for (let at = starts[word] as number; at < end;) {
-				const record = sorted[at * 2] as number;
-				const from = placeEnd;
-				let fields = 0;
-				let place = 0;
-				for (; at < end && sorted[at * 2] === record; at++) {
-					const full = sorted[at * 2 + 1] as number;
-					const ordinal = full & ORDINAL;
-					fields |= 1 << (full >>> FIELD_SHIFT);
-					placeEnd = putNumber(placeBytes, placeEnd, ordinal - place);
-					place = ordinal;
-				}
-				const length = placeEnd - from;
-				if (length >= LONG) placeEnd = putLengthBefore(placeBytes, from, placeEnd);
-				lengthBytes[pair] = Math.min(length, LONG);
-				fieldBytes[pair] = fields;
-				pairRecords[pair++] = record;
-			}
-		}
-		pairStarts[count] = pair;
-		placeStarts[count] = placeEnd;
-		this.pairs.push({ starts: pairStarts, records: pairRecords.slice(0, pair), fields: fieldBytes.slice(0, pair) });
-		// The two halves of joining go to two threads, so each has where the pairs begin.
-		this.stretchPlaces.push({ starts: placeStarts, bytes: placeBytes.slice(0, placeEnd), pairStarts: pairStarts.slice(), lengths: lengthBytes.slice(0, pair) });
 	}
 
 	/** What was read, for joining it with other parts; nothing can be added after. */
 	part(): IndexPart {
-		this.closeStretch();
 		this.entryStarts.push(this.entryPlaces.length);
+		const words = this.words.plain();
+		const order = sortedNumbers(textsIn(words));
 		return {
-			words: this.words.plain(),
-			pairs: this.pairs,
-			places: this.stretchPlaces,
+			words: inOrder(words, order),
+			...this.stretches.inOrder(order),
 			records: {
 				size: this.size,
 				tokens: this.tokens,
@@ -301,10 +187,14 @@ export class IndexBuilder {
 	}
 }
 
-/** Moves what was just written up, to put its own length before it. */
-function putLengthBefore(bytes: Uint8Array, from: number, end: number): number {
-	const written = bytes.slice(from, end);
-	const start = putNumber(bytes, from, written.length);
-	bytes.set(written, start);
-	return start + written.length;
+function inOrder({ bytes, starts }: PlainWords, order: Uint32Array): PlainWords {
+	const ordered = { bytes: new Uint8Array(bytes.length), starts: new Uint32Array(starts.length) };
+	let to = 0;
+	for (let word = 0; word < order.length; word++) {
+		const own = order[word] as number;
+		const end = starts[own + 1] as number;
+		for (let at = starts[own] as number; at < end; at++) ordered.bytes[to++] = bytes[at] as number;
+		ordered.starts[word + 1] = to;
+	}
+	return ordered;
 }

@@ -14,7 +14,7 @@ import { WordList, type WordListParts } from './word-list.ts';
 export type HandMessage =
 	| { readonly kind: 'words'; readonly words: PlainWords; readonly places: readonly StretchPlaces[] }
 	| { readonly kind: 'pairs'; readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }
-	| { readonly kind: 'table'; readonly table: PlainWords; readonly numbers: readonly Uint32Array[] }
+	| { readonly kind: 'table'; readonly table: PlainWords; readonly owns: readonly Int32Array[] }
 	| { readonly kind: 'places'; readonly places: PlaceSections }
 	| { readonly kind: 'list'; readonly list: Omit<WordListParts, 'words'> };
 type Kind = HandMessage['kind'];
@@ -45,9 +45,9 @@ export async function firstHand(part: IndexPart, port: HandPort, madeFrom: strin
 	port.post({ kind: 'words', words, places }, memoryOf([words, places]));
 	const other = await expected(port, 'pairs');
 	const joiner = new PairJoiner([{ pairs, records }, other]);
-	const { table, numbers } = await expected(port, 'table');
+	const { table, owns } = await expected(port, 'table');
 	const all = new StringTable(table.bytes, table.starts);
-	const whole = joiner.join({ table: all, numbers });
+	const whole = joiner.join({ table: all, owns });
 	const { places: allPlaces } = await expected(port, 'places');
 	const { list } = await expected(port, 'list');
 	return whole(allPlaces, { words: all, ...list }, madeFrom);
@@ -59,8 +59,8 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	port.post({ kind: 'pairs', pairs, records }, memoryOf([pairs, records]));
 	const other = await expected(port, 'words');
 	const joined = joinedWords([other.words, words]);
-	const { table, numbers } = joined;
-	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, numbers }, []);
+	const { table, owns } = joined;
+	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, owns }, []);
 	const allPlaces = joinedPlaces([other.places, places], joined);
 	port.post({ kind: 'places', places: allPlaces }, memoryOf(allPlaces));
 	const { backwards, triples, tripleStarts, tripleWords } = WordList.parts(table);

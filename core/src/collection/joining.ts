@@ -5,63 +5,114 @@
 import { Attributes, AttributeBuilder, type AttributeParts } from './attributes.ts';
 import { ByteReader, ByteWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import { Interner } from './interner.ts';
 import type { IndexFacts } from './layout.ts';
 import type { IndexPart, PartRecords, PlainAttributes, PlainWords, StretchPairs, StretchPlaces } from './part.ts';
 import { placeSections, PostingsWriter, type PlaceSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
 import { bytesOf, sealedIndex } from './sealing.ts';
-import { sortedNumbers } from './sorting.ts';
-import { StringTable, textsIn } from './string-table.ts';
+import { StringTable } from './string-table.ts';
 import { WordList, type WordListParts } from './word-list.ts';
 
 export interface JoinedWords {
 	/** Every word of any part, ascending. */
 	readonly table: StringTable;
-	/** By part, and by the part's own number of a word: its number in the table. */
-	readonly numbers: readonly Uint32Array[];
+	/** By part, and by a word's number in the table: its number in the part; {@link NONE} where the part does not have it. */
+	readonly owns: readonly Int32Array[];
 }
+
+const NONE = -1;
 
 /** Parts joined in this thread alone. */
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
 	const whole = new PairJoiner(parts).join(words);
-	return whole(
-		joinedPlaces(
-			parts.map((part) => part.places),
-			words
-		),
-		WordList.parts(words.table),
-		madeFrom
+	const places = joinedPlaces(
+		parts.map((part) => part.places),
+		words
 	);
+	return whole(places, WordList.parts(words.table), madeFrom);
 }
 
+/** @param parts each ascending */
 export function joinedWords(parts: readonly PlainWords[]): JoinedWords {
-	const all = new Interner(parts.reduce((most, part) => Math.max(most, part.starts.length), 0));
-	const numbers = parts.map((part) => all.readAll(part));
-	const texts = textsIn(all.plain());
-	const order = sortedNumbers(texts);
-	const place = new Uint32Array(order.length);
-	for (let at = 0; at < order.length; at++) place[order[at] as number] = at;
-	for (const own of numbers) for (let word = 0; word < own.length; word++) own[word] = place[own[word] as number] as number;
-	return { table: StringTable.of(Array.from(order, (word) => texts[word] ?? '')), numbers };
+	const room = parts.reduce((sum, part) => sum + part.starts.length, 0);
+	const owns = parts.map(() => new Int32Array(room).fill(NONE));
+	const starts = new Uint32Array(room);
+	const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part.bytes.length, 0));
+	const next = parts.map(() => 0);
+	let words = 0;
+	let end = 0;
+	for (;;) {
+		let least = NONE;
+		for (let part = 0; part < parts.length; part++) {
+			const { starts: own } = parts[part] as PlainWords;
+			if ((next[part] as number) + 1 >= own.length) continue;
+			const order = least === NONE ? -1 : compared(parts[part] as PlainWords, next[part] as number, parts[least] as PlainWords, next[least] as number);
+			if (order > 0) continue;
+			// Another is less, so that those before do not have the least after all.
+			if (order < 0) for (let before = 0; before < part; before++) (owns[before] as Int32Array)[words] = NONE;
+			(owns[part] as Int32Array)[words] = next[part] as number;
+			if (order < 0) least = part;
+		}
+		if (least === NONE) break;
+		const from = parts[least] as PlainWords;
+		const stop = from.starts[(next[least] as number) + 1] as number;
+		for (let at = from.starts[next[least] as number] as number; at < stop; at++) bytes[end++] = from.bytes[at] as number;
+		for (let part = 0; part < parts.length; part++) if ((owns[part] as Int32Array)[words] !== NONE) next[part] = (next[part] as number) + 1;
+		starts[++words] = end;
+	}
+	return { table: new StringTable(bytes.slice(0, end), starts.slice(0, words + 1)), owns: owns.map((own) => own.slice(0, words)) };
 }
 
-/** The places of all pairs, in the order of the table's words. @param places of each part, its stretches */
-export function joinedPlaces(places: readonly (readonly StretchPlaces[])[], { table, numbers }: JoinedWords): PlaceSections {
-	const chunks = (of: (one: StretchPlaces) => Pick<Chunk, 'starts' | 'bytes'>) =>
-		places.flatMap((stretches, part) => stretches.map((one) => ({ ...of(one), numbers: numbers[part] as Uint32Array })));
-	const lengths = gathered(
-		table.size,
-		chunks((one) => ({ starts: one.pairStarts, bytes: one.lengths }))
-	);
-	return placeSections(
-		lengths.bytes,
-		gathered(
-			table.size,
-			chunks((one) => one)
-		).bytes
-	);
+/** Below 0 where the first word sorts before the second, by UTF-16 units; 0 where they are the same. */
+function compared(left: PlainWords, a: number, right: PlainWords, b: number): number {
+	const [from, other] = [left.starts[a] as number, right.starts[b] as number];
+	const [length, otherLength] = [(left.starts[a + 1] as number) - from, (right.starts[b + 1] as number) - other];
+	const shared = Math.min(length, otherLength);
+	for (let at = 0; at < shared; at++) {
+		const [own, its] = [left.bytes[from + at] as number, right.bytes[other + at] as number];
+		if (own !== its) return rank(own) - rank(its);
+	}
+	return length - otherLength;
+}
+
+/** Signs of four bytes are two units from 0xD800, and so come before those of three bytes that begin with 0xEE and 0xEF. */
+const rank = (byte: number) => (byte === 0xee || byte === 0xef ? byte + 0x10 : byte);
+
+/**
+ * The places of all pairs, in the order of the table's words, and where each pair's begin.
+ * @param parts of each, its stretches
+ */
+export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords): PlaceSections {
+	const sum = (of: (one: StretchPlaces) => number) => parts.reduce((all, stretches) => stretches.reduce((some, one) => some + of(one), all), 0);
+	const lengths = new Uint8Array(sum((one) => one.lengths.length));
+	const bytes = new Uint8Array(sum((one) => one.bytes.length));
+	let pair = 0;
+	let to = 0;
+	for (let word = 0; word < table.size; word++)
+		for (let part = 0; part < parts.length; part++) {
+			const own = (owns[part] as Int32Array)[word] as number;
+			if (own === NONE) continue;
+			const stretches = parts[part] as readonly StretchPlaces[];
+			for (let stretch = 0; stretch < stretches.length; stretch++) {
+				const one = stretches[stretch] as StretchPlaces;
+				to = copied(one.bytes, one.starts[own] as number, one.starts[own + 1] as number, bytes, to);
+				pair = copied(one.lengths, one.pairStarts[own] as number, one.pairStarts[own + 1] as number, lengths, pair);
+			}
+		}
+	return placeSections(lengths, bytes);
+}
+
+/** @returns where it ends in `into` */
+function copied(from: Uint8Array, start: number, end: number, into: Uint8Array, to: number): number {
+	// Few are copied by hand; a view would cost more.
+	if (end - start > 100) {
+		into.set(from.subarray(start, end), to);
+		return to + end - start;
+	}
+	let next = to;
+	for (let at = start; at < end; at++) into[next++] = from[at] as number;
+	return next;
 }
 
 /** What one thread does while another joins words and places: first what needs no words, then the pairs. */
@@ -107,30 +158,53 @@ export class PairJoiner {
 	}
 
 	/** @returns what makes the index, once places and word list are there */
-	join({ table, numbers }: JoinedWords): (places: PlaceSections, list: WordListParts, madeFrom: string) => CollectionIndex {
-		const { starts, bytes, records } = gathered(
-			table.size,
-			this.parts.flatMap(({ pairs }, part) =>
-				pairs.map((one) => ({
-					starts: one.starts,
-					bytes: one.fields,
-					records: one.records,
-					base: this.bases[part] ?? 0,
-					numbers: numbers[part] as Uint32Array
-				}))
-			)
-		);
+	join({ table, owns }: JoinedWords): (places: PlaceSections, list: WordListParts, madeFrom: string) => CollectionIndex {
+		const { parts, bases } = this;
+		const pairFields = new Uint8Array(parts.reduce((sum, { pairs }) => pairs.reduce((some, one) => some + one.records.length, sum), 0));
+		/** Of one word. */
+		const records = new Uint32Array(this.size);
 		const writer = new PostingsWriter(this.size);
+		let pair = 0;
 		for (let word = 0; word < table.size; word++) {
-			const from = starts[word] as number;
-			const to = starts[word + 1] as number;
+			let count = 0;
 			let all = 0;
-			for (let pair = from; pair < to; pair++) all |= bytes[pair] as number;
-			writer.word(records, from, to, all);
+			for (let part = 0; part < parts.length; part++) {
+				const own = (owns[part] as Int32Array)[word] as number;
+				if (own === NONE) continue;
+				const stretches = (parts[part] as (typeof parts)[number]).pairs;
+				const base = bases[part] as number;
+				for (let stretch = 0; stretch < stretches.length; stretch++) {
+					const one = stretches[stretch] as StretchPairs;
+					const start = one.starts[own] as number;
+					const end = one.starts[own + 1] as number;
+					all |= copiedFields(one.fields, start, end, pairFields, pair + count);
+					count = copiedRecords(one.records, start, end, base, records, count);
+				}
+			}
+			pair += count;
+			writer.word(records, 0, count, all);
 		}
-		const postings = writer.finish(bytes);
+		const postings = writer.finish(pairFields);
 		return (places, list, madeFrom) => sealedIndex({ ...this.facts, madeFrom }, table, { ...postings, ...places, ...this.rest }, list);
 	}
+}
+
+/** @returns all of them in one */
+function copiedFields(from: Uint8Array, start: number, end: number, into: Uint8Array, to: number): number {
+	let all = 0;
+	for (let at = start, next = to; at < end; at++, next++) {
+		const fields = from[at] as number;
+		all |= fields;
+		into[next] = fields;
+	}
+	return all;
+}
+
+/** @returns where they end in `into` */
+function copiedRecords(from: Uint32Array, start: number, end: number, base: number, into: Uint32Array, to: number): number {
+	let next = to;
+	for (let at = start; at < end; at++) into[next++] = (from[at] as number) + base;
+	return next;
 }
 
 /** Where each part begins when they lie one behind the other; one more for the end. */
@@ -138,53 +212,6 @@ function basesOf(sizes: readonly number[]): readonly number[] {
 	const bases = [0];
 	for (const size of sizes) bases.push((bases.at(-1) ?? 0) + size);
 	return bases;
-}
-
-interface Chunk {
-	/** Where each word's values begin, by the part's own numbers; one more for the end. Words that came later have none. */
-	readonly starts: Uint32Array;
-	readonly bytes: Uint8Array;
-	/** Beside each byte, a number to which `base` is added. */
-	readonly records?: Uint32Array;
-	readonly base?: number;
-	/** The word's number in the table. */
-	readonly numbers: Uint32Array;
-}
-
-/** The values of all chunks by word. Chunks are read from front to back; only writing jumps. */
-function gathered(words: number, chunks: readonly Chunk[]): { readonly starts: Uint32Array; readonly bytes: Uint8Array; readonly records: Uint32Array } {
-	const starts = new Uint32Array(words + 1);
-	for (const { starts: own, numbers } of chunks)
-		for (let word = 0; word + 1 < own.length; word++) {
-			const next = (numbers[word] as number) + 1;
-			starts[next] = (starts[next] as number) + (own[word + 1] as number) - (own[word] as number);
-		}
-	for (let word = 0; word < words; word++) starts[word + 1] = (starts[word + 1] as number) + (starts[word] as number);
-	const next = starts.slice(0, words);
-	const bytes = new Uint8Array(starts[words] as number);
-	const records = new Uint32Array(chunks.some((chunk) => chunk.records) ? bytes.length : 0);
-	for (const chunk of chunks) {
-		const { starts: own, bytes: from, numbers, records: recordsFrom, base = 0 } = chunk;
-		let at = 0;
-		for (let word = 0; word + 1 < own.length; word++) {
-			const stop = own[word + 1] as number;
-			if (stop === at) continue;
-			const number = numbers[word] as number;
-			let to = next[number] as number;
-			next[number] = to + stop - at;
-			if (recordsFrom)
-				for (; at < stop; at++, to++) {
-					bytes[to] = from[at] as number;
-					records[to] = (recordsFrom[at] as number) + base;
-				}
-			// Few are copied by hand; a view would cost more.
-			else if (stop - at > 32) {
-				bytes.set(from.subarray(at, stop), to);
-				at = stop;
-			} else while (at < stop) bytes[to++] = from[at++] as number;
-		}
-	}
-	return { starts, bytes, records };
 }
 
 /** Numbers one behind the other. @param bases added to the numbers of each */

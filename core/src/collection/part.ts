@@ -4,7 +4,7 @@
  */
 import type { AttributeParts } from './attributes.ts';
 
-/** Words in the order in which they first came: their bytes one after the other; one more start for the end. */
+/** Words: their bytes one after the other; one more start for the end. */
 export interface PlainWords {
 	readonly bytes: Uint8Array;
 	readonly starts: Uint32Array;
@@ -52,6 +52,7 @@ export interface PartRecords {
 }
 
 export interface IndexPart {
+	/** Ascending by UTF-16 units; every stretch is in their order. */
 	readonly words: PlainWords;
 	readonly pairs: readonly StretchPairs[];
 	readonly places: readonly StretchPlaces[];

@@ -25,8 +25,12 @@ function sortFrom(texts: readonly string[], order: Uint32Array, from: number): v
 	// A number of 53 bits holds the classes of some units and, below them, a place among the numbers.
 	const room = 2 ** Math.ceil(Math.log2(count + 1));
 	const units = Math.floor((53 - Math.log2(room)) / Math.log2(CLASSES));
-	if (count < FEW || units < 2) {
+	if (units < 2) {
 		order.sort(by(texts));
+		return;
+	}
+	if (count < FEW) {
+		insert(texts, order, from);
 		return;
 	}
 	const keys = new Float64Array(count);
@@ -59,7 +63,10 @@ function sortFrom(texts: readonly string[], order: Uint32Array, from: number): v
 			const equals = order.subarray(start, end);
 			// All units told and no text at its end: the next units go on from here.
 			if (allTold(key, units)) sortFrom(texts, equals, from + units);
-			else if (!ended(key, units)) equals.sort(by(texts));
+			else if (!ended(key, units)) {
+				if (equals.length < FEW) insert(texts, equals, from);
+				else equals.sort(by(texts));
+			}
 		}
 		start = end;
 	}
@@ -84,6 +91,30 @@ function ended(key: number, units: number): boolean {
 		rest = Math.floor(rest / CLASSES);
 	}
 	return true;
+}
+
+/** Sorts few by inserting; texts are equal before a unit. */
+function insert(texts: readonly string[], order: Uint32Array, from: number): void {
+	for (let at = 1; at < order.length; at++) {
+		const own = order[at] as number;
+		const text = texts[own] as string;
+		let to = at;
+		for (; to > 0; to--) {
+			const before = order[to - 1] as number;
+			if (compared(texts[before] as string, text, from) <= 0) break;
+			order[to] = before;
+		}
+		order[to] = own;
+	}
+}
+
+function compared(left: string, right: string, from: number): number {
+	const shared = Math.min(left.length, right.length);
+	for (let at = from; at < shared; at++) {
+		const difference = left.charCodeAt(at) - right.charCodeAt(at);
+		if (difference !== 0) return difference;
+	}
+	return left.length - right.length;
 }
 
 const by = (texts: readonly string[]) => (a: number, b: number) => {
