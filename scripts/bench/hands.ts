@@ -10,7 +10,7 @@ export async function buildWithTwoHands(size: number): Promise<readonly [SharedA
 			new Worker(new URL('./hand.mjs', import.meta.url), {
 				workerData: { second: at === 1, port, size },
 				transferList: [port],
-				resourceLimits: { maxOldGenerationSizeMb: 4_096 }
+				resourceLimits: { maxOldGenerationSizeMb: 4_096, maxYoungGenerationSizeMb: 64 }
 			})
 	);
 	const [first] = hands;

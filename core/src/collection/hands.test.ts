@@ -61,11 +61,8 @@ describe('parts of a collection', () => {
 	});
 	it('are not joined from messages that come in another order', async () => {
 		const [first, second] = way();
-		second.post(
-			{ kind: 'list', list: { backwards: new Uint32Array(0), triples: new Uint32Array(0), tripleStarts: new Uint32Array(1), tripleWords: new Uint8Array(0) } },
-			[]
-		);
-		await expect(firstHand(partOf([blankRecord('R')]), first, '')).rejects.toThrow('The other thread sent list where pairs was due.');
+		second.post({ kind: 'sizes', bytes: {} }, []);
+		await expect(firstHand(partOf([blankRecord('R')]), first, '')).rejects.toThrow('The other thread sent sizes where pairs was due.');
 	});
 	it('beyond one container of records keep their numbers', () => {
 		const all = Array.from({ length: 70_000 }, (_, number) => ({ ...blankRecord(`R${number}`), titles: [number % 3 === 0 ? 'light lamp' : 'lamp'] }));

@@ -1,28 +1,35 @@
 /**
- * Two threads build one index: each reads a half of the records, then one joins words and places
- * while the other joins pairs and everything else. Memory changes hands whole, nothing is copied but
- * the words. How messages travel is the caller's matter.
+ * Two threads build one index: each reads a half of the records, then one joins words, fields and
+ * places while the other joins records and everything else, and both put what they have made into the
+ * memory of the index. What is handed over changes hands whole, nothing is copied but the words. How
+ * messages travel is the caller's matter.
  */
-import type { CollectionIndex } from './collection-index.ts';
-import { joinedPlaces, joinedWords, PairJoiner } from './joining.ts';
-import type { PlaceSections } from './postings-writer.ts';
+import { CollectionIndex } from './collection-index.ts';
+import { joinedPlaces, joinedWords, RecordJoiner } from './joining.ts';
+import { bytesOfSections, putSections, Sealing, type SectionBytes } from './layout.ts';
 import { memoryOf, type IndexPart, type PartRecords, type PlainWords, type StretchPairs, type StretchPlaces } from './part.ts';
+import { wordSections } from './sealing.ts';
 import { StringTable } from './string-table.ts';
-import { WordList, type WordListParts } from './word-list.ts';
+import { triplesOf } from './word-list.ts';
 
-/** In the order in which they are sent: one to the second hand, then four to the first. */
+/** In the order in which they are sent. */
 export type HandMessage =
+	/** First to second, and second to first: what the other joins. */
 	| { readonly kind: 'words'; readonly words: PlainWords; readonly places: readonly StretchPlaces[] }
 	| { readonly kind: 'pairs'; readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }
+	/** Second to first: all words; then how much room the second needs. */
 	| { readonly kind: 'table'; readonly table: PlainWords; readonly owns: readonly Int32Array[] }
-	| { readonly kind: 'places'; readonly places: PlaceSections }
-	| { readonly kind: 'list'; readonly list: Omit<WordListParts, 'words'> };
+	| { readonly kind: 'sizes'; readonly bytes: SectionBytes }
+	/** First to second: the memory of the index, and where the second's sections begin. */
+	| { readonly kind: 'room'; readonly buffer: SharedArrayBuffer; readonly places: SectionBytes }
+	/** Second to first: they are there. */
+	| { readonly kind: 'put'; readonly sums: SectionBytes };
 type Kind = HandMessage['kind'];
 
 export const handMessageSchema = {
 	type: 'object',
 	required: ['kind'],
-	properties: { kind: { enum: ['words', 'pairs', 'table', 'places', 'list'] } }
+	properties: { kind: { enum: ['words', 'pairs', 'table', 'sizes', 'room', 'put'] } }
 } as const;
 
 /** The way to the other hand. */
@@ -44,13 +51,17 @@ export async function firstHand(part: IndexPart, port: HandPort, madeFrom: strin
 	const { words, places, pairs, records } = part;
 	port.post({ kind: 'words', words, places }, memoryOf([words, places]));
 	const other = await expected(port, 'pairs');
-	const joiner = new PairJoiner([{ pairs, records }, other]);
+	const joiner = new RecordJoiner([{ pairs, records }, other], madeFrom);
 	const { table, owns } = await expected(port, 'table');
 	const all = new StringTable(table.bytes, table.starts);
-	const whole = joiner.join({ table: all, owns });
-	const { places: allPlaces } = await expected(port, 'places');
-	const { list } = await expected(port, 'list');
-	return whole(allPlaces, { words: all, ...list }, madeFrom);
+	const own = { ...joiner.join({ table: all, owns }), ...triplesOf(all) };
+	const { bytes } = await expected(port, 'sizes');
+	const sealing = new Sealing({ ...bytes, ...bytesOfSections(own) });
+	port.post({ kind: 'room', buffer: sealing.buffer, places: sealing.placesOf(bytes) }, []);
+	sealing.put(own);
+	const { sums } = await expected(port, 'put');
+	sealing.taken(sums);
+	return CollectionIndex.sealed(sealing.finish());
 }
 
 /** @param part the records behind those of the first hand */
@@ -61,9 +72,8 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	const joined = joinedWords([other.words, words]);
 	const { table, owns } = joined;
 	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, owns }, []);
-	const allPlaces = joinedPlaces([other.places, places], joined);
-	port.post({ kind: 'places', places: allPlaces }, memoryOf(allPlaces));
-	const { backwards, triples, tripleStarts, tripleWords } = WordList.parts(table);
-	const list = { backwards, triples, tripleStarts, tripleWords };
-	port.post({ kind: 'list', list }, memoryOf(list));
+	const own = { ...joinedPlaces([other.places, places], joined), ...wordSections(table) };
+	port.post({ kind: 'sizes', bytes: bytesOfSections(own) }, []);
+	const room = await expected(port, 'room');
+	port.post({ kind: 'put', sums: putSections(room.buffer, room.places, own) }, []);
 }

@@ -4,14 +4,14 @@
  */
 import { Attributes, AttributeBuilder, type AttributeParts } from './attributes.ts';
 import { ByteReader, ByteWriter } from './bytes.ts';
-import type { CollectionIndex } from './collection-index.ts';
-import type { IndexFacts } from './layout.ts';
+import { CollectionIndex } from './collection-index.ts';
+import { seal } from './layout.ts';
 import type { IndexPart, PartRecords, PlainAttributes, PlainWords, StretchPairs, StretchPlaces } from './part.ts';
-import { placeSections, PostingsWriter, type PlaceSections } from './postings-writer.ts';
+import { placeSections, PostingsWriter, type FieldSections, type PlaceSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
-import { bytesOf, sealedIndex } from './sealing.ts';
+import { attributeSections, bytesOf, factsSection, wordSections } from './sealing.ts';
 import { StringTable } from './string-table.ts';
-import { WordList, type WordListParts } from './word-list.ts';
+import { triplesOf } from './word-list.ts';
 
 export interface JoinedWords {
 	/** Every word of any part, ascending. */
@@ -25,12 +25,14 @@ const NONE = -1;
 /** Parts joined in this thread alone. */
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
-	const whole = new PairJoiner(parts).join(words);
-	const places = joinedPlaces(
-		parts.map((part) => part.places),
-		words
-	);
-	return whole(places, WordList.parts(words.table), madeFrom);
+	const places = parts.map((part) => part.places);
+	const sections = {
+		...new RecordJoiner(parts, madeFrom).join(words),
+		...joinedPlaces(places, words),
+		...wordSections(words.table),
+		...triplesOf(words.table)
+	};
+	return CollectionIndex.sealed(seal(sections));
 }
 
 /** @param parts each ascending */
@@ -80,27 +82,35 @@ function compared(left: PlainWords, a: number, right: PlainWords, b: number): nu
 const rank = (byte: number) => (byte === 0xee || byte === 0xef ? byte + 0x10 : byte);
 
 /**
- * The places of all pairs, in the order of the table's words, and where each pair's begin.
+ * The fields and places of all pairs, in the order of the table's words, and where each pair's begin.
  * @param parts of each, its stretches
  */
-export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords): PlaceSections {
+export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords): FieldSections & PlaceSections {
 	const sum = (of: (one: StretchPlaces) => number) => parts.reduce((all, stretches) => stretches.reduce((some, one) => some + of(one), all), 0);
 	const lengths = new Uint8Array(sum((one) => one.lengths.length));
+	const pairFields = new Uint8Array(lengths.length);
+	const wordFields = new Uint8Array(table.size);
 	const bytes = new Uint8Array(sum((one) => one.bytes.length));
 	let pair = 0;
 	let to = 0;
-	for (let word = 0; word < table.size; word++)
+	for (let word = 0; word < table.size; word++) {
+		let all = 0;
 		for (let part = 0; part < parts.length; part++) {
 			const own = (owns[part] as Int32Array)[word] as number;
 			if (own === NONE) continue;
 			const stretches = parts[part] as readonly StretchPlaces[];
 			for (let stretch = 0; stretch < stretches.length; stretch++) {
 				const one = stretches[stretch] as StretchPlaces;
+				const start = one.pairStarts[own] as number;
+				const end = one.pairStarts[own + 1] as number;
 				to = copied(one.bytes, one.starts[own] as number, one.starts[own + 1] as number, bytes, to);
-				pair = copied(one.lengths, one.pairStarts[own] as number, one.pairStarts[own + 1] as number, lengths, pair);
+				all |= copiedFields(one.fields, start, end, pairFields, pair);
+				pair = copied(one.lengths, start, end, lengths, pair);
 			}
 		}
-	return placeSections(lengths, bytes);
+		wordFields[word] = all;
+	}
+	return { pairFields, wordFields, ...placeSections(lengths, bytes) };
 }
 
 /** @returns where it ends in `into` */
@@ -115,14 +125,16 @@ function copied(from: Uint8Array, start: number, end: number, into: Uint8Array, 
 	return next;
 }
 
-/** What one thread does while another joins words and places: first what needs no words, then the pairs. */
-export class PairJoiner {
+/** What one thread does while another joins words, fields and places: first what needs no words, then the records of each. */
+export class RecordJoiner {
 	private readonly bases: readonly number[];
 	private readonly size: number;
-	private readonly facts: Omit<IndexFacts, 'madeFrom'>;
 	private readonly rest;
 
-	constructor(private readonly parts: readonly { readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }[]) {
+	constructor(
+		private readonly parts: readonly { readonly pairs: readonly StretchPairs[]; readonly records: PartRecords }[],
+		madeFrom: string
+	) {
 		const byRecord = parts.map((part) => part.records);
 		const bases = basesOf(byRecord.map((part) => part.size));
 		const size = bases.at(-1) ?? 0;
@@ -130,7 +142,6 @@ export class PairJoiner {
 		const qualifiers = [...new Set(byRecord.flatMap((part) => part.qualifiers))];
 		const wide = byRecord.some((part) => part.entryPlaces.some((place) => place > 0xffff));
 		const tokens = byRecord.reduce((sum, part) => sum + part.tokens, 0);
-		this.facts = { size, tokens, qualifiers, placeWidth: wide ? 4 : 2 };
 		const attributes = (of: (part: PartRecords) => PlainAttributes) =>
 			joinedAttributes(
 				byRecord.map((part, at) => ({
@@ -143,12 +154,15 @@ export class PairJoiner {
 		const entryPlaces = joined(byRecord.map((part) => part.entryPlaces));
 		const listed = (of: (part: PartRecords) => Uint32Array) => RecordSet.of(size, joined(byRecord.map(of), bases)).bits;
 		this.rest = {
+			...factsSection({ size, tokens, qualifiers, placeWidth: wide ? 4 : 2, madeFrom }),
 			entryStarts: joined([...byRecord.map((part) => part.entryStarts), Uint32Array.of(0)], entryBases),
 			entryPlaces: bytesOf(wide ? entryPlaces : Uint16Array.from(entryPlaces)),
 			entryFields: joinedBytes(byRecord.map((part) => part.entryFields)),
-			headings: attributes((part) => part.headings),
-			values: attributes((part) => part.values),
-			identifiers: attributes((part) => part.identifiers),
+			...attributeSections({
+				headings: attributes((part) => part.headings),
+				values: attributes((part) => part.values),
+				identifiers: attributes((part) => part.identifiers)
+			}),
 			years: Int16Array.from(byRecord.flatMap((part) => Array.from(part.years))),
 			lengths: joined(byRecord.map((part) => part.lengths)),
 			entered: joined(byRecord.map((part) => part.entered)),
@@ -157,35 +171,26 @@ export class PairJoiner {
 		};
 	}
 
-	/** @returns what makes the index, once places and word list are there */
-	join({ table, owns }: JoinedWords): (places: PlaceSections, list: WordListParts, madeFrom: string) => CollectionIndex {
+	/** @returns all sections but those of {@link joinedPlaces} and of the words */
+	join({ table, owns }: JoinedWords) {
 		const { parts, bases } = this;
-		const pairFields = new Uint8Array(parts.reduce((sum, { pairs }) => pairs.reduce((some, one) => some + one.records.length, sum), 0));
 		/** Of one word. */
 		const records = new Uint32Array(this.size);
 		const writer = new PostingsWriter(this.size);
-		let pair = 0;
 		for (let word = 0; word < table.size; word++) {
 			let count = 0;
-			let all = 0;
 			for (let part = 0; part < parts.length; part++) {
 				const own = (owns[part] as Int32Array)[word] as number;
 				if (own === NONE) continue;
 				const stretches = (parts[part] as (typeof parts)[number]).pairs;
-				const base = bases[part] as number;
 				for (let stretch = 0; stretch < stretches.length; stretch++) {
 					const one = stretches[stretch] as StretchPairs;
-					const start = one.starts[own] as number;
-					const end = one.starts[own + 1] as number;
-					all |= copiedFields(one.fields, start, end, pairFields, pair + count);
-					count = copiedRecords(one.records, start, end, base, records, count);
+					count = copiedRecords(one.records, one.starts[own] as number, one.starts[own + 1] as number, bases[part] as number, records, count);
 				}
 			}
-			pair += count;
-			writer.word(records, 0, count, all);
+			writer.word(records, 0, count);
 		}
-		const postings = writer.finish(pairFields);
-		return (places, list, madeFrom) => sealedIndex({ ...this.facts, madeFrom }, table, { ...postings, ...places, ...this.rest }, list);
+		return { ...writer.finish(), ...this.rest };
 	}
 }
 
@@ -244,40 +249,29 @@ interface AttributesToJoin {
 
 /** Attribute tables of parts as one; a value's rows are copied where nothing but its first record changes. */
 export function joinedAttributes(parts: readonly AttributesToJoin[]): AttributeParts {
-	const tables = parts.map(({ table }) => new StringTable(table.bytes, table.starts));
 	const [only] = parts;
-	if (only && parts.length === 1) return { values: tables[0] as StringTable, starts: only.table.rowStarts, rows: only.table.rows };
-	if (parts.some(({ qualifiers }) => qualifiers.some((one, own) => one !== own))) return joinedSlowly(parts, tables);
-	const names: string[] = [];
-	const starts: number[] = [];
+	if (only && parts.length === 1) return { values: new StringTable(only.table.bytes, only.table.starts), starts: only.table.rowStarts, rows: only.table.rows };
+	if (parts.some(({ qualifiers }) => qualifiers.some((one, own) => one !== own))) return joinedSlowly(parts);
+	const { table: values, owns } = joinedWords(parts.map(({ table }) => table));
+	const starts = new Uint32Array(values.size + 1);
 	const rows = new ByteWriter();
-	const texts = tables.map((table) => [...table]);
-	const next = tables.map(() => 0);
-	for (;;) {
-		let least: string | undefined;
-		for (let part = 0; part < parts.length; part++) {
-			const text = texts[part]?.[next[part] as number];
-			if (text !== undefined && (least === undefined || text < least)) least = text;
-		}
-		if (least === undefined) break;
-		names.push(least);
-		starts.push(rows.length);
+	for (let value = 0; value < values.size; value++) {
+		starts[value] = rows.length;
 		let last = 0;
 		for (let part = 0; part < parts.length; part++) {
-			const at = next[part] as number;
-			if (texts[part]?.[at] !== least) continue;
-			next[part] = at + 1;
+			const own = (owns[part] as Int32Array)[value] as number;
+			if (own === NONE) continue;
 			const { table, base } = parts[part] as AttributesToJoin;
-			const from = table.rowStarts[at] as number;
-			const end = table.rowStarts[at + 1] as number;
+			const from = table.rowStarts[own] as number;
+			const end = table.rowStarts[own + 1] as number;
 			const reader = new ByteReader(table.rows, from);
 			rows.number(reader.number() + base - last);
 			rows.copy(table.rows.subarray(reader.at, end));
 			last = base + lastRecord(table.rows, from, end);
 		}
 	}
-	starts.push(rows.length);
-	return { values: StringTable.of(names), starts: Uint32Array.from(starts), rows: rows.written() };
+	starts[values.size] = rows.length;
+	return { values, starts, rows: rows.written() };
 }
 
 /** The last record of a value's rows. */
@@ -292,10 +286,10 @@ function lastRecord(rows: Uint8Array, from: number, end: number): number {
 }
 
 /** The same where qualifiers have other numbers: every row is read and written anew. */
-function joinedSlowly(parts: readonly AttributesToJoin[], tables: readonly StringTable[]): AttributeParts {
+function joinedSlowly(parts: readonly AttributesToJoin[]): AttributeParts {
 	const merged = new AttributeBuilder();
-	parts.forEach(({ table, base, qualifiers }, part) => {
-		const values = tables[part] as StringTable;
+	parts.forEach(({ table, base, qualifiers }) => {
+		const values = new StringTable(table.bytes, table.starts);
 		const attributes = new Attributes({ values, starts: table.rowStarts, rows: table.rows });
 		for (let number = 0; number < values.size; number++)
 			for (const row of attributes.rows(number))

@@ -4,7 +4,7 @@
  */
 const MAGIC = 0x494c5731;
 /** Goes up with every change of the layout: older files are built anew. */
-export const INDEX_VERSION = 4;
+export const INDEX_VERSION = 5;
 
 interface Views {
 	readonly bytes: Uint8Array;
@@ -91,71 +91,133 @@ const NAMES = Object.keys(SECTIONS) as SectionName[];
 const HEAD = 16;
 const aligned = (bytes: number) => (bytes + 7) & ~7;
 
+const TABLE = HEAD + NAMES.length * 8;
+
+/** Some of the sections, or something of each. */
+export type SectionBytes = Partial<Record<SectionName, number>>;
+const namesOf = (some: object) => NAMES.filter((name) => name in some);
+
+/** How many bytes each of some sections takes. */
+export const bytesOfSections = (sections: Partial<Sections>): SectionBytes =>
+	Object.fromEntries(namesOf(sections).map((name) => [name, (sections[name] as View).byteLength]));
+
+/** One stretch of memory that threads can share, which they fill together. */
+export class Sealing {
+	readonly buffer: SharedArrayBuffer;
+	private readonly head: Uint32Array;
+	private readonly sums: SectionBytes = {};
+
+	/** @param bytes of every section */
+	constructor(bytes: SectionBytes) {
+		let end = TABLE;
+		const table = NAMES.flatMap((name) => {
+			const own = bytes[name];
+			if (own === undefined) throw new Error(`The index has no ${name}.`);
+			const at = end;
+			end += aligned(own);
+			return [at, own];
+		});
+		this.buffer = new SharedArrayBuffer(end);
+		this.head = new Uint32Array(this.buffer, 0, TABLE / 4);
+		this.head.set(table, HEAD / 4);
+		this.head.set([MAGIC, INDEX_VERSION, end]);
+	}
+
+	/** Where each of some sections begins. */
+	placesOf(some: object): SectionBytes {
+		return Object.fromEntries(namesOf(some).map((name) => [name, this.head[HEAD / 4 + NAMES.indexOf(name) * 2]]));
+	}
+
+	put(sections: Partial<Sections>): void {
+		this.taken(putSections(this.buffer, this.placesOf(sections), sections));
+	}
+
+	/** @param sums of the sections that another thread has put */
+	taken(sums: SectionBytes): void {
+		Object.assign(this.sums, sums);
+	}
+
+	finish(): SharedArrayBuffer {
+		this.head[3] = checksum(
+			this.head,
+			NAMES.map((name) => {
+				const sum = this.sums[name];
+				if (sum === undefined) throw new Error(`Nobody has put ${name} into the index.`);
+				return sum;
+			})
+		);
+		return this.buffer;
+	}
+}
+
+/** Puts some sections to their places. @returns their sums */
+export function putSections(buffer: SharedArrayBuffer, places: SectionBytes, sections: Partial<Sections>): SectionBytes {
+	return Object.fromEntries(
+		namesOf(sections).map((name) => {
+			const section: View = sections[name] as View;
+			const at = places[name];
+			if (at === undefined) throw new Error(`There is no place for ${name}.`);
+			new Uint8Array(buffer, at, section.byteLength).set(new Uint8Array(section.buffer, section.byteOffset, section.byteLength));
+			return [name, sumOf(buffer, at, section.byteLength)];
+		})
+	);
+}
+
 /** Puts the sections into one stretch of memory that threads can share. */
 export function seal(sections: Sections): SharedArrayBuffer {
-	const table = HEAD + NAMES.length * 8;
-	let end = aligned(table);
-	const places = NAMES.map((name) => {
-		const at = end;
-		end = aligned(at + sections[name].byteLength);
-		return at;
-	});
-	const buffer = new SharedArrayBuffer(end);
-	const head = new Uint32Array(buffer, 0, table / 4);
-	NAMES.forEach((name, number) => {
-		const section: View = sections[name];
-		const at = places[number] ?? 0;
-		head[HEAD / 4 + number * 2] = at;
-		head[HEAD / 4 + number * 2 + 1] = section.byteLength;
-		new Uint8Array(buffer, at, section.byteLength).set(new Uint8Array(section.buffer, section.byteOffset, section.byteLength));
-	});
-	head[0] = MAGIC;
-	head[1] = INDEX_VERSION;
-	head[2] = end;
-	head[3] = checksum(buffer);
-	return buffer;
+	const sealing = new Sealing(bytesOfSections(sections));
+	sealing.put(sections);
+	return sealing.finish();
 }
 
 export type Unsealed = { readonly ok: true; readonly sections: Sections } | { readonly ok: false; readonly code: 'no-index' | 'other-version' | 'damaged' };
 
 /** Opens what {@link seal} made. Anything else, or anything changed on the way, is told and not opened. */
 export function unseal(buffer: ArrayBufferLike, trusted = false): Unsealed {
-	const table = HEAD + NAMES.length * 8;
-	if (buffer.byteLength < table) return { ok: false, code: 'no-index' };
-	const head = new Uint32Array(buffer, 0, table / 4);
+	if (buffer.byteLength < TABLE) return { ok: false, code: 'no-index' };
+	const head = new Uint32Array(buffer, 0, TABLE / 4);
 	if (head[0] !== MAGIC) return { ok: false, code: 'no-index' };
 	if (head[1] !== INDEX_VERSION) return { ok: false, code: 'other-version' };
-	if (head[2] !== buffer.byteLength) return { ok: false, code: 'damaged' };
-	if (!trusted && head[3] !== checksum(buffer)) return { ok: false, code: 'damaged' };
 	const views: Partial<Record<SectionName, View>> = {};
+	const sums: number[] = [];
+	let end = TABLE;
 	for (const [number, name] of NAMES.entries()) {
 		const at = head[HEAD / 4 + number * 2] ?? 0;
 		const length = head[HEAD / 4 + number * 2 + 1] ?? 0;
 		const type = SECTIONS[name];
 		const width = WIDTHS[type];
-		if (at + length > buffer.byteLength || at % 8 !== 0 || length % width !== 0) return { ok: false, code: 'damaged' };
+		if (at !== end || at + aligned(length) > buffer.byteLength || length % width !== 0) return { ok: false, code: 'damaged' };
+		end += aligned(length);
 		views[name] = VIEWS[type](buffer, at, length / width);
+		if (!trusted) sums.push(sumOf(buffer, at, length));
 	}
+	if (end !== buffer.byteLength || head[2] !== end) return { ok: false, code: 'damaged' };
+	if (!trusted && head[3] !== checksum(head, sums)) return { ok: false, code: 'damaged' };
 	return { ok: true, sections: views as Sections };
 }
 
+/** Of what the table says of the sections, and of their sums. */
+function checksum(head: Uint32Array, sums: readonly number[]): number {
+	let all = sums.length;
+	for (const one of [...head.subarray(HEAD / 4), ...sums]) all = mixed(all, one);
+	return all >>> 0;
+}
+
+function mixed(all: number, one: number): number {
+	const next = Math.imul(all ^ one, 0x9e3779b1);
+	return next ^ (next >>> 15);
+}
+
 /**
- * Of everything behind the head's first 16 bytes: sums, and sums of the sums, so that order counts,
- * in two lanes of four bytes (Fletcher 1982, in words of 32 bits).
+ * Of a section with what fills it up: sums, and sums of the sums, so that order counts, in two lanes of
+ * four bytes (Fletcher 1982, in words of 32 bits). Each section has its own, so that threads can share the work.
  */
-function checksum(buffer: ArrayBufferLike): number {
-	const words = new Int32Array(buffer, HEAD, (buffer.byteLength - HEAD) >>> 2);
+function sumOf(buffer: ArrayBufferLike, at: number, bytes: number): number {
+	const words = new Int32Array(buffer, at, aligned(bytes) >>> 2);
 	const lanes = new Int32Array([1, 0, 2, 0]);
 	// In stretches, so that the engine has the loop compiled before most of it is run.
-	const whole = words.length & ~1;
-	for (let from = 0; from < whole; from += STRETCH) addStretch(words, from, Math.min(whole, from + STRETCH), lanes);
-	if (whole < words.length) lanes[0] = (lanes[0] as number) + (words[whole] as number);
-	let mixed = words.length;
-	for (const lane of lanes) {
-		mixed = Math.imul(mixed ^ lane, 0x9e3779b1);
-		mixed ^= mixed >>> 15;
-	}
-	return mixed >>> 0;
+	for (let from = 0; from < words.length; from += STRETCH) addStretch(words, from, Math.min(words.length, from + STRETCH), lanes);
+	return lanes.reduce(mixed, words.length) >>> 0;
 }
 
 const STRETCH = 1 << 14;

@@ -3,15 +3,16 @@
  * read again: fields, lengths and places are copied as they are, records get their new numbers.
  */
 import { ByteWriter } from './bytes.ts';
-import type { CollectionIndex } from './collection-index.ts';
+import { CollectionIndex } from './collection-index.ts';
 import { joined, joinedAttributes } from './joining.ts';
-import type { IndexFacts, Sections } from './layout.ts';
+import { seal, type IndexFacts, type Sections } from './layout.ts';
 import { plainAttributes } from './part.ts';
 import { firstPair, pairsWithin, placesFrom } from './postings.ts';
 import { LONG, placeSections, PostingsWriter, type PostingSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
-import { bytesOf, sealedIndex } from './sealing.ts';
+import { attributeSections, bytesOf, factsSection, wordSections } from './sealing.ts';
 import { StringTable } from './string-table.ts';
+import { triplesOf } from './word-list.ts';
 
 /** @param madeFrom what the whole is made from, as its owner names it */
 export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string): CollectionIndex {
@@ -21,30 +22,34 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 		bases.push(size);
 		size += part.size;
 	}
-	const { words, wordSections } = mergeWords(parts, bases, size);
+	const { words, postings } = mergeWords(parts, bases, size);
 	const qualifiers = [...new Set(parts.flatMap((part) => part.facts.qualifiers))];
 	const attributes = (of: 'headings' | 'values' | 'identifiers') => mergeAttributes(parts, bases, of, qualifiers);
 	const wide = parts.some((part) => part.facts.placeWidth === 4);
 	const facts: IndexFacts = { size, tokens: parts.reduce((sum, part) => sum + part.tokens, 0), qualifiers, placeWidth: wide ? 4 : 2, madeFrom };
-	return sealedIndex(facts, words, {
-		...wordSections,
-		...mergeEntries(parts, wide),
-		headings: attributes('headings'),
-		values: attributes('values'),
-		identifiers: attributes('identifiers'),
-		years: Int16Array.from(parts.flatMap((part) => Array.from(part.sections.years))),
-		lengths: joined(parts.map((part) => part.sections.lengths)),
-		entered: joined(parts.map((part) => part.sections.entered)),
-		withAbstract: shifted(parts, bases, size, (part) => part.sections.withAbstract),
-		withHeadings: shifted(parts, bases, size, (part) => part.sections.withHeadings)
-	});
+	return CollectionIndex.sealed(
+		seal({
+			...factsSection(facts),
+			...wordSections(words),
+			...triplesOf(words),
+			...postings,
+			...mergeEntries(parts, wide),
+			...attributeSections({ headings: attributes('headings'), values: attributes('values'), identifiers: attributes('identifiers') }),
+			years: Int16Array.from(parts.flatMap((part) => Array.from(part.sections.years))),
+			lengths: joined(parts.map((part) => part.sections.lengths)),
+			entered: joined(parts.map((part) => part.sections.entered)),
+			withAbstract: shifted(parts, bases, size, (part) => part.sections.withAbstract),
+			withHeadings: shifted(parts, bases, size, (part) => part.sections.withHeadings)
+		})
+	);
 }
 
-function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[], size: number): { words: StringTable; wordSections: PostingSections } {
+function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[], size: number): { words: StringTable; postings: PostingSections } {
 	const texts = parts.map((part) => Array.from({ length: part.words.size }, (_, word) => part.words.at(word)));
 	const words = [...new Set(texts.flat())].sort();
 	const next = parts.map(() => 0);
 	const fields = new ByteWriter();
+	const wordFields = new Uint8Array(words.length);
 	const lengths = new ByteWriter();
 	const places = new ByteWriter();
 	const writer = new PostingsWriter(size);
@@ -52,7 +57,7 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 	const everything = parts.map((part) => RecordSet.all(part.size).bits);
 	const own = new Uint32Array(size);
 	const pairs = new Uint32Array(size);
-	for (const text of words) {
+	words.forEach((text, at) => {
 		let count = 0;
 		let all = 0;
 		parts.forEach((part, number) => {
@@ -62,7 +67,7 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 			const { sections } = part;
 			const base = bases[number] ?? 0;
 			const found = pairsWithin(part, word, -1, everything[number] as Uint32Array, own, pairs);
-			for (let at = 0; at < found; at++) records[count++] = base + (own[at] as number);
+			for (let one = 0; one < found; one++) records[count++] = base + (own[one] as number);
 			const from = firstPair(sections, word);
 			const to = firstPair(sections, word + 1);
 			fields.copy(sections.pairFields.subarray(from, to));
@@ -70,9 +75,13 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 			places.copy(sections.places.subarray(placesFrom(sections, from), placesFrom(sections, to)));
 			all |= sections.wordFields[word] ?? 0;
 		});
-		writer.word(records, 0, count, all);
-	}
-	return { words: StringTable.of(words), wordSections: { ...writer.finish(fields.written()), ...placeSections(lengths.written(), places.written()) } };
+		wordFields[at] = all;
+		writer.word(records, 0, count);
+	});
+	return {
+		words: StringTable.of(words),
+		postings: { ...writer.finish(), wordFields, pairFields: fields.written(), ...placeSections(lengths.written(), places.written()) }
+	};
 }
 
 function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {

@@ -14,15 +14,15 @@ export interface PlainWords {
 export interface StretchPairs {
 	readonly starts: Uint32Array;
 	readonly records: Uint32Array;
-	readonly fields: Uint8Array;
 }
 
-/** A stretch's places, word by word; of each pair, how many bytes they take. */
+/** A stretch's places, word by word; of each pair, how many bytes they take, and the fields as bits. */
 export interface StretchPlaces {
 	readonly starts: Uint32Array;
 	readonly bytes: Uint8Array;
 	readonly pairStarts: Uint32Array;
 	readonly lengths: Uint8Array;
+	readonly fields: Uint8Array;
 }
 
 /** An attribute table as bytes: its values sorted. */

@@ -25,14 +25,12 @@ const MANY = 32;
 /** Words of 32 bits from one rank of a bit container to the next, as a power of two. */
 export const RANK = 3;
 
-export type PostingSections = Pick<
-	Sections,
-	'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'ranks' | 'wordFields' | 'pairFields' | 'pairOffsets' | 'signposts' | 'farPairs' | 'places'
->;
-
+export type RecordSections = Pick<Sections, 'wordContainers' | 'containers' | 'lowHalves' | 'bitmaps' | 'ranks'>;
+export type FieldSections = Pick<Sections, 'wordFields' | 'pairFields'>;
 export type PlaceSections = Pick<Sections, 'pairOffsets' | 'signposts' | 'farPairs' | 'places'>;
+export type PostingSections = RecordSections & FieldSections & PlaceSections;
 
-/** Writes postings word by word, ascending. */
+/** Writes the records of words, word by word, ascending. */
 export class PostingsWriter {
 	private readonly wordContainers = new NumberWriter();
 	private readonly containers = new NumberWriter();
@@ -40,7 +38,6 @@ export class PostingsWriter {
 	private lowEnd = 0;
 	private readonly bitmaps = new NumberWriter();
 	private readonly ranks = new NumberWriter();
-	private readonly wordFields = new NumberWriter();
 	private pairs = 0;
 
 	/** @param size records of the collection */
@@ -49,11 +46,9 @@ export class PostingsWriter {
 	/**
 	 * Adds the next word.
 	 * @param records ascending; `records[from … to)` hold the word
-	 * @param fields all fields in which it stands anywhere, as bits
 	 */
-	word(records: Uint32Array, from: number, to: number, fields: number): void {
+	word(records: Uint32Array, from: number, to: number): void {
 		this.wordContainers.push(this.containers.length / ENTRY);
-		this.wordFields.push(fields);
 		for (let start = from; start < to;) {
 			const block = (records[start] as number) >>> 16;
 			let end = start + 1;
@@ -96,8 +91,7 @@ export class PostingsWriter {
 		this.pairs += to - from;
 	}
 
-	/** @param pairFields per pair, in the order of the words */
-	finish(pairFields: Uint8Array): Omit<PostingSections, keyof PlaceSections> {
+	finish(): RecordSections {
 		this.wordContainers.push(this.containers.length / ENTRY);
 		for (const last of [0, 0, this.pairs]) this.containers.push(last);
 		return {
@@ -105,9 +99,7 @@ export class PostingsWriter {
 			containers: this.containers.written(),
 			lowHalves: this.lowHalves.subarray(0, this.lowEnd),
 			bitmaps: this.bitmaps.written(),
-			ranks: Uint16Array.from(this.ranks.written()),
-			wordFields: Uint8Array.from(this.wordFields.written()),
-			pairFields
+			ranks: Uint16Array.from(this.ranks.written())
 		};
 	}
 }

@@ -26,7 +26,8 @@ function holder(size: number, words: readonly Word[]): PostingsHolder {
 	const fields = new ByteWriter();
 	const lengths = new ByteWriter();
 	const places = new ByteWriter();
-	for (const word of words) {
+	const wordFields = new Uint8Array(words.length);
+	words.forEach((word, number) => {
 		const records = Uint32Array.from([...word.places.keys()].sort((a, b) => a - b));
 		let all = 0;
 		for (const record of records) {
@@ -44,9 +45,10 @@ function holder(size: number, words: readonly Word[]): PostingsHolder {
 			if (bytes.length >= LONG) places.number(bytes.length);
 			places.copy(bytes.written());
 		}
-		writer.word(records, 0, records.length, all);
-	}
-	const sections = { ...writer.finish(fields.written()), ...placeSections(lengths.written(), places.written()) };
+		wordFields[number] = all;
+		writer.word(records, 0, records.length);
+	});
+	const sections = { ...writer.finish(), wordFields, pairFields: fields.written(), ...placeSections(lengths.written(), places.written()) };
 	return { sections: sections as Sections, fieldOf };
 }
 

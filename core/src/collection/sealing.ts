@@ -1,32 +1,23 @@
-/** From the gathered parts of an index to the sealed whole: one place for building and merging. */
+/** Parts of an index as sections: one place for building and merging. */
 import type { AttributeParts } from './attributes.ts';
-import { CollectionIndex } from './collection-index.ts';
-import { seal, type IndexFacts, type Sections } from './layout.ts';
-import type { PostingSections } from './postings-writer.ts';
+import type { IndexFacts, Sections } from './layout.ts';
 import type { StringTable } from './string-table.ts';
-import { WordList, type WordListParts } from './word-list.ts';
+import { backwardsOrder } from './word-list.ts';
 
-type Plain = PostingSections &
-	Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields' | 'years' | 'lengths' | 'entered' | 'withAbstract' | 'withHeadings'>;
+export const factsSection = (facts: IndexFacts): Pick<Sections, 'facts'> => ({ facts: new TextEncoder().encode(JSON.stringify(facts)) });
 
-export interface Parts extends Plain {
+/** @param words ascending, in the order of the postings */
+export const wordSections = (words: StringTable) =>
+	({ wordBytes: words.bytes, wordStarts: words.starts, wordsBackwards: backwardsOrder(words) }) satisfies Partial<Sections>;
+
+export interface AllAttributes {
 	readonly headings: AttributeParts;
 	readonly values: AttributeParts;
 	readonly identifiers: AttributeParts;
 }
 
-/** @param words every word, ascending, in the order of the postings @param list the same as a word list, where another thread has made it */
-export function sealedIndex(facts: IndexFacts, words: StringTable, parts: Parts, list: WordListParts = WordList.parts(words)): CollectionIndex {
-	const { headings, values, identifiers, ...plain } = parts;
-	const sections: Sections = {
-		...plain,
-		facts: new TextEncoder().encode(JSON.stringify(facts)),
-		wordBytes: words.bytes,
-		wordStarts: words.starts,
-		wordsBackwards: list.backwards,
-		triples: list.triples,
-		tripleStarts: list.tripleStarts,
-		tripleWords: list.tripleWords,
+export function attributeSections({ headings, values, identifiers }: AllAttributes) {
+	return {
 		headingBytes: headings.values.bytes,
 		headingNames: headings.values.starts,
 		headingStarts: headings.starts,
@@ -39,8 +30,7 @@ export function sealedIndex(facts: IndexFacts, words: StringTable, parts: Parts,
 		identifierNames: identifiers.values.starts,
 		identifierStarts: identifiers.starts,
 		identifierRows: identifiers.rows
-	};
-	return CollectionIndex.sealed(seal(sections));
+	} satisfies Partial<Sections>;
 }
 
 /** The bytes of a typed array. */

@@ -286,9 +286,15 @@ class StretchWriter {
 		pairStarts[pairStarts.length - 1] = pair;
 		placeStarts[placeStarts.length - 1] = byte;
 		return {
-			pairs: { starts: pairStarts, records: records.subarray(0, pair), fields: fields.subarray(0, pair) },
+			pairs: { starts: pairStarts, records: records.subarray(0, pair) },
 			// The two halves of joining go to two threads, so each has where the pairs begin.
-			places: { starts: placeStarts, bytes: bytes.subarray(0, byte), pairStarts: pairStarts.slice(), lengths: lengths.subarray(0, pair) }
+			places: {
+				starts: placeStarts,
+				bytes: bytes.subarray(0, byte),
+				pairStarts: pairStarts.slice(),
+				lengths: lengths.subarray(0, pair),
+				fields: fields.subarray(0, pair)
+			}
 		};
 	}
 }

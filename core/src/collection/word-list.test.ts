@@ -3,9 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compilePattern, includesPattern } from '../text/index.ts';
 import { StringTable } from './string-table.ts';
-import { WordList } from './word-list.ts';
+import { backwardsOrder, triplesOf, WordList } from './word-list.ts';
 
-const listOf = (words: readonly string[]) => new WordList(WordList.parts(StringTable.of([...new Set(words)].sort())));
+const listOf = (all: readonly string[]) => {
+	const words = StringTable.of([...new Set(all)].sort());
+	return new WordList({ words, backwards: backwardsOrder(words), ...triplesOf(words) });
+};
 /** `*` any letters, `?` exactly one, `~` none or one. */
 const regular = (pattern: string) => new RegExp(`^${pattern.replaceAll('*', '[^]*').replaceAll('?', '[^]').replaceAll('~', '[^]?')}$`, 'u');
 const letters = fc.constantFrom(...'abcdé光'.split(''));

@@ -32,11 +32,6 @@ function backwards(text: string): string {
 export class WordList {
 	constructor(private readonly parts: WordListParts) {}
 
-	/** @param words every word, ascending */
-	static parts(words: StringTable): WordListParts {
-		return { words, backwards: sortedNumbers(textsBackwards(words)), ...triplesOf(words) };
-	}
-
 	get size(): number {
 		return this.parts.words.size;
 	}
@@ -136,7 +131,10 @@ const tripleAt = (bytes: Uint8Array, at: number) => ((bytes[at] as number) << 16
 const counts = new Uint32Array(1 << 24);
 const counted = new Uint32Array(1 << 24);
 
-function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
+/** The order of the words read backwards. */
+export const backwardsOrder = (words: StringTable): Uint32Array => sortedNumbers(textsBackwards(words));
+
+export function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
 	const each = (visit: (triple: number, word: number) => void) => {
 		for (let word = 0; word < size; word++) {
 			const end = (starts[word + 1] as number) - 2;
