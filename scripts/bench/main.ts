@@ -24,6 +24,8 @@ import { Sqlite } from './sqlite.ts';
 const SIZE = Number(argv.find((one) => one.startsWith('--records='))?.slice(10) ?? 100_000);
 /** Threads that count with one index. */
 const THREADS = 4;
+/** How often an index is built. */
+const TURNS = 5;
 const write = argv.includes('--write');
 const growth = argv.includes('--growth');
 const folder = mkdtempSync(join(tmpdir(), 'lantern-bench-'));
@@ -58,14 +60,7 @@ async function main(): Promise<void> {
 	writeVectors(join(folder, 'vectors.tsv'), records);
 
 	const sqlite = new Sqlite(folder);
-	const sqliteBuild = sqlite.build(['ti', 'ab', 'kw'], join(folder, 'text.tsv'));
-	// What SQLite has written goes to the disk before our clock starts.
-	execFileSync('sync');
-	const [both, twoHands] = await buildWithTwoHands(SIZE);
-	compare('Index built in two threads, as in the server', twoHands, 'SQLite FTS5', sqliteBuild, 'at least 4');
-	const [index, build] = timed(() => buildIndex(records, () => undefined));
-	compare('The same in one thread', build, 'SQLite FTS5', sqliteBuild, '');
-	if (!Buffer.from(both).equals(Buffer.from(index.buffer))) throw new Error('Two threads built another index than one.');
+	const [built, index] = await building(sqlite, records);
 	// No engine keeps the texts while it is asked; memory that is never used again would be walked over and over.
 	records.length = 0;
 	writeFileSync(join(folder, 'index'), new Uint8Array(index.buffer));
@@ -78,7 +73,7 @@ async function main(): Promise<void> {
 		return CollectionIndex.open(shared);
 	});
 	if (!loaded.ok) throw new Error(loaded.code);
-	compare('Index loaded from its file, checksum and all', load, 'SQLite FTS5 builds', sqliteBuild, 'at least 50');
+	compare('Index loaded from its file, checksum and all', load, 'SQLite FTS5 builds', built, 'at least 50');
 	const bytes = index.buffer.byteLength / index.tokens;
 	rows.push(['Bytes per token, whole index', bytes.toFixed(2), '', '', 'at most 5']);
 	say(`${(index.tokens / SIZE).toFixed(1)} tokens per record, ${bytes.toFixed(2)} bytes per token`);
@@ -149,6 +144,29 @@ async function main(): Promise<void> {
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
 	await postgres.close();
 	report(versions);
+}
+
+/** Turn by turn, since the machine is not as quick at every moment; each engine's quickest counts. @returns SQLite's time, and the index */
+async function building(sqlite: Sqlite, records: readonly BibliographicRecord[]): Promise<readonly [number, CollectionIndex]> {
+	const times = { sqlite: [] as number[], two: [] as number[], one: [] as number[] };
+	let last: CollectionIndex | null = null;
+	for (let turn = 0; turn < TURNS; turn++) {
+		times.sqlite.push(sqlite.build(['ti', 'ab', 'kw'], join(folder, 'text.tsv')));
+		// What SQLite has written goes to the disk before our clock starts.
+		execFileSync('sync');
+		const [both, twoHands] = await buildWithTwoHands(SIZE);
+		const [index, one] = timed(() => buildIndex(records, () => undefined));
+		if (!Buffer.from(both).equals(Buffer.from(index.buffer))) throw new Error('Two threads built another index than one.');
+		times.two.push(twoHands);
+		times.one.push(one);
+		last = index;
+	}
+	for (const [name, own] of Object.entries(times)) say(`Building, ${name}: ${own.map(ms).join(', ')}`);
+	const quickest = Math.min(...times.sqlite);
+	compare('Index built in two threads, as in the server', Math.min(...times.two), 'SQLite FTS5', quickest, 'at least 4');
+	compare('The same in one thread', Math.min(...times.one), 'SQLite FTS5', quickest, '');
+	if (!last) throw new Error('Nothing was built.');
+	return [quickest, last];
 }
 
 function renderings(index: CollectionIndex): void {

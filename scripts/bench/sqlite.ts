@@ -1,6 +1,6 @@
 /** SQLite's FTS5, from Debian's sqlite3: on disk, content stored, one transaction. */
 import { execFileSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const number = (text: string | undefined) => {
@@ -25,8 +25,9 @@ export class Sqlite {
 		return execFileSync('sqlite3', ['--version'], { encoding: 'utf8' }).split(' ')[0] ?? '';
 	}
 
-	/** Loads lines of tab-separated columns and times the building alone: rows are read into memory before. @returns milliseconds */
+	/** Loads lines of tab-separated columns and times the building alone: rows are read into memory before. What was built before is gone. @returns milliseconds */
 	build(columns: readonly string[], tsv: string): number {
+		rmSync(this.file, { force: true });
 		const out = this.run(
 			`PRAGMA cache_size=-1000000;\nATTACH ':memory:' AS m;\nCREATE TABLE m.r(${columns.join(', ')});\n.mode tabs\n.import ${tsv} r --schema m\n` +
 				`CREATE VIRTUAL TABLE f USING fts5(${columns.join(', ')});\nBEGIN;\n.timer on\nINSERT INTO f SELECT ${columns.join(', ')} FROM m.r;\nCOMMIT;\n`

@@ -6,6 +6,7 @@ import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attribu
 import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
+import { Kernel } from './kernel.ts';
 import { joinedParts } from './joining.ts';
 import { mergeIndexes } from './merge.ts';
 import { plainAttributes, type IndexPart, type PlainWords } from './part.ts';
@@ -71,7 +72,8 @@ const TEXT_FIELDS = 3;
 export class IndexBuilder {
 	private size = 0;
 	private tokens = 0;
-	private readonly words = new Interner();
+	private readonly kernel = Kernel.take();
+	private readonly words = new Interner(this.kernel);
 	private readonly stretches: TokenStretches;
 	private readonly entryStarts = new NumberWriter();
 	private readonly entryPlaces = new NumberWriter();
@@ -90,7 +92,7 @@ export class IndexBuilder {
 		private readonly labelOf: LabelOf,
 		private readonly options: BuildOptions = {}
 	) {
-		this.stretches = new TokenStretches(options.stretch);
+		this.stretches = new TokenStretches(this.kernel, options.stretch);
 	}
 
 	add(record: BibliographicRecord): void {
@@ -160,9 +162,11 @@ export class IndexBuilder {
 		this.entryStarts.push(this.entryPlaces.length);
 		const words = this.words.plain();
 		const order = sortedNumbers(textsIn(words));
+		const stretches = this.stretches.inOrder(order);
+		this.kernel.giveBack();
 		return {
 			words: inOrder(words, order),
-			...this.stretches.inOrder(order),
+			...stretches,
 			records: {
 				size: this.size,
 				tokens: this.tokens,

@@ -1,0 +1,396 @@
+/**
+ * The two inmost loops of building an index, in AssemblyScript (TypeScript's syntax with the numbers
+ * of the processor, compiled to WebAssembly by `npm run kernel`): taking the words of a text, and
+ * sorting a stretch of tokens by word. Quick from the first record on, where the same in JavaScript is
+ * interpreted, compiled and thrown away several times while it runs. Who calls it
+ * (src/collection/kernel.ts) gives it all memory and sees to it that there is enough.
+ */
+
+// ---------------------------------------------------------------- words of texts
+
+/** 16 bytes a slot: the word's first eight bytes, its length (0 where the slot is free), its number. */
+let slots: usize = 0;
+let mask: u32 = 0;
+/** The bytes of all words, one behind the other; where each begins, one more for the end. */
+let all: usize = 0;
+let starts: usize = 0;
+let size: u32 = 0;
+/** Keeps the pass that only fetches memory from being left out. */
+let fetched: u32 = 0;
+
+/** Sets the bit that makes capitals of ASCII small; small letters and digits have it. */
+const SMALL: u64 = 0x2020202020202020;
+/** Bytes of a word that stand in its slot; most words are no longer. */
+const INLINE: u32 = 8;
+
+export function begin(): void {
+	size = 0;
+}
+
+/** How many words there are. */
+export function words(): u32 {
+	return size;
+}
+
+export function wasFetched(): u32 {
+	return fetched;
+}
+
+/** Where the words are kept; what was there has been moved. */
+export function keep(bytes: usize, numbers: usize): void {
+	all = bytes;
+	starts = numbers;
+}
+
+/** Mixes by two odd numbers and shifts, so that every bit counts in the lower ones. */
+@inline
+function mixed(key: u64, seed: u32): u32 {
+	let hash: u64 = (key ^ (seed as u64)) * 0x9e3779b97f4a7c15;
+	hash ^= hash >> 32;
+	hash *= 0xd6e8feb86659fd93;
+	return (hash >> 32) as u32;
+}
+
+/** Up to eight bytes as one number. @param fold bits set in each */
+@inline
+function keyAt(at: usize, length: u32, fold: u64): u64 {
+	const key = load<u64>(at) | fold;
+	return length >= INLINE ? key : key & ((1 << ((length as u64) << 3)) - 1);
+}
+
+/** With what lies behind the first eight bytes. */
+function mixedOn(hash: u32, at: usize, length: u32, fold: u64): u32 {
+	let next = hash;
+	for (let from: u32 = INLINE; from < length; from += INLINE) next = mixed(keyAt(at + from, length - from, fold), next);
+	return next;
+}
+
+@inline
+function hashOf(key: u64, at: usize, length: u32, fold: u64): u32 {
+	const hash = mixed(key, length);
+	return length > INLINE ? mixedOn(hash, at, length, fold) : hash;
+}
+
+/** 16 bits: which of 16 bytes of ASCII are letters or digits. */
+@inline
+function joinsAt(at: usize): u32 {
+	const bytes = v128.load(at);
+	const letters = i8x16.lt_u(i8x16.sub(v128.or(bytes, i8x16.splat(0x20)), i8x16.splat(0x61)), i8x16.splat(26));
+	const digits = i8x16.lt_u(i8x16.sub(bytes, i8x16.splat(0x30)), i8x16.splat(10));
+	return i8x16.bitmask(v128.or(letters, digits)) as u32;
+}
+
+/**
+ * Takes the words of a text that is all ASCII: runs of letters and digits, folded. In passes over all of its words, so that none
+ * waits for a letter to decide where to go on, and the memory of many words is fetched at once.
+ * @param text `end` bytes, and 64 of 0 behind them
+ * @param edges room for the places where words begin and end, `keys` for the first eight bytes, `hashes` for the hash of each
+ * @param into the number of each word is written here, in order
+ * @returns how many
+ */
+export function read(text: usize, end: u32, edges: usize, keys: usize, hashes: usize, into: usize): u32 {
+	let to = edges;
+	let before: u32 = 0;
+	for (let base: u32 = 0; base <= end; base += 32) {
+		const joins = joinsAt(text + base) | (joinsAt(text + base + 16) << 16);
+		let changes = joins ^ ((joins << 1) | before);
+		before = joins >> 31;
+		while (changes != 0) {
+			store<u32>(to, base + ctz(changes));
+			to += 4;
+			changes &= changes - 1;
+		}
+	}
+	const count = ((to - edges) >> 3) as u32;
+	for (let word: u32 = 0; word < count; word++) {
+		const start = load<u32>(edges + (word << 3));
+		const length = load<u32>(edges + (word << 3), 4) - start;
+		const key = keyAt(text + start, length, SMALL);
+		store<u64>(keys + (word << 3), key);
+		store<u32>(hashes + (word << 2), hashOf(key, text + start, length, SMALL));
+	}
+	// Looks at the slots without needing what they hold, so that nothing waits for it.
+	let seen: u32 = 0;
+	for (let word: u32 = 0; word < count; word++) seen ^= load<u32>(slots + ((load<u32>(hashes + (word << 2)) & mask) << 4));
+	fetched = seen;
+	for (let word: u32 = 0; word < count; word++) {
+		const start = load<u32>(edges + (word << 3));
+		const length = load<u32>(edges + (word << 3), 4) - start;
+		const key = load<u64>(keys + (word << 3));
+		const hash = load<u32>(hashes + (word << 2));
+		const slot = slots + ((hash & mask) << 4);
+		const known = load<u64>(slot) == key && load<u32>(slot, 8) == length && length <= INLINE;
+		store<u32>(into + (word << 2), known ? load<u32>(slot, 12) : find(text + start, length, key, hash, SMALL));
+	}
+	return count;
+}
+
+/** The number of one folded word. */
+export function single(text: usize, length: u32): u32 {
+	const key = keyAt(text, length, 0);
+	return find(text, length, key, hashOf(key, text, length, 0), 0);
+}
+
+function find(at: usize, length: u32, key: u64, hash: u32, fold: u64): u32 {
+	let place = hash & mask;
+	for (; ; place = (place + 1) & mask) {
+		const slot = slots + (place << 4);
+		const own = load<u32>(slot, 8);
+		if (own == 0) break;
+		if (own != length || load<u64>(slot) != key) continue;
+		const known = load<u32>(slot, 12);
+		if (length <= INLINE || sameRest(at, all + load<u32>(starts + (known << 2)), length, fold)) return known;
+	}
+	const number = size++;
+	const to = load<u32>(starts + (number << 2));
+	for (let byte: u32 = 0; byte < length; byte++) store<u8>(all + to + byte, load<u8>(at + byte) | (fold as u8));
+	store<u32>(starts + (number << 2), to + length, 4);
+	fill(slots + (place << 4), key, length, number);
+	return number;
+}
+
+function sameRest(at: usize, other: usize, length: u32, fold: u64): bool {
+	for (let byte: u32 = INLINE; byte < length; byte++) if ((load<u8>(at + byte) | (fold as u8)) != load<u8>(other + byte)) return false;
+	return true;
+}
+
+@inline
+function fill(slot: usize, key: u64, length: u32, number: u32): void {
+	store<u64>(slot, key);
+	store<u32>(slot, length, 8);
+	store<u32>(slot, number, 12);
+}
+
+/** Other slots, empty ones; the words are placed anew by their hashes, first those that came first. */
+export function spread(newSlots: usize, newMask: u32): void {
+	memory.fill(newSlots, 0, ((newMask as usize) + 1) << 4);
+	for (let word: u32 = 0; word < size; word++) {
+		const at = all + load<u32>(starts + (word << 2));
+		const length = load<u32>(starts + (word << 2), 4) - load<u32>(starts + (word << 2));
+		const key = keyAt(at, length, 0);
+		let place = hashOf(key, at, length, 0) & newMask;
+		while (load<u32>(newSlots + (place << 4), 8) != 0) place = (place + 1) & newMask;
+		fill(newSlots + (place << 4), key, length, word);
+	}
+	slots = newSlots;
+	mask = newMask;
+}
+
+// ---------------------------------------------------------------- stretches of tokens
+
+/** Places are kept with their field in the upper bits. */
+const FIELD_SHIFT: u32 = 29;
+const ORDINAL: u32 = (1 << FIELD_SHIFT) - 1;
+/** Places of so many bytes and more begin with their length (postings-writer.ts). */
+const LONG: u32 = 255;
+
+/** How often each word comes. @param counts zeros */
+export function count(tokens: usize, end: u32, counts: usize): void {
+	for (let token: u32 = 0; token < end; token++) {
+		const own = counts + (load<u32>(tokens + (token << 2)) << 2);
+		store<u32>(own, load<u32>(own) + 1);
+	}
+}
+
+/**
+ * Groups of words that stand in a row in the order and have tokens that fit into the cache together.
+ * @param order the words' numbers in the order that is wanted
+ * @param next by word: how many tokens; then, where its first goes
+ * @param starts by word in the order: its first token; one more for the end
+ * @param groupOf a byte by word: its group
+ * @param groups by group: its first word in the order, its first token; one more for the end
+ * @returns how many groups
+ */
+export function plan(order: usize, words: u32, next: usize, starts: usize, groupOf: usize, groups: usize, ceiling: u32): u32 {
+	let sum: u32 = 0;
+	let group: u32 = 0;
+	let first: u32 = 0;
+	store<u64>(groups, 0);
+	for (let at: u32 = 0; at < words; at++) {
+		const word = load<u32>(order + (at << 2));
+		const tokens = load<u32>(next + (word << 2));
+		if (sum > first && sum - first + tokens > ceiling) {
+			group++;
+			first = sum;
+			store<u32>(groups + (group << 3), at);
+			store<u32>(groups + (group << 3), sum, 4);
+		}
+		store<u8>(groupOf + word, group as u8);
+		store<u32>(next + (word << 2), sum);
+		store<u32>(starts + (at << 2), sum);
+		sum += tokens;
+	}
+	store<u32>(starts + (words << 2), sum);
+	group++;
+	store<u32>(groups + (group << 3), words);
+	store<u32>(groups + (group << 3), sum, 4);
+	return group;
+}
+
+/**
+ * Puts all tokens into their groups: word, record and place, side by side.
+ * @param records by record: its first entry; one more for the end
+ * @param entryEnds by entry: the token behind its last @param entryPlaces the place of its first, with the field
+ * @param next by group: where its next token goes
+ * @param base number of the first record
+ * @returns the highest place
+ */
+export function group(
+	tokens: usize,
+	records: usize,
+	recordCount: u32,
+	entryEnds: usize,
+	entryPlaces: usize,
+	groupOf: usize,
+	next: usize,
+	grouped: usize,
+	base: u32
+): u32 {
+	let token: u32 = 0;
+	let most: u32 = 0;
+	for (let record: u32 = 0; record < recordCount; record++) {
+		const stop = load<u32>(records + (record << 2), 4);
+		for (let entry = load<u32>(records + (record << 2)); entry < stop; entry++) {
+			const end = load<u32>(entryEnds + (entry << 2));
+			let place = load<u32>(entryPlaces + (entry << 2));
+			for (; token < end; token++, place++) {
+				const word = load<u32>(tokens + (token << 2));
+				const own = next + ((load<u8>(groupOf + word) as u32) << 2);
+				const to = load<u32>(own);
+				store<u32>(own, to + 1);
+				const at = grouped + (to as usize) * 12;
+				store<u32>(at, word);
+				store<u32>(at, base + record, 4);
+				store<u32>(at, place, 8);
+			}
+			most = max(most, place & ORDINAL);
+		}
+	}
+	return most;
+}
+
+/** Sorts one group, its tokens from `from` on, by word: record and place of each. @param next by word: where its next token goes */
+export function sort(grouped: usize, from: u32, end: u32, next: usize, sorted: usize): void {
+	let at = grouped + (from as usize) * 12;
+	for (let token = from; token < end; token++, at += 12) {
+		const own = next + (load<u32>(at) << 2);
+		const to = load<u32>(own);
+		store<u32>(own, to + 1);
+		store<u64>(sorted + ((to - from) << 3), load<u64>(at, 4));
+	}
+}
+
+/** Where writing is: behind the last pair, behind the last byte of places. */
+let pair: u32 = 0;
+let byte: u32 = 0;
+
+export function beginWriting(): void {
+	pair = 0;
+	byte = 0;
+}
+
+export function pairs(): u32 {
+	return pair;
+}
+
+export function bytes(): u32 {
+	return byte;
+}
+
+/** Writes a number in as few bytes as it needs, seven bits each, low ones first (bytes.ts). @returns the place behind it; a byte there may be written, too */
+@inline
+function put(at: usize, value: u32): usize {
+	if (value < 16_384) {
+		// One byte or two comes as by chance, so it is not asked but reckoned.
+		const two: u32 = (127 - value) >> 31;
+		store<u16>(at, (value & 127) | (two << 7) | ((value >> 7) << 8));
+		return at + 1 + two;
+	}
+	let to = at;
+	let rest = value;
+	while (rest > 127) {
+		store<u8>(to++, (rest & 127) | 128);
+		rest >>= 7;
+	}
+	store<u8>(to++, rest);
+	return to;
+}
+
+/**
+ * Writes the pairs of some words of the order and their places.
+ * @param sorted record and place of each token, from token `base` on
+ * @param pairStarts by word: its first pair @param placeStarts its first byte of places
+ * @param records by pair: its record @param fields as bits @param lengths bytes of its places, or {@link LONG}
+ */
+export function write(
+	sorted: usize,
+	base: u32,
+	starts: usize,
+	first: u32,
+	end: u32,
+	pairStarts: usize,
+	placeStarts: usize,
+	records: usize,
+	fields: usize,
+	lengths: usize,
+	places: usize
+): void {
+	for (let word = first; word < end; word++) {
+		store<u32>(pairStarts + (word << 2), pair);
+		store<u32>(placeStarts + (word << 2), byte);
+		const stop = sorted + ((load<u32>(starts + (word << 2), 4) - base) << 3);
+		const from = sorted + ((load<u32>(starts + (word << 2)) - base) << 3);
+		let own = pair - 1;
+		let to = places + byte;
+		let begun = to;
+		let last: u32 = 0xffffffff;
+		let place: u32 = 0;
+		let inFields: u32 = 0;
+		let longest: u32 = 0;
+		for (let at = from; at < stop; at += 8) {
+			const record = load<u32>(at);
+			const full = load<u32>(at, 4);
+			const ordinal = full & ORDINAL;
+			// Whether a token is of the record before comes as by chance, so it is not asked but chosen.
+			const fresh = record != last;
+			place = fresh ? 0 : place;
+			inFields = (fresh ? 0 : inFields) | (1 << (full >> FIELD_SHIFT));
+			begun = fresh ? to : begun;
+			own += fresh as u32;
+			to = put(to, ordinal - place);
+			const length = (to - begun) as u32;
+			longest = max(longest, length);
+			store<u32>(records + (own << 2), record);
+			store<u8>(fields + own, inFields);
+			store<u8>(lengths + own, min(length, LONG));
+			place = ordinal;
+			last = record;
+		}
+		if (longest >= LONG) to = markLong(from, stop, pair, places + byte, to, lengths);
+		pair = own + 1;
+		byte = (to - places) as u32;
+	}
+}
+
+/** Writes the places of a word anew, some of which are long and must begin with their length. @returns where they end */
+function markLong(from: usize, stop: usize, firstPair: u32, start: usize, end: usize, lengths: usize): usize {
+	// Moved behind themselves first, and from there read: writing never overtakes it.
+	memory.copy(end, start, end - start);
+	let read = end;
+	let to = start;
+	let own = firstPair;
+	for (let at = from; at < stop; own++) {
+		const record = load<u32>(at);
+		const begun = read;
+		for (; at < stop && load<u32>(at) == record; at += 8) {
+			while (load<u8>(read) > 127) read++;
+			read++;
+		}
+		const length = (read - begun) as u32;
+		if (length >= LONG) to = put(to, length);
+		memory.copy(to, begun, length);
+		to += length;
+		store<u8>(lengths + own, min(length, LONG));
+	}
+	return to;
+}

@@ -1,0 +1,119 @@
+/**
+ * The kernel in WebAssembly with its memory (kernel/kernel.ts). One builder has it at a time; memory
+ * is given out from front to back.
+ */
+import { KERNEL_CODE } from './kernel-code.ts';
+
+/** What is used of WebAssembly; core knows neither the browser's types nor the server's. */
+interface Compiled {
+	readonly WebAssembly: {
+		readonly Module: new (code: Uint8Array) => object;
+		readonly Instance: new (module: object, imports: object) => { readonly exports: object };
+	};
+}
+interface KernelExports {
+	readonly memory: { readonly buffer: ArrayBuffer; grow(pages: number): number };
+	begin(): void;
+	words(): number;
+	keep(bytes: number, numbers: number): void;
+	read(text: number, end: number, edges: number, keys: number, hashes: number, into: number): number;
+	single(text: number, length: number): number;
+	spread(slots: number, mask: number): void;
+	count(tokens: number, end: number, counts: number): void;
+	plan(order: number, words: number, next: number, starts: number, groupOf: number, groups: number, ceiling: number): number;
+	group(
+		tokens: number,
+		records: number,
+		recordCount: number,
+		entryEnds: number,
+		entryPlaces: number,
+		groupOf: number,
+		next: number,
+		grouped: number,
+		base: number
+	): number;
+	sort(grouped: number, from: number, end: number, next: number, sorted: number): void;
+	beginWriting(): void;
+	pairs(): number;
+	bytes(): number;
+	write(
+		sorted: number,
+		base: number,
+		starts: number,
+		first: number,
+		end: number,
+		pairStarts: number,
+		placeStarts: number,
+		records: number,
+		fields: number,
+		lengths: number,
+		places: number
+	): void;
+}
+
+const PAGE = 65_536;
+/** What is kept for the next builder is not more than this. */
+const KEPT = 256 * PAGE;
+
+/** The module is compiled once in a thread. */
+let compiled: object | null = null;
+const { WebAssembly: engine } = globalThis as unknown as Compiled;
+/** Kernels that nobody has at the moment. */
+const free: Kernel[] = [];
+
+export class Kernel {
+	readonly does: KernelExports;
+	/** Behind what has been given out. */
+	private end: number;
+
+	private constructor() {
+		compiled ??= new engine.Module(Uint8Array.from(atob(KERNEL_CODE), (sign) => sign.charCodeAt(0)));
+		const abort = () => {
+			throw new Error('The kernel stopped.');
+		};
+		this.does = new engine.Instance(compiled, { env: { abort } }).exports as KernelExports;
+		this.end = PAGE;
+	}
+
+	/** One that nobody has. */
+	static take(): Kernel {
+		return free.pop() ?? new Kernel();
+	}
+
+	/** Gives it back; nothing in its memory may be used any more. */
+	giveBack(): void {
+		this.end = PAGE;
+		if (free.length === 0 && this.does.memory.buffer.byteLength <= KEPT) free.push(this);
+	}
+
+	/**
+	 * Where so many bytes are, with room behind them for reading on; they may hold anything. Views of the memory may be void after.
+	 * @throws RangeError where no memory is left
+	 */
+	room(bytes: number): number {
+		const at = this.end;
+		this.end = (at + bytes + 79) & ~63;
+		const missing = this.end - this.does.memory.buffer.byteLength;
+		if (this.end < 0 || this.end > 2 ** 31) throw new RangeError('A collection with so many words cannot be indexed in one piece.');
+		if (missing > 0) this.does.memory.grow(Math.ceil(missing / PAGE));
+		return at;
+	}
+
+	/** What is given out from here on can be taken back. */
+	mark(): number {
+		return this.end;
+	}
+
+	/** @param mark of before */
+	release(mark: number): void {
+		this.end = mark;
+	}
+
+	numbers(at: number, count: number): Uint32Array {
+		return new Uint32Array(this.does.memory.buffer, at, count);
+	}
+
+	bytes(at: number, count: number): Uint8Array {
+		return new Uint8Array(this.does.memory.buffer, at, count);
+	}
+}
