@@ -1,8 +1,9 @@
 /**
- * The two inmost loops of building an index, in AssemblyScript (TypeScript's syntax with the numbers
- * of the processor, compiled to WebAssembly by `npm run kernel`): taking the words of a text, and
- * sorting a stretch of tokens by word. Quick from the first record on, where the same in JavaScript is
- * interpreted, compiled and thrown away several times while it runs. Who calls it
+ * The inmost loops of building an index, in AssemblyScript (TypeScript's syntax with the numbers
+ * of the processor, compiled to WebAssembly by `npm run kernel`): taking the words of a text,
+ * sorting a stretch of tokens by word, joining stretches. Quick from the first record on, where the same in JavaScript is
+ * interpreted, compiled and thrown away several times while it runs. Long work is done in many calls,
+ * since the engine puts better code in place from one call to the next only. Who calls it
  * (src/collection/kernel.ts) gives it all memory and sees to it that there is enough.
  */
 
@@ -184,9 +185,9 @@ const ORDINAL: u32 = (1 << FIELD_SHIFT) - 1;
 /** Places of so many bytes and more begin with their length (postings-writer.ts). */
 const LONG: u32 = 255;
 
-/** How often each word comes. @param counts zeros */
-export function count(tokens: usize, end: u32, counts: usize): void {
-	for (let token: u32 = 0; token < end; token++) {
+/** How often each word comes in some tokens. @param counts added to */
+export function count(tokens: usize, from: u32, end: u32, counts: usize): void {
+	for (let token = from; token < end; token++) {
 		const own = counts + (load<u32>(tokens + (token << 2)) << 2);
 		store<u32>(own, load<u32>(own) + 1);
 	}
@@ -227,28 +228,41 @@ export function plan(order: usize, words: u32, next: usize, starts: usize, group
 	return group;
 }
 
+/** Where grouping is: the next token; the highest place so far. */
+let groupedToken: u32 = 0;
+let highest: u32 = 0;
+
+export function beginGrouping(): void {
+	groupedToken = 0;
+	highest = 0;
+}
+
+export function highestPlace(): u32 {
+	return highest;
+}
+
 /**
- * Puts all tokens into their groups: word, record and place, side by side.
+ * Puts the tokens of some records, the next ones, into their groups: word, record and place, side by side.
  * @param records by record: its first entry; one more for the end
  * @param entryEnds by entry: the token behind its last @param entryPlaces the place of its first, with the field
  * @param next by group: where its next token goes
- * @param base number of the first record
- * @returns the highest place
+ * @param base number of the stretch's first record
  */
 export function group(
 	tokens: usize,
 	records: usize,
-	recordCount: u32,
+	first: u32,
+	last: u32,
 	entryEnds: usize,
 	entryPlaces: usize,
 	groupOf: usize,
 	next: usize,
 	grouped: usize,
 	base: u32
-): u32 {
-	let token: u32 = 0;
-	let most: u32 = 0;
-	for (let record: u32 = 0; record < recordCount; record++) {
+): void {
+	let token = groupedToken;
+	let most = highest;
+	for (let record = first; record < last; record++) {
 		const stop = load<u32>(records + (record << 2), 4);
 		for (let entry = load<u32>(records + (record << 2)); entry < stop; entry++) {
 			const end = load<u32>(entryEnds + (entry << 2));
@@ -266,7 +280,8 @@ export function group(
 			most = max(most, place & ORDINAL);
 		}
 	}
-	return most;
+	groupedToken = token;
+	highest = most;
 }
 
 /** Sorts one group, its tokens from `from` on, by word: record and place of each. @param next by word: where its next token goes */
@@ -393,4 +408,127 @@ function markLong(from: usize, stop: usize, firstPair: u32, start: usize, end: u
 		store<u8>(lengths + own, min(length, LONG));
 	}
 	return to;
+}
+
+// ---------------------------------------------------------------- stretches joined
+
+/** Pairs from one signpost to the next, as a power of two; what stands for an offset that does not fit a byte (postings-writer.ts). */
+const SIGNPOST: u32 = 5;
+const FAR: u32 = 255;
+/** A word that a stretch does not have. */
+const NONE: u32 = 0xffffffff;
+/** Numbers that tell of a stretch. */
+const SOURCE: usize = 6 << 2;
+
+/** Where joining is: behind the last pair, behind the last byte of places, behind the last far pair. */
+let joinedPair: u32 = 0;
+let joinedByte: u32 = 0;
+let joinedFar: usize = 0;
+let post: u32 = 0;
+
+export function joinedPairs(): u32 {
+	return joinedPair;
+}
+
+export function joinedBytes(): u32 {
+	return joinedByte;
+}
+
+export function joinedFars(): usize {
+	return joinedFar;
+}
+
+export function beginJoining(far: usize): void {
+	joinedPair = 0;
+	joinedByte = 0;
+	joinedFar = far;
+}
+
+/**
+ * Puts fields and places of all stretches together, for some words, the next ones.
+ * @param sources by stretch: where it has, by word of all, its own number; where it has, by its own numbers, the first byte of places
+ * and the first pair; its places, and by pair their lengths and the fields
+ * @param fields by pair @param wordFields by word: all of them @param offsets by pair: its first byte, counted from the signpost;
+ * one more for the end @param signposts every thirty-second pair's first byte @param far pairs whose offset does not fit, with their first byte
+ */
+export function join(
+	first: u32,
+	end: u32,
+	sources: usize,
+	sourceCount: u32,
+	places: usize,
+	fields: usize,
+	wordFields: usize,
+	offsets: usize,
+	signposts: usize
+): void {
+	const stop = sources + sourceCount * SOURCE;
+	for (let word = first; word < end; word++) {
+		let inFields: u32 = 0;
+		for (let source = sources; source < stop; source += SOURCE) {
+			const own = load<u32>(load<u32>(source) + (word << 2));
+			if (own == NONE) continue;
+			const firstPair = load<u32>(load<u32>(source, 8) + (own << 2));
+			const endPair = load<u32>(load<u32>(source, 8) + (own << 2), 4);
+			if (firstPair == endPair) continue;
+			const starts = load<u32>(source, 4) + (own << 2);
+			copy(places + joinedByte, load<u32>(source, 12) + load<u32>(starts), load<u32>(starts, 4) - load<u32>(starts));
+			const lengths = load<u32>(source, 16);
+			const ownFields = load<u32>(source, 20);
+			let pair = joinedPair;
+			let byte = joinedByte;
+			for (let at = firstPair; at < endPair; at++, pair++) {
+				const some = load<u8>(ownFields + at) as u32;
+				inFields |= some;
+				store<u8>(fields + pair, some);
+				tell(pair, byte, offsets, signposts);
+				const length = load<u8>(lengths + at) as u32;
+				byte += length == LONG ? lengthAt(places + byte) : length;
+			}
+			joinedPair = pair;
+			joinedByte = byte;
+		}
+		store<u8>(wordFields + word, inFields);
+	}
+}
+
+/** Tells where a pair behind the last would begin. */
+export function endJoining(offsets: usize, signposts: usize): void {
+	tell(joinedPair, joinedByte, offsets, signposts);
+}
+
+/** Copies bytes; at most 16 behind them may be written, too. */
+@inline
+function copy(to: usize, from: usize, length: u32): void {
+	if (length <= 64) for (let at: u32 = 0; at < length; at += 16) v128.store(to + at, v128.load(from + at));
+	else memory.copy(to, from, length);
+}
+
+/** Where a pair begins. */
+@inline
+function tell(pair: u32, byte: u32, offsets: usize, signposts: usize): void {
+	if ((pair & ((1 << SIGNPOST) - 1)) == 0) {
+		store<u32>(signposts + ((pair >> SIGNPOST) << 2), byte);
+		post = byte;
+	}
+	const offset = byte - post;
+	if (offset < FAR) store<u8>(offsets + pair, offset);
+	else {
+		store<u8>(offsets + pair, FAR);
+		store<u32>(joinedFar, pair);
+		store<u32>(joinedFar, byte, 4);
+		joinedFar += 8;
+	}
+}
+
+/** Bytes of places that begin with their own length, that number included. */
+function lengthAt(at: usize): u32 {
+	let to = at;
+	let length: u32 = 0;
+	for (let shift: u32 = 0; ; shift += 7) {
+		const one = load<u8>(to++) as u32;
+		length |= (one & 127) << shift;
+		if (one < 128) break;
+	}
+	return ((to - at) as u32) + length;
 }

@@ -6,6 +6,7 @@
  */
 import { CollectionIndex } from './collection-index.ts';
 import { joinedPlaces, joinedWords, RecordJoiner } from './joining.ts';
+import { Kernel } from './kernel.ts';
 import { bytesOfSections, putSections, Sealing, type SectionBytes } from './layout.ts';
 import { memoryOf, type IndexPart, type PartRecords, type PlainWords, type StretchPairs, type StretchPlaces } from './part.ts';
 import { wordSections } from './sealing.ts';
@@ -53,8 +54,7 @@ export async function firstHand(part: IndexPart, port: HandPort, madeFrom: strin
 	const other = await expected(port, 'pairs');
 	const joiner = new RecordJoiner([{ pairs, records }, other], madeFrom);
 	const { table, owns } = await expected(port, 'table');
-	const all = new StringTable(table.bytes, table.starts);
-	const own = { ...joiner.join({ table: all, owns }), ...triplesOf(all) };
+	const own = joiner.join({ table: new StringTable(table.bytes, table.starts), owns });
 	const { bytes } = await expected(port, 'sizes');
 	const sealing = new Sealing({ ...bytes, ...bytesOfSections(own) });
 	port.post({ kind: 'room', buffer: sealing.buffer, places: sealing.placesOf(bytes) }, []);
@@ -72,8 +72,10 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	const joined = joinedWords([other.words, words]);
 	const { table, owns } = joined;
 	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, owns }, []);
-	const own = { ...joinedPlaces([other.places, places], joined), ...wordSections(table) };
+	const kernel = Kernel.take();
+	const own = { ...joinedPlaces([other.places, places], joined, kernel), ...wordSections(table), ...triplesOf(table) };
 	port.post({ kind: 'sizes', bytes: bytesOfSections(own) }, []);
 	const room = await expected(port, 'room');
 	port.post({ kind: 'put', sums: putSections(room.buffer, room.places, own) }, []);
+	kernel.giveBack();
 }

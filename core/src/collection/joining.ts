@@ -5,9 +5,10 @@
 import { Attributes, AttributeBuilder, type AttributeParts } from './attributes.ts';
 import { ByteReader, ByteWriter } from './bytes.ts';
 import { CollectionIndex } from './collection-index.ts';
+import { inPieces, Kernel } from './kernel.ts';
 import { seal } from './layout.ts';
 import type { IndexPart, PartRecords, PlainAttributes, PlainWords, StretchPairs, StretchPlaces } from './part.ts';
-import { placeSections, PostingsWriter, type FieldSections, type PlaceSections } from './postings-writer.ts';
+import { PostingsWriter, SIGNPOST, type FieldSections, type PlaceSections } from './postings-writer.ts';
 import { RecordSet } from './record-set.ts';
 import { attributeSections, bytesOf, factsSection, wordSections } from './sealing.ts';
 import { StringTable } from './string-table.ts';
@@ -25,14 +26,15 @@ const NONE = -1;
 /** Parts joined in this thread alone. */
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
-	const places = parts.map((part) => part.places);
-	const sections = {
-		...new RecordJoiner(parts, madeFrom).join(words),
-		...joinedPlaces(places, words),
-		...wordSections(words.table),
-		...triplesOf(words.table)
-	};
-	return CollectionIndex.sealed(seal(sections));
+	const kernel = Kernel.take();
+	const places = joinedPlaces(
+		parts.map((part) => part.places),
+		words,
+		kernel
+	);
+	const buffer = seal({ ...new RecordJoiner(parts, madeFrom).join(words), ...places, ...wordSections(words.table), ...triplesOf(words.table) });
+	kernel.giveBack();
+	return CollectionIndex.sealed(buffer);
 }
 
 /** @param parts each ascending */
@@ -84,45 +86,42 @@ const rank = (byte: number) => (byte === 0xee || byte === 0xef ? byte + 0x10 : b
 /**
  * The fields and places of all pairs, in the order of the table's words, and where each pair's begin.
  * @param parts of each, its stretches
+ * @param kernel in whose memory they are, until it is given back
  */
-export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords): FieldSections & PlaceSections {
-	const sum = (of: (one: StretchPlaces) => number) => parts.reduce((all, stretches) => stretches.reduce((some, one) => some + of(one), all), 0);
-	const lengths = new Uint8Array(sum((one) => one.lengths.length));
-	const pairFields = new Uint8Array(lengths.length);
-	const wordFields = new Uint8Array(table.size);
-	const bytes = new Uint8Array(sum((one) => one.bytes.length));
-	let pair = 0;
-	let to = 0;
-	for (let word = 0; word < table.size; word++) {
-		let all = 0;
-		for (let part = 0; part < parts.length; part++) {
-			const own = (owns[part] as Int32Array)[word] as number;
-			if (own === NONE) continue;
-			const stretches = parts[part] as readonly StretchPlaces[];
-			for (let stretch = 0; stretch < stretches.length; stretch++) {
-				const one = stretches[stretch] as StretchPlaces;
-				const start = one.pairStarts[own] as number;
-				const end = one.pairStarts[own + 1] as number;
-				to = copied(one.bytes, one.starts[own] as number, one.starts[own + 1] as number, bytes, to);
-				all |= copiedFields(one.fields, start, end, pairFields, pair);
-				pair = copied(one.lengths, start, end, lengths, pair);
-			}
-		}
-		wordFields[word] = all;
-	}
-	return { pairFields, wordFields, ...placeSections(lengths, bytes) };
-}
-
-/** @returns where it ends in `into` */
-function copied(from: Uint8Array, start: number, end: number, into: Uint8Array, to: number): number {
-	// Few are copied by hand; a view would cost more.
-	if (end - start > 100) {
-		into.set(from.subarray(start, end), to);
-		return to + end - start;
-	}
-	let next = to;
-	for (let at = start; at < end; at++) into[next++] = from[at] as number;
-	return next;
+export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords, kernel: Kernel): FieldSections & PlaceSections {
+	const stretches = parts.flatMap((some, part) => some.map((one) => ({ one, part })));
+	const sum = (of: (one: StretchPlaces) => number) => stretches.reduce((all, { one }) => all + of(one), 0);
+	const pairs = sum((one) => one.lengths.length);
+	const given = owns.map((own) => kernel.given(own));
+	const sources = kernel.given(
+		Uint32Array.from(
+			stretches.flatMap(({ one, part }) => [
+				given[part] as number,
+				kernel.given(one.starts),
+				kernel.given(one.pairStarts),
+				kernel.givenBytes(one.bytes),
+				kernel.givenBytes(one.lengths),
+				kernel.givenBytes(one.fields)
+			])
+		)
+	);
+	const [places, fields, wordFields] = [kernel.room(sum((one) => one.bytes.length)), kernel.room(pairs), kernel.room(table.size)];
+	const posts = (pairs >>> SIGNPOST) + 1;
+	const [offsets, signposts, far] = [kernel.room(pairs + 1), kernel.room(posts * 4), kernel.room((pairs + 1) * 8)];
+	const { does } = kernel;
+	does.beginJoining(far);
+	inPieces(table.size, 1 << 10, (from, end) => {
+		does.join(from, end, sources, stretches.length, places, fields, wordFields, offsets, signposts);
+	});
+	does.endJoining(offsets, signposts);
+	return {
+		pairFields: kernel.bytes(fields, pairs),
+		wordFields: kernel.bytes(wordFields, table.size),
+		pairOffsets: kernel.bytes(offsets, pairs + 1),
+		signposts: kernel.numbers(signposts, posts),
+		farPairs: kernel.numbers(far, (does.joinedFars() - far) / 4),
+		places: kernel.bytes(places, does.joinedBytes())
+	};
 }
 
 /** What one thread does while another joins words, fields and places: first what needs no words, then the records of each. */
@@ -192,17 +191,6 @@ export class RecordJoiner {
 		}
 		return { ...writer.finish(), ...this.rest };
 	}
-}
-
-/** @returns all of them in one */
-function copiedFields(from: Uint8Array, start: number, end: number, into: Uint8Array, to: number): number {
-	let all = 0;
-	for (let at = start, next = to; at < end; at++, next++) {
-		const fields = from[at] as number;
-		all |= fields;
-		into[next] = fields;
-	}
-	return all;
 }
 
 /** @returns where they end in `into` */

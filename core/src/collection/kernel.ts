@@ -19,19 +19,22 @@ interface KernelExports {
 	read(text: number, end: number, edges: number, keys: number, hashes: number, into: number): number;
 	single(text: number, length: number): number;
 	spread(slots: number, mask: number): void;
-	count(tokens: number, end: number, counts: number): void;
+	count(tokens: number, from: number, end: number, counts: number): void;
+	beginGrouping(): void;
+	highestPlace(): number;
 	plan(order: number, words: number, next: number, starts: number, groupOf: number, groups: number, ceiling: number): number;
 	group(
 		tokens: number,
 		records: number,
-		recordCount: number,
+		first: number,
+		last: number,
 		entryEnds: number,
 		entryPlaces: number,
 		groupOf: number,
 		next: number,
 		grouped: number,
 		base: number
-	): number;
+	): void;
 	sort(grouped: number, from: number, end: number, next: number, sorted: number): void;
 	beginWriting(): void;
 	pairs(): number;
@@ -49,16 +52,35 @@ interface KernelExports {
 		lengths: number,
 		places: number
 	): void;
+	beginJoining(far: number): void;
+	endJoining(offsets: number, signposts: number): void;
+	join(
+		first: number,
+		end: number,
+		sources: number,
+		sourceCount: number,
+		places: number,
+		fields: number,
+		wordFields: number,
+		offsets: number,
+		signposts: number
+	): void;
+	joinedPairs(): number;
+	joinedBytes(): number;
+	joinedFars(): number;
 }
 
 const PAGE = 65_536;
-/** What is kept for the next builder is not more than this. */
-const KEPT = 256 * PAGE;
+
+/** Work from 0 to the end, in pieces: see kernel/kernel.ts. */
+export function inPieces(end: number, piece: number, act: (from: number, to: number) => void): void {
+	for (let from = 0; from < end; from += piece) act(from, Math.min(end, from + piece));
+}
 
 /** The module is compiled once in a thread. */
 let compiled: object | null = null;
 const { WebAssembly: engine } = globalThis as unknown as Compiled;
-/** Kernels that nobody has at the moment. */
+/** One that nobody has at the moment is kept with its memory: threads that build do nothing else, and end. */
 const free: Kernel[] = [];
 
 export class Kernel {
@@ -83,7 +105,7 @@ export class Kernel {
 	/** Gives it back; nothing in its memory may be used any more. */
 	giveBack(): void {
 		this.end = PAGE;
-		if (free.length === 0 && this.does.memory.buffer.byteLength <= KEPT) free.push(this);
+		if (free.length === 0) free.push(this);
 	}
 
 	/**
@@ -96,6 +118,19 @@ export class Kernel {
 		const missing = this.end - this.does.memory.buffer.byteLength;
 		if (this.end < 0 || this.end > 2 ** 31) throw new RangeError('A collection with so many words cannot be indexed in one piece.');
 		if (missing > 0) this.does.memory.grow(Math.ceil(missing / PAGE));
+		return at;
+	}
+
+	/** Room that holds these numbers. */
+	given(values: Uint32Array | Int32Array): number {
+		const at = this.room(values.byteLength);
+		new Uint32Array(this.does.memory.buffer, at, values.length).set(values);
+		return at;
+	}
+
+	givenBytes(values: Uint8Array): number {
+		const at = this.room(values.length);
+		this.bytes(at, values.length).set(values);
 		return at;
 	}
 

@@ -6,7 +6,7 @@
  * have tokens that fit into the processor's cache together, then each group by counting.
  */
 import { NumberWriter } from './bytes.ts';
-import type { Kernel } from './kernel.ts';
+import { inPieces, type Kernel } from './kernel.ts';
 import type { StretchPairs, StretchPlaces } from './part.ts';
 
 /** Places are kept with their field in the upper bits. */
@@ -101,25 +101,26 @@ export class TokenStretches {
 		const { tokens, base } = stretch;
 		const words = order.length;
 		const mark = kernel.mark();
-		const given = (values: Uint32Array, count = values.length) => {
-			const at = kernel.room(count * 4);
-			kernel.numbers(at, count).set(values.subarray(0, count));
-			return at;
-		};
 		const room = (numbers: number) => kernel.room(numbers * 4);
-		const [tokensAt, orderAt] = [given(stretch.words, tokens), given(order)];
+		const [tokensAt, orderAt] = [kernel.given(stretch.words.subarray(0, tokens)), kernel.given(order)];
 		const [next, starts, groups, groupOf] = [room(words), room(words + 1), room(GROUPS * 2), kernel.room(words)];
 		kernel.numbers(next, words).fill(0);
-		does.count(tokensAt, tokens, next);
+		inPieces(tokens, 1 << 16, (from, end) => {
+			does.count(tokensAt, from, end, next);
+		});
 		// Two groups in a row have more than the ceiling, so that there are never too many.
 		const ceiling = Math.max(GROUP, Math.ceil(tokens / (GROUPS / 2 - 2)));
 		const groupCount = does.plan(orderAt, words, next, starts, groupOf, groups, ceiling);
 		const plan = kernel.numbers(groups, groupCount * 2 + 2).slice();
 		const [firstWord, firstToken] = [(group: number) => plan[group * 2] as number, (group: number) => plan[group * 2 + 1] as number];
-		const nextOfGroup = given(Uint32Array.from({ length: groupCount }, (_, group) => firstToken(group)));
-		const [records, entryEnds, entryPlaces] = [given(stretch.records), given(stretch.entryEnds), given(stretch.entryPlaces)];
+		const nextOfGroup = kernel.given(Uint32Array.from({ length: groupCount }, (_, group) => firstToken(group)));
+		const [records, entryEnds, entryPlaces] = [kernel.given(stretch.records), kernel.given(stretch.entryEnds), kernel.given(stretch.entryPlaces)];
 		const grouped = room(tokens * 3);
-		const most = does.group(tokensAt, records, stretch.records.length - 1, entryEnds, entryPlaces, groupOf, nextOfGroup, grouped, base);
+		does.beginGrouping();
+		inPieces(stretch.records.length - 1, 256, (from, end) => {
+			does.group(tokensAt, records, from, end, entryEnds, entryPlaces, groupOf, nextOfGroup, grouped, base);
+		});
+		const most = does.highestPlace();
 		const largest = Array.from({ length: groupCount }, (_, group) => firstToken(group + 1) - firstToken(group)).reduce((a, b) => Math.max(a, b), 0);
 		const sorted = room(largest * 2);
 		const [pairStarts, placeStarts] = [room(words + 1), room(words + 1)];
