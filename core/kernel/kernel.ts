@@ -426,10 +426,6 @@ let joinedByte: u32 = 0;
 let joinedFar: usize = 0;
 let post: u32 = 0;
 
-export function joinedPairs(): u32 {
-	return joinedPair;
-}
-
 export function joinedBytes(): u32 {
 	return joinedByte;
 }
@@ -531,4 +527,147 @@ function lengthAt(at: usize): u32 {
 		if (one < 128) break;
 	}
 	return ((to - at) as u32) + length;
+}
+
+// ---------------------------------------------------------------- words sorted
+
+/** Fewer than so many are sorted by inserting. */
+const FEW: u32 = 24;
+
+let sortBytes: usize = 0;
+let sortStarts: usize = 0;
+
+/** Signs of four bytes are two UTF-16 units from 0xD800, and so come before those of three bytes that begin with 0xEE and 0xEF. */
+@inline
+function rankOf(byte: u32): u32 {
+	return byte == 0xee || byte == 0xef ? byte + 0x10 : byte;
+}
+
+/** Eight bytes of a word from one on, the first uppermost; 0 behind its end. */
+function keyFrom(word: u32, from: u32): u64 {
+	const start = load<u32>(sortStarts + (word << 2));
+	const length = load<u32>(sortStarts + (word << 2), 4) - start;
+	let key: u64 = 0;
+	for (let at = from; at < from + 8; at++) key = (key << 8) | (at < length ? rankOf(load<u8>(sortBytes + start + at) as u32) as u64 : 0);
+	return key;
+}
+
+/** True where the first of two different words sorts before the second; they are the same before a byte. */
+function before(one: u32, other: u32, from: u32): bool {
+	const a = load<u32>(sortStarts + (one << 2));
+	const b = load<u32>(sortStarts + (other << 2));
+	const left = load<u32>(sortStarts + (one << 2), 4) - a;
+	const right = load<u32>(sortStarts + (other << 2), 4) - b;
+	const shared = min(left, right);
+	for (let at = from; at < shared; at++) {
+		const own = load<u8>(sortBytes + a + at) as u32;
+		const its = load<u8>(sortBytes + b + at) as u32;
+		if (own != its) return rankOf(own) < rankOf(its);
+	}
+	return left < right;
+}
+
+/**
+ * Sorts words, all different and without the sign 0, ascending by UTF-16 units.
+ * @param order all their numbers, sorted in place @param room 28 bytes a word, and as many as the longest has
+ */
+export function sortWords(bytes: usize, starts: usize, order: usize, count: u32, room: usize): void {
+	sortBytes = bytes;
+	sortStarts = starts;
+	sortFrom(order, count, 0, room);
+}
+
+/** Each word read backwards, sign by sign, to the same place. */
+export function turn(bytes: usize, starts: usize, first: u32, end: u32, into: usize): void {
+	for (let word = first; word < end; word++) {
+		const start = load<u32>(starts + (word << 2));
+		const stop = load<u32>(starts + (word << 2), 4);
+		let to = into + stop;
+		for (let at = start; at < stop;) {
+			const lead = load<u8>(bytes + at) as u32;
+			const length: u32 = lead < 0x80 ? 1 : lead < 0xe0 ? 2 : lead < 0xf0 ? 3 : 4;
+			to -= length;
+			for (let one: u32 = 0; one < length; one++) store<u8>(to + one, load<u8>(bytes + at + one));
+			at += length;
+		}
+	}
+}
+
+/**
+ * By eight bytes as one number, byte by byte from the last (counting), then those that are equal by the eight that follow.
+ * @param shared bytes that they have in common
+ */
+function sortFrom(order: usize, count: u32, shared: u32, room: usize): void {
+	let from = shared;
+	if (count < FEW) {
+		for (let at: u32 = 1; at < count; at++) {
+			const word = load<u32>(order + (at << 2));
+			let to = at;
+			for (; to > 0 && before(word, load<u32>(order + ((to - 1) << 2)), from); to--) store<u32>(order + (to << 2), load<u32>(order + ((to - 1) << 2)));
+			store<u32>(order + (to << 2), word);
+		}
+		return;
+	}
+	// Twice the keys with their words, 12 bytes each: one is read while the other is written.
+	let keys = room;
+	let other = room + count * 12;
+	let varying: u64 = 0;
+	for (; ; from += 8) {
+		const first = keyFrom(load<u32>(order), from);
+		for (let at: u32 = 0; at < count; at++) {
+			const word = load<u32>(order + (at << 2));
+			const key = keyFrom(word, from);
+			varying |= key ^ first;
+			store<u64>(keys + at * 12, key);
+			store<u32>(keys + at * 12, word, 8);
+		}
+		if (varying != 0) break;
+	}
+	const counts = memory.data(1024);
+	for (let shift: u64 = 0; shift < 64; shift += 8) {
+		if (((varying >> shift) & 255) == 0) continue;
+		memory.fill(counts, 0, 1024);
+		for (let at: u32 = 0; at < count; at++) {
+			const own = counts + ((((load<u64>(keys + at * 12) >> shift) & 255) as u32) << 2);
+			store<u32>(own, load<u32>(own) + 1);
+		}
+		let sum: u32 = 0;
+		for (let digit: u32 = 0; digit < 256; digit++) {
+			const own = load<u32>(counts + (digit << 2));
+			store<u32>(counts + (digit << 2), sum);
+			sum += own;
+		}
+		for (let at: u32 = 0; at < count; at++) {
+			const key = load<u64>(keys + at * 12);
+			const own = counts + ((((key >> shift) & 255) as u32) << 2);
+			const to = load<u32>(own);
+			store<u32>(own, to + 1);
+			store<u64>(other + to * 12, key);
+			store<u32>(other + to * 12, load<u32>(keys + at * 12, 8), 8);
+		}
+		const swapped = keys;
+		keys = other;
+		other = swapped;
+	}
+	for (let at: u32 = 0; at < count; at++) store<u32>(order + (at << 2), load<u32>(keys + at * 12, 8));
+	// Runs of equals are marked before the room is used again: their ends, by their first place.
+	let start: u32 = 0;
+	let runs: u32 = 0;
+	while (start < count) {
+		const key = load<u64>(keys + start * 12);
+		let end = start + 1;
+		while (end < count && load<u64>(keys + end * 12) == key) end++;
+		if (end - start > 1) {
+			store<u32>(other + (runs << 3), start);
+			store<u32>(other + (runs << 3), end, 4);
+			runs++;
+		}
+		start = end;
+	}
+	memory.copy(room, other, (runs as usize) << 3);
+	const rest = room + ((runs as usize) << 3);
+	for (let run: u32 = 0; run < runs; run++) {
+		const one = load<u32>(room + (run << 3));
+		sortFrom(order + (one << 2), load<u32>(room + (run << 3), 4) - one, from + 8, rest);
+	}
 }

@@ -10,9 +10,8 @@ import { Kernel } from './kernel.ts';
 import { joinedParts } from './joining.ts';
 import { mergeIndexes } from './merge.ts';
 import { plainAttributes, type IndexPart, type PlainWords } from './part.ts';
-import { sortedNumbers } from './sorting.ts';
 import { TokenStretches } from './stretches.ts';
-import { textsIn } from './string-table.ts';
+import { orderOf } from './word-order.ts';
 
 /** The preferred label of a heading, for the field of heading words. */
 export type LabelOf = (vocabulary: string, heading: string) => string | undefined;
@@ -161,7 +160,7 @@ export class IndexBuilder {
 	part(): IndexPart {
 		this.entryStarts.push(this.entryPlaces.length);
 		const words = this.words.plain();
-		const order = sortedNumbers(textsIn(words));
+		const order = orderOf(words, this.kernel);
 		const stretches = this.stretches.inOrder(order);
 		this.kernel.giveBack();
 		return {

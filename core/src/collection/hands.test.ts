@@ -5,7 +5,7 @@ import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { buildIndex, firstHand, IndexBuilder, secondHand, type HandMessage, type HandPort } from './index.ts';
 import { joinedParts, joinedWords } from './joining.ts';
 import { sortedNumbers } from './sorting.ts';
-import { StringTable, textsBackwards, textsIn } from './string-table.ts';
+import { StringTable, textsIn } from './string-table.ts';
 import { label, recordsUpTo } from './test-records.ts';
 
 const records = recordsUpTo(60);
@@ -92,11 +92,10 @@ describe('words of several parts', () => {
 			})
 		);
 	});
-	it('are read forwards and backwards as they lie there, sign by sign', () => {
+	it('are read as they lie there', () => {
 		fc.assert(
 			fc.property(fc.array(fc.string({ unit: fc.constantFrom(...'abß光'.split(''), '\u{1D49C}'), maxLength: 6 })), (texts) => {
 				expect(textsIn(plain(texts))).toEqual(texts);
-				expect(textsBackwards(plain(texts))).toEqual(texts.map((one) => [...one].reverse().join('')));
 			})
 		);
 	});

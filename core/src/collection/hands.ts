@@ -73,7 +73,8 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	const { table, owns } = joined;
 	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, owns }, []);
 	const kernel = Kernel.take();
-	const own = { ...joinedPlaces([other.places, places], joined, kernel), ...wordSections(table), ...triplesOf(table) };
+	// Places last, since the kernel holds them.
+	const own = { ...wordSections(table, kernel), ...triplesOf(table), ...joinedPlaces([other.places, places], joined, kernel) };
 	port.post({ kind: 'sizes', bytes: bytesOfSections(own) }, []);
 	const room = await expected(port, 'room');
 	port.post({ kind: 'put', sums: putSections(room.buffer, room.places, own) }, []);

@@ -27,12 +27,14 @@ const NONE = -1;
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
 	const kernel = Kernel.take();
+	const own = { ...new RecordJoiner(parts, madeFrom).join(words), ...wordSections(words.table, kernel), ...triplesOf(words.table) };
+	// Last, since the kernel holds them.
 	const places = joinedPlaces(
 		parts.map((part) => part.places),
 		words,
 		kernel
 	);
-	const buffer = seal({ ...new RecordJoiner(parts, madeFrom).join(words), ...places, ...wordSections(words.table), ...triplesOf(words.table) });
+	const buffer = seal({ ...own, ...places });
 	kernel.giveBack();
 	return CollectionIndex.sealed(buffer);
 }

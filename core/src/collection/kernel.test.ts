@@ -11,6 +11,7 @@ import { Kernel } from './kernel.ts';
 import { LONG } from './postings-writer.ts';
 import { sortedNumbers } from './sorting.ts';
 import { TokenStretches } from './stretches.ts';
+import { backwardsOrder, orderOf } from './word-order.ts';
 import { label, recordsUpTo } from './test-records.ts';
 
 describe('the kernel', () => {
@@ -45,6 +46,43 @@ describe('the kernel', () => {
 		kernel.release(mark);
 		expect(kernel.room(1)).toBe(places[0]?.[0]);
 		expect(() => kernel.room(2 ** 31)).toThrow('cannot be indexed in one piece');
+		kernel.giveBack();
+	});
+});
+
+describe('many words', () => {
+	/** Many that share their first bytes, with signs on both sides of the surrogates. */
+	const word = fc
+		.tuple(
+			fc.constantFrom('', 'aaaaaaa', 'aaaaaaaa', 'aaaaaaaaa', 'éééé', 'x'.repeat(40)),
+			fc.string({ unit: fc.constantFrom(...'ab1é光'.split(''), '\u{1D49C}', '\uE000', '\uFF41'), maxLength: 9 })
+		)
+		.map((parts) => parts.join(''));
+	const words = fc.uniqueArray(word, { maxLength: 160 });
+	const plainOf = (all: readonly string[]) => {
+		const bytes = all.map((one) => Buffer.from(one));
+		return {
+			bytes: new Uint8Array(Buffer.concat(bytes)),
+			starts: Uint32Array.from([0, ...bytes.keys()].map((_, at) => bytes.slice(0, at).reduce((sum, one) => sum + one.length, 0)))
+		};
+	};
+	const ascending = (all: readonly string[]) => [...all.keys()].sort((a, b) => ((all[a] ?? '') < (all[b] ?? '') ? -1 : 1));
+
+	it('have the order of sort(), read forwards and backwards', () => {
+		const kernel = Kernel.take();
+		fc.assert(
+			fc.property(words, (all) => {
+				expect([...orderOf(plainOf(all), kernel)]).toEqual(ascending(all));
+				expect([...backwardsOrder(plainOf(all), kernel)]).toEqual(ascending(all.map((one) => [...one].reverse().join(''))));
+			}),
+			{ numRuns: 150 }
+		);
+		kernel.giveBack();
+	});
+	it('that are alike for thousands of letters are sorted all the same', () => {
+		const kernel = Kernel.take();
+		const all = Array.from({ length: 60 }, (_, at) => 'x'.repeat(20_000 + (at % 7) * 8) + String.fromCharCode(97 + ((at * 11) % 26)) + at.toString());
+		expect([...orderOf(plainOf(all), kernel)]).toEqual(ascending(all));
 		kernel.giveBack();
 	});
 });

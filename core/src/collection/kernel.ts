@@ -65,7 +65,8 @@ interface KernelExports {
 		offsets: number,
 		signposts: number
 	): void;
-	joinedPairs(): number;
+	sortWords(bytes: number, starts: number, order: number, count: number, room: number): void;
+	turn(bytes: number, starts: number, first: number, end: number, into: number): void;
 	joinedBytes(): number;
 	joinedFars(): number;
 }

@@ -5,6 +5,7 @@
 import { ByteWriter } from './bytes.ts';
 import { CollectionIndex } from './collection-index.ts';
 import { joined, joinedAttributes } from './joining.ts';
+import { Kernel } from './kernel.ts';
 import { seal, type IndexFacts, type Sections } from './layout.ts';
 import { plainAttributes } from './part.ts';
 import { firstPair, pairsWithin, placesFrom } from './postings.ts';
@@ -27,11 +28,13 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 	const attributes = (of: 'headings' | 'values' | 'identifiers') => mergeAttributes(parts, bases, of, qualifiers);
 	const wide = parts.some((part) => part.facts.placeWidth === 4);
 	const facts: IndexFacts = { size, tokens: parts.reduce((sum, part) => sum + part.tokens, 0), qualifiers, placeWidth: wide ? 4 : 2, madeFrom };
+	const kernel = Kernel.take();
+	const ofWords = { ...wordSections(words, kernel), ...triplesOf(words) };
+	kernel.giveBack();
 	return CollectionIndex.sealed(
 		seal({
 			...factsSection(facts),
-			...wordSections(words),
-			...triplesOf(words),
+			...ofWords,
 			...postings,
 			...mergeEntries(parts, wide),
 			...attributeSections({ headings: attributes('headings'), values: attributes('values'), identifiers: attributes('identifiers') }),

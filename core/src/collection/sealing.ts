@@ -1,14 +1,15 @@
 /** Parts of an index as sections: one place for building and merging. */
 import type { AttributeParts } from './attributes.ts';
+import type { Kernel } from './kernel.ts';
 import type { IndexFacts, Sections } from './layout.ts';
 import type { StringTable } from './string-table.ts';
-import { backwardsOrder } from './word-list.ts';
+import { backwardsOrder } from './word-order.ts';
 
 export const factsSection = (facts: IndexFacts): Pick<Sections, 'facts'> => ({ facts: new TextEncoder().encode(JSON.stringify(facts)) });
 
 /** @param words ascending, in the order of the postings */
-export const wordSections = (words: StringTable) =>
-	({ wordBytes: words.bytes, wordStarts: words.starts, wordsBackwards: backwardsOrder(words) }) satisfies Partial<Sections>;
+export const wordSections = (words: StringTable, kernel: Kernel) =>
+	({ wordBytes: words.bytes, wordStarts: words.starts, wordsBackwards: backwardsOrder(words, kernel) }) satisfies Partial<Sections>;
 
 export interface AllAttributes {
 	readonly headings: AttributeParts;

@@ -1,4 +1,4 @@
-/** Sorting many texts: by their first units as one number, which the engine sorts natively, then equals by the units that follow. */
+/** Sorting many texts; words by the kernel, others as they are: by their first units as one number, which the engine sorts natively, then equals by the units that follow. */
 
 /** Signs that stand for themselves, in their order; what lies between two of them shares a class, which decides nothing. */
 const SIGNS = '-./0123456789:abcdefghijklmnopqrstuvwxyz';

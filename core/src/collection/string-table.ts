@@ -16,15 +16,6 @@ export function textsIn({ bytes, starts }: { readonly bytes: Uint8Array; readonl
 	});
 }
 
-/** The same, each read backwards, sign by sign. */
-export function textsBackwards({ bytes, starts }: { readonly bytes: Uint8Array; readonly starts: Uint32Array }): string[] {
-	const units = bytewise.decode(bytes.slice().reverse());
-	return Array.from({ length: starts.length - 1 }, (_, at) => {
-		const [from, to] = [starts[at] as number, starts[at + 1] as number];
-		return isAscii(bytes, from, to) ? units.slice(bytes.length - to, bytes.length - from) : [...decoder.decode(bytes.slice(from, to))].reverse().join('');
-	});
-}
-
 function isAscii(bytes: Uint8Array, from: number, to: number): boolean {
 	for (let at = from; at < to; at++) if ((bytes[at] as number) > 127) return false;
 	return true;

@@ -2,12 +2,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compilePattern, includesPattern } from '../text/index.ts';
+import { Kernel } from './kernel.ts';
 import { StringTable } from './string-table.ts';
-import { backwardsOrder, triplesOf, WordList } from './word-list.ts';
+import { triplesOf, WordList } from './word-list.ts';
+import { backwardsOrder } from './word-order.ts';
 
 const listOf = (all: readonly string[]) => {
 	const words = StringTable.of([...new Set(all)].sort());
-	return new WordList({ words, backwards: backwardsOrder(words), ...triplesOf(words) });
+	return new WordList({ words, backwards: backwardsOrder(words, Kernel.take()), ...triplesOf(words) });
 };
 /** `*` any letters, `?` exactly one, `~` none or one. */
 const regular = (pattern: string) => new RegExp(`^${pattern.replaceAll('*', '[^]*').replaceAll('?', '[^]').replaceAll('~', '[^]?')}$`, 'u');

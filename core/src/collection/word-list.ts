@@ -5,8 +5,7 @@
  */
 import { compilePattern, WILDCARD, type WordPattern } from '../text/index.ts';
 import { ByteReader, ByteWriter, NumberWriter } from './bytes.ts';
-import { sortedNumbers } from './sorting.ts';
-import { textsBackwards, type StringTable } from './string-table.ts';
+import type { StringTable } from './string-table.ts';
 
 /** The parts of a word list as they lie in the file. */
 export interface WordListParts {
@@ -130,9 +129,6 @@ const tripleAt = (bytes: Uint8Array, at: number) => ((bytes[at] as number) << 16
 /** By triple: how many words hold it, and the last that was counted, + 1. Kept between calls; cleared where it was used. */
 const counts = new Uint32Array(1 << 24);
 const counted = new Uint32Array(1 << 24);
-
-/** The order of the words read backwards. */
-export const backwardsOrder = (words: StringTable): Uint32Array => sortedNumbers(textsBackwards(words));
 
 export function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
 	const each = (visit: (triple: number, word: number) => void) => {
