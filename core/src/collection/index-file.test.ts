@@ -93,6 +93,22 @@ describe('one index, however it was made', () => {
 		const parts = [all.slice(0, 1), [], all.slice(1, 33), all.slice(33, 64), all.slice(64)].map((part) => buildIndex(part, label));
 		expect(answers(mergeIndexes(parts, 'x'))).toEqual(answers(buildIndex(all, label)));
 	});
+	it('has the same places far from their signposts, however it was made, and finds them', () => {
+		// A word that stands so often in neighbouring records that their places are long, and far apart.
+		const often = [1, 3, 130, 260, 300, 5, 400];
+		const all = Array.from({ length: 90 }, (_, at) => ({
+			...blankRecord(`R${at}`),
+			titles: [`${'light '.repeat(often[at % often.length] ?? 1)}day`],
+			keywords: [at % 4 === 0 ? 'night' : 'light']
+		}));
+		const whole = buildIndex(all, label);
+		const merged = mergeIndexes([buildIndex(all.slice(0, 41), label), buildIndex(all.slice(41), label)], '');
+		expect(whole.sections.farPairs.length).toBeGreaterThan(40);
+		for (const section of ['pairOffsets', 'signposts', 'farPairs', 'places', 'pairFields', 'wordFields'] as const)
+			expect(Array.from(merged.sections[section]), section).toEqual(Array.from(whole.sections[section]));
+		const { query } = bind(parse('"light day"').tree as Expression, around);
+		expect(query && [...evaluate(whole, query, context)]).toEqual(all.map((_, at) => at));
+	});
 	it('answers the same with results kept and without', () => {
 		fc.assert(
 			fc.property(records, (all) => {

@@ -94,6 +94,7 @@ export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { tab
 	const stretches = parts.flatMap((some, part) => some.map((one) => ({ one, part })));
 	const sum = (of: (one: StretchPlaces) => number) => stretches.reduce((all, { one }) => all + of(one), 0);
 	const pairs = sum((one) => one.lengths.length);
+	const length = sum((one) => one.bytes.length);
 	const given = owns.map((own) => kernel.given(own));
 	const sources = kernel.given(
 		Uint32Array.from(
@@ -107,9 +108,11 @@ export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { tab
 			])
 		)
 	);
-	const [places, fields, wordFields] = [kernel.room(sum((one) => one.bytes.length)), kernel.room(pairs), kernel.room(table.size)];
+	const [places, fields, wordFields] = [kernel.room(length), kernel.room(pairs), kernel.room(table.size)];
 	const posts = (pairs >>> SIGNPOST) + 1;
-	const [offsets, signposts, far] = [kernel.room(pairs + 1), kernel.room(posts * 4), kernel.room((pairs + 1) * 8)];
+	// A far pair takes eight bytes; thirty-one at most are far between two signposts, and only where more than 255 bytes of places lie there.
+	const far = kernel.room(length + 512);
+	const [offsets, signposts] = [kernel.room(pairs + 1), kernel.room(posts * 4)];
 	const { does } = kernel;
 	does.beginJoining(far);
 	inPieces(table.size, 1 << 10, (from, end) => {

@@ -45,7 +45,9 @@ describe('the kernel', () => {
 		for (const [at, bytes] of places) expect(new Set(kernel.bytes(at, bytes))).toEqual(new Set([bytes & 255]));
 		kernel.release(mark);
 		expect(kernel.room(1)).toBe(places[0]?.[0]);
-		expect(() => kernel.room(2 ** 31)).toThrow('cannot be indexed in one piece');
+		for (const bytes of [2 ** 31, 2 ** 32 + 5, 2 ** 40]) expect(() => kernel.room(bytes)).toThrow('cannot be indexed in one piece');
+		// What was refused has not been given out.
+		expect(kernel.room(1)).toBeLessThan(2 ** 20);
 		kernel.giveBack();
 	});
 });

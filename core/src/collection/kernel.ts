@@ -72,6 +72,8 @@ interface KernelExports {
 }
 
 const PAGE = 65_536;
+/** Bytes behind everything, which the kernel may read or write with it. */
+const BEHIND = 64;
 
 /** Work from 0 to the end, in pieces: see kernel/kernel.ts. */
 export function inPieces(end: number, piece: number, act: (from: number, to: number) => void): void {
@@ -115,10 +117,12 @@ export class Kernel {
 	 */
 	room(bytes: number): number {
 		const at = this.end;
-		this.end = (at + bytes + 79) & ~63;
-		const missing = this.end - this.does.memory.buffer.byteLength;
-		if (this.end < 0 || this.end > 2 ** 31) throw new RangeError('A collection with so many words cannot be indexed in one piece.');
+		const end = Math.ceil((at + bytes + BEHIND) / 64) * 64;
+		// The kernel's own numbers have 32 bits, one of them for the sign.
+		if (end > 2 ** 31 - PAGE) throw new RangeError('A collection with so many words cannot be indexed in one piece.');
+		const missing = end - this.does.memory.buffer.byteLength;
 		if (missing > 0) this.does.memory.grow(Math.ceil(missing / PAGE));
+		this.end = end;
 		return at;
 	}
 
