@@ -1,4 +1,5 @@
 /** People of the tests: each test signs up its own, through the real form or, quicker, by request. */
+import { blankRecord } from '../../core/src/records/blank.ts';
 import { randomUUID } from 'node:crypto';
 import { env } from 'node:process';
 import { expect, request, test as base, type APIRequestContext, type Page } from '@playwright/test';
@@ -64,21 +65,4 @@ export async function saved(page: Page): Promise<void> {
 }
 
 /** A record of a collection of one's own, with nothing in it but what is given. */
-export const plainRecord = (id: string, given: object) => ({
-	id,
-	source: 'Harbour',
-	identifiers: [],
-	titles: [],
-	abstract: '',
-	keywords: [],
-	headings: [],
-	authors: [],
-	journal: '',
-	affiliations: [],
-	year: 2024,
-	entered: null,
-	languages: [],
-	types: [],
-	ages: [],
-	...given
-});
+export const plainRecord = (id: string, given: object) => ({ ...blankRecord(id), source: 'Harbour', year: 2024, ...given });

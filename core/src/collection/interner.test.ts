@@ -1,6 +1,7 @@
 /** Numbers of words, by their bytes: short and long ones that differ late, and none lost while the table grows. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { tokenTexts } from '../text/index.ts';
 import { Interner } from './interner.ts';
 import { textsIn } from './string-table.ts';
 
@@ -49,5 +50,36 @@ describe('words by their bytes', () => {
 		const long = 'x'.repeat(70_001);
 		expect([interner.of(long), interner.of(`${long.slice(1)}y`), interner.of(long)]).toEqual([0, 1, 0]);
 		expect(textsIn(interner.plain())[0]).toBe(long);
+	});
+	it('are cut at the very letter, wherever in the thirty-two bytes that are looked at together they begin and end', () => {
+		for (let before = 0; before < 70; before++)
+			for (const length of [1, 2, 8, 9, 31, 32, 33, 64]) {
+				const text = `${'-'.repeat(before)}${'Z'.repeat(length)} 9`;
+				const interner = new Interner();
+				const into = new Uint32Array(text.length);
+				expect(interner.readAscii(text, into, 0), text).toBe(2);
+				expect(textsIn(interner.plain())).toEqual(['z'.repeat(length), '9']);
+			}
+	}, 60_000);
+	it('are the runs of letters and digits, whatever sign of ASCII stands around them', () => {
+		for (let code = 0; code < 128; code++) {
+			const sign = String.fromCharCode(code);
+			const interner = new Interner();
+			const into = new Uint32Array(8);
+			const count = interner.readAscii(`a${sign}b`, into, 0);
+			expect(textsIn(interner.plain()).slice(0, count), `sign ${code}`).toEqual([...new Set(tokenTexts(`a${sign}b`))]);
+		}
+	});
+	it('of one text after the other do not see what stood there before', () => {
+		const interner = new Interner();
+		const into = new Uint32Array(400);
+		fc.assert(
+			fc.property(fc.string({ unit: fc.constantFrom(...'abcXYZ019 -,.'.split('')), maxLength: 300 }), (text) => {
+				const end = interner.readAscii(text, into, 0);
+				const all = textsIn(interner.plain());
+				expect(Array.from(into.subarray(0, end), (word) => all[word])).toEqual(tokenTexts(text));
+			}),
+			{ numRuns: 150 }
+		);
 	});
 });
