@@ -3,7 +3,7 @@ export * from './collection/index.ts';
 export { contributionsOf, type Contribution } from './strategy/contributions.ts';
 export { beamOf, type Beam, type BeamStep } from './strategy/beam.ts';
 export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './strategy/yields.ts';
-export { evaluateStrategy, finalLine, type EvaluatedLine, type LineState, type LineToEvaluate, type Marks } from './strategy/evaluate.ts';
+export { evaluateStrategy, type EvaluatedLine, type LineState, type LineToEvaluate, type Marks } from './strategy/evaluate.ts';
 export { querySchema, type Query } from './query/index.ts';
 export { recordSchema, type BibliographicRecord } from './records/index.ts';
 export { LINE_ROLES, type LineRole } from './enquiry/index.ts';

@@ -16,7 +16,7 @@ export const lineOf = (id: string, source: string): StrategyLine => ({
 export function countLines(index: CollectionIndex, lines: readonly StrategyLine[], cache?: PartCache): number[] {
 	const none = RecordSet.none(index.size);
 	const read = readStrategy({ concepts: [], lines: [...lines] }, [], 2026);
-	return evaluateStrategy(linesToEvaluate(read, lines), index, { benchmark: none, relevant: none, irrelevant: none }, cache ? { cache } : {}).map(
+	return evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }, cache ? { cache } : {}).map(
 		(one) => one.records?.count() ?? -1
 	);
 }

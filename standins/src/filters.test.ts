@@ -31,7 +31,7 @@ function found(text: string): RecordSet {
 	const strategy = { concepts: [], lines: packed.lines.map((line) => ({ ...line, source: completeSource(line.source, names) })) };
 	const read = readStrategy(strategy, open, 2026);
 	expect(read.flatMap((line) => line.faults.filter((fault) => fault.severity === 'error').map((fault) => fault.message))).toEqual([]);
-	const last = evaluateStrategy(linesToEvaluate(read, strategy.lines), index, { benchmark: none, relevant: none, irrelevant: none }).at(-1);
+	const last = evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).at(-1);
 	return last?.records ?? none;
 }
 

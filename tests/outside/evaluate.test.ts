@@ -121,7 +121,7 @@ function count(records: readonly BibliographicRecord[], sources: readonly string
 	const none = RecordSet.none(index.size);
 	const lines = sources.map(line);
 	const read = readStrategy({ concepts: [], lines }, open, 2026);
-	return evaluateStrategy(linesToEvaluate(read, lines), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) =>
+	return evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) =>
 		one.records ? [...one.records] : null
 	);
 }
@@ -205,7 +205,7 @@ describe('the evaluator', () => {
 					const marks = { benchmark: none, relevant: none, irrelevant: none };
 					const work = (kept: readonly string[]) => {
 						const lines = [line(kept.join(' OR ')), line(`(${print(other)}) ${not ? 'NOT' : 'AND'} #1`, 1)];
-						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026), lines);
+						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026));
 						return { read, sets: evaluateStrategy(read, index, marks).map((one) => one.records) };
 					};
 					const all = work(texts);
@@ -241,7 +241,7 @@ describe('the evaluator', () => {
 					for (const [turn, at] of turns.entries()) {
 						texts[at] = print(trees[(turn + 3) % trees.length] ?? (trees[0] as Expression));
 						const lines = [...texts, '#1 OR #2', '#4 AND #3', 'ANY(#1-#5)'].map(line);
-						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026), lines);
+						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026));
 						const counts = (kept?: PartCache) =>
 							evaluateStrategy(read, index, marks, kept ? { cache: kept } : {}).map((one) => (one.records ? [...one.records] : one.state));
 						expect(counts(cache)).toEqual(counts());
@@ -295,9 +295,7 @@ describe('joining lines', () => {
 			role: at < 3 ? ('words' as const) : ('joining' as const)
 		}));
 		const read = readStrategy({ concepts: [concept], lines }, open, 2026);
-		const sets = evaluateStrategy(linesToEvaluate(read, lines), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [
-			...(one.records ?? [])
-		]);
+		const sets = evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [...(one.records ?? [])]);
 		expect(sets[3]).toEqual(sets[4]);
 		expect(sets[3]).toEqual(sets[5]);
 		expect(sets[3]?.length).toBeGreaterThan(5);

@@ -105,9 +105,10 @@ export class CollectionIndex {
 		return this.headings.of(key);
 	}
 
-	/** All assignments of all headings. */
-	*allAssigned(): Generator<Assignment> {
-		for (let number = 0; number < this.headings.values.size; number++) yield* this.headings.rows(number);
+	/** All assignments of all headings, or of those of one vocabulary. */
+	*allAssigned(vocabulary?: string): Generator<Assignment> {
+		for (let number = 0; number < this.headings.values.size; number++)
+			if (vocabulary === undefined || this.headings.values.at(number).startsWith(`${vocabulary}:`)) yield* this.headings.rows(number);
 	}
 
 	headingKeys(): Iterable<string> {

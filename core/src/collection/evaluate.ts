@@ -184,7 +184,7 @@ function evaluateFacts(index: CollectionIndex, query: Facts): RecordSet {
 					if ((main || !query.main) && (wanted.size === 0 || qualifiers.some((one) => wanted.has(one)))) found.add(record);
 			};
 			if (query.headings) for (const key of query.headings) take(index.assigned(key));
-			else take(index.allAssigned());
+			else take(index.allAssigned(query.vocabulary));
 			return found;
 		}
 		case 'years': {
@@ -199,7 +199,7 @@ function evaluateFacts(index: CollectionIndex, query: Facts): RecordSet {
 		case 'entered': {
 			const { entered } = index.sections;
 			const day = (date: string) => Number(date.replaceAll('-', ''));
-			const first = Math.max(1, day(query.first));
+			const first = query.first === null ? 1 : Math.max(1, day(query.first));
 			const last = query.last === null ? Infinity : day(query.last);
 			return collect((record) => (entered[record] as number) >= first && (entered[record] as number) <= last);
 		}

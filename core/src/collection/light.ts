@@ -75,6 +75,7 @@ export function lightOf(record: BibliographicRecord, query: Query, labelOf: Labe
 					const wanted = part.qualifiers.map(foldedKey);
 					const own = one.qualifiers.map(foldedKey);
 					if (part.headings && !part.headings.includes(`${one.vocabulary}:${one.heading}`)) return;
+					if (part.vocabulary !== undefined && one.vocabulary !== part.vocabulary) return;
 					if ((one.main || !part.main) && (wanted.length === 0 || wanted.some((name) => own.includes(name)))) headings.add(number);
 				});
 				return;

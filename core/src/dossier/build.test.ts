@@ -19,7 +19,7 @@ const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 const missing = (enquiry: EnquiryDocument) => build(enquiry).blocks.flatMap((one) => (one.kind === 'missing' ? [one.text] : []));
 const table = (enquiry: EnquiryDocument, caption: RegExp, more: Partial<DossierInput> = {}) =>
 	build(enquiry, more).blocks.find((one) => one.kind === 'table' && caption.test(one.caption));
-const line = (text: string) => ({ id: 'L', number: 1, text, role: 'words' as const, tree: null, query: null, faults: [], empty: false });
+const line = (text: string) => ({ id: 'L', number: 1, text, role: 'words' as const, tree: null, query: null, faults: [], empty: false, off: false });
 
 describe('the dossier', () => {
 	it('marks what is missing where it is missing', () => {

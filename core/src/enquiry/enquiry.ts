@@ -60,7 +60,14 @@ export const conceptSchema = item(
 		/** Finds for later thought; a parked heading keeps what it is. */
 		parked: list(item({ text: line, vocabulary: maybeLine, heading: maybeLine }, ['text'])),
 		/** Vocabularies in which no heading fits, and why: checks stop asking, the dossier says it. */
-		noHeading: list(item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']), 200)
+		noHeading: list(item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']), 200),
+		/** Left out of the search on purpose, and why: no line joins it until somebody puts it back. */
+		dropped: {
+			type: ['object', 'null'],
+			required: ['reason', 'by', 'on'],
+			additionalProperties: false,
+			properties: { reason: line, by: line, on: date }
+		}
 	},
 	['name', 'note', 'strands', 'headings', 'words', 'parked']
 );
@@ -72,6 +79,9 @@ export const strategyLineSchema = item(
 		concept: maybeId,
 		strand: maybeId,
 		role: { enum: LINE_ROLES },
+		/** True where a person has set the role, or the concept, by command: text changes neither then. */
+		roleSet: { type: 'boolean' },
+		conceptSet: { type: 'boolean' },
 		label: line,
 		note: prose,
 		off: { type: 'boolean' },
@@ -162,6 +172,8 @@ export const enquirySchema = {
 		collection: maybeId,
 		concepts: list(conceptSchema, 200),
 		lines: list(strategyLineSchema, 2_000),
+		/** The line marked as the result by command; without one it is told by the roles (notation.md, section 5). */
+		result: maybeId,
 		/** Which profiles the strategy is written in, and what was decided there. */
 		renderings: list(
 			item(

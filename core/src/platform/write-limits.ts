@@ -28,6 +28,8 @@ export function limitForm(limit: Limit, profile: Profile, currentYear: number): 
 			return years(first, currentYear, `The last ${limit.count} years are written as ${first} to ${currentYear}.`);
 		}
 		case 'entered':
+			// No platform part has a form for a last day alone.
+			if (limit.first === null) return { is: 'by-hand', what: `records added up to ${limit.last ?? ''}` };
 			return filled(
 				limit.last === null ? forms.enteredFrom : forms.enteredBetween,
 				{ first: limit.first, last: limit.last ?? '' },

@@ -2,7 +2,7 @@
  * Writing one line in a platform's syntax: text, and a note wherever the meaning or the form
  * changes. What cannot be written leaves a visible gap, never silence.
  */
-import { DEFAULT_FIELDS, print, printTerm, type Expression, type IndexedField, type Limit, type TextField } from '../query/index.ts';
+import { DEFAULT_FIELDS, print, printTerm, sideActedOn, type Expression, type IndexedField, type Limit, type TextField } from '../query/index.ts';
 import { onResult, type NoteKind, type RenderingNote } from './notes.ts';
 import type { Profile } from './profile.ts';
 import { bracket, junction, NOTHING, type Offer, type Part, type Pen } from './pen.ts';
@@ -351,15 +351,26 @@ export class LineWriter implements Pen {
 
 	private reference(piece: Expression, numbers: readonly number[], joining: 'and' | 'or'): Part {
 		if (this.oneString) {
-			const loud = this.quiet;
+			const wasQuiet = this.quiet;
 			this.quiet = true;
 			const parts = numbers.map((number): Part => {
-				const tree = this.lines.get(number)?.off ? null : this.lines.get(number)?.tree;
+				const line = this.lines.get(number);
+				const tree = line?.off ? this.passedOn(number) : line?.tree;
 				return tree ? this.part(tree, null, false) : 'absent';
 			});
-			this.quiet = loud;
+			this.quiet = wasQuiet;
 			return junction(this.profile, joining, parts);
 		}
+		// A limit that is off passes on what it acts on; the rest are numbers.
+		if (numbers.some((number) => this.passedOn(number)))
+			return junction(
+				this.profile,
+				joining,
+				numbers.map((number): Part => {
+					const passed = this.passedOn(number);
+					return passed ? this.part(passed, null, false) : this.reference(piece, [number], joining);
+				})
+			);
 		const own = numbers.map((number) => this.written.get(number)).filter((number) => number !== undefined);
 		const lost = numbers.filter((number) => !this.written.has(number) && !this.lines.get(number)?.off && this.lines.get(number)?.tree);
 		if (numbers.length === 0) return this.cannot(piece, 'lost-line', 'The line that this refers to is gone.', 'Mend the reference in the strategy.');
@@ -372,6 +383,12 @@ export class LineWriter implements Pen {
 				'Check that this is what you want.'
 			);
 		return this.references(own, joining);
+	}
+
+	/** What a limit or filter that is off acts on (notation.md, section 5); null for any other line. */
+	private passedOn(number: number): Expression | null {
+		const line = this.lines.get(number);
+		return line?.off && (line.role === 'limit' || line.role === 'filter') ? (sideActedOn(line.tree)?.side ?? null) : null;
 	}
 
 	/** Numbers of written lines, joined: as a run where there is a form for it. */

@@ -107,6 +107,10 @@ function coversFacts(wide: Query, narrow: Query): boolean {
 		case 'assigned': {
 			if (wide.kind === 'presence') return wide.has && wide.part === 'hd';
 			if (wide.kind !== 'assigned') return false;
+			if (wide.vocabulary !== undefined) {
+				const inside = `${wide.vocabulary}:`;
+				if (asked.headings === null ? asked.vocabulary !== wide.vocabulary : !asked.headings.every((key) => key.startsWith(inside))) return false;
+			}
 			const own = new Set(wide.headings);
 			if (wide.headings !== null && (asked.headings === null || !asked.headings.every((key) => own.has(key)))) return false;
 			if (wide.main && !asked.main) return false;
@@ -115,7 +119,11 @@ function coversFacts(wide: Query, narrow: Query): boolean {
 		case 'years':
 			return wide.kind === 'years' && (wide.first ?? 0) <= (asked.first ?? 0) && (wide.last ?? Infinity) >= (asked.last ?? Infinity);
 		case 'entered':
-			return wide.kind === 'entered' && wide.first <= asked.first && (wide.last === null || (asked.last !== null && wide.last >= asked.last));
+			return (
+				wide.kind === 'entered' &&
+				(wide.first === null || (asked.first !== null && wide.first <= asked.first)) &&
+				(wide.last === null || (asked.last !== null && wide.last >= asked.last))
+			);
 		case 'entry':
 			return (
 				wide.kind === 'entry' &&

@@ -94,7 +94,7 @@ export type LimitField = (typeof LIMIT_FIELDS)[number];
 export type Limit =
 	| { readonly type: 'years'; readonly first: number | null; readonly last: number | null }
 	| { readonly type: 'last-years'; readonly count: number }
-	| { readonly type: 'entered'; readonly first: string; readonly last: string | null }
+	| { readonly type: 'entered'; readonly first: string | null; readonly last: string | null }
 	| { readonly type: 'entry'; readonly field: LimitField; readonly of: Expression }
 	| { readonly type: 'identifier'; readonly values: readonly string[] }
 	| { readonly type: 'presence'; readonly has: boolean; readonly part: 'ab' | 'hd' }

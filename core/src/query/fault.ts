@@ -23,7 +23,8 @@ export interface Fault extends Span {
 /** Applies a repair to the text that its fault was found in. */
 export function applyRepair(text: string, repair: Repair): string {
 	let repaired = text;
-	for (const edit of [...repair.edits].sort((a, b) => b.from - a.from)) repaired = repaired.slice(0, edit.from) + edit.insert + repaired.slice(edit.to);
+	for (const edit of [...repair.edits].sort((a, b) => b.from - a.from || b.to - a.to))
+		repaired = repaired.slice(0, edit.from) + edit.insert + repaired.slice(edit.to);
 	return repaired;
 }
 

@@ -9,8 +9,9 @@ export type LimitCode = (typeof LIMIT_CODES)[number];
 export const isLimitCode = (code: string): code is LimitCode => (LIMIT_CODES as readonly string[]).includes(code);
 
 const YEARS = /^(?:(\d{4})(?:(-)(\d{4})?)?|-(\d{4}))$/;
+const QUOTES = /["\u201C\u201D\u201E\u201F]/;
 const LAST_YEARS = /^last([1-9]\d*)$/i;
-const DATES = /^(\d{4}-\d{2}-\d{2})\.\.(\d{4}-\d{2}-\d{2})?$/;
+const DATES = /^(\d{4}-\d{2}-\d{2})?(\.\.)?(\d{4}-\d{2}-\d{2})?$/;
 
 /** Reads the value of `yr:`. */
 export function readYears(value: string, at: Span, report: Report): Limit | null {
@@ -27,8 +28,8 @@ export function readYears(value: string, at: Span, report: Report): Limit | null
 	const lastYear = end === undefined ? null : Number(end);
 	if (first !== null && lastYear !== null && first > lastYear) {
 		report(
-			fault('error', 'years-reversed', at, `${first} comes after ${lastYear}, so no year lies between them.`, [
-				replacing('Turn them round', at, `yr:${lastYear}-${first}`)
+			fault('error', 'years-reversed', at, `${first} comes after ${lastYear}, so there is no year between them.`, [
+				replacing('Swap them', at, `yr:${lastYear}-${first}`)
 			])
 		);
 		return null;
@@ -44,19 +45,30 @@ function isCalendarDate(text: string): boolean {
 /** Reads the value of `en:`, the date on which the source added the record. */
 export function readDates(value: string, at: Span, report: Report): Limit | null {
 	const dates = DATES.exec(value);
-	const [, first = '', last] = dates ?? [];
-	if (!dates || !isCalendarDate(first) || (last !== undefined && !isCalendarDate(last))) {
-		report(fault('error', 'date-form', at, 'Entry dates are written en:2026-03-01.. or en:2026-03-01..2026-06-30, with days that exist.'));
+	const [, from, span, to] = dates ?? [];
+	const first = from ?? null;
+	// A single day begins and ends with itself.
+	const last = span === undefined ? first : (to ?? null);
+	const fits = dates !== null && (first !== null || last !== null) && (span !== undefined || to === undefined);
+	if (!fits || [first, last].some((day) => day !== null && !isCalendarDate(day))) {
+		report(
+			fault(
+				'error',
+				'date-form',
+				at,
+				'Entry dates are written en:2026-03-01, en:2026-03-01.., en:..2026-06-30 or en:2026-03-01..2026-06-30, with days that exist.'
+			)
+		);
 		return null;
 	}
-	if (last !== undefined && first > last) {
-		report(fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [replacing('Turn them round', at, `en:${last}..${first}`)]));
+	if (first !== null && last !== null && first > last) {
+		report(fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [replacing('Swap them', at, `en:${last}..${first}`)]));
 		return null;
 	}
-	return { type: 'entered', first, last: last ?? null };
+	return { type: 'entered', first, last };
 }
 
-/** Reads what stands in `id:( … )`: literals joined by OR, each bare or in quotes. */
+/** Reads the inside of `id:( … )`: literals joined by OR, each bare or in quotes. */
 export function readIdentifierGroup(inside: string, at: Span, report: Report): Limit | null {
 	const words = inside.match(/"[^"]*"|[^\s"]+/g) ?? [];
 	const values: string[] = [];
@@ -72,6 +84,19 @@ export function readIdentifierGroup(inside: string, at: Span, report: Report): L
 }
 
 export function finishIdentifiers(values: readonly string[], at: Span, report: Report): Limit | null {
+	const quoted = values.find((value) => QUOTES.test(value));
+	if (quoted !== undefined) {
+		report(
+			fault(
+				'error',
+				'identifier-quotes',
+				at,
+				'An identifier holds no quotes.',
+				values.length === 1 ? [replacing('Remove them', at, `id:${quoted.replace(new RegExp(QUOTES, 'g'), '')}`)] : []
+			)
+		);
+		return null;
+	}
 	if (values.length === 0 || values.some((value) => value === '')) {
 		report(fault('error', 'identifier-empty', at, 'An identifier is missing here.'));
 		return null;

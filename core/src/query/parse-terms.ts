@@ -16,7 +16,8 @@ export function replacing(label: string, at: Span, insert: string): Repair {
 }
 
 export const RESERVED = /^(and|or|not|(?:within|before)\/\d+)$/i;
-const SEPARATING = /[-'’./&_]/;
+/** The modifier letter apostrophe (U+02BC) is an apostrophe to a reader. */
+const SEPARATING = /[-'’\u02BC./&_]/;
 
 /** True for a text that may stand without quotes: house rule for words, and no reserved word. */
 export function standsUnquoted(text: string): boolean {
@@ -37,12 +38,13 @@ function firstForeignSign(text: string): string | null {
 		else return sign;
 		previous = sign;
 	}
-	return lastJoins || /['’]/.test(previous) ? null : previous;
+	return lastJoins || /['’\u02BC]/.test(previous) ? null : previous;
 }
 
 function foldsToToken(sign: string): boolean {
 	if (/\p{M}/u.test(sign)) return true;
-	return Array.from(foldCluster(sign).text).every((folded) => characterKind(folded) !== 'separator');
+	// A fraction (½) folds to its digits with a fraction slash between them.
+	return Array.from(foldCluster(sign).text).every((folded) => folded === '\u2044' || characterKind(folded) !== 'separator');
 }
 
 const straightened = (text: string) => text.replace(/["\u201C\u201D\u201E\u201F]/g, '').trim();
@@ -51,53 +53,82 @@ export function readWord(text: string, at: Span, report: Report): Expression | n
 	const quoted = `"${straightened(text)}"`;
 	if (text.endsWith('\\') && !text.endsWith('\\\\')) {
 		report(
-			fault('error', 'nothing-after-backslash', at, 'A backslash makes the next sign literal, and no sign follows it.', [
-				replacing('Take the backslash out', at, text.slice(0, -1))
+			fault('error', 'nothing-after-backslash', at, 'A backslash makes the next character literal, and nothing follows it.', [
+				replacing('Remove the backslash', at, text.slice(0, -1))
 			])
 		);
 		return null;
 	}
 	const foreign = text.includes('\\') ? null : firstForeignSign(text);
-	if (foreign !== null)
-		report(fault('error', 'sign-in-word', at, `“${foreign}” cannot stand there in a word without quotes.`, [replacing('Put it in quotes', at, quoted)]));
+	if (foreign !== null && foldPattern(text).length > 0) {
+		report(fault('error', 'sign-in-word', at, `“${foreign}” cannot be in a word without quotes.`, [replacing('Put it in quotes', at, quoted)]));
+		return null;
+	}
 	return readTerm(text, at, report);
 }
 
 export function readPhrase(text: string, at: Span, closed: boolean, report: Report): Expression | null {
 	const inside = text.slice(1, closed ? -1 : undefined);
-	if (!closed)
+	if (!closed && inside.trim() !== '')
 		report(
 			fault('error', 'open-quote', at, 'The quote is never closed.', [{ label: 'Close it at the end', edits: [{ from: at.to, to: at.to, insert: '"' }] }])
 		);
 	if (inside.trim() === '') {
-		report(fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [replacing('Take the quotes out', at, '')]));
+		report(fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [replacing('Remove the quotes', at, '')]));
 		return null;
 	}
 	return readTerm(inside.replace(/\s+/g, ' ').trim(), at, report);
 }
 
-function readTerm(text: string, at: Span, report: Report): Expression | null {
+function readTerm(typed: string, at: Span, report: Report): Expression | null {
+	// An escaped blank separates like any other.
+	const text = typed.replace(/\\\s/g, ' ').replace(/\s+/g, ' ').trim();
 	const patterns = foldPattern(text);
 	const [first] = patterns;
 	if (first === undefined) {
-		report(fault('error', 'no-letters', at, 'There is no letter or digit here that could be searched.', [replacing('Take it out', at, '')]));
+		report(fault('error', 'no-letters', at, 'There is no letter or digit here to search for.', [replacing('Remove it', at, '')]));
+		return null;
+	}
+	const beside = wildcardBesideCharacter(text);
+	if (beside !== null) {
+		report(
+			fault('error', 'wildcard-beside', at, `“${beside}” beside a character that is a word by itself matches nothing more; “?” is one more character.`, [
+				replacing('Remove it', at, rewritten(text, at, text.replaceAll(beside, '')))
+			])
+		);
 		return null;
 	}
 	if (patterns.some((pattern) => /^[*~]+$/.test(pattern))) {
-		report(fault('error', 'wildcard-alone', at, 'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.'));
+		report(
+			fault('error', 'wildcard-alone', at, 'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.', [
+				replacing('Remove it', at, rewritten(text, at, text.replace(/[*~]/g, '')))
+			])
+		);
 		return null;
 	}
-	const star = /\*(?=\p{Nd})/u.exec(text);
+	const star = /(?<!\\)\*+(?=\p{Nd})/u.exec(text);
 	if (star) {
-		const spaced = text.replace(/\*(?=\p{Nd})/gu, '* ');
+		const spaced = text.replace(/\*+(?=\p{Nd})/gu, '* ');
 		report(
-			fault('error', 'digit-after-star', at, '“*” directly before a digit is read in two ways: any letters before the digit, or a gap between them.', [
+			fault('error', 'digit-after-star', at, '“*” directly before a digit can be read in two ways: any letters before the digit, or a gap between them.', [
 				replacing('As a phrase', at, `"${spaced}"`),
-				replacing('At most one sign between', at, text.replace(/\*(?=\p{Nd})/gu, '~'))
+				replacing('At most one character between', at, rewritten(text, at, text.replace(/\*+(?=\p{Nd})/gu, '~')))
 			])
 		);
 	}
 	return patterns.length === 1 ? { kind: 'word', text, pattern: first, at } : { kind: 'phrase', text, patterns, at };
+}
+
+/** A changed term in the quotes that it had. */
+const rewritten = (text: string, at: Span, changed: string): string => (at.to - at.from > text.length ? `"${changed.trim()}"` : changed);
+
+/** The `*` or `~` that touches a character which is a token by itself, such as 漢; null where none does. */
+function wildcardBesideCharacter(text: string): string | null {
+	if (!/[*~]/.test(text)) return null;
+	const characters = Array.from(text);
+	const isAlone = (at: number) => Array.from(foldCluster(characters[at] ?? ' ').text).some((one) => characterKind(one) === 'alone');
+	const found = characters.findIndex((one, at) => /[*~]/.test(one) && characters[at - 1] !== '\\' && (isAlone(at - 1) || isAlone(at + 1)));
+	return found < 0 ? null : (characters[found] ?? null);
 }
 
 interface Cut {
@@ -130,6 +161,8 @@ function readLabel(text: string): string | null {
 }
 
 export function readHeading(text: string, at: Span, closed: boolean, report: Report): HeadingPiece | null {
+	// What else is wrong shows when the brace is closed: one cause is one fault.
+	const tell: Report = closed ? report : () => undefined;
 	if (!closed) {
 		report(
 			fault('error', 'open-heading', at, 'The heading is never closed with “}”.', [
@@ -137,11 +170,11 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 			])
 		);
 	}
-	const body: Cut = { text: text.slice(1, closed ? -1 : undefined), from: at.from + 1 };
+	const body: Cut = { text: text.slice(1, closed ? -1 : undefined).replace(/[\u201C\u201D\u201E\u201F]/g, '"'), from: at.from + 1 };
 	const [named = body, ...qualifierParts] = cutAt(body, '|');
 	const [labelled = named, ...reachParts] = cutAt(named, '>');
 	if (qualifierParts.length > 1 || reachParts.length > 1) {
-		report(fault('error', 'heading-signs', at, '“>” and “|” stand at most once each in a heading; a label that holds one of them goes in quotes.'));
+		tell(fault('error', 'heading-signs', at, '“>” and “|” can each be used once in a heading; put a label that contains one of them in quotes.'));
 		return null;
 	}
 	let rest = labelled.text.trim();
@@ -154,8 +187,8 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 		rest = rest.slice(named2[1]?.from ?? 1).trim();
 	}
 	if (!rest.startsWith('"') && / except /i.test(`${rest} `)) {
-		report(
-			fault('error', 'except-without-narrower', at, '“except” takes headings out of the narrower ones, so “>” must stand before it.', [
+		tell(
+			fault('error', 'except-without-narrower', at, '“except” leaves headings out of the narrower ones, so “>” must come before it.', [
 				replacing('Put “>” before it', at, text.replace(/ except /i, ' > except '))
 			])
 		);
@@ -164,9 +197,9 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	const reach = reachParts[0]?.text.trim() ?? null;
 	const exceptPart = reach === null || reach === '' ? null : /^except\s+(.*)$/is.exec(reach);
 	if (reach !== null && reach !== '' && !exceptPart) {
-		report(
+		tell(
 			fault('error', 'after-narrower', at, 'After “>” only “except” and headings may follow.', [
-				replacing('Take the rest out', at, `${text.slice(0, text.indexOf('>') + 1)}}`)
+				replacing('Remove the rest', at, `${text.slice(0, text.indexOf('>') + 1)}}`)
 			])
 		);
 		return null;
@@ -176,20 +209,20 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	const qualifiers = qualifierParts[0] ? labels(qualifierParts[0].text) : [];
 	const label = rest === '*' ? null : readLabel(rest);
 	if (label === '') {
-		report(fault('error', 'empty-heading', at, 'There is no heading between the braces.'));
+		tell(fault('error', 'empty-heading', at, 'There is no heading between the braces.'));
 		return null;
 	}
 	const all = [...except, ...qualifiers, ...(rest === '*' ? [] : [label])];
 	if (all.includes(null)) {
-		report(fault('error', 'heading-quotes', at, 'The quotes in this heading do not fit together; a quote inside quotes is written twice.'));
+		tell(fault('error', 'heading-quotes', at, 'The quotes in this heading do not match; write a quote inside quotes twice.'));
 		return null;
 	}
 	if (all.includes('')) {
-		report(fault('error', 'empty-heading', at, 'A heading or qualifier is missing between the signs.'));
+		tell(fault('error', 'empty-heading', at, 'A heading or qualifier is missing here.'));
 		return null;
 	}
 	if (rest === '*' && qualifiers.length === 0) {
-		report(fault('error', 'any-heading', at, '{*} stands for any heading and needs a qualifier, as in {* | harm}.'));
+		tell(fault('error', 'any-heading', at, '{*} stands for any heading and needs a qualifier, as in {* | harm}.'));
 		return null;
 	}
 	return {

@@ -5,10 +5,11 @@
 import { DEFAULT_FIELDS, TEXT_FIELDS, type Expression, type Limit, type LimitField, type Span, type TextField } from './expression.ts';
 import type { Fault, Repair } from './fault.ts';
 import { checkHandLimits, containsNear, withComments } from './parse-finish.ts';
+import { withCleanRepairs } from './clean-repairs.ts';
 import { finishIdentifiers, isLimitCode, readDates, readIdentifierGroup, readMarked, readPresence, readYears, type LimitCode } from './parse-limit.ts';
 import { fault, readHeading, readPhrase, readWord, replacing, RESERVED } from './parse-terms.ts';
 import { readPieces, type FlatPiece, type GroupPiece, type Piece } from './pieces.ts';
-import { joinElements, type Element, type Operand } from './sequence.ts';
+import { joinElements, type Element, type Operand, type Operator } from './sequence.ts';
 
 export interface Parsed {
 	/** What was understood; null where that is nothing. */
@@ -34,12 +35,18 @@ export function parse(text: string): Parsed {
 					'error',
 					'line-too-long',
 					{ from: 0, to: text.length },
-					`A line holds at most ${LINE_CEILING.toLocaleString('en')} signs; this one has ${text.length.toLocaleString('en')}. Spread it over several lines.`
+					`A line can have at most ${LINE_CEILING.toLocaleString('en')} characters; this one has ${text.length.toLocaleString('en')}. Split it into several lines.`
 				)
 			]
 		};
-	return new LineReader(text).read();
+	const { tree, faults } = new LineReader(text).read();
+	return { tree, faults: withCleanRepairs(text, faults, (repaired) => new LineReader(repaired).read().faults) };
 }
+
+/** Something that was refused and reported: it keeps its place, so that nothing else is reported because of it. */
+const refused = (at: Span): Operand => ({ role: 'operand', at, expression: null, bracketed: false });
+const refusedOperand = (pieces: readonly Piece[], start: number, end: number): Operand =>
+	refused({ from: pieces[start]?.from ?? 0, to: (pieces[Math.min(end, pieces.length) - 1] ?? pieces[start])?.to ?? 0 });
 
 /** Where the reader is: inside a field scope, or inside the value of a limit. */
 type Scope = 'open' | 'field' | 'limit';
@@ -92,27 +99,33 @@ class LineReader {
 			const fieldEnd = this.fieldPrefixEnd(pieces, index);
 			if (fieldEnd > index) {
 				const [operand, next] = this.scoped(pieces, index, fieldEnd, scope, depth);
-				if (operand) elements.push(operand);
+				elements.push(operand ?? refusedOperand(pieces, index, next));
 				index = next;
 				continue;
 			}
 			this.pending.push(...piece.comments);
 			const following = pieces[index + 1];
 			if (piece.kind === 'word' && following?.kind === 'group' && /^(any|all)$/i.test(piece.text)) {
-				const operand = this.lineList(piece, following, scope);
-				if (operand) elements.push(operand);
+				elements.push(this.lineList(piece, following, scope) ?? refusedOperand(pieces, index, index + 2));
 				index += 2;
 				continue;
 			}
-			const element = this.element(piece, scope, depth);
-			if (element) elements.push(element);
+			elements.push(this.element(piece, scope, depth));
 			index++;
+			// The lines of an ANY without its bracket have been reported with it.
+			if (piece.kind === 'word' && /^(ANY|ALL)$/.test(piece.text))
+				for (
+					let next = pieces[index];
+					next && (next.kind === 'line' || next.kind === 'comma' || (next.kind === 'word' && next.text === '-'));
+					next = pieces[index]
+				)
+					index++;
 		}
 		return joinElements(elements, this.text, this.report);
 	}
 
-	private element(piece: Piece, scope: Scope, depth: number): Element | null {
-		if (piece.kind === 'group') return this.group(piece, scope, depth);
+	private element(piece: Piece, scope: Scope, depth: number): Element {
+		if (piece.kind === 'group') return this.group(piece, scope, depth) ?? refused(piece);
 		switch (piece.kind) {
 			case 'operator':
 				return { role: 'operator', at: piece, operator: piece.text.toLowerCase() as 'and' | 'or' | 'not' };
@@ -123,19 +136,22 @@ class LineReader {
 				if (/^(WITHIN|BEFORE)(\/.*)?$/.test(piece.text)) {
 					this.report(
 						fault('error', 'no-distance', piece, `${piece.text.replace(/\/.*/, '')} needs a distance, a whole number from 1.`, [
-							replacing('At a distance of 3', piece, `${piece.text.replace(/\/.*/, '')}/3`),
-							replacing('It is an ordinary word', piece, `"${piece.text}"`)
+							replacing('Use a distance of 3', piece, `${piece.text.replace(/\/.*/, '')}/3`),
+							replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
+							this.quotedWithNeighbours(piece)
 						])
 					);
-					return null;
+					return { role: 'gap', at: piece };
 				}
 				if (/^(ANY|ALL)$/.test(piece.text)) {
 					this.report(
-						fault('error', 'list-without-bracket', piece, `${piece.text} joins lines and needs them in brackets: ${piece.text}(#1-#4).`, [
-							replacing('It is an ordinary word', piece, `"${piece.text}"`)
+						fault('error', 'list-without-bracket', piece, `${piece.text} combines lines and needs them in brackets: ${piece.text}(#1-#4).`, [
+							...this.bracketAround(piece),
+							replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
+							this.quotedWithNeighbours(piece)
 						])
 					);
-					return null;
+					return refused(piece);
 				}
 				return this.operand(piece, readWord(piece.text, piece, this.report));
 			}
@@ -154,19 +170,43 @@ class LineReader {
 			case 'comma':
 			case 'sign':
 				this.report(
-					fault('error', 'stray-sign', piece, `“${piece.text}” has no meaning here. Signs that belong to a word go in quotes with it.`, [
-						replacing('Take it out', piece, '')
+					fault('error', 'stray-sign', piece, `“${piece.text}” has no meaning here. A character that belongs to a word goes in quotes with it.`, [
+						replacing('Remove it', piece, ''),
+						replacing('OR instead', piece, ' OR '),
+						replacing('AND instead', piece, ' AND '),
+						this.quotedWithNeighbours(piece)
 					])
 				);
-				return null;
+				return { role: 'gap', at: piece };
 			case 'close':
-				this.report(fault('error', 'stray-bracket', piece, 'This bracket closes nothing.', [replacing('Take it out', piece, '')]));
-				return null;
+				this.report(fault('error', 'stray-bracket', piece, 'This bracket has no opening bracket.', [replacing('Remove it', piece, '')]));
+				return { role: 'gap', at: piece };
 		}
 	}
 
-	private operand(at: Span, expression: Expression | null | false, bracketed = false): Operand | null {
-		if (!expression) return null;
+	/** In quotes with the words beside it, blanks between them included. */
+	private quotedWithNeighbours(piece: Span): Repair {
+		let [from, to] = [piece.from, piece.to];
+		const blank = (at: number) => /\s/.test(this.text.charAt(at));
+		const plain = (at: number) => at >= 0 && at < this.text.length && !/[\s()"{},:+#@\u201C-\u201F]/.test(this.text.charAt(at));
+		let before = from;
+		while (before > 0 && blank(before - 1)) before--;
+		if (plain(before - 1)) for (from = before; plain(from - 1);) from--;
+		let after = to;
+		while (after < this.text.length && blank(after)) after++;
+		if (plain(after)) for (to = after; plain(to);) to++;
+		return replacing('Words, in quotes', { from, to }, `"${this.text.slice(from, to)}"`);
+	}
+
+	/** `ANY #1-#3, #5` with the brackets that it needs. */
+	private bracketAround(word: Span): Repair[] {
+		const lines = /^\s*(#\d+(?:\s*-\s*#\d+)?(?:\s*,\s*#\d+(?:\s*-\s*#\d+)?)*)/.exec(this.text.slice(word.to, word.to + 2_000));
+		if (!lines) return [];
+		return [replacing('Put the lines in brackets', { from: word.to, to: word.to + lines[0].length }, `(${lines[1] ?? ''})`)];
+	}
+
+	private operand(at: Span, expression: Expression | null | false, bracketed = false): Operand {
+		if (!expression) return refused(at);
 		return { role: 'operand', at, expression: this.leaf(expression), bracketed };
 	}
 
@@ -182,14 +222,14 @@ class LineReader {
 			return null;
 		}
 		if (piece.pieces.length === 0) {
-			this.report(fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [replacing('Take them out', piece, '')]));
+			this.report(fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [replacing('Remove them', piece, '')]));
 			return null;
 		}
 		const expression = this.sequence(piece.pieces, scope, depth + 1);
 		return expression && { role: 'operand', at: piece, expression, bracketed: true };
 	}
 
-	private nearness(piece: FlatPiece, spelling: string): Element {
+	private nearness(piece: FlatPiece, spelling: string): Operator {
 		const [word = '', digits = ''] = spelling.toUpperCase().split('/');
 		const distance = Number(digits);
 		if (!/^[1-9]\d*$/.test(digits) || distance > 100_000)
@@ -199,7 +239,7 @@ class LineReader {
 					'distance',
 					piece,
 					distance === 0
-						? 'A distance of 0 would ask two words to stand in the same place; 1 means next to each other.'
+						? 'A distance of 0 would put two words in the same place; 1 means next to each other.'
 						: 'A distance is a whole number from 1 to 100,000, without a zero in front.',
 					[replacing(distance === 0 ? 'Next to each other' : 'Write the number plainly', piece, `${word}/${Math.min(Math.max(distance, 1), 100_000)}`)]
 				)
@@ -212,20 +252,17 @@ class LineReader {
 		};
 	}
 
-	/** `and` in lower case: capitals, or quotes that take in the words beside it. */
+	/** `and` in lower case: capitals, or quotes that include the words beside it. */
 	private lowerCaseOperator(piece: FlatPiece): Element {
 		const capitals = piece.text.toUpperCase();
-		const before = /[^\s()"{},:+#@]+\s+$/.exec(this.text.slice(0, piece.from));
-		const after = /^\s+[^\s()"{},:+#@]+/.exec(this.text.slice(piece.to));
-		const whole = { from: before ? before.index : piece.from, to: piece.to + (after?.[0].length ?? 0) };
 		this.report(
-			fault('error', 'operator-case', piece, `“${piece.text}” is neither plainly an operator (capitals) nor plainly a word (in quotes).`, [
+			fault('error', 'operator-case', piece, `“${piece.text}” could be an operator (write it in capitals) or a word (put it in quotes).`, [
 				replacing(`The operator ${capitals}`, piece, capitals),
-				replacing('Words, in quotes', whole, `"${this.text.slice(whole.from, whole.to)}"`)
+				this.quotedWithNeighbours(piece)
 			])
 		);
-		if (capitals.includes('/')) return this.nearness(piece, capitals);
-		return { role: 'operator', at: piece, operator: capitals.toLowerCase() as 'and' | 'or' | 'not' };
+		if (capitals.includes('/')) return { ...this.nearness(piece, capitals), refused: true };
+		return { role: 'operator', at: piece, operator: capitals.toLowerCase() as 'and' | 'or' | 'not', refused: true };
 	}
 
 	private onlyOpen(piece: Span, scope: Scope, what: string): boolean {
@@ -235,7 +272,7 @@ class LineReader {
 				'error',
 				'not-in-scope',
 				piece,
-				scope === 'field' ? `${what} cannot stand inside a field; fields are for words, phrases and proximity.` : `${what} cannot stand inside this limit.`
+				scope === 'field' ? `${what} cannot be inside a field; fields are for words, phrases and proximity.` : `${what} cannot be inside this limit.`
 			)
 		);
 		return false;
@@ -268,13 +305,15 @@ class LineReader {
 	/** ANY( … ) and ALL( … ). */
 	private lineList(word: FlatPiece, group: GroupPiece, scope: Scope): Operand | null {
 		const at = { from: word.from, to: group.to };
-		if (!/^(ANY|ALL)$/.test(word.text)) {
+		const capitals = /^(ANY|ALL)$/.test(word.text);
+		if (!capitals) {
 			this.report(
-				fault('error', 'operator-case', word, `“${word.text}” before a bracket is neither plainly a list of lines (capitals) nor plainly a word (in quotes).`, [
+				fault('error', 'operator-case', word, `“${word.text}” before a bracket could be a list of lines (write it in capitals) or a word (put it in quotes).`, [
 					replacing('A list of lines, in capitals', word, word.text.toUpperCase()),
-					replacing('An ordinary word', word, `"${word.text}"`)
+					replacing('An ordinary word', { from: word.from, to: group.from }, `"${word.text}" AND `)
 				])
 			);
+			if (!group.pieces.some((piece) => piece.kind === 'line')) return null;
 		}
 		if (!this.onlyOpen(at, scope, 'A list of lines')) return null;
 		if (!group.closed)
@@ -299,8 +338,8 @@ class LineReader {
 					if (first?.kind === 'line' && last?.kind === 'line') {
 						if (first.number !== null && last.number !== null && first.number > last.number)
 							this.report(
-								fault('error', 'lines-reversed', { from: piece.from, to: end.to }, `#${first.number} stands below #${last.number}.`, [
-									replacing('Turn them round', { from: piece.from, to: end.to }, `#${last.number}-#${first.number}`)
+								fault('error', 'lines-reversed', { from: piece.from, to: end.to }, `#${first.number} is below #${last.number}.`, [
+									replacing('Swap them', { from: piece.from, to: end.to }, `#${last.number}-#${first.number}`)
 								])
 							);
 						else spans.push([first.number, last.number]);
@@ -348,7 +387,7 @@ class LineReader {
 					'error',
 					'unknown-field',
 					{ from, to: colon },
-					`“${unknown}” is no field. Fields are ${TEXT_FIELDS.join(', ')}; a colon that belongs to the words goes in quotes with them.`,
+					`“${unknown}” is not a field. Fields are ${TEXT_FIELDS.join(', ')}; put a term that contains a colon in quotes.`,
 					[
 						replacing('Put it in quotes', at, `"${this.text.slice(at.from, at.to).replace(/["\u201C\u201D]/g, '')}"`),
 						replacing('Search all fields', { from, to: colon }, 'all:')
@@ -363,21 +402,25 @@ class LineReader {
 					'error',
 					codes.length > 1 ? 'mixed-fields' : 'not-in-scope',
 					{ from, to: colon },
-					codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot stand inside a field or another limit.'
+					codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot be inside a field or another limit.'
 				)
 			);
 			return [null, end + 1];
 		}
 		if (scope !== 'open') {
 			this.report(
-				fault('error', 'not-in-scope', { from, to: colon }, 'One field scope cannot stand inside another.', [
-					replacing('Take the inner one out', { from, to: colon }, '')
+				fault('error', 'not-in-scope', { from, to: colon }, 'A field cannot be inside another field.', [
+					replacing('Remove the inner one', { from, to: colon }, '')
 				])
 			);
 			return [null, end];
 		}
 		if (!value || !['word', 'phrase', 'group', 'line', 'concept', 'heading', 'identifier'].includes(value.kind)) {
-			this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field. It binds one word, one phrase or one bracket.'));
+			this.report(
+				fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field. It applies to one word, one phrase or one bracket.', [
+					replacing('Remove it', { from, to: colon }, '')
+				])
+			);
 			return [null, end];
 		}
 		const code = codes[0];
@@ -394,11 +437,18 @@ class LineReader {
 		if (value.kind === 'group') {
 			this.pending.push(...value.comments);
 			of = this.group(value, 'field', depth)?.expression ?? null;
-		} else {
+		} else if (value.kind === 'word' || value.kind === 'phrase') {
 			this.pending.push(...value.comments);
 			const element = this.element(value, 'field', depth);
-			of = element?.role === 'operand' ? element.expression : null;
-			if (element?.role === 'operator') this.report(fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field.'));
+			of = element.role === 'operand' ? element.expression : null;
+		} else {
+			const what = { heading: 'a heading', line: 'a line', concept: 'a concept' }[value.kind as 'heading' | 'line' | 'concept'] ?? 'a limit';
+			this.report(
+				fault('error', 'not-in-scope', at, `A field applies to words, phrases and proximity, not to ${what}.`, [
+					replacing('Remove the field', { from, to: colon }, '')
+				])
+			);
+			of = null;
 		}
 		return [of && { role: 'operand', at, expression: { kind: 'field', fields, of, at }, bracketed: false }, end + 1];
 	}
@@ -411,9 +461,7 @@ class LineReader {
 			case 'en':
 				if (value.from !== colon) {
 					this.report(
-						fault('error', 'space-in-limit', at, `${code}: and its value are written without a space.`, [
-							replacing('Take the space out', at, `${code}:${text}`)
-						])
+						fault('error', 'space-in-limit', at, `${code}: and its value are written without a space.`, [replacing('Remove the space', at, `${code}:${text}`)])
 					);
 					return null;
 				}
@@ -444,9 +492,9 @@ class LineReader {
 
 	private entryLimit(code: LimitField, value: Piece, at: Span, depth: number): Limit | null {
 		const element = this.element(value, 'limit', depth);
-		if (element?.role !== 'operand') return null;
+		if (element.role !== 'operand' || !element.expression) return null;
 		if (containsNear(element.expression)) {
-			this.report(fault('error', 'near-in-limit', at, `${code}: compares whole entries, so WITHIN and BEFORE have no place in it.`));
+			this.report(fault('error', 'near-in-limit', at, `${code}: compares whole entries, so WITHIN and BEFORE cannot be used in it.`));
 			return null;
 		}
 		return { type: 'entry', field: code, of: element.expression };

@@ -63,11 +63,12 @@ export function printTerm(text: string): string {
 	return term;
 }
 
-const MUST_QUOTE = /[:;>|"{}]|^!|^\*$| except /i;
+const QUOTES = /["\u201C\u201D\u201E\u201F]/g;
+const MUST_QUOTE = /[:;>|"{}\u201C\u201D\u201E\u201F]|^!|^\*$| except /i;
 
 /** A label as it stands inside braces. */
 export function printLabel(label: string): string {
-	return MUST_QUOTE.test(label) ? `"${label.replaceAll('"', '""')}"` : label;
+	return MUST_QUOTE.test(label) ? `"${label.replace(QUOTES, '""')}"` : label;
 }
 
 function printHeading(heading: HeadingPiece): string {
@@ -91,7 +92,7 @@ function printLimit(limit: Limit): string {
 		case 'last-years':
 			return `yr:last${limit.count}`;
 		case 'entered':
-			return `en:${limit.first}..${limit.last ?? ''}`;
+			return limit.first !== null && limit.first === limit.last ? `en:${limit.first}` : `en:${limit.first ?? ''}..${limit.last ?? ''}`;
 		case 'entry':
 			return `${limit.field}:${printIn(limit.of, true)}`;
 		case 'identifier':

@@ -9,11 +9,11 @@ const fields = { type: 'array', items: { enum: INDEXED_FIELDS } } as const;
 const query = { $ref: '#/definitions/query' } as const;
 const spans = { $ref: '#/definitions/spans' } as const;
 
-const kind = (kinds: string | readonly string[], properties: Readonly<Record<string, object>>) => ({
+const kind = (kinds: string | readonly string[], properties: Readonly<Record<string, object>>, optional: Readonly<Record<string, object>> = {}) => ({
 	type: 'object',
 	required: ['kind', ...Object.keys(properties)],
 	additionalProperties: false,
-	properties: { kind: { enum: [kinds].flat() }, ...properties }
+	properties: { kind: { enum: [kinds].flat() }, ...properties, ...optional }
 });
 
 export const querySchema = {
@@ -34,9 +34,9 @@ export const querySchema = {
 				spans,
 				kind(['and', 'or'], { parts: { type: 'array', items: query } }),
 				kind('not', { keep: query, drop: query }),
-				kind('assigned', { headings: { type: ['array', 'null'], items: text }, main: { type: 'boolean' }, qualifiers: texts }),
+				kind('assigned', { headings: { type: ['array', 'null'], items: text }, main: { type: 'boolean' }, qualifiers: texts }, { vocabulary: text }),
 				kind('years', { first: number, last: number }),
-				kind('entered', { first: text, last: { type: ['string', 'null'] } }),
+				kind('entered', { first: { type: ['string', 'null'] }, last: { type: ['string', 'null'] } }),
 				kind('entry', { field: { enum: LIMIT_FIELDS }, patterns: texts }),
 				kind('identifier', { values: texts }),
 				kind('presence', { has: { type: 'boolean' }, part: { enum: ['ab', 'hd'] } }),

@@ -7,22 +7,33 @@ import { nodesOf, type Expression, type Span } from './expression.ts';
 import type { Repair } from './fault.ts';
 import { fault, replacing, type Report } from './parse-terms.ts';
 
+/** A word, phrase, bracket, heading or reference; `expression` is null for one that was refused and reported. */
 export interface Operand {
 	readonly role: 'operand';
 	readonly at: Span;
-	readonly expression: Expression;
+	readonly expression: Expression | null;
 	/** True where it stood in brackets of its own. */
 	readonly bracketed: boolean;
 }
+
+type Readable = Operand & { readonly expression: Expression };
 
 export interface Operator {
 	readonly role: 'operator';
 	readonly at: Span;
 	readonly operator: 'and' | 'or' | 'not' | 'within' | 'before';
 	readonly distance?: number;
+	/** True for one that was refused and reported, such as `and` in lower case. */
+	readonly refused?: boolean;
 }
 
-export type Element = Operand | Operator;
+/** A character or word that was refused and reported, where an operator could be: its neighbours are not reported again. */
+export interface Gap {
+	readonly role: 'gap';
+	readonly at: Span;
+}
+
+export type Element = Operand | Operator | Gap;
 
 /** Operators in one row beyond which the tree would be too deep to walk. */
 const CHAIN_CEILING = 400;
@@ -34,28 +45,42 @@ const spelling = (operator: Operator) =>
 
 const over = (first: Span, last: Span): Span => ({ from: first.from, to: last.to });
 
-/** Joins one level; null where nothing usable stood there. */
+/** Joins one level; null where nothing usable is in it. */
 export function joinElements(elements: readonly Element[], text: string, report: Report): Expression | null {
 	const { operands, operators } = alternate(elements, text, report);
-	const [first] = operands;
+	const readable = operands.filter(isReadable);
+	// What was refused has been reported; the rest is kept for its pieces.
+	if (readable.length < operands.length) return together(readable);
+	const [first] = readable;
 	if (!first) return null;
 	if (operators.length === 0) return first.expression;
 	const spellings = new Set(operators.map(spelling));
-	if (spellings.size > 1) return joinMixed(operands, operators, text, report);
+	if (spellings.size > 1) return joinMixed(readable, operators, text, report);
 	const [operator] = operators;
 	if (!operator) return first.expression;
 	if (operator.operator === 'not' && operators.length > 1) {
 		const rest = operands.slice(1);
 		const inside = { from: rest[0]?.at.from ?? 0, to: rest.at(-1)?.at.to ?? 0 };
 		report(
-			fault('error', 'not-three-sides', over(first.at, rest.at(-1)?.at ?? first.at), 'NOT takes exactly two sides: what to keep and what to leave out.', [
-				replacing('Leave all of them out', inside, `(${rest.map((one) => text.slice(one.at.from, one.at.to)).join(' OR ')})`)
+			fault('error', 'not-three-sides', over(first.at, rest.at(-1)?.at ?? first.at), 'NOT takes exactly two sides: what to keep and what to exclude.', [
+				replacing('Exclude all of them', inside, `(${rest.map((one) => text.slice(one.at.from, one.at.to)).join(' OR ')})`)
 			])
 		);
 	}
-	if (operator.operator === 'or' || operator.operator === 'and') warnOfHalfFields(operands, text, report);
-	if (operator.operator === 'within' && operators.length > 1) warnOfChain(operands, operator, text, report);
-	return joinSame(operands, operators, report);
+	if (operator.operator === 'or' || operator.operator === 'and') warnOfHalfFields(readable, operator.operator, text, report);
+	if (operator.operator === 'within' && operators.length > 1 && readable.every((one) => isNearSide(one.expression)))
+		warnOfChain(readable, operator, text, report);
+	return joinSame(readable, operators, text, report);
+}
+
+const isReadable = (one: Operand): one is Readable => one.expression !== null;
+
+/** What was understood of a row that cannot be read as a whole. */
+function together(operands: readonly Readable[]): Expression | null {
+	const [first] = operands;
+	const last = operands.at(-1);
+	if (!first || !last) return null;
+	return operands.length === 1 ? first.expression : { kind: 'and', items: operands.map((one) => one.expression), at: over(first.at, last.at) };
 }
 
 interface Alternating {
@@ -68,44 +93,85 @@ function alternate(elements: readonly Element[], text: string, report: Report): 
 	const operands: Operand[] = [];
 	const operators: Operator[] = [];
 	let run: Operand[] = [];
-	let waiting: Operator | null = null;
+	/** Operators since the last operand. */
+	let waiting: Operator[] = [];
+	let gap = false;
 	const closeRun = () => {
-		if (run.length > 1) reportNeighbours(run, text, report);
+		if (run.length > 1 && run.every(isReadable)) reportNeighbours(run, text, report);
 		run = [];
 	};
 	for (const element of elements) {
-		if (element.role === 'operator') {
+		if (element.role === 'gap') {
 			closeRun();
-			if (operands.length === 0 || waiting) {
-				report(
-					fault(
-						'error',
-						'operator-side',
-						element.at,
-						`${spelling(element)} has nothing ${operands.length === 0 ? 'before' : 'between'} ${waiting && operands.length > 0 ? `it and ${spelling(waiting)}` : 'it'}.`,
-						[replacing('Take it out', element.at, '')]
-					)
-				);
-				continue;
-			}
-			waiting = element;
+			gap = true;
 			continue;
 		}
-		if (waiting) operators.push(waiting);
-		else if (operands.length > 0) {
-			const last = operands.at(-1);
-			operators.push({ role: 'operator', at: { from: last?.at.to ?? 0, to: element.at.from }, operator: 'and' });
+		if (element.role === 'operator') {
+			closeRun();
+			waiting.push(element);
+			continue;
 		}
-		waiting = null;
+		const [operator] = waiting;
+		if (operands.length === 0) reportFirst(waiting, gap, report);
+		else if (operator) {
+			reportSeveral(waiting, report);
+			operators.push(waiting.length > 1 ? (waiting.find((one) => one.operator === 'not') ?? operator) : operator);
+		} else operators.push({ role: 'operator', at: { from: operands.at(-1)?.at.to ?? 0, to: element.at.from }, operator: 'and' });
+		waiting = [];
+		gap = false;
 		operands.push(element);
 		run.push(element);
 	}
 	closeRun();
-	if (waiting) report(fault('error', 'operator-side', waiting.at, `${spelling(waiting)} has nothing after it.`, [replacing('Take it out', waiting.at, '')]));
+	const [last] = waiting;
+	if (last && operands.length === 0) reportFirst(waiting, gap, report);
+	else if (last && !gap && !waiting.some((one) => one.refused))
+		report(
+			fault('error', 'operator-side', over(last.at, waiting.at(-1)?.at ?? last.at), `${waiting.map(spelling).join(' ')} has nothing after it.`, [
+				replacing('Remove it', over(last.at, waiting.at(-1)?.at ?? last.at), '')
+			])
+		);
 	return { operands, operators };
 }
 
-function reportNeighbours(run: readonly Operand[], text: string, report: Report): void {
+/** Operators with nothing before them. Without its NOT a line would mean the reverse, so that is not offered. */
+function reportFirst(waiting: readonly Operator[], gap: boolean, report: Report): void {
+	const [first] = waiting;
+	const last = waiting.at(-1);
+	if (!first || !last || gap || waiting.some((one) => one.refused)) return;
+	const at = over(first.at, last.at);
+	const turns = waiting.some((one) => one.operator === 'not');
+	report(
+		fault('error', 'operator-side', at, turns ? 'NOT needs something to keep before it.' : `${spelling(first)} has nothing before it.`, [
+			...(turns ? [] : [replacing('Remove it', at, '')])
+		])
+	);
+}
+
+/** Operators side by side: one of them is meant. `a AND NOT b` is `a NOT b`; nothing is offered that would turn a NOT round. */
+function reportSeveral(waiting: readonly Operator[], report: Report): void {
+	const [first] = waiting;
+	const last = waiting.at(-1);
+	if (!first || !last || waiting.length < 2 || waiting.some((one) => one.refused)) return;
+	const at = over(first.at, last.at);
+	const names = [...new Set(waiting.map(spelling))];
+	const kept = names.includes('NOT') ? (names.includes('OR') ? [] : ['NOT']) : names;
+	const message =
+		names.includes('OR') && names.includes('NOT')
+			? 'OR NOT is not one operator: records without a term can only be excluded from others, with NOT.'
+			: `${waiting.map(spelling).join(' ')}: one operator is needed here, not ${waiting.length}.`;
+	report(
+		fault(
+			'error',
+			'operator-side',
+			at,
+			message,
+			kept.map((name) => replacing(`${name} alone`, at, name))
+		)
+	);
+}
+
+function reportNeighbours(run: readonly Readable[], text: string, report: Report): void {
 	const [first] = run;
 	const last = run.at(-1);
 	if (!first || !last) return;
@@ -128,14 +194,14 @@ function reportNeighbours(run: readonly Operand[], text: string, report: Report)
 					'error',
 					'sentence',
 					at,
-					'This reads like a whole sentence. Sources do not search sentences: split it into concepts, each with its own words.',
+					'This reads like a whole sentence. Sources do not search for sentences: split it into concepts, each with its own words.',
 					repairs
 				)
-			: fault('error', 'no-operator', at, 'Nothing says how these belong together, and platforms read such neighbours differently.', repairs)
+			: fault('error', 'no-operator', at, 'There is no operator between these terms, and platforms read them differently.', repairs)
 	);
 }
 
-function joinMixed(operands: readonly Operand[], operators: readonly Operator[], text: string, report: Report): Expression | null {
+function joinMixed(operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): Expression | null {
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return null;
@@ -148,7 +214,7 @@ function joinMixed(operands: readonly Operand[], operators: readonly Operator[],
 			'error',
 			'mixed-operators',
 			at,
-			`${names} stand side by side without brackets, and platforms read that differently.`,
+			`${names} are side by side without brackets, and platforms read that differently.`,
 			changes > CHAIN_CEILING
 				? []
 				: [
@@ -157,7 +223,8 @@ function joinMixed(operands: readonly Operand[], operators: readonly Operator[],
 					]
 		)
 	);
-	// Read from the left for the pieces that stand in it; a row that changes too often would be too deep to walk.
+	warnOfHalfFields(operands, null, text, report);
+	// Read from the left for its pieces; a row that changes too often would be too deep to walk.
 	if (changes > CHAIN_CEILING) return { kind: 'and', items: operands.map((one) => one.expression), at };
 	let tree: Expression = first.expression;
 	for (let index = 0; index < operators.length;) {
@@ -192,7 +259,7 @@ function bracketFrom(side: 'left' | 'right', sources: readonly string[], operato
 	return text;
 }
 
-function joinSame(operands: readonly Operand[], operators: readonly Operator[], report: Report): Expression | null {
+function joinSame(operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): Expression | null {
 	const [operator] = operators;
 	const [first, ...rest] = operands;
 	if (!operator || !first) return first?.expression ?? null;
@@ -204,22 +271,18 @@ function joinSame(operands: readonly Operand[], operators: readonly Operator[], 
 				'error',
 				'too-deep',
 				at,
-				`${rest.length.toLocaleString('en')} times ${spelling(operator)} in one row cannot be counted; put parts of it on lines of their own, or join what belongs together with OR in brackets.`
+				`${rest.length.toLocaleString('en')} times ${spelling(operator)} in one row cannot be counted; put parts of it on lines of their own, or combine what belongs together with OR in brackets.`
 			)
 		);
 		return { kind: 'and', items: operands.map((one) => one.expression), at };
 	}
-	let tree: Expression = first.expression;
-	let usable = operator.operator === 'not' || checkNearSide(first, report);
-	for (const right of rest) {
-		const rightUsable = operator.operator === 'not' || checkNearSide(right, report);
-		const joined = usable && rightUsable ? combine(operator, tree, right.expression, over(first.at, right.at)) : null;
-		if (joined) tree = joined;
-		else {
-			tree = { kind: 'and', items: [tree, right.expression], at };
-			usable = false;
-		}
+	const wrong = operator.operator === 'not' ? undefined : operands.find((one) => !isNearSide(one.expression));
+	if (wrong) {
+		reportNearSide(wrong, operands, operators, text, report);
+		return { kind: 'and', items: operands.map((one) => one.expression), at };
 	}
+	let tree: Expression = first.expression;
+	for (const right of rest) tree = combine(operator, tree, right.expression, over(first.at, right.at)) ?? tree;
 	return tree;
 }
 
@@ -251,8 +314,7 @@ function isNearSide(expression: Expression): boolean {
 	}
 }
 
-function checkNearSide(side: Operand, report: Report): boolean {
-	if (isNearSide(side.expression)) return true;
+function reportNearSide(side: Readable, operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): void {
 	const culprit = [...nodesOf(side.expression)].find((node) => !['word', 'phrase', 'near', 'or'].includes(node.kind));
 	const names: Partial<Record<Expression['kind'], string>> = {
 		and: 'AND',
@@ -270,52 +332,76 @@ function checkNearSide(side: Operand, report: Report): boolean {
 			'error',
 			'near-side',
 			side.at,
-			`${names[kind] ?? 'This'} cannot be a side of WITHIN or BEFORE, which take words, phrases, and ORs of them.${kind === 'field' ? ' Put the field around the whole: ti:(a WITHIN/3 b).' : ''}`
+			`${names[kind] ?? 'This'} cannot be a side of WITHIN or BEFORE, which take words, phrases, and ORs of them.${kind === 'field' ? ' A field goes around the whole.' : ''}`,
+			kind === 'field' ? fieldAround(operands, operators, text) : []
 		)
 	);
-	return false;
 }
 
-/** `ti:light OR lamp`: the field binds only the first, which few mean. */
-function warnOfHalfFields(operands: readonly Operand[], text: string, report: Report): void {
-	const isBare = (one: Operand) => ['word', 'phrase', 'near'].includes(one.expression.kind);
-	operands.forEach((one, index) => {
-		if (one.bracketed || one.expression.kind !== 'field') return;
-		const value = one.expression.of;
-		if (text.charAt(one.at.to - 1) === ')' || !['word', 'phrase'].includes(value.kind)) return;
-		let end = index;
-		while (end + 1 < operands.length) {
-			const next = operands[end + 1];
-			if (!next || !isBare(next)) break;
-			end++;
-		}
-		const lastIn = operands[end];
-		if (end === index || !lastIn) return;
-		const source = text.slice(one.at.from, one.at.to);
-		const colon = source.indexOf(':') + 1;
-		report(
-			fault(
-				'warning',
-				'half-field',
-				over(one.at, lastIn.at),
-				`The field binds only the first of these; the others are read in title, abstract and author keywords.`,
-				[
-					{
-						label: 'The field for all of them',
-						edits: [
-							{ from: one.at.from + colon, to: one.at.from + colon, insert: '(' },
-							{ from: lastIn.at.to, to: lastIn.at.to, insert: ')' }
-						]
-					},
-					replacing('Only for the first', one.at, `(${source})`)
-				]
-			)
-		);
+/** `ti:a WITHIN/3 b` as `ti:(a WITHIN/3 b)`, where all fields in the row are the same. */
+function fieldAround(operands: readonly Readable[], operators: readonly Operator[], text: string): Repair[] {
+	const [first] = operands;
+	const last = operands.at(-1);
+	if (!first || !last) return [];
+	const codes = new Set(operands.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : [])));
+	const [code] = codes;
+	if (codes.size !== 1 || code === undefined) return [];
+	const inner = operands.map((one) => unfielded(one, text));
+	const row = inner.reduce((left, right, at) => `${left} ${spelling(operators[at - 1] as Operator)} ${right}`);
+	return [replacing('The field around the whole', over(first.at, last.at), `${code}:(${row})`)];
+}
+
+/** The source of an operand without the field before it. */
+function unfielded(operand: Readable, text: string): string {
+	const source = text.slice(operand.at.from, operand.at.to);
+	if (operand.expression.kind !== 'field') return source;
+	// A bracketed field keeps its brackets around what is left.
+	return source.replace(/^(\(?\s*)[a-z]+(?:\s*\+\s*[a-z]+)*\s*:\s*/i, '$1');
+}
+
+/**
+ * `ti:light OR lamp`, `lamp OR ti:light`: the field applies to one of them only, which few mean.
+ * @param operator of the row; null where operators are mixed, which is reported besides
+ */
+function warnOfHalfFields(operands: readonly Readable[], operator: 'and' | 'or' | null, text: string, report: Report): void {
+	const isBare = (one: Readable) => ['word', 'phrase', 'near'].includes(one.expression.kind);
+	const isSingle = ({ expression, bracketed, at }: Readable) =>
+		!bracketed && expression.kind === 'field' && ['word', 'phrase'].includes(expression.of.kind) && text.charAt(at.to - 1) !== ')';
+	const involved = operands.filter((one) => isBare(one) || isSingle(one));
+	const singles = involved.filter(isSingle);
+	const [first] = involved;
+	const last = involved.at(-1);
+	const [row, end] = [operands[0], operands.at(-1)];
+	if (!first || !last || !row || !end || singles.length === 0 || singles.length === involved.length) return;
+	const codes = new Set(singles.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : [])));
+	const repairs: Repair[] = [];
+	const [code] = codes;
+	if (operator && code !== undefined && codes.size === 1) {
+		const sign = ` ${operator.toUpperCase()} `;
+		const scoped = `${code}:(${involved.map((one) => unfielded(one, text)).join(sign)})`;
+		const others = operands.filter((one) => !involved.includes(one)).map((one) => text.slice(one.at.from, one.at.to));
+		repairs.push(replacing('The field for all of them', over(row.at, end.at), [...others, scoped].join(sign)));
+	}
+	repairs.push({
+		label: singles.length === 1 ? 'Only for this one' : 'Only for these',
+		edits: singles.flatMap(({ at }) => [
+			{ from: at.from, to: at.from, insert: '(' },
+			{ from: at.to, to: at.to, insert: ')' }
+		])
 	});
+	report(
+		fault(
+			'warning',
+			'half-field',
+			over(first.at, last.at),
+			`The field applies to ${singles.length === 1 ? 'one of these' : 'some of these'} only; the others are searched in title, abstract and author keywords.`,
+			repairs
+		)
+	);
 }
 
 /** `a WITHIN/3 b WITHIN/3 c` misses c between a and b. */
-function warnOfChain(operands: readonly Operand[], operator: Operator, text: string, report: Report): void {
+function warnOfChain(operands: readonly Readable[], operator: Operator, text: string, report: Report): void {
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return;
@@ -338,7 +424,7 @@ function warnOfChain(operands: readonly Operand[], operator: Operator, text: str
 			'warning',
 			'near-chain',
 			at,
-			`This is read from the left: “${sources[2] ?? ''}” standing between “${sources[0] ?? ''}” and “${sources[1] ?? ''}” is not found.`,
+			`This is read from the left: “${sources[2] ?? ''}” between “${sources[0] ?? ''}” and “${sources[1] ?? ''}” is not found.`,
 			repairs
 		)
 	);

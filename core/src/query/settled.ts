@@ -60,7 +60,7 @@ function gather(query: Query, all: Gathered): void {
 			return;
 		case 'assigned':
 			for (const qualifier of query.qualifiers.length > 0 ? [...query.qualifiers].map((one) => one.toLowerCase()) : [''])
-				for (const heading of query.headings ?? ['*']) add(all.assigned, `${query.main ? '!' : ''}|${qualifier}`, heading);
+				for (const heading of query.headings ?? [`${query.vocabulary ?? ''}*`]) add(all.assigned, `${query.main ? '!' : ''}|${qualifier}`, heading);
 			return;
 		case 'identifier':
 			for (const one of query.values) all.identifiers.add(one.trim().toLowerCase());

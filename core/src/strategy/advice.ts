@@ -5,7 +5,7 @@
 import type { Edit } from '../document/index.ts';
 import { conceptLetter, type StrategyLine } from '../enquiry/index.ts';
 import { nodesOf } from '../query/index.ts';
-import { usedBy } from './anchors.ts';
+import { usedBy, usedConcepts } from './anchors.ts';
 import { joinedBy, joiningSource } from './line-commands.ts';
 import { openSources } from './opened.ts';
 import { joinedLines, type StrategyPart } from './read.ts';
@@ -135,13 +135,10 @@ function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<string>
 		if (!behind.has(line.id)) continue;
 		const { lines } = usedBy(line.source);
 		for (const id of lines) behind.add(id);
-		for (const { concept, strand } of conceptsUsed(line.source)) for (const one of joinedLines(strategy, concept, strand)) behind.add(one.id);
+		for (const { concept, strand } of usedConcepts(line.source)) for (const one of joinedLines(strategy, concept, strand)) behind.add(one.id);
 	}
 	return behind;
 }
-
-const conceptsUsed = (source: string) =>
-	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({ concept, strand: strand ?? null }));
 
 /** Numbers of the lines that use one of these, for a warning before they go. */
 export function usersOf(strategy: StrategyPart, ids: readonly string[]): number[] {

@@ -7,6 +7,10 @@ import { nodesOf, parse, print, type Expression, type HeadingPiece, type Span } 
 
 const OPEN = '\uE000';
 const CLOSE = '\uE001';
+/** Between the identities of a list that were typed as a range. */
+export const IN_RANGE = '~';
+/** The identities of a list of lines, whether listed or in ranges. */
+export const listedIds = (body: string): string[] => body.split(/[,~]/);
 const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 
 /** What a name of the day stands for, and the reverse. */
@@ -60,16 +64,18 @@ function anchorOf(node: Expression, names: Names): string | null {
 			return id === null ? null : `#${id}`;
 		}
 		case 'lines': {
-			const ids: string[] = [];
+			const spans: string[] = [];
 			for (const [first, last] of node.spans) {
 				if (first === null || last === null || last - first > 10_000) return null;
+				const ids: string[] = [];
 				for (let number = first; number <= last; number++) {
 					const id = names.lineId(number);
 					if (id === null) return null;
 					ids.push(id);
 				}
+				spans.push(ids.join(IN_RANGE));
 			}
-			return `${node.mode === 'any' ? '|' : '&'}${ids.join(',')}`;
+			return `${node.mode === 'any' ? '|' : '&'}${spans.join(',')}`;
 		}
 		case 'concept': {
 			const ids = names.conceptIds(node.letter, node.strand);
@@ -121,7 +127,10 @@ export function toText(source: string, names: Names): string {
 				return `#${names.lineNumber(body) ?? '?'}`;
 			case '|':
 			case '&':
-				return `${inside.startsWith('|') ? 'ANY' : 'ALL'}(${runs(body.split(',').map((id) => names.lineNumber(id)))})`;
+				return `${inside.startsWith('|') ? 'ANY' : 'ALL'}(${body
+					.split(',')
+					.map((span) => ranges(span.split(IN_RANGE).map((id) => names.lineNumber(id))))
+					.join(', ')})`;
 			case '@': {
 				const [concept = '', strand = null] = body.split('/');
 				const name = names.conceptName(concept, strand);
@@ -148,15 +157,14 @@ function headingText(anchor: HeadingAnchor, names: Names): string {
 	});
 }
 
-/** `#1-#3, #7`: runs of at least three are drawn together. */
-function runs(numbers: readonly (number | null)[]): string {
+/** What was typed as a range, as ranges: one, unless lines have come between its own. */
+function ranges(numbers: readonly (number | null)[]): string {
 	const parts: string[] = [];
 	for (let index = 0; index < numbers.length;) {
 		const first = numbers[index] ?? null;
 		let end = index;
 		while (first !== null && numbers[end + 1] === first + (end + 1 - index)) end++;
-		if (end - index >= 2) parts.push(`#${first}-#${numbers[end]}`);
-		else for (let at = index; at <= end; at++) parts.push(`#${numbers[at] ?? '?'}`);
+		parts.push(end > index ? `#${first}-#${numbers[end]}` : `#${first ?? '?'}`);
 		index = end + 1;
 	}
 	return parts.join(', ');
@@ -171,6 +179,10 @@ export function headingsUsedBy(source: string): string[] {
 	});
 }
 
+/** The concepts that a stored line uses, each with its strand, or null for all of them. */
+export const usedConcepts = (source: string): { readonly concept: string; readonly strand: string | null }[] =>
+	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({ concept, strand: strand ?? null }));
+
 /** The identities of other lines and concepts that a stored line uses. */
 export function usedBy(source: string): { readonly lines: readonly string[]; readonly concepts: readonly string[] } {
 	const lines: string[] = [];
@@ -178,7 +190,7 @@ export function usedBy(source: string): { readonly lines: readonly string[]; rea
 	for (const [, inside = ''] of source.matchAll(ANCHOR)) {
 		const body = inside.slice(1);
 		if (inside.startsWith('#')) lines.push(body);
-		else if (/^[|&]/.test(inside)) lines.push(...body.split(','));
+		else if (/^[|&]/.test(inside)) lines.push(...listedIds(body));
 		else if (inside.startsWith('@')) concepts.push(body.split('/')[0] ?? body);
 	}
 	return { lines, concepts };

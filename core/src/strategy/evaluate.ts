@@ -1,7 +1,6 @@
 /** A whole strategy on a collection: every line's records, with the rules for lines that are off, empty or broken. */
-import type { LineRole, StrategyLine } from '../enquiry/index.ts';
 import { evaluate, RecordSet, WorkCeiling, type CollectionIndex, type PartCache, type Watch } from '../collection/index.ts';
-import { hasErrors, type Query } from '../query/index.ts';
+import { hasErrors, sideActedOn, type Query } from '../query/index.ts';
 import type { ReadLine } from './read.ts';
 
 /** `heavy`: it would have taken more work than is allowed, and was given up. */
@@ -15,12 +14,25 @@ export interface LineToEvaluate {
 	readonly empty: boolean;
 	/** Null where the line is empty or faulty. */
 	readonly query: Query | null;
+	/** What lines that use it use in its place while it is off: the side that a limit or filter acts on. */
+	readonly passes?: Query;
 }
 
 /** What evaluating needs of lines that have been read. */
-export function linesToEvaluate(lines: readonly ReadLine[], stored: readonly Pick<StrategyLine, 'id' | 'off'>[]): LineToEvaluate[] {
-	const off = new Set(stored.filter((line) => line.off).map((line) => line.id));
-	return lines.map(({ id, number, empty, query, faults }) => ({ id, number, off: off.has(id), empty, query: hasErrors(faults) ? null : query }));
+export function linesToEvaluate(lines: readonly ReadLine[]): LineToEvaluate[] {
+	return lines.map((line): LineToEvaluate => {
+		const { id, number, off, empty, faults } = line;
+		const query = hasErrors(faults) ? null : line.query;
+		const passes = off ? passedOn({ ...line, query }) : null;
+		return { id, number, off, empty, query, ...(passes ? { passes } : {}) };
+	});
+}
+
+/** The part of a limit's or filter's query that it acts on; null where it has none. */
+function passedOn({ role, tree, query }: Pick<ReadLine, 'role' | 'tree' | 'query'>): Query | null {
+	if (role !== 'limit' && role !== 'filter') return null;
+	const acted = sideActedOn(tree);
+	return acted && query?.kind === 'and' ? (query.parts[acted.at] ?? null) : null;
 }
 
 export interface EvaluateOptions {
@@ -52,13 +64,16 @@ export interface Marks {
 type Reduced = Query | 'absent' | 'broken';
 
 /**
- * Leaves out what is off or empty: in OR and AND it goes; `a NOT b` without `b` is `a`; what uses
- * a broken line is broken (notation.md, section 5).
+ * Leaves out what is off or empty: in OR and AND it goes; `a NOT b` without `b` is `a`; a limit or
+ * filter that is off passes on what it acts on; what uses a broken line is broken (notation.md, section 5).
  */
-export function withoutAbsent(query: Query, stateOf: (id: string) => LineState): Reduced {
+export function withoutAbsent(query: Query, stateOf: (id: string) => LineState, passesOf: (id: string) => Query | undefined = () => undefined): Reduced {
 	switch (query.kind) {
 		case 'line': {
 			const state = query.id === null ? 'broken' : stateOf(query.id);
+			const passes = state === 'off' && query.id !== null ? passesOf(query.id) : undefined;
+			// It acts on lines above it only, so this ends.
+			if (passes) return withoutAbsent(passes, stateOf, passesOf);
 			if (state === 'off' || state === 'empty') return 'absent';
 			return state === 'counted' ? query : 'broken';
 		}
@@ -66,15 +81,15 @@ export function withoutAbsent(query: Query, stateOf: (id: string) => LineState):
 		case 'or': {
 			const parts: Query[] = [];
 			for (const part of query.parts) {
-				const reduced = withoutAbsent(part, stateOf);
+				const reduced = withoutAbsent(part, stateOf, passesOf);
 				if (reduced === 'broken') return 'broken';
 				if (reduced !== 'absent') parts.push(reduced);
 			}
 			return parts.length === 0 ? 'absent' : { kind: query.kind, parts };
 		}
 		case 'not': {
-			const keep = withoutAbsent(query.keep, stateOf);
-			const drop = withoutAbsent(query.drop, stateOf);
+			const keep = withoutAbsent(query.keep, stateOf, passesOf);
+			const drop = withoutAbsent(query.drop, stateOf, passesOf);
 			if (keep === 'broken' || drop === 'broken') return 'broken';
 			if (keep === 'absent') return 'absent';
 			return drop === 'absent' ? keep : { kind: 'not', keep, drop };
@@ -103,8 +118,9 @@ const setByHand = (query: Query, isBefore: (id: string) => boolean): boolean => 
 /** Evaluates all lines in order; each needs only lines above it. */
 export function evaluateStrategy(lines: readonly LineToEvaluate[], index: CollectionIndex, marks: Marks, options: EvaluateOptions = {}): EvaluatedLine[] {
 	const done = new Map<string, EvaluatedLine>();
+	const passes = new Map(lines.flatMap((line) => (line.off && line.passes ? [[line.id, line.passes] as const] : [])));
 	return lines.map((line) => {
-		const evaluated = evaluateLine(line, index, marks, done, options);
+		const evaluated = evaluateLine(line, index, marks, done, passes, options);
 		done.set(line.id, evaluated);
 		return evaluated;
 	});
@@ -115,13 +131,18 @@ function evaluateLine(
 	index: CollectionIndex,
 	marks: Marks,
 	done: ReadonlyMap<string, EvaluatedLine>,
+	passes: ReadonlyMap<string, Query>,
 	options: EvaluateOptions
 ): EvaluatedLine {
 	const without = (state: LineState): EvaluatedLine => ({ id: line.id, number: line.number, state, records: null, query: null, beforeHand: false });
 	if (line.off) return without('off');
 	if (line.empty) return without('empty');
 	if (!line.query) return without('faulty');
-	const query = withoutAbsent(line.query, (id) => done.get(id)?.state ?? 'broken');
+	const query = withoutAbsent(
+		line.query,
+		(id) => done.get(id)?.state ?? 'broken',
+		(id) => passes.get(id)
+	);
 	if (query === 'absent' || query === 'broken') return without('broken');
 	const { heavy } = options;
 	if (heavy && heavy.size > 0 && heavy.has(JSON.stringify(query))) return without('heavy');
@@ -139,9 +160,4 @@ function evaluateLine(
 		heavy?.add(JSON.stringify(query));
 		return without('heavy');
 	}
-}
-
-/** The last counted line that is no check: what the strategy retrieves. */
-export function finalLine<Line extends { readonly state: string }>(lines: readonly { readonly role: LineRole }[], evaluated: readonly Line[]): Line | null {
-	return evaluated.findLast((line, index) => line.state === 'counted' && lines[index]?.role !== 'check') ?? null;
 }

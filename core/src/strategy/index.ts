@@ -1,9 +1,19 @@
 /** Strategies: lines with identity, reading, evaluating, assembling. */
-export { cleanLine, completeSource, headingsUsedBy, toSource, toText, usedBy, type Names } from './anchors.ts';
-export { findHeading, headingByKey, joinedLines, namesOf, readStrategy, type OpenVocabulary, type ReadLine, type StrategyPart } from './read.ts';
+export { cleanLine, completeSource, headingsUsedBy, toSource, toText, usedBy, usedConcepts, type Names } from './anchors.ts';
+export {
+	findHeading,
+	headingByKey,
+	joinedLines,
+	namesOf,
+	readExpression,
+	readStrategy,
+	type OpenVocabulary,
+	type ReadExpression,
+	type ReadLine,
+	type StrategyPart
+} from './read.ts';
 export {
 	evaluateStrategy,
-	finalLine,
 	linesToEvaluate,
 	withoutAbsent,
 	type EvaluatedLine,
@@ -13,14 +23,16 @@ export {
 	type Marks
 } from './evaluate.ts';
 export { contributionsOf, type Contribution } from './contributions.ts';
-export { kindFigures, onlyKind, yieldsOf, type KindFigures, type LineYield } from './yields.ts';
+export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './yields.ts';
 export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
+export { followingEdits, recognise, resultLine, type ResultCandidate } from './recognise.ts';
+export { ALL_CONCEPTS, limitLabel } from './automatic-label.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
 export { gatherLines, joiningSource, joinLines, spreadLine, withoutSide, type LineCommand } from './line-commands.ts';
 export { adviceOn, usersOf, type Advice } from './advice.ts';
-export { cleanPasted, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './plain-text.ts';
+export { cleanPasted, cutLabel, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './plain-text.ts';
 export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';

@@ -57,7 +57,7 @@ const texts = (of: StrategyPart) => readStrategy(of, [], 2026).map((line) => lin
 /** The records of every line that has any, by identity. */
 const meaning = (of: StrategyPart) =>
 	new Map(
-		evaluateStrategy(linesToEvaluate(readStrategy(of, [], 2026), of.lines), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [
+		evaluateStrategy(linesToEvaluate(readStrategy(of, [], 2026)), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [
 			one.id,
 			one.records ? [...one.records].join() : one.state
 		])

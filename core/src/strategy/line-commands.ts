@@ -5,7 +5,7 @@
 import type { Edit, Json } from '../document/index.ts';
 import type { StrategyLine } from '../enquiry/index.ts';
 import { distribute, flatten, nodesOf, print, type Expression } from '../query/index.ts';
-import { usedBy } from './anchors.ts';
+import { IN_RANGE, usedBy } from './anchors.ts';
 import { isAllList, openSources, type OpenedLine } from './opened.ts';
 import { piecesIn, type LinePiece } from './line-pieces.ts';
 import type { StrategyPart } from './read.ts';
@@ -20,7 +20,7 @@ const SPREAD_CEILING = 500;
 /** References to lines as text: a chain where it is short, a list where it is long. */
 export function joiningSource(ids: readonly string[], operator: 'OR' | 'AND'): string {
 	if (ids.length <= 6) return ids.map((id) => `\uE000#${id}\uE001`).join(` ${operator} `);
-	return `\uE000${operator === 'OR' ? '|' : '&'}${ids.join(',')}\uE001`;
+	return `\uE000${operator === 'OR' ? '|' : '&'}${ids.join(IN_RANGE)}\uE001`;
 }
 
 const numberIn = ({ lines }: StrategyPart, id: string) => lines.findIndex((line) => line.id === id) + 1;

@@ -4,16 +4,38 @@
  */
 import { conceptLetter } from '../enquiry/index.ts';
 import { hasErrors, type Expression } from '../query/index.ts';
+import { listedIds } from './anchors.ts';
 import { remembered } from './trees.ts';
 
 const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
-/** Line numbers and concept letters from here on stand for anchors; no strategy has so many. */
+/**
+ * Line numbers and concept letters from here on stand for anchors; no strategy has so many. Where
+ * somebody has typed one that is as long, others are used.
+ */
 const FIRST_LINE = 5_000_000;
 const FIRST_CONCEPT = 500_000;
+
+interface StandIns {
+	readonly firstLine: number;
+	readonly firstConcept: number;
+	readonly heading: string;
+}
+
+/** Stand-ins that nothing typed in these sources looks like. */
+function standInsFor(sources: readonly string[]): StandIns {
+	const typed = sources.map((source) => source.replace(ANCHOR, ' ')).join('\n');
+	const digits = Math.max(0, ...[...typed.matchAll(/#(\d{7,12})/g)].map((match) => Number(match[1])));
+	const letters = Math.max(0, ...[...typed.matchAll(/@([A-Za-z]{4,})/g)].map((match) => match[1]?.length ?? 0));
+	let heading = 'anchor';
+	while (new RegExp(heading, 'i').test(typed)) heading += 'x';
+	return { firstLine: FIRST_LINE + digits, firstConcept: letters < 4 ? FIRST_CONCEPT : 26 ** Math.min(letters + 1, 10), heading };
+}
 
 export interface OpenedLine {
 	/** Null where the line is empty or cannot be read. */
 	readonly tree: Expression | null;
+	/** What was understood of it, faults or not. */
+	readonly recovered: Expression | null;
 	readonly empty: boolean;
 	/** Turns a text printed from (parts of) this tree into a source again. */
 	close(text: string): string;
@@ -27,6 +49,7 @@ export interface OpenedLine {
  * Opens several sources under one set of stand-ins, so that their trees can be joined in one text.
  */
 export function openSources(sources: readonly string[]): OpenedLine[] {
+	const { firstLine, firstConcept, heading } = standInsFor(sources);
 	const anchors: string[] = [];
 	const numbers = new Map<string, number>();
 	const numberOf = (inside: string) => {
@@ -39,16 +62,17 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 	};
 	const standIn = (inside: string): string => {
 		const number = numberOf(inside);
-		if (inside.startsWith('{')) return `{anchor ${number}}`;
-		if (inside.startsWith('@')) return `@${conceptLetter(FIRST_CONCEPT + number)}`;
-		return `#${FIRST_LINE + number}`;
+		if (inside.startsWith('{')) return `{${heading} ${number}}`;
+		if (inside.startsWith('@')) return `@${conceptLetter(firstConcept + number)}`;
+		return `#${firstLine + number}`;
 	};
 	const anchorAt = (number: number) => `\uE000${anchors[number] ?? ''}\uE001`;
 	const letters = new Map<string, number>();
+	const headingStandIn = new RegExp(`\\{${heading} (\\d+)\\}`, 'g');
 	const close = (text: string): string =>
 		text
-			.replace(/\{anchor (\d+)\}/g, (_, number: string) => anchorAt(Number(number)))
-			.replace(/#(\d{7,})/g, (whole, digits: string) => (anchors[Number(digits) - FIRST_LINE] === undefined ? whole : anchorAt(Number(digits) - FIRST_LINE)))
+			.replace(headingStandIn, (_, number: string) => anchorAt(Number(number)))
+			.replace(/#(\d{7,})/g, (whole, digits: string) => (anchors[Number(digits) - firstLine] === undefined ? whole : anchorAt(Number(digits) - firstLine)))
 			.replace(/@([A-Z]{3,})/g, (whole, letter: string) => {
 				const number = letters.get(letter);
 				return number === undefined ? whole : anchorAt(number);
@@ -56,19 +80,20 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 	return sources.map((source) => {
 		const text = source.replace(ANCHOR, (_, inside: string) => standIn(inside));
 		anchors.forEach((inside, number) => {
-			if (inside.startsWith('@')) letters.set(conceptLetter(FIRST_CONCEPT + number), number);
+			if (inside.startsWith('@')) letters.set(conceptLetter(firstConcept + number), number);
 		});
 		const empty = text.trim() === '';
 		const { tree, faults } = remembered(text);
 		return {
 			tree: empty || hasErrors(faults) ? null : tree,
+			recovered: empty ? null : tree,
 			empty,
 			close,
 			keyOf: close,
 			linesOf(node) {
-				if (node.kind !== 'line' || node.number === null || node.number < FIRST_LINE) return [];
-				const inside = anchors[node.number - FIRST_LINE] ?? '';
-				return inside.slice(1).split(',');
+				if (node.kind !== 'line' || node.number === null || node.number < firstLine) return [];
+				const inside = anchors[node.number - firstLine];
+				return inside === undefined ? [] : listedIds(inside.slice(1));
 			}
 		};
 	});

@@ -7,7 +7,7 @@ import type { Concept, EnquiryDocument, StrategyLine } from '../enquiry/index.ts
 import { strategyLineSchema } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
-import { headingsUsedBy, toSource, usedBy, type Names } from './anchors.ts';
+import { headingsUsedBy, listedIds, toSource, usedBy, type Names } from './anchors.ts';
 import type { PastedStrategy } from './plain-text.ts';
 import type { StrategyPart } from './read.ts';
 import { roleOf } from './roles.ts';
@@ -158,10 +158,10 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 		source.replace(/\uE000([^\uE001]*)\uE001/g, (whole, inside: string) => {
 			const [sign, body] = [inside.charAt(0), inside.slice(1)];
 			if (sign === '#' || sign === '|' || sign === '&') {
-				const ids = body.split(',').map((one) => newIds.get(one) ?? (home ? one : null));
-				if (ids.includes(null)) lost++;
+				const known = (one: string) => newIds.get(one) ?? (home ? one : null);
+				if (listedIds(body).some((one) => known(one) === null)) lost++;
 				// A line that is not here keeps an identity that nothing has: it reads `#?`.
-				return `\uE000${sign}${ids.map((one) => one ?? into.newId()).join(',')}\uE001`;
+				return `\uE000${sign}${body.replace(/[^,~]+/g, (one) => known(one) ?? into.newId())}\uE001`;
 			}
 			if (sign === '@') {
 				const [concept = '', strand] = body.split('/');

@@ -28,6 +28,31 @@ export function strategyText(lines: readonly TextLine[]): string {
 	return `${rows.join('\n').replace(/^@\n/, '')}\n`;
 }
 
+/**
+ * The label that is typed behind an expression, after `;;`; null where there is none. What is in quotes or braces is no label.
+ * @example cutLabel('light* ;; text words') // { text: 'light*', label: 'text words' }
+ */
+export function cutLabel(line: string): { readonly text: string; readonly label: string | null } {
+	let quoted = false;
+	let braced = false;
+	for (let at = 0; at < line.length - 1; at++) {
+		const sign = line.charAt(at);
+		if (sign === '\\') at++;
+		else if (/["\u201C\u201D\u201E\u201F]/.test(sign)) quoted = !quoted;
+		else if (!quoted && sign === '{') braced = true;
+		else if (!quoted && sign === '}') braced = false;
+		else if (!quoted && !braced && sign === ';' && line.charAt(at + 1) === ';' && (at === 0 || /\s/.test(line.charAt(at - 1))))
+			return {
+				text: line.slice(0, at).trimEnd(),
+				label: line
+					.slice(at + 2)
+					.trim()
+					.slice(0, 2_000)
+			};
+	}
+	return { text: line, label: null };
+}
+
 export type ChangeKind = 'number' | 'quotes' | 'dashes' | 'spaces' | 'control signs' | 'empty lines';
 
 export interface CleanedLine {
@@ -96,19 +121,13 @@ export function readStrategyText(text: string): PastedStrategy {
 			continue;
 		}
 		const given = after === before.trim() ? undefined : NUMBER.exec(before)?.slice(1).find(Boolean);
-		const cut = after.search(/ ?;; /);
+		const { text: expression, label } = cutLabel(after);
 		const number = given === undefined ? lines.length + 1 : Number(given);
 		if (given !== undefined) numbered = true;
 		lines.push({
 			number,
-			text: (cut < 0 ? after : after.slice(0, cut)).trim(),
-			label:
-				cut < 0
-					? ''
-					: after
-							.slice(cut)
-							.replace(/^ ?;; /, '')
-							.trim(),
+			text: expression.trim(),
+			label: label ?? '',
 			concept
 		});
 	}

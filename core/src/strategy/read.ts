@@ -3,10 +3,20 @@
  * Nothing is evaluated here; evaluate.ts does that on a collection.
  */
 import { conceptLetter, type EnquiryDocument, type LineRole, type StrategyLine } from '../enquiry/index.ts';
-import { bind, hasErrors, type Expression, type Fault, type HeadingMatch, type Query, type Surroundings } from '../query/index.ts';
+import {
+	bind,
+	hasErrors,
+	withCleanRepairs,
+	type Bound,
+	type Expression,
+	type Fault,
+	type HeadingMatch,
+	type Query,
+	type Surroundings
+} from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
 import type { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
-import { toText, type Names } from './anchors.ts';
+import { cleanLine, toText, type Names } from './anchors.ts';
 import { remembered } from './trees.ts';
 
 /** A vocabulary with its lookup, as an enquiry uses it. */
@@ -18,13 +28,14 @@ export interface OpenVocabulary {
 	readonly own?: boolean;
 }
 
-export type StrategyPart = Pick<EnquiryDocument, 'concepts' | 'lines'>;
+export type StrategyPart = Pick<EnquiryDocument, 'concepts' | 'lines'> & Partial<Pick<EnquiryDocument, 'result'>>;
 
 export interface ReadLine {
 	readonly id: string;
 	readonly number: number;
 	readonly text: string;
 	readonly role: LineRole;
+	readonly off: boolean;
 	readonly tree: Expression | null;
 	/** Null where the line is empty or faulty. */
 	readonly query: Query | null;
@@ -85,8 +96,9 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 		const match = vocabulary.find(label);
 		return match ? [{ vocabulary, match }] : [];
 	});
-	const preferred = matches.filter(({ match }) => match.by !== 'entry-term');
-	const usable = preferred.length > 0 ? preferred : matches;
+	// A preferred label goes before natural word order, that before an entry term (notation.md, section 6).
+	const by = (['label', 'turned', 'entry-term'] as const).find((one) => matches.some(({ match }) => match.by === one));
+	const usable = matches.filter(({ match }) => match.by === by);
 	const [only] = usable;
 	if (usable.length > 1) return { found: 'several', vocabularies: usable.map(({ vocabulary }) => vocabulary.id) };
 	if (only) return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
@@ -108,19 +120,59 @@ export function readStrategy(strategy: StrategyPart, vocabularies: readonly Open
 		const text = toText(line.source, names);
 		const { tree, faults } = remembered(text);
 		const empty = text.trim() === '';
-		const bound = tree && !hasErrors(faults) ? bind(tree, surroundingsOf(strategy, vocabularies, names, index, currentYear)) : null;
+		const around = surroundingsOf(strategy, vocabularies, names, index, currentYear);
+		const bound = tree && !hasErrors(faults) ? bindWithCleanRepairs(text, tree, around) : null;
 		return {
 			id: line.id,
 			number: index + 1,
 			text,
 			role: line.role,
+			off: line.off,
 			tree,
 			query: bound?.query ?? null,
-			faults: [...faults, ...(bound?.faults ?? [])],
+			faults: bound && bound.faults.length > 0 ? [...faults, ...bound.faults] : faults,
 			empty
 		};
 	});
 }
+
+/** Binds a tree; what its faults offer is tried first, so that a repair leaves no other fault. */
+function bindWithCleanRepairs(text: string, tree: Expression, around: Surroundings): Bound {
+	const bound = bind(tree, around);
+	if (bound.faults.every((one) => one.repairs.length === 0)) return bound;
+	const faultsOf = (repaired: string): readonly Fault[] => {
+		const parsed = remembered(repaired);
+		return parsed.tree && !hasErrors(parsed.faults) ? [...parsed.faults, ...bind(parsed.tree, around).faults] : parsed.faults;
+	};
+	const own = remembered(text).faults;
+	return { ...bound, faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf).slice(own.length) };
+}
+
+export interface ReadExpression {
+	/** What was understood; null where that is nothing. */
+	readonly expression: Expression | null;
+	/** What can be evaluated; null where there is an error. */
+	readonly query: Query | null;
+	readonly faults: readonly Fault[];
+}
+
+/**
+ * Reads one expression with headings, without a strategy around it: it has no lines and no concepts.
+ * @param vocabularies in which its labels are looked up, in the order in which they are offered
+ * @param currentYear the year that `yr:last5` counts back from
+ * @example readExpression('{Delirium >} AND light*', [{ vocabulary, lookup: new VocabularyLookup(vocabulary) }], 2026).faults
+ */
+export function readExpression(text: string, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadExpression {
+	const line = { id: 'expression', source: cleanLine(text), concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false };
+	const [read] = readStrategy({ concepts: [], lines: [line] }, vocabularies, currentYear);
+	return { expression: read?.tree ?? null, query: read?.query ?? null, faults: read?.faults ?? [] };
+}
+
+/** A line that is only something set by hand. */
+const isHandOnly = (source: string): boolean => {
+	const { tree } = remembered(source);
+	return tree?.kind === 'limit' && tree.limit.type === 'by-hand';
+};
 
 function surroundingsOf(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], names: Names, current: number, currentYear: number): Surroundings {
 	return {
@@ -130,26 +182,28 @@ function surroundingsOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 			const { open, heading } = headingByKey(vocabularies, key);
 			return open && heading ? [...open.vocabulary.closure(heading.id)].map((id) => `${open.vocabulary.id}:${id}`) : [];
 		},
-		qualifier(key, name, narrower) {
+		vocabularies: vocabularies.map((one) => one.vocabulary.id),
+		qualifier(key, name, narrower, vocabulary) {
 			const { open, heading } = key === null ? { open: undefined, heading: undefined } : headingByKey(vocabularies, key);
-			const offered = open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : vocabularies.flatMap((one) => one.vocabulary.qualifiers);
+			const asked = vocabulary === null ? vocabularies : vocabularies.filter((one) => one.vocabulary.id === vocabulary);
+			const offered = open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : asked.flatMap((one) => one.vocabulary.qualifiers);
 			const wanted = foldedKey(name);
 			const found = offered.find((one) => foldedKey(one.name) === wanted || foldedKey(one.code) === wanted);
 			return { allowed: found !== undefined, name: found?.name ?? name, offered: offered.map((one) => one.name) };
 		},
 		line(number) {
 			const id = names.lineId(number);
-			return id === null ? null : { id, above: number - 1 < current };
+			return id === null ? null : { id, above: number - 1 < current, handOnly: isHandOnly(strategy.lines[number - 1]?.source ?? '') };
 		},
 		concept(letter, strand) {
 			const ids = names.conceptIds(letter, strand);
 			if (!ids) return { refused: strand === null ? `There is no concept ${letter}.` : `Concept ${letter} has no strand ${strand}.` };
 			const lines = joinedLines(strategy, ids.concept, ids.strand);
-			if (lines.length === 0) return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to join.` };
+			if (lines.length === 0) return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to combine.` };
 			const below = lines.find((line) => strategy.lines.indexOf(line) >= current);
 			if (below)
 				return {
-					refused: `Line ${strategy.lines.indexOf(below) + 1} belongs to concept ${letter} and stands below this line; the lines that are joined stand above.`
+					refused: `Line ${strategy.lines.indexOf(below) + 1} belongs to concept ${letter} and is below this line; the lines that are combined must be above it.`
 				};
 			return { lines: lines.map((line) => line.id) };
 		}

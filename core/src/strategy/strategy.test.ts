@@ -54,7 +54,7 @@ const index = buildIndex(
 );
 function counts(of: ReturnType<typeof strategy>) {
 	const none = RecordSet.none(index.size);
-	return evaluateStrategy(linesToEvaluate(readStrategy(of, open, 2026), of.lines), index, { benchmark: none, relevant: none, irrelevant: none }).map(
+	return evaluateStrategy(linesToEvaluate(readStrategy(of, open, 2026)), index, { benchmark: none, relevant: none, irrelevant: none }).map(
 		(one) => one.records?.count() ?? one.state
 	);
 }
@@ -65,13 +65,13 @@ describe('references are held by identity', () => {
 	it('inserting and moving renumber them and change no meaning', () => {
 		const fresh: StrategyLine = { ...(before.lines[0] as StrategyLine), id: 'new', source: 'day' };
 		const inserted = { ...before, lines: [before.lines[0], fresh, ...before.lines.slice(1)] as StrategyLine[] };
-		expect(texts(inserted)).toEqual(['light', 'day', 'lamp', 'dark', 'ANY(#1, #3, #4)', '#5 NOT #4']);
+		expect(texts(inserted)).toEqual(['light', 'day', 'lamp', 'dark', 'ANY(#1, #3-#4)', '#5 NOT #4']);
 		expect(counts(inserted).slice(4)).toEqual(counts(before).slice(3));
 	});
 
 	it('deleting leaves them visible as broken; what uses a broken line is broken in turn; the line back mends them', () => {
 		const without = { ...before, lines: before.lines.filter((line) => line.id !== 'L3') };
-		expect(texts(without)).toEqual(['light', 'lamp', 'ANY(#1, #2, #?)', '#3 NOT #?']);
+		expect(texts(without)).toEqual(['light', 'lamp', 'ANY(#1-#2, #?)', '#3 NOT #?']);
 		expect(counts(without)).toEqual([2, 2, 'broken', 'broken']);
 		const names = namesOf(without, open);
 		const kept = completeSource(without.lines[3]?.source ?? '', names);
@@ -125,7 +125,7 @@ describe('off, empty and living joinings', () => {
 			readStrategy(below, open, 2026)[1]
 				?.faults.map((one) => one.message)
 				.join()
-		).toMatch(/Line 3 belongs to concept A and stands below/);
+		).toMatch(/Line 3 belongs to concept A and is below/);
 	});
 
 	it('recognises the role of a line', () => {
@@ -172,7 +172,7 @@ describe('from concepts to lines', () => {
 describe('lines that take too much', () => {
 	it('are given up, remembered, and not tried again; lines that use them are broken', () => {
 		const two = strategy([{ text: 'light' }, { text: '#1 OR lamp' }]);
-		const read = linesToEvaluate(readStrategy(two, open, 2026), two.lines);
+		const read = linesToEvaluate(readStrategy(two, open, 2026));
 		const none = RecordSet.none(index.size);
 		const marks = { benchmark: none, relevant: none, irrelevant: none };
 		const heavy = new Set<string>();

@@ -2,10 +2,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildIndex, RecordSet } from '../collection/index.ts';
-import type { LineRole } from '../enquiry/index.ts';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { beamOf, evaluateStrategy, kindFigures, onlyKind, yieldsOf, type LineToEvaluate } from './index.ts';
+import { beamOf, evaluateStrategy, kindFigures, yieldsOf, type LineToEvaluate } from './index.ts';
 
 const WORDS = ['alder', 'birch', 'cedar', 'elm', 'fir', 'hazel'];
 const records = Array.from({ length: 64 }, (_, at) => ({
@@ -21,7 +20,6 @@ const word = (pattern: string): Query => ({ kind: 'word', fields: ['ti'], patter
 const line = (id: string): Query => ({ kind: 'line', id });
 const heading: Query = { kind: 'assigned', headings: ['v:h'], main: false, qualifiers: [] };
 const to = (queries: readonly Query[]): LineToEvaluate[] => queries.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
-const roles = (queries: readonly Query[]) => queries.map((query): LineRole => (JSON.stringify(query).includes('"line"') ? 'joining' : 'words'));
 const or = (...parts: Query[]): Query => ({ kind: 'or', parts });
 const and = (...parts: Query[]): Query => ({ kind: 'and', parts });
 const NOTHING: Query = { kind: 'identifier', values: [] };
@@ -44,7 +42,7 @@ describe('the unique yield of a line', () => {
 				}
 				const final = `L${queries.length}`;
 				const whole = finalOf(queries, final);
-				const found = yieldsOf(to(queries), roles(queries), final, index, marks);
+				const found = yieldsOf(to(queries), final, index, marks);
 				for (const { id, lost, gained, ships } of found) {
 					const without = finalOf(
 						queries.map((query, at) => (`L${at + 1}` === id ? NOTHING : query)),
@@ -105,19 +103,26 @@ describe('the beam', () => {
 });
 
 describe('headings alone, words alone, both', () => {
-	it('keeps of a block what is only of one kind', () => {
+	it('looks at what each tree holds, through the lines that it uses, and never at a role', () => {
 		const block = or(heading, word('alder'), and(heading, word('birch')));
-		expect(onlyKind(block, 'headings')).toEqual(or(heading));
-		expect(onlyKind(block, 'words')).toEqual(or(word('alder')));
-		expect(onlyKind(and(word('elm'), { kind: 'years', first: 2010, last: null }), 'words')).toEqual(
-			and(word('elm'), { kind: 'years', first: 2010, last: null })
-		);
+		const [figures] = kindFigures(to([block]), [null], 'L1', index, marks);
+		expect(figures).toMatchObject({ headings: finalOf([heading], 'L1').count(), words: finalOf([word('alder')], 'L1').count() });
+		const since: Query = { kind: 'identifier', values: Array.from({ length: 32 }, (_, at) => String(at)) };
+		// A limit beside a term narrows it in either reading, and one line uses another beside its own words.
+		const limited = [heading, or(line('L1'), word('elm')), and(line('L2'), since)];
+		const [all] = kindFigures(to(limited), [null], 'L3', index, marks);
+		expect(all).toMatchObject({
+			headings: finalOf([and(heading, since)], 'L1').count(),
+			words: finalOf([and(word('elm'), since)], 'L1').count(),
+			both: finalOf(limited, 'L3').count()
+		});
+		expect(all?.headings).toBeGreaterThan(0);
+		expect(all?.words).toBeGreaterThan(0);
 	});
 
 	it('counts a concept and the whole, and what the two share', () => {
 		const queries = [heading, or(word('alder'), heading), word('cedar'), and(or(line('L1'), line('L2')), line('L3'))];
-		const all = ['headings', 'mixed', 'words', 'joining'] as const;
-		const [concept, whole] = kindFigures(to(queries), all, [['L1', 'L2'], null], 'L4', index, marks);
+		const [concept, whole] = kindFigures(to(queries), [['L1', 'L2'], null], 'L4', index, marks);
 		expect(concept).toMatchObject({ headings: 22, words: 32, both: 43, shared: 11 });
 		expect((concept?.headings ?? 0) + (concept?.words ?? 0) - (concept?.shared ?? 0)).toBe(concept?.both);
 		// The other concept has no heading: by headings alone nothing is found.

@@ -3,9 +3,8 @@
  * "unique yield"). And the result by headings alone, by text words alone, and by both.
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
-import type { LineRole } from '../enquiry/index.ts';
 import type { Query } from '../query/index.ts';
-import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { evaluateStrategy, type EvaluatedLine, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
 import { Standings } from './replaced.ts';
 
 export interface LineYield {
@@ -18,15 +17,22 @@ export interface LineYield {
 	readonly ships: number;
 }
 
-const SEARCHING: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed']);
+/** True for a query that has headings or words of its own, beside the lines that it uses. */
+function searches(query: Query): boolean {
+	switch (query.kind) {
+		case 'and':
+		case 'or':
+			return query.parts.some(searches);
+		case 'not':
+			return searches(query.keep) || searches(query.drop);
+		default:
+			return ['assigned', 'word', 'phrase', 'near', 'either'].includes(query.kind);
+	}
+}
 
-/**
- * The yield of every counted line of headings or words that the final result stands on.
- * @param roles of the lines, in their order
- */
+/** The yield of every counted line with headings or words of its own that the final result is made of. */
 export function yieldsOf(
 	lines: readonly LineToEvaluate[],
-	roles: readonly LineRole[],
 	final: string,
 	index: CollectionIndex,
 	marks: Marks,
@@ -37,9 +43,8 @@ export function yieldsOf(
 	if (!result) return [];
 	const behind = standings.behind(final);
 	const nothing = RecordSet.none(index.size);
-	return lines.flatMap(({ id }, at) => {
-		const role = roles[at];
-		if (!role || !SEARCHING.has(role) || !behind.has(id) || !standings.recordsOf(id)) return [];
+	return lines.flatMap(({ id, query }) => {
+		if (!query || !searches(query) || !behind.has(id) || id === final || !standings.recordsOf(id)) return [];
 		options.watch?.();
 		const without = standings.finalWith(new Map([[id, nothing]]), final) ?? nothing;
 		const lost = result.without(without);
@@ -60,32 +65,55 @@ export interface KindFigures {
 
 type Kind = 'headings' | 'words';
 
-/** The part of a query that only headings, or only words, make up; null where there is none. */
-export function onlyKind(query: Query, kind: Kind): Query | null {
-	switch (query.kind) {
-		case 'assigned':
-			return kind === 'headings' ? query : null;
-		case 'word':
-		case 'phrase':
-		case 'near':
-		case 'either':
-			return kind === 'words' ? query : null;
-		case 'or': {
-			const parts = query.parts.flatMap((part) => onlyKind(part, kind) ?? []);
-			return parts.length === 0 ? null : { kind: 'or', parts };
+/**
+ * The records of every line by headings alone or by text words alone, through the lines that it uses. Only what the
+ * trees hold decides, never a role. A term that goes takes its AND with it; a limit narrows in either reading; what
+ * stands behind a NOT is excluded as it is.
+ */
+function recordsByKind(
+	evaluated: readonly EvaluatedLine[],
+	kind: Kind,
+	index: CollectionIndex,
+	marks: Marks,
+	options: EvaluateOptions
+): ReadonlyMap<string, RecordSet> {
+	const whole = new Map(evaluated.map((line) => [line.id, line.records]));
+	const byKind = new Map<string, RecordSet>();
+	const context = { line: (id: string) => whole.get(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const ask = (query: Query) => evaluate(index, query, context, options.cache, options.watch?.());
+	/** Null where only the other kind is in it. */
+	const records = (query: Query): RecordSet | null => {
+		switch (query.kind) {
+			case 'assigned':
+				return kind === 'headings' ? ask(query) : null;
+			case 'word':
+			case 'phrase':
+			case 'near':
+			case 'either':
+				return kind === 'words' ? ask(query) : null;
+			case 'or': {
+				const parts = query.parts.flatMap((part) => records(part) ?? []);
+				const all = RecordSet.none(index.size);
+				for (const part of parts) all.addAll(part);
+				return parts.length === 0 ? null : all;
+			}
+			case 'and': {
+				const parts = query.parts.map(records);
+				const whole = parts.filter((part) => part !== null);
+				return whole.length < parts.length ? null : whole.reduce((left, right) => left.and(right), RecordSet.all(index.size));
+			}
+			case 'not': {
+				const keep = records(query.keep);
+				return keep && keep.without(ask(query.drop));
+			}
+			case 'line':
+				return (query.id === null ? undefined : byKind.get(query.id)) ?? RecordSet.none(index.size);
+			default:
+				return ask(query);
 		}
-		case 'and': {
-			// A limit beside a term narrows it in either reading; a term that goes takes its AND with it.
-			const parts = query.parts.map((part) => onlyKind(part, kind));
-			return parts.some((part) => part === null) ? null : { kind: 'and', parts: parts.flatMap((part) => part ?? []) };
-		}
-		case 'not': {
-			const keep = onlyKind(query.keep, kind);
-			return keep && { kind: 'not', keep, drop: query.drop };
-		}
-		default:
-			return query;
-	}
+	};
+	for (const { id, query } of evaluated) if (query) byKind.set(id, records(query) ?? RecordSet.none(index.size));
+	return byKind;
 }
 
 /**
@@ -95,7 +123,6 @@ export function onlyKind(query: Query, kind: Kind): Query | null {
  */
 export function kindFigures(
 	lines: readonly LineToEvaluate[],
-	roles: readonly LineRole[],
 	groups: readonly (readonly string[] | null)[],
 	final: string,
 	index: CollectionIndex,
@@ -103,35 +130,25 @@ export function kindFigures(
 	options: EvaluateOptions = {}
 ): readonly (KindFigures | null)[] {
 	const evaluated = evaluateStrategy(lines, index, marks, options);
-	const standings = new Standings(evaluated, index, marks, options);
-	const context = { line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
-	const only = (kind: Kind): Map<string, RecordSet> =>
-		new Map(
-			evaluated.flatMap(({ id, query, records }, at): [string, RecordSet][] => {
-				const role = roles[at];
-				if (!role || !SEARCHING.has(role) || !query || !records) return [];
-				const part = onlyKind(query, kind);
-				return [[id, part ? evaluate(index, part, context, options.cache, options.watch?.()) : RecordSet.none(index.size)]];
-			})
-		);
-	const byKind = { headings: only('headings'), words: only('words') };
+	const whole = new Map(evaluated.map((line) => [line.id, line.records]));
+	const byKind = { headings: recordsByKind(evaluated, 'headings', index, marks, options), words: recordsByKind(evaluated, 'words', index, marks, options) };
 	const union = (sets: readonly (RecordSet | null | undefined)[]) => {
 		const all = RecordSet.none(index.size);
 		for (const set of sets) if (set) all.addAll(set);
 		return all;
 	};
 	return groups.map((joined): KindFigures | null => {
-		const of = (kind: Kind) => (joined ? union(joined.map((id) => byKind[kind].get(id))) : standings.finalWith(byKind[kind], final));
-		const [headings, words] = [of('headings'), of('words')];
-		const both = joined ? union(joined.map((id) => standings.recordsOf(id))) : standings.recordsOf(final);
-		if (!headings || !words || !both) return null;
-		const ships = (set: RecordSet) => set.countWith(marks.benchmark);
+		const counted = whole.get(final);
+		if (!joined && !counted) return null;
+		const of = (sets: ReadonlyMap<string, RecordSet | null>) => (joined ? union(joined.map((id) => sets.get(id))) : union([sets.get(final)]));
+		const [headings, words, both] = [of(byKind.headings), of(byKind.words), of(whole)];
+		const known = (set: RecordSet) => set.countWith(marks.benchmark);
 		return {
 			headings: headings.count(),
 			words: words.count(),
 			both: both.count(),
 			shared: headings.countWith(words),
-			ships: [ships(headings), ships(words), ships(both)]
+			ships: [known(headings), known(words), known(both)]
 		};
 	});
 }

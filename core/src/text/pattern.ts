@@ -119,5 +119,5 @@ export function foldPattern(typed: string): string[] {
 			plain += WILDCARD.test(next) ? ' ' : next;
 		}
 	}
-	return tokenizeWith(plain, '*?~');
+	return tokenizeWith(plain.replace(/\*{2,}/g, '*'), '*?~');
 }

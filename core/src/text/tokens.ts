@@ -53,9 +53,12 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 	let from = 0;
 	let to = 0;
 	const close = () => {
-		if (current) tokens.push({ text: current, from, to });
+		// Half-width kana and decomposed Hangul come in clusters of their own: a token is composed as a whole.
+		if (current) tokens.push({ text: ASCII_ONLY.test(current) ? current : current.normalize('NFC'), from, to });
 		current = '';
 	};
+	/** True while the last cluster was a raised or lowered digit: a run of them is one token. */
+	let raised = false;
 	/** True while the last character was one that stands alone. */
 	let alone = false;
 	const cluster = new RegExp(CLUSTER.source, 'uy');
@@ -66,6 +69,7 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 			alone = false;
 			if (!current) from = start;
 			current += text.slice(start, plain).toLowerCase();
+			raised = false;
 			to = start = plain;
 			continue;
 		}
@@ -74,7 +78,8 @@ function tokenizeAny(text: string, letters = ''): Token[] {
 		if (!match) break;
 		const end = start + match[0].length;
 		const folded = foldCluster(match[0]);
-		if (folded.breaksAfterDigit && endsInDigit(current)) close();
+		if (folded.breaksAfterDigit && !raised && endsInDigit(current)) close();
+		raised = folded.breaksAfterDigit;
 		for (const character of folded.text) {
 			const kind = letters.includes(character) ? 'letter' : characterKind(character);
 			if (kind === 'separator') close();

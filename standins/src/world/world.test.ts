@@ -207,7 +207,7 @@ describe('the demo enquiry', () => {
 				ids.flatMap((id) => index.identified(id))
 			);
 		const none = RecordSet.none(index.size);
-		const evaluated = evaluateStrategy(linesToEvaluate(lines, enquiry.lines), index, { benchmark: set(world.known), relevant: none, irrelevant: none });
+		const evaluated = evaluateStrategy(linesToEvaluate(lines), index, { benchmark: set(world.known), relevant: none, irrelevant: none });
 		const found = evaluated.map((one) => one.records ?? none);
 		const answers = new Set(world.relevant);
 		const relevant = set(world.records.skerry.filter((one) => answers.has(world.workOf.skerry.get(one.id) ?? '')).map((one) => one.id));

@@ -44,7 +44,7 @@ async function countTexts(worked: WorkedEnquiry, texts: readonly string[]) {
 	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
 	const counts = new Map<string, number>();
 	if (collection) {
-		const asked = { collection: collection.computed, lines: linesToEvaluate(read, trial.lines), marks: NO_MARKS };
+		const asked = { collection: collection.computed, lines: linesToEvaluate(read), marks: NO_MARKS };
 		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted)) if (one.count !== null) counts.set(one.id, one.count);
 	}
 	return { read, counts };
@@ -164,9 +164,9 @@ export async function yearsOfConcept(worked: WorkedEnquiry, concept: string): Pr
 	const letter = namesOf(enquiry.document, vocabularies).conceptName(concept, null)?.letter;
 	if (letter === undefined) return null;
 	const id = 'concept-as-a-whole';
-	const with_ = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
-	const read = readStrategy(with_, vocabularies, new Date().getFullYear());
-	return computing().ask({ do: 'years', collection: collection.computed, lines: linesToEvaluate(read, with_.lines), marks, line: id }, wanted);
+	const strategyWithConcept = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
+	const read = readStrategy(strategyWithConcept, vocabularies, new Date().getFullYear());
+	return computing().ask({ do: 'years', collection: collection.computed, lines: linesToEvaluate(read), marks, line: id }, wanted);
 }
 
 /** Records of the collection that carry a heading, or it or any narrower one. */

@@ -6,6 +6,7 @@ import {
 	conflictsOf,
 	editSchema,
 	enquirySchema,
+	followingEdits,
 	moveFault,
 	namesOf,
 	newEnquiry,
@@ -165,7 +166,9 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
 		const asked = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
-		const yours = [...asked, ...piecesFollow(current.document, asked)];
+		const plain = applyEdits(current.document as unknown as Json, asked);
+		const following = 'refused' in plain ? [] : followingEdits(current.document, plain.document as unknown as EnquiryDocument, asked);
+		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
 		const applied = applyEdits(current.document as unknown as Json, yours);
 		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
 		const next: unknown = applied.document;

@@ -1,9 +1,9 @@
 /** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
-import { finalLine, SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light, type LineToEvaluate } from '@wide-lantern/core';
+import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light, type LineToEvaluate } from '@wide-lantern/core';
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
 import { recordsAt, spreadInDatabase, type OpenCollection } from './collections';
 import { computing, type RecordOrder } from './computing';
-import { linesOf, type WorkedEnquiry } from './workings';
+import { linesOf, resultOf, type WorkedEnquiry } from './workings';
 
 export const PAGE_SIZE = 20;
 /** Records beyond which journals and keywords are not counted: that would read all of their texts. */
@@ -133,8 +133,8 @@ async function unlitWords(worked: WorkedEnquiry, collection: OpenCollection, lin
 
 /** Why a record is in the result or is not; null where there is no such record, or nothing is counted. */
 export async function whyOf(worked: WorkedEnquiry, record: string): Promise<RecordWhy | null> {
-	const { collection, lines, counted, wanted, enquiry } = worked;
-	const final = finalLine(lines, counted);
+	const { collection, lines, wanted, enquiry } = worked;
+	const final = resultOf(worked);
 	const [number] = collection?.index.identified(record) ?? [];
 	if (!collection || !final || number === undefined) return null;
 	const admission = await computing().ask({ do: 'why', final: final.id, record: number, ...ofLines(worked, collection) }, wanted);

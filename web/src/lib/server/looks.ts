@@ -20,6 +20,8 @@ export interface LookRequest {
 	/** The revision on which the edits were made, and the edits that are not saved yet. */
 	readonly revision: number;
 	readonly edits: readonly Edit[];
+	/** The line that was the result before somebody began to type: while they type it stays so. */
+	readonly resultWas?: string | null;
 }
 
 export const checkLook = door<LookRequest>({
@@ -30,7 +32,8 @@ export const checkLook = door<LookRequest>({
 		client: { type: 'string', minLength: 1, maxLength: 100 },
 		sequence: { type: 'integer', minimum: 1 },
 		revision: { type: 'integer', minimum: 0 },
-		edits: { type: 'array', maxItems: 5_000, items: editSchema }
+		edits: { type: 'array', maxItems: 5_000, items: editSchema },
+		resultWas: { type: ['string', 'null'], maxLength: 100 }
 	}
 });
 
@@ -113,7 +116,7 @@ export function look(enquiry: string, person: string, request: LookRequest): boo
 	return true;
 }
 
-async function answer(id: string, window: Window, { client, sequence, revision, edits }: LookRequest): Promise<CountsNews | null> {
+async function answer(id: string, window: Window, { client, sequence, revision, edits, resultWas }: LookRequest): Promise<CountsNews | null> {
 	const saved = await newest(id);
 	if (!saved || window.newest > sequence) return null;
 	// The window is told when its own edits have been saved, and looks again.
@@ -122,7 +125,12 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 	if ('refused' in applied) return { sequence, stale: true };
 	const document: unknown = applied.document;
 	if (!checkDocument(document)) return { sequence, stale: true };
-	const worked = await workEnquiry({ ...saved, document }, { owner: window.person, replaces: keyOf(id, client) }, () => window.newest <= sequence);
+	const worked = await workEnquiry(
+		{ ...saved, document },
+		{ owner: window.person, replaces: keyOf(id, client) },
+		() => window.newest <= sequence,
+		resultWas ?? null
+	);
 	const { lines, ...rest } = sheetView(worked);
 	if (window.newest > sequence) return null;
 	const changed: SheetLine[] = [];

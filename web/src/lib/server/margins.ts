@@ -1,9 +1,9 @@
 /** What stands beside and below the sheet: unique yields, the beam, and the result by headings and by words alone. */
-import { conceptLetter, finalLine, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
+import { conceptLetter, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from './collections';
 import { computing } from './computing';
-import { linesOf, type WorkedEnquiry } from './workings';
+import { linesOf, resultOf, type WorkedEnquiry } from './workings';
 
 /** The articles of the brief that records stand for, by identity. */
 export function articlesOf(document: EnquiryDocument, collection: OpenCollection): (records: readonly number[]) => string[] {
@@ -15,9 +15,9 @@ export function articlesOf(document: EnquiryDocument, collection: OpenCollection
 
 /** @returns null where nothing is counted */
 export async function marginsOf(worked: WorkedEnquiry, replaces: string | null = null): Promise<SheetMargins | null> {
-	const { enquiry, collection, lines, counted, marks, wanted } = worked;
+	const { enquiry, collection, lines, marks, wanted } = worked;
 	const { document, revision } = enquiry;
-	const final = finalLine(lines, counted);
+	const final = resultOf(worked);
 	if (!collection || !final) return null;
 	const concepts = document.concepts
 		.map((concept) => ({ concept: concept.id, lines: joinedLines(document, concept.id, null).map((line) => line.id) }))
@@ -28,7 +28,6 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 			collection: collection.computed,
 			lines: linesOf(worked),
 			marks,
-			roles: lines.map((line) => line.role),
 			final: final.id,
 			concepts: concepts.map((one) => one.lines),
 			conceptOf: document.lines.map((line) => line.concept)

@@ -57,7 +57,7 @@ export async function measureLines(worked: WorkedEnquiry, { lines, truth }: Meas
 		{
 			do: 'cells',
 			collection: collection.computed,
-			lines: linesToEvaluate(read, document.lines),
+			lines: linesToEvaluate(read),
 			marks,
 			line: unpacked.ids.at(-1) ?? '',
 			truth: truthId,

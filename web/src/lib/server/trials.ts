@@ -1,11 +1,11 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
-import { applyEdits, editSchema, linesToEvaluate, readStrategy, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
+import { applyEdits, editSchema, linesToEvaluate, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
 import type { TrialResult } from '$lib/work/trials';
 import { computing } from './computing';
 import { door } from './doors';
 import { checkDocument, withAnchors } from './enquiries';
 import { articlesOf } from './margins';
-import { linesOf, type WorkedEnquiry } from './workings';
+import { linesOf, resultOf, type WorkedEnquiry } from './workings';
 
 export interface TrialsRequest {
 	/** The revision that the trials start from; another one is answered with 409. */
@@ -35,9 +35,8 @@ export const checkTrials = door<TrialsRequest>({
 
 /** @returns null where there is no collection to try on */
 export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
-	const { enquiry, vocabularies, collection, lines, marks, wanted } = worked;
+	const { enquiry, vocabularies, collection, marks, wanted } = worked;
 	if (!collection) return null;
-	const results = lines.filter((line) => line.role !== 'check').map((line) => line.id);
 	const year = new Date().getFullYear();
 	const prepared = request.trials.map(({ name, edits }) => {
 		const applied = applyEdits(
@@ -48,10 +47,13 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		const document: unknown = applied.document;
 		if (!checkDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
 		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
-		return { name, lines: linesToEvaluate(read, document.lines), results: read.filter((line) => line.role !== 'check').map((line) => line.id) };
+		return { name, lines: linesToEvaluate(read), result: resultLine(read, document.result)?.id ?? null };
 	});
-	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, results: one.results }] : []));
-	const figures = await computing().ask({ do: 'trials', collection: collection.computed, lines: linesOf(worked), marks, results, trials: able }, wanted);
+	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []));
+	const figures = await computing().ask(
+		{ do: 'trials', collection: collection.computed, lines: linesOf(worked), marks, result: resultOf(worked)?.id ?? null, trials: able },
+		wanted
+	);
 	const articles = articlesOf(enquiry.document, collection);
 	let next = 0;
 	return prepared.map((one): TrialResult => {

@@ -1,5 +1,5 @@
 /** Two versions of a strategy side by side, with the difference in records. */
-import { compareLines, finalLine, linesToEvaluate, readStrategy, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
+import { compareLines, linesToEvaluate, readStrategy, resultLine, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
 import type { RecordPage } from '$lib/work/records';
 import type { ComparedVersions } from '$lib/work/versions';
 import { computing } from './computing';
@@ -17,7 +17,12 @@ function apart(lines: readonly LineToEvaluate[]): LineToEvaluate[] {
 		if (of.kind === 'and' || of.kind === 'or') return { kind: of.kind, parts: of.parts.map(query) };
 		return of.kind === 'not' ? { kind: 'not', keep: query(of.keep), drop: query(of.drop) } : of;
 	};
-	return lines.map((line) => ({ ...line, id: RENAMED + line.id, query: line.query && query(line.query) }));
+	return lines.map((line) => ({
+		...line,
+		id: RENAMED + line.id,
+		query: line.query && query(line.query),
+		...(line.passes ? { passes: query(line.passes) } : {})
+	}));
 }
 
 /**
@@ -25,23 +30,27 @@ function apart(lines: readonly LineToEvaluate[]): LineToEvaluate[] {
  * @param has the version whose records are shown, lit by its own lines
  */
 export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks: Standing, from: number): Promise<RecordPage | null> {
-	const { collection, vocabularies, marks, wanted } = worked;
+	const { collection, vocabularies } = worked;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
 	const read = ({ document }: Standing) => {
 		const lines = readStrategy(document, vocabularies, year);
-		return { lines: linesToEvaluate(lines, document.lines), roles: lines };
+		return { lines: linesToEvaluate(lines), result: resultLine(lines, document.result)?.id ?? null };
 	};
 	const [own, other] = [read(has), read(lacks)];
 	const lines = [...own.lines, ...apart(other.lines)];
-	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines, marks }, wanted);
-	const [line, minus] = [finalLine(own.roles, counted.slice(0, own.lines.length)), finalLine(other.roles, counted.slice(own.lines.length))];
-	return line
+	const { result } = own;
+	return result !== null
 		? pageOf(
 				worked,
 				collection,
 				lines,
-				{ line: line.id, minus: minus?.id ?? null, aloneIn: null, number: own.lines.find((one) => one.id === line.id)?.number ?? 0 },
+				{
+					line: result,
+					minus: other.result === null ? null : RENAMED + other.result,
+					aloneIn: null,
+					number: own.lines.find((one) => one.id === result)?.number ?? 0
+				},
 				from,
 				'newest'
 			)
@@ -54,7 +63,7 @@ export async function compareVersions(worked: WorkedEnquiry, before: Standing, a
 	const year = new Date().getFullYear();
 	const [old, fresh] = [before, after].map(({ document }) => {
 		const read = readStrategy(document, vocabularies, year);
-		return { read, document, lines: linesToEvaluate(read, document.lines), results: read.filter((line) => line.role !== 'check').map((line) => line.id) };
+		return { read, document, lines: linesToEvaluate(read), result: resultLine(read, document.result)?.id ?? null };
 	});
 	if (!old || !fresh) throw new Error('Two versions are compared.');
 	const lines: readonly LineChange[] = compareLines(
@@ -63,7 +72,7 @@ export async function compareVersions(worked: WorkedEnquiry, before: Standing, a
 	);
 	if (!collection) return { lines, records: null };
 	const [figures] = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: old.lines, marks, results: old.results, trials: [{ lines: fresh.lines, results: fresh.results }] },
+		{ do: 'trials', collection: collection.computed, lines: old.lines, marks, result: old.result, trials: [{ lines: fresh.lines, result: fresh.result }] },
 		wanted
 	);
 	const articles = articlesOf(worked.enquiry.document, collection);

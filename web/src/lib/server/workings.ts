@@ -1,11 +1,12 @@
 /** What an enquiry computes: its lines on its collection, the records of a line. */
 import {
 	covers,
-	finalLine,
 	linesToEvaluate,
 	nodesOf,
 	print,
 	readStrategy,
+	resultLine,
+	sideActedOn,
 	type EnquiryDocument,
 	type Expression,
 	type Mark,
@@ -34,6 +35,8 @@ export interface WorkedEnquiry {
 	readonly counted: readonly LineCounts[];
 	readonly marks: MarkNumbers;
 	readonly wanted: Wanted;
+	/** The result before somebody began to type: a line that is being typed does not take its place. */
+	readonly resultWas: string | null;
 }
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
@@ -48,18 +51,22 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
 }
 
 /** The lines of a worked enquiry in the form that travels to a computing thread. */
-export const linesOf = ({ lines, enquiry }: Pick<WorkedEnquiry, 'lines' | 'enquiry'>) => linesToEvaluate(lines, enquiry.document.lines);
+export const linesOf = ({ lines }: Pick<WorkedEnquiry, 'lines'>) => linesToEvaluate(lines);
+
+/** The line that is the strategy's result; null where there is none. */
+export const resultOf = ({ lines, enquiry, resultWas }: Pick<WorkedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
+	resultLine(lines, resultWas ?? enquiry.document.result);
 
 /**
  * Reads every line, and counts them on the enquiry's collection in a computing thread.
  * @throws Dropped where a newer question of the same window took its place
  */
-export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWanted = () => true): Promise<WorkedEnquiry> {
+export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWanted = () => true, resultWas: string | null = null): Promise<WorkedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
 	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
 	const lines = readStrategy(document, vocabularies, new Date().getFullYear());
-	const bare = { enquiry, vocabularies, lines, wanted };
+	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
 		const indexing = document.collection === null ? null : isStopped(document.collection) ? 'stopped' : buildingShare(document.collection);
@@ -68,7 +75,7 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 	const marks = marksOf(document, collection);
 	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
 	if (!stillWanted()) throw new Dropped();
-	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: linesToEvaluate(lines, document.lines), marks }, wanted);
+	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: linesToEvaluate(lines), marks }, wanted);
 	return { ...bare, collection, indexing: null, counted, marks };
 }
 
@@ -89,14 +96,45 @@ async function inTime<Result>(made: Promise<Result>): Promise<Result | null> {
 	}
 }
 
+/** For every line that uses one which cannot be read, directly or through others, the number of that one. */
+function linesWaitedFor(lines: readonly ReadLine[]): ReadonlyMap<string, number> {
+	const waits = new Map<string, number>();
+	for (const line of lines) {
+		if (line.off) continue;
+		if (!line.empty && line.query === null) waits.set(line.id, line.number);
+		else {
+			const used = line.query && [...linesUsed(line.query)].find((id) => waits.has(id));
+			if (used) waits.set(line.id, waits.get(used) ?? line.number);
+		}
+	}
+	return waits;
+}
+
+function* linesUsed(query: Query): Generator<string> {
+	if (query.kind === 'line' && query.id !== null) yield query.id;
+	else if (query.kind === 'and' || query.kind === 'or') for (const part of query.parts) yield* linesUsed(part);
+	else if (query.kind === 'not') {
+		yield* linesUsed(query.keep);
+		yield* linesUsed(query.drop);
+	}
+}
+
+/** What lines that use a limit or filter use in its place while it is off, as text; null where it is not off, or acts on nothing. */
+function passedText({ off, role, tree }: ReadLine): string | null {
+	if (!off || (role !== 'limit' && role !== 'filter')) return null;
+	const acted = sideActedOn(tree);
+	return acted && print(acted.side);
+}
+
 export function sheetView(worked: WorkedEnquiry): SheetView {
 	const { enquiry, collection, indexing, lines, counted, marks } = worked;
+	const waits = linesWaitedFor(lines);
 	return {
 		revision: enquiry.revision,
 		collection: collection && { id: collection.id, name: collection.name, size: collection.size, takenOn: collection.takenOn },
 		indexing,
 		benchmark: { held: marks.benchmark.length, known: enquiry.document.articles.length },
-		final: finalLine(lines, counted)?.id ?? null,
+		final: resultOf(worked)?.id ?? null,
 		lines: lines.map((line, at) => {
 			const { state = 'uncounted', count = null, found = null, beforeHand = false } = counted[at] ?? {};
 			return {
@@ -108,6 +146,8 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 				count,
 				found: marks.benchmark.length > 0 ? found : null,
 				beforeHand,
+				passes: passedText(line),
+				waitsFor: state === 'broken' ? (waits.get(line.id) ?? null) : null,
 				faults: line.faults
 			};
 		})
@@ -133,12 +173,12 @@ function coveredBy(query: Query | null, at: number, lines: readonly ReadLine[]):
 
 /** What each side of a line's OR brings, and the words behind its wildcards; null where the line is no counted OR. */
 export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promise<LineTerms | null> {
-	const { collection, lines, enquiry, marks, wanted, counted } = worked;
+	const { collection, lines, marks, wanted } = worked;
 	const line = lines.find((one) => one.id === lineId);
 	const sides = sidesOf(line?.tree ?? null);
 	if (!collection || !line?.tree || !sides) return null;
-	const final = finalLine(lines, counted)?.id ?? null;
-	const of = { collection: collection.computed, lines: linesToEvaluate(lines, enquiry.document.lines), marks, line: lineId };
+	const final = resultOf(worked)?.id ?? null;
+	const of = { collection: collection.computed, lines: linesToEvaluate(lines), marks, line: lineId };
 	const brought = await computing().ask({ do: 'contributions', final, ...of }, wanted);
 	// A side that is switched off elsewhere is not among them; then they cannot be told apart by place.
 	if (brought?.length !== sides.length) return null;

@@ -1,6 +1,6 @@
 <!-- One of a few values of the enquiry, as a list to choose from. -->
 <script lang="ts">
-	import { valueAt, type Json, type Place } from '@wide-lantern/core/editor';
+	import { valueAt, type Edit, type Json, type Place } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 
 	interface Props {
@@ -8,15 +8,21 @@
 		label: string;
 		options: readonly { value: string; name: string }[];
 		showLabel?: boolean;
+		/** What is set beside it when a person chooses. */
+		also?: readonly { readonly at: Place; readonly value: Json }[];
 	}
-	let { at, label, options, showLabel = false }: Props = $props();
+	let { at, label, options, showLabel = false, also = [] }: Props = $props();
 	const { enquiry } = takeBench();
+	function choose(chosen: string): void {
+		const edits: Edit[] = [{ at, value: chosen === '' ? null : chosen }, ...also].map((one) => ({ do: 'set', ...one }));
+		enquiry.edit(`change ${label.toLowerCase()}`, edits);
+	}
 	const value = $derived(String(valueAt(enquiry.document as unknown as Json, at) ?? ''));
 </script>
 
 <label class="block">
 	<span class={showLabel ? 'said' : 'sr'}>{label}</span>
-	<select class="ask" {value} disabled={!enquiry.editable} onchange={(event) => enquiry.set(at, event.currentTarget.value === '' ? null : event.currentTarget.value, `change ${label}`)}>
+	<select class="ask" {value} disabled={!enquiry.editable} onchange={(event) => choose(event.currentTarget.value)}>
 		{#each options as option (option.value)}<option value={option.value}>{option.name}</option>{/each}
 	</select>
 </label>

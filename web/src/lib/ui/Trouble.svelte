@@ -2,33 +2,52 @@
 <script lang="ts">
 	import { takeBench } from '$lib/work/context';
 	const { enquiry } = takeBench();
-	const words = (value: unknown) => (value === null ? '(taken out)' : typeof value === 'string' ? value : JSON.stringify(value, null, 1));
+	const words = (value: unknown) => (value === null ? '(deleted)' : typeof value === 'string' ? value : JSON.stringify(value, null, 1));
 </script>
 
-{#if enquiry.state === 'signed-out'}
-	<p class="say fault mb-4" role="alert">You are signed out. What you typed is kept in this window and sent as soon as you <a href="/sign-in" target="_blank">sign in again</a> in another one.</p>
-{:else if enquiry.state === 'offline'}
-	<p class="say mb-4" role="status">The server cannot be reached at the moment. Keep working: everything is kept in this window and sent as soon as it answers.</p>
-{/if}
-{#if enquiry.state === 'conflict'}
-	<section class="say fault mb-4" role="alert" aria-label="Two texts">
-		<h2>Somebody else changed the same place meanwhile</h2>
-		{#each enquiry.conflicts as conflict (conflict.at.join('/'))}
-			<dl class="mt-2 grid gap-2" style="grid-template-columns: 6rem 1fr">
-				<dt>Yours</dt>
-				<dd class="line-face whitespace-pre-wrap">{words(conflict.yours)}</dd>
-				<dt>Theirs</dt>
-				<dd class="line-face whitespace-pre-wrap">{words(conflict.theirs)}</dd>
-			</dl>
-		{/each}
-		<p class="mt-2 flex gap-2"><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button></p>
-	</section>
-{/if}
-{#each enquiry.rejected as rejected, at (at)}
-	<section class="say fault mb-4" role="alert">
-		<p>{rejected.message}</p>
-		{#if rejected.text}<p class="small soft mt-1">What you typed, to copy:</p>
-			<pre class="line-face whitespace-pre-wrap max-h-40 overflow-auto">{rejected.text}</pre>{/if}
-		<button class="do mt-2" onclick={() => enquiry.dismiss(rejected)}>Put away</button>
-	</section>
-{/each}
+<div class="trouble">
+	{#if enquiry.state === 'signed-out'}
+		<p class="say fault mb-4" role="alert">You are signed out. What you typed is kept in this window and sent as soon as you <a href="/sign-in" target="_blank">sign in again</a> in another one.</p>
+	{:else if enquiry.state === 'offline'}
+		<p class="say mb-4" role="status">The server cannot be reached at the moment. Keep working: everything is kept in this window and sent as soon as it answers.</p>
+	{/if}
+	{#if enquiry.state === 'conflict'}
+		<section class="say fault mb-4" role="alert" aria-label="Conflict">
+			<h2>Someone else has edited the same item</h2>
+			{#each enquiry.conflicts as conflict (conflict.at.join('/'))}
+				<dl class="mt-2 grid gap-2" style="grid-template-columns: 6rem 1fr">
+					<dt>Yours</dt>
+					<dd class="line-face whitespace-pre-wrap">{words(conflict.yours)}</dd>
+					<dt>Theirs</dt>
+					<dd class="line-face whitespace-pre-wrap">{words(conflict.theirs)}</dd>
+				</dl>
+			{/each}
+			<p class="mt-2 flex gap-2"><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button></p>
+		</section>
+	{/if}
+	{#each enquiry.rejected as rejected, at (at)}
+		<section class="say fault mb-4" role="alert">
+			<p>{rejected.message}</p>
+			{#if rejected.text}<p class="small soft mt-1">What you typed, to copy:</p>
+				<pre class="line-face whitespace-pre-wrap max-h-40 overflow-auto">{rejected.text}</pre>{/if}
+			<button class="do mt-2" onclick={() => enquiry.dismiss(rejected)}>Dismiss</button>
+		</section>
+	{/each}
+</div>
+
+<style>
+	/* At the foot of the screen: nothing moves under the hands of somebody who types. */
+	.trouble {
+		position: sticky;
+		bottom: 8px;
+		z-index: 20;
+		display: grid;
+		gap: 8px;
+		max-height: 70vh;
+		overflow: auto;
+	}
+	.trouble > :global(*) {
+		background: var(--paper);
+		margin: 0;
+	}
+</style>

@@ -8,6 +8,8 @@ import { withNews, type CountsNews, type SheetMargins, type SheetView } from './
 /** Milliseconds after which a look under way is overtaken by a newer one. */
 const PATIENCE = 60;
 
+/** Milliseconds without a key after which typing has come to rest. */
+const REST = 1_200;
 /** Milliseconds after which an answer is taken for lost. */
 const LOST = 20_000;
 /** Milliseconds that figures may lag behind before they are dimmed. */
@@ -49,6 +51,24 @@ export class SheetCounts {
 		return this.answered < this.asked;
 	}
 
+	/** The result before somebody began to type; a line that is being typed does not take its place. */
+	private resultWas: string | null = null;
+	private resting: ReturnType<typeof setTimeout> | undefined;
+	/** True while somebody types, and for a moment after. */
+	typing = $state(false);
+
+	/** Somebody types: what is unfinished is neither the result nor a fault until they rest. */
+	typed(): void {
+		if (!this.typing) this.resultWas = this.view?.final ?? null;
+		this.typing = true;
+		clearTimeout(this.resting);
+		this.resting = setTimeout(() => {
+			this.typing = false;
+			this.resultWas = null;
+			this.look();
+		}, REST);
+	}
+
 	/** Asks for the counts of what is shown now. */
 	look(): void {
 		this.wanted = true;
@@ -76,7 +96,7 @@ export class SheetCounts {
 			const response = await fetch(`/api/v1/enquiries/${id}/look`, {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ client, sequence, revision, edits: this.enquiry.unsent() })
+				body: JSON.stringify({ client, sequence, revision, edits: this.enquiry.unsent(), resultWas: this.resultWas })
 			});
 			// Without a stream the answer would reach nobody; it is asked for when the stream opens.
 			if (!response.ok && response.status !== 409)
@@ -134,6 +154,7 @@ export class SheetCounts {
 		clearTimeout(this.timer);
 		clearTimeout(this.again);
 		clearTimeout(this.lateness);
+		clearTimeout(this.resting);
 		this.enquiry.oncounts = null;
 	}
 }

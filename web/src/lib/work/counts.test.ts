@@ -12,6 +12,8 @@ const line = (id: string, count: number): SheetLine => ({
 	count,
 	found: null,
 	beforeHand: false,
+	passes: null,
+	waitsFor: null,
 	faults: []
 });
 const view: Omit<SheetView, 'lines'> = { revision: 1, collection: null, indexing: null, benchmark: { held: 0, known: 0 }, final: null };

@@ -3,7 +3,18 @@
  * server, news from other windows. Typing never waits for the network, and nothing typed is lost:
  * unsent edits lie in the browser's storage until the server has them.
  */
-import { applyEdits, valueAt, type Conflict, type Edit, type EnquiryDocument, type Json, type Place } from '@wide-lantern/core/editor';
+import {
+	applyEdits,
+	followingEdits,
+	valueAt,
+	type Applied,
+	type Conflict,
+	type Edit,
+	type EnquiryDocument,
+	type Json,
+	type Place,
+	type Refused
+} from '@wide-lantern/core/editor';
 import { newId } from './new-id';
 import { OwnSteps, type PastStep } from './own-steps';
 import { keepPending, tabIdentity, takePending, type Batch } from './pending';
@@ -107,18 +118,30 @@ export class EnquiryClient {
 	}
 
 	/** Applies edits here at once and sends them. False, with a message, where they cannot be applied. */
-	edit(name: string, edits: readonly Edit[], forUndo = true): boolean {
-		if (!this.editable || edits.length === 0) return false;
-		const applied = applyEdits(asJson(this.document), edits);
+	edit(name: string, asked: readonly Edit[], forUndo = true): boolean {
+		if (!this.editable || asked.length === 0) return false;
+		const applied = this.withFollowing(asked);
 		if ('refused' in applied) {
-			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(edits) }];
+			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(asked) }];
 			return false;
 		}
+		const { edits } = applied;
 		this.document = asDocument(applied.document);
-		const step = this.stepOf(edits);
+		const step = this.stepOf(asked);
 		if (forUndo) this.steps.did(name, step, applied.inverse);
 		this.enqueue({ name, edits, kind: forUndo ? 'do' : 'aside', step });
 		return true;
+	}
+
+	/** Edits applied to what is shown, with the role, concept and automatic label that follow from the text of lines. */
+	private withFollowing(asked: readonly Edit[]): (Applied & { readonly edits: readonly Edit[] }) | Refused {
+		const plain = applyEdits(asJson(this.document), asked);
+		if ('refused' in plain) return plain;
+		const following = followingEdits(this.document, asDocument(plain.document), asked);
+		if (following.length === 0) return { ...plain, edits: asked };
+		const edits = [...asked, ...following];
+		const applied = applyEdits(asJson(this.document), edits);
+		return 'refused' in applied ? applied : { ...applied, edits };
 	}
 
 	/** Another window of this tab, or another day: what was done there can be taken back here. */
@@ -174,7 +197,7 @@ export class EnquiryClient {
 		const taken = this.steps.take(kind, asJson(this.document));
 		if (!taken) return;
 		const step = 'refused' in taken ? taken.step : taken;
-		const applied = 'refused' in taken ? { refused: taken.refused } : applyEdits(asJson(this.document), step.edits);
+		const applied = 'refused' in taken ? { refused: taken.refused } : this.withFollowing(step.edits);
 		if ('refused' in applied) {
 			const message = 'refused' in taken ? applied.refused : `Cannot ${kind}: ${applied.refused}`;
 			this.rejected = [...this.rejected, { message, text: textOf(step.edits) }];
@@ -184,7 +207,7 @@ export class EnquiryClient {
 		this.steps.turned(kind, applied.inverse, step);
 		this.lastSet = { place: null, at: 0, step: '' };
 		this.turns++;
-		this.enqueue({ name: kind, edits: step.edits, kind, step: newId() });
+		this.enqueue({ name: kind, edits: applied.edits, kind, step: newId() });
 	}
 
 	private enqueue(batch: Batch): void {

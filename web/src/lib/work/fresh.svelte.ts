@@ -47,6 +47,14 @@ export const dayAndTime = (iso: string): string => format(parseISO(iso), 'd MMM 
 /** Made once: asking for it with every figure of a long strategy takes longer than painting it. */
 const FIGURES = new Intl.NumberFormat('en');
 
+const PLURAL = new Intl.PluralRules('en');
+
+/** `1 record`, `12 records`: a number with its noun. */
+export function count(value: number, one: string, many = `${one}s`): string {
+	return `${counted(value)} ${PLURAL.select(value) === 'one' ? one : many}`;
+}
+export const records = (value: number): string => count(value, 'record');
+
 /** 12 345 with thin separators. */
 export function counted(value: number | null | undefined): string {
 	return value === null || value === undefined ? '–' : FIGURES.format(value).replaceAll(',', '\u202F');

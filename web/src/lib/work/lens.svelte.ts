@@ -18,6 +18,8 @@ export interface LineTopic {
 	readonly line: string;
 	/** The word that the cursor is on, and the cursor's place in the line's text. */
 	readonly word?: { readonly text: string; readonly at: number } | null;
+	/** The heading that the cursor is on. */
+	readonly heading?: { readonly vocabulary: string; readonly heading: string } | null;
 }
 export type Topic = HeadingTopic | RecordTopic | LineTopic;
 
@@ -30,10 +32,21 @@ export class Lens {
 	topic = $state.raw<Topic | null>(null);
 	/** Shows the records of a result that are there by one line alone; set while a screen shows records. */
 	read: ((line: string, aloneIn: string | null) => void) | null = null;
+	/** Puts the cursor into a line, by its number; set while the sheet is shown. */
+	goTo: ((line: number) => void) | null = null;
+	/** What of a line is to have the focus next: its explanation, or its label. */
+	focus = $state<'faults' | 'label' | null>(null);
+	/** Whether a line's heading or the line itself is shown, where the cursor is on both. */
+	side = $state<'heading' | 'line'>('heading');
 	pinned = $state(false);
 	open = $state(true);
 	/** What was chosen at headings and is not taken yet, by `vocabulary:identifier`: it stays while one looks elsewhere. */
 	readonly choices = new SvelteMap<string, Partial<Omit<Taking, 'vocabulary' | 'heading'>>>();
+
+	/** Empties the lens, unless it is pinned: another screen has other things to look at. */
+	clear(): void {
+		if (!this.pinned) this.topic = null;
+	}
 
 	/** Turns the lens to something, unless it is pinned. */
 	show(topic: Topic): void {

@@ -10,6 +10,10 @@ export interface SheetLine {
 	readonly count: number | null;
 	readonly found: number | null;
 	readonly beforeHand: boolean;
+	/** What is used in the place of a limit or filter that is off; null for other lines. */
+	readonly passes: string | null;
+	/** Number of the line that cannot be read and keeps this one from being counted; null for other lines. */
+	readonly waitsFor: number | null;
 	readonly faults: readonly Fault[];
 }
 

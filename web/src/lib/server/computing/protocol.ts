@@ -10,7 +10,6 @@ import {
 	type Contribution,
 	type KindFigures,
 	type Light,
-	type LineRole,
 	type LineState,
 	type LineToEvaluate,
 	type LineYield,
@@ -70,16 +69,15 @@ export type Job =
 	/** Unique yields, the beam, and the counts by headings and by words, of the result and of each concept's lines. */
 	| ({
 			readonly do: 'margins';
-			readonly roles: readonly LineRole[];
 			readonly final: string;
 			readonly concepts: readonly (readonly string[])[];
 			readonly conceptOf: readonly (string | null)[];
 	  } & OfLines)
-	/** What other forms of the strategy would find; `results` are the lines that may be the result, in order. */
+	/** What other forms of the strategy would find; `result` is the line that is the result, if there is one. */
 	| ({
 			readonly do: 'trials';
-			readonly results: readonly string[];
-			readonly trials: readonly { readonly lines: readonly LineToEvaluate[]; readonly results: readonly string[] }[];
+			readonly result: string | null;
+			readonly trials: readonly { readonly lines: readonly LineToEvaluate[]; readonly result: string | null }[];
 	  } & OfLines)
 	/** Records of a line by year, and how many of them have no headings. */
 	| ({ readonly do: 'years'; readonly line: string } & OfLines);
@@ -177,7 +175,8 @@ const lines = {
 			number: whole,
 			off: { type: 'boolean' },
 			empty: { type: 'boolean' },
-			query: { anyOf: [{ type: 'null' }, { $ref: querySchema.$id }] }
+			query: { anyOf: [{ type: 'null' }, { $ref: querySchema.$id }] },
+			passes: { $ref: querySchema.$id }
 		}
 	}
 } as const;
@@ -234,11 +233,11 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	trials: job('trials', {
 		lines,
 		marks,
-		results: { type: 'array', items: text },
+		result: { type: ['string', 'null'] },
 		trials: {
 			type: 'array',
 			maxItems: 100,
-			items: { type: 'object', required: ['lines', 'results'], additionalProperties: false, properties: { lines, results: { type: 'array', items: text } } }
+			items: { type: 'object', required: ['lines', 'result'], additionalProperties: false, properties: { lines, result: { type: ['string', 'null'] } } }
 		}
 	})
 };

@@ -190,17 +190,17 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			const options = { cache, watch, heavy };
 			return {
 				empty: emptyTerms(job.lines, index, options),
-				yields: yieldsOf(job.lines, job.roles, job.final, index, marks, options),
+				yields: yieldsOf(job.lines, job.final, index, marks, options),
 				beam: beamOf(job.lines, job.final, index, marks, options),
 				shared: sharedTerms(job.lines, job.conceptOf, job.final, index, marks, options),
-				kinds: kindFigures(job.lines, job.roles, [null, ...job.concepts], job.final, index, marks, options)
+				kinds: kindFigures(job.lines, [null, ...job.concepts], job.final, index, marks, options)
 			};
 		}
 		case 'trials': {
 			const { index, marks, lines } = evaluated(job);
 			const { cache, heavy } = held(job.collection);
 			return job.trials.map((trial) =>
-				trialFigures(lines, job.results, evaluateStrategy(trial.lines, index, marks, { cache, watch, heavy }), trial.results, marks, index.size)
+				trialFigures(lines, job.result, evaluateStrategy(trial.lines, index, marks, { cache, watch, heavy }), trial.result, marks, index.size)
 			);
 		}
 		case 'variants':
@@ -276,17 +276,16 @@ function spreadOf(index: CollectionIndex, records: RecordSet, most: number): Spr
 /** What a strategy finds in another form, beside what it finds as it stands. */
 function trialFigures(
 	before: readonly EvaluatedLine[],
-	resultsBefore: readonly string[],
+	resultBefore: string | null,
 	after: readonly EvaluatedLine[],
-	resultsAfter: readonly string[],
+	resultAfter: string | null,
 	marks: Marks,
 	size: number
 ): TrialFigures {
-	const result = (lines: readonly EvaluatedLine[], results: readonly string[]) =>
-		lines.findLast((line) => line.state === 'counted' && results.includes(line.id));
+	const result = (lines: readonly EvaluatedLine[], id: string | null) => lines.find((line) => line.state === 'counted' && line.id === id);
 	const nothing = RecordSet.none(size);
-	const final = result(after, resultsAfter);
-	const was = result(before, resultsBefore)?.records ?? nothing;
+	const final = result(after, resultAfter);
+	const was = result(before, resultBefore)?.records ?? nothing;
 	const now = final?.records ?? nothing;
 	const old = new Map(before.map((line) => [line.id, line.records]));
 	const [lost, gained] = [was.without(now), now.without(was)];

@@ -9,6 +9,7 @@ import * as sixth from './006-steps-and-versions';
 import * as seventh from './007-parts';
 import * as eighth from './008-profile-versions';
 import * as ninth from './009-shipped-collections';
+import * as tenth from './010-recognised-lines';
 
 export interface Migration {
 	readonly name: string;
@@ -25,5 +26,6 @@ export const migrations: Migration[] = [
 	{ name: '006-steps-and-versions', ...sixth },
 	{ name: '007-parts', ...seventh },
 	{ name: '008-profile-versions', ...eighth },
-	{ name: '009-shipped-collections', ...ninth }
+	{ name: '009-shipped-collections', ...ninth },
+	{ name: '010-recognised-lines', ...tenth }
 ];

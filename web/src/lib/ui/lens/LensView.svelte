@@ -1,6 +1,7 @@
 <!-- The lens: heading, record or line, whatever the cursor or focus is on. -->
 <script lang="ts">
 	import { page } from '$app/state';
+	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import { takeBench } from '$lib/work/context';
 	import { stepStates, type StepId } from '$lib/work/steps';
 	import HeadingPanel from './HeadingPanel.svelte';
@@ -18,7 +19,22 @@
 {:else if lens.topic?.kind === 'record'}
 	<RecordPanel record={lens.topic.record} line={lens.topic.line} />
 {:else if lens.topic?.kind === 'line' && enquiry.document.lines.some((line) => lens.topic?.kind === 'line' && line.id === lens.topic.line)}
-	<LinePanel id={lens.topic.line} word={lens.topic.word ?? null} />
+	{@const { line, heading } = lens.topic}
+	{@const number = enquiry.document.lines.findIndex((one) => one.id === line) + 1}
+	{#if heading}
+		<SegmentedControl value={lens.side} onValueChange={(details) => (lens.side = details.value === 'line' ? 'line' : 'heading')}>
+			<SegmentedControl.Label class="sr">What the lens shows</SegmentedControl.Label>
+			<SegmentedControl.Control class="segments mb-3">
+				<SegmentedControl.Item value="heading" class="segment"><SegmentedControl.ItemText>Heading</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+				<SegmentedControl.Item value="line" class="segment"><SegmentedControl.ItemText>Line {number}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+			</SegmentedControl.Control>
+		</SegmentedControl>
+	{/if}
+	{#if heading && lens.side === 'heading'}
+		<HeadingPanel vocabulary={heading.vocabulary} heading={heading.heading} narrow turn={(other) => (lens.topic = { kind: 'heading', vocabulary: heading.vocabulary, heading: other })} />
+	{:else}
+		<LinePanel id={line} word={lens.topic.word ?? null} />
+	{/if}
 {:else if look.length > 0}
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
@@ -26,5 +42,5 @@
 	</ul>
 {:else}
 	<h2>The lens</h2>
-	<p class="soft mt-2">Here you see what your cursor is on: a heading with its scope note and places, a line, a record and what lit it. Nothing waits for you in this step.</p>
+	<p class="soft mt-2">The lens shows what your cursor is on: a heading with its scope note and its places, a line, or a record and why it is retrieved. There is nothing to look at in this step.</p>
 {/if}

@@ -6,15 +6,16 @@
 	import { defaultKeymap, insertNewline } from '@codemirror/commands';
 	import { bracketMatching } from '@codemirror/language';
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
-	import { linter, lintKeymap, setDiagnostics } from '@codemirror/lint';
-	import { adviceOn, conceptLetter, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
+	import { linter, setDiagnostics } from '@codemirror/lint';
+	import { adviceOn, conceptLetter, cutLabel, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
+	import type { SheetLine } from '$lib/work/sheet';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
 	import { copyLines, insertCleaned, paste } from './clipboard';
-	import { completions } from './complete';
-	import { diagnosticsOf } from './faults';
+	import { acceptOffer, completions } from './complete';
+	import { diagnosticsOf, nextProblem } from './faults';
 	import { highlight } from './highlight';
 	import { lineIds } from './identity';
 	import { longLines } from './long-lines';
@@ -29,10 +30,12 @@
 		/** The line that the cursor is on, and the lines selected. */
 		selected: readonly string[];
 		oncursor: (line: string, at: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) => void;
+		/** Somebody wants to know what is wrong with a line, or to edit what it carries. */
+		onexplain: (line: string, what: 'faults' | 'label') => void;
 		onrecords: (line: string) => void;
 		onkeys: () => void;
 	}
-	let { selected = $bindable(), oncursor, onrecords, onkeys }: Props = $props();
+	let { selected = $bindable(), oncursor, onexplain, onrecords, onkeys }: Props = $props();
 	const bench = takeBench();
 	const { enquiry, counts } = bench;
 	const view = $derived(counts.view);
@@ -48,14 +51,23 @@
 
 	const LINES_CEILING = 2_000;
 
-	/** Enter inside braces ends the heading; it never cuts one in two. */
+	/** Enter inside braces never cuts a heading in two: behind its last letter it ends the line, further in it leaves the braces. */
 	function leaveHeading(view: EditorView): boolean {
 		const { head, empty } = view.state.selection.main;
 		const line = view.state.doc.lineAt(head);
 		const inside = [...line.text.matchAll(/\{[^{}]*\}/g)].find((match) => line.from + match.index < head && head < line.from + match.index + match[0].length);
 		if (!empty || !inside) return false;
-		view.dispatch({ selection: { anchor: line.from + inside.index + inside[0].length }, userEvent: 'select' });
-		return true;
+		const end = line.from + inside.index + inside[0].length;
+		const complete = /\{!?[^{}]*[^{}\s!]/.test(inside[0]) && view.state.sliceDoc(head, end - 1).trim() === '';
+		view.dispatch({ selection: { anchor: end }, userEvent: 'select' });
+		return complete ? insertNewline(view) : true;
+	}
+
+	/** The lines that a selection covers; one that ends where the next line begins does not include that line. */
+	function linesSelected({ doc, selection }: EditorState): readonly [first: number, last: number] {
+		const { from, to } = selection.main;
+		const [first, last] = [doc.lineAt(from).number, doc.lineAt(to)];
+		return [first, last.number > first && to === last.from ? last.number - 1 : last.number];
 	}
 
 	/** What no strategy could hold is refused whole, so that nothing is kept by halves. */
@@ -64,7 +76,7 @@
 		let longest = 0;
 		if (newDoc.length > LINE_CEILING) for (const line of newDoc.iterLines()) longest = Math.max(longest, line.length);
 		if (newDoc.lines <= LINES_CEILING && longest <= LINE_CEILING) return false;
-		const message = `A strategy holds at most ${counted(LINES_CEILING)} lines, and a line ${counted(LINE_CEILING)} signs; this has ${newDoc.lines > LINES_CEILING ? `${counted(newDoc.lines)} lines` : `a line of ${counted(longest)}`}. Nothing was changed; the text is still where you copied it from.`;
+		const message = `A strategy can have at most ${counted(LINES_CEILING)} lines, and a line ${counted(LINE_CEILING)} characters; this has ${newDoc.lines > LINES_CEILING ? `${counted(newDoc.lines)} lines` : `a line of ${counted(longest)}`}. Nothing was changed; the text is still where you copied it from.`;
 		queueMicrotask(() => enquiry.refuse(message));
 		return true;
 	}
@@ -84,7 +96,7 @@
 		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
 		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		const diagnostics = diagnosticsOf(state, { view, advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)), noHits, shared, keep });
+		const diagnostics = diagnosticsOf(state, { view, typing: beingTyped(state), advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)), noHits, shared, keep });
 		// Setting the same ones again would close the note that somebody is reading.
 		const text = JSON.stringify(diagnostics.map(({ from, to, severity, message, actions }) => [from, to, severity, message, actions?.map((one) => one.name)]));
 		if (text === lastDiagnostics) return;
@@ -103,8 +115,20 @@
 		uncounted: enquiry.document.collection === null ? 'no collection' : 'not indexed'
 	});
 	const ROLE_MARKS: Readonly<Record<string, string>> = { headings: 'headings', words: 'text words', mixed: 'headings and text words', joining: 'joining', limit: 'limit', filter: 'filter', check: 'check' };
+	/** What is said in a count's place. What is being typed is no fault yet, and what uses it waits. */
+	function stateWords(line: SheetLine | undefined, typedLine: string | null): string {
+		if (!line) return '';
+		if (line.id === typedLine && (line.state === 'faulty' || line.state === 'broken')) return '…';
+		if (line.state === 'broken' && line.waitsFor !== null) return `waiting for line ${line.waitsFor}`;
+		if (line.state === 'off' && line.passes !== null) return `off: ${line.passes} used instead`;
+		return STATES[line.state] ?? '';
+	}
+	/** The line that somebody is typing in here; null when typing has come to rest. */
+	const beingTyped = (state: EditorState): string | null => (counts.typing ? (state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1] ?? null) : null);
+
 	function showMargins(): void {
 		if (!editor) return;
+		const typedLine = beingTyped(editor.state);
 		const byId = new Map(view?.lines.map((line) => [line.id, line]));
 		const yields = new Map(counts.margins?.yields.map((one) => [one.id, one]));
 		const most = view?.collection?.size ?? 10;
@@ -116,7 +140,7 @@
 			const own = stored.get(id);
 			const line = byId.get(id);
 			const concept = concepts.findIndex((one) => one.id === own?.concept);
-			const fresh = line !== undefined && line.text === editor?.state.doc.line(at + 1).text && !counts.late;
+			const fresh = line !== undefined && line.text === cutLabel(editor?.state.doc.line(at + 1).text ?? '').text && !counts.late;
 			const found = line?.found ?? 0;
 			const brought = yields.get(id);
 			return {
@@ -128,11 +152,11 @@
 				off: own?.off ?? false,
 				final: id === view?.final,
 				count: line?.state === 'counted' ? line.count : null,
-				words: line?.state === 'counted' ? `${view?.collection?.name ?? ''}, revision ${view?.revision ?? ''}${line.beforeHand ? ', before hand-set limits' : ''}` : (STATES[line?.state ?? 'empty'] ?? ''),
+				words: line?.state === 'counted' ? `${view?.collection?.name ?? ''}, revision ${view?.revision ?? ''}${line.beforeHand ? ', before hand-set limits' : ''}` : stateWords(line, typedLine),
 				share: line?.count ? Math.log10(line.count + 1) / Math.log10(most + 1) : 0,
 				alone: brought ? brought.lost : null,
 				aloneTitle: brought
-					? `${counted(brought.lost)} records of line ${final} are there by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${counted(brought.gained)} others would come in` : ''}`
+					? `${counted(brought.lost)} records of line ${final} are retrieved by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${counted(brought.gained)} others would be retrieved` : ''}`
 					: '',
 				ships: known > 0 ? (known > 20 ? `${Math.round((100 * found) / known)}%` : `${found}/${known}`) : '',
 				shipsTitle: known > 0 ? `${found} of ${known} known articles that the collection holds` : '',
@@ -171,8 +195,8 @@
 	let turning: ReturnType<typeof setTimeout> | undefined;
 	function follow(state: EditorState, typed: boolean): void {
 		const ids = state.field(lineIds);
-		const { from, to, head } = state.selection.main;
-		const [first, last] = [state.doc.lineAt(from).number, state.doc.lineAt(to).number];
+		const { head } = state.selection.main;
+		const [first, last] = linesSelected(state);
 		selected = ids.slice(first - 1, last).filter((id) => enquiry.document.lines.some((line) => line.id === id));
 		const line = state.doc.lineAt(head);
 		const inside = [...line.text.matchAll(/\{!?([^{}]*)\}/g)].find((match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length);
@@ -257,6 +281,21 @@
 		editor.focus();
 	}
 
+	const lineOf = (state: EditorState): string | undefined => state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1];
+
+	/** Goes to the next place that is wrong, and opens its explanation beside the sheet. */
+	function explainNext(target: EditorView, by: 1 | -1): boolean {
+		underline();
+		const at = nextProblem(target.state, by);
+		if (at === null) return false;
+		target.dispatch({ selection: { anchor: at }, scrollIntoView: true, userEvent: 'select' });
+		const id = lineOf(target.state);
+		if (id !== undefined) onexplain(id, 'faults');
+		return true;
+	}
+
+	export const explain = (by: 1 | -1): boolean => (editor ? explainNext(editor, by) : false);
+
 	function takePaste(event: ClipboardEvent, target: EditorView): boolean {
 		const taken = paste(target, event, enquiry, vocabularies);
 		if (taken.kind === 'ordinary') return false;
@@ -295,7 +334,7 @@
 					EditorState.transactionFilter.of((transaction) => (transaction.docChanged && tooLarge(transaction) ? [] : transaction)),
 					EditorState.readOnly.of(!enquiry.editable),
 					EditorView.editable.of(enquiry.editable),
-					placeholder('Type a first line, such as  delir* OR "acute confusion"  — or assemble the lines from your concepts.'),
+					placeholder('Type a first line: words joined with OR, a heading in {braces} — or assemble the lines from your concepts.'),
 					completions({
 						vocabulary: () => ownVocabulary(bench),
 						lines: () => enquiry.document.lines.map((line, at) => ({ number: at + 1, text: editor?.state.doc.line(at + 1).text ?? '', label: line.label })),
@@ -316,16 +355,22 @@
 						{ key: 'Alt-ArrowUp', run: run(() => move(-1)) },
 						{ key: 'Alt-ArrowDown', run: run(() => move(1)) },
 						{ key: 'Alt-Enter', run: run(() => selected[0] && onrecords(selected[0])) },
+						{ key: 'F8', run: (view) => explainNext(view, 1), shift: (view) => explainNext(view, -1) },
+						{ key: 'Tab', run: acceptOffer },
 						...closeBracketsKeymap,
 						...completionKeymap,
 						{ key: 'Enter', run: (view) => leaveHeading(view) || insertNewline(view) },
-						...lintKeymap,
 						...defaultKeymap
 					]),
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
 					EditorView.updateListener.of((update) => {
-						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) sync.send(update.state);
+						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) {
+							counts.typed();
+							sync.send(update.state);
+						}
 						if (update.selectionSet || update.docChanged) follow(update.state, update.docChanged);
+						// What was typed in a line takes its final form when the cursor leaves it.
+						if (update.selectionSet && lineOf(update.startState) !== lineOf(update.state)) queueMicrotask(() => editor && sync.sync(editor, false));
 						if (update.docChanged)
 							queueMicrotask(() => {
 								showMargins();
@@ -370,6 +415,7 @@
 		void counts.late;
 		void counts.margins;
 		void counts.marginsOld;
+		void counts.typing;
 		void enquiry.document;
 		if (ready)
 			untrack(() => {
@@ -383,11 +429,6 @@
 	});
 </script>
 
-{#if said.length > 0}<div class="say note small mb-2 flex gap-3 items-start" role="status">
-		<span
-			>{#each said as one (one)}<span class="block">{one}</span>{/each}</span
-		><button class="do bare ml-auto" onclick={() => (said = [])}>Understood</button>
-	</div>{/if}
 {#if pasted}
 	<PastedText
 		{...pasted}
@@ -415,7 +456,25 @@
 		if (band !== undefined) return fold(band);
 		const mark = target.closest<HTMLElement>('.right-mark');
 		const line = mark && enquiry.document.lines[Number(mark.dataset['line']) - 1];
-		if (line) onrecords(line.id);
+		const state = view?.lines.find((one) => one.id === line?.id)?.state;
+		if (line && state === 'counted') return onrecords(line.id);
+		if (line) {
+			go(line.id);
+			return onexplain(line.id, 'faults');
+		}
+		const labelled = target.closest<HTMLElement>('.line-end')?.dataset['line'];
+		if (labelled !== undefined) {
+			go(labelled);
+			onexplain(labelled, 'label');
+			return;
+		}
+		// A click on an underlined place explains it, as hovering does.
+		if (target.closest('.cm-lintRange-error, .cm-lintRange-warning') && selected[0] !== undefined) onexplain(selected[0], 'faults');
 	}}
 	onkeydown={() => undefined}
 ></div>
+{#if said.length > 0}<div class="say note small mt-2 flex gap-3 items-start" role="status">
+		<span
+			>{#each said as one (one)}<span class="block">{one}</span>{/each}</span
+		><button class="do bare ml-auto" onclick={() => (said = [])}>Dismiss</button>
+	</div>{/if}

@@ -110,7 +110,7 @@ class BandWidget extends WidgetType {
 			count.className = 'soft';
 			const lines = hidden[1] - hidden[0] + 1;
 			const whole = lines === last - first + 1;
-			count.textContent = `${lines} lines folded${whole ? '' : ' into the joining'}${whole && facts.total !== '' ? ` · ${facts.total} together` : ''}`;
+			count.textContent = `${lines} ${lines === 1 ? 'line' : 'lines'} folded${whole ? '' : ' into the joining'}${whole && facts.total !== '' ? ` · ${facts.total} together` : ''}`;
 			parts.push(count);
 		}
 		while (fold.nextSibling) fold.nextSibling.remove();
@@ -123,19 +123,22 @@ class BandWidget extends WidgetType {
 
 class EndWidget extends WidgetType {
 	constructor(
+		private readonly line: string,
 		private readonly label: string,
 		private readonly note: string
 	) {
 		super();
 	}
 	override eq(other: EndWidget): boolean {
-		return this.label === other.label && this.note === other.note;
+		return this.line === other.line && this.label === other.label && this.note === other.note;
 	}
 	override toDOM(): HTMLElement {
 		const end = document.createElement('span');
 		end.className = 'line-end';
 		// Drawn by the style sheet, so that the text of the line stays what is searched.
 		end.dataset['label'] = this.label;
+		end.dataset['line'] = this.line;
+		end.title = 'Edit the label';
 		end.setAttribute('role', 'note');
 		end.setAttribute('aria-label', this.label);
 		if (this.note !== '') {
@@ -191,7 +194,7 @@ function build(state: EditorState): { readonly all: DecorationSet; readonly hidd
 	}
 	current(state).forEach((one, at) => {
 		if (one && at < state.doc.lines && (one.label !== '' || one.note !== ''))
-			all.push(Decoration.widget({ widget: new EndWidget(one.label, one.note), side: 1 }).range(state.doc.line(at + 1).to));
+			all.push(Decoration.widget({ widget: new EndWidget(one.id, one.label, one.note), side: 1 }).range(state.doc.line(at + 1).to));
 	});
 	return { all: Decoration.set(all, true), hidden: Decoration.set(hidden, true) };
 }

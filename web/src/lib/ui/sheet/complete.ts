@@ -1,5 +1,14 @@
 /** What is offered while typing: headings after `{`, lines after `#`, concepts after `@`. */
-import { autocompletion, type Completion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
+import {
+	acceptCompletion,
+	autocompletion,
+	completionStatus,
+	moveCompletionSelection,
+	selectedCompletion,
+	type Completion,
+	type CompletionContext,
+	type CompletionResult
+} from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
 import type { EditorView } from '@codemirror/view';
 import { printLabel } from '@wide-lantern/core/editor';
@@ -11,8 +20,20 @@ export interface Offers {
 	concepts(): readonly { letter: string; name: string }[];
 }
 
+/** Tab takes the offer that is marked, or the first one. Enter takes one only after moving in the list: what was typed may be whole. */
+export function acceptOffer(view: EditorView): boolean {
+	if (completionStatus(view.state) !== 'active') return false;
+	if (!selectedCompletion(view.state)) moveCompletionSelection(true)(view);
+	return acceptCompletion(view);
+}
+
 export function completions(offers: Offers): Extension {
-	return autocompletion({ override: [(context) => headings(context, offers), (context) => references(context, offers)], icons: false, activateOnTyping: true });
+	return autocompletion({
+		override: [(context) => headings(context, offers), (context) => references(context, offers)],
+		icons: false,
+		activateOnTyping: true,
+		selectOnOpen: false
+	});
 }
 
 async function headings(context: CompletionContext, offers: Offers): Promise<CompletionResult | null> {
@@ -53,5 +74,8 @@ function references(context: CompletionContext, offers: Offers): CompletionResul
 				.filter((line) => line.number < here)
 				.map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
 		: offers.concepts().map((one) => ({ label: `@${one.letter}`, detail: one.name }));
+	// A whole reference with nothing longer to offer needs no list over the text.
+	const longer = options.filter((one) => one.label.toLowerCase().startsWith(typed.text.toLowerCase()) && one.label.length > typed.text.length);
+	if (!context.explicit && longer.length === 0) return null;
 	return { from: typed.from, options, validFor: /^[#@]\w*$/ };
 }

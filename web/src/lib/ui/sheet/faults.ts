@@ -1,7 +1,7 @@
 /** Faults, advice and empty terms as underlined places with what mends them. */
-import type { Action, Diagnostic } from '@codemirror/lint';
+import { forEachDiagnostic, type Action, type Diagnostic } from '@codemirror/lint';
 import type { EditorState } from '@codemirror/state';
-import { parse, type Advice, type Edit, type Fault } from '@wide-lantern/core/editor';
+import { cutLabel, parse, type Advice, type Edit, type Fault } from '@wide-lantern/core/editor';
 import { counted } from '$lib/work/fresh.svelte';
 import type { SheetMargins, SheetView } from '$lib/work/sheet';
 import { lineIds } from './identity';
@@ -13,6 +13,8 @@ export interface ToDiagnose {
 	readonly noHits: SheetMargins['noHits'];
 	/** Terms that serve two concepts. */
 	readonly shared: SheetMargins['shared'];
+	/** The line that is being typed in: what is unfinished there is no fault yet. */
+	readonly typing: string | null;
 	keep(label: string, edits: readonly Edit[]): void;
 }
 
@@ -28,16 +30,17 @@ function faultsOf(text: string): readonly Fault[] {
 	return faults;
 }
 
-export function diagnosticsOf(state: EditorState, { view, advice, noHits, shared, keep }: ToDiagnose): Diagnostic[] {
+export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits, shared, keep }: ToDiagnose): Diagnostic[] {
 	const byId = new Map(view?.lines.map((line) => [line.id, line]));
 	const diagnostics: Diagnostic[] = [];
 	state.field(lineIds).forEach((id, at) => {
 		if (at >= state.doc.lines) return;
 		const line = state.doc.line(at + 1);
-		if (line.text.trim() === '') return;
+		const { text } = cutLabel(line.text);
+		if (text.trim() === '' || id === typing) return;
 		const server = byId.get(id);
-		const current = server?.text === line.text;
-		for (const fault of current ? server.faults : faultsOf(line.text)) {
+		const current = server?.text === text;
+		for (const fault of current ? server.faults : faultsOf(text)) {
 			const from = Math.min(line.from + fault.from, line.to);
 			diagnostics.push({
 				from,
@@ -62,7 +65,7 @@ export function diagnosticsOf(state: EditorState, { view, advice, noHits, shared
 					from: Math.min(line.from + empty.from, line.to),
 					to: Math.min(line.from + empty.to, line.to),
 					severity: 'info',
-					message: 'No record of this collection holds this. A misspelt word is the commonest reason; a word of other sources may be right.'
+					message: 'No record in this collection has this. A misspelling is the most common reason; a word used in other sources may be right.'
 				});
 		if (current)
 			for (const one of shared.filter((other) => other.line === id))
@@ -70,7 +73,7 @@ export function diagnosticsOf(state: EditorState, { view, advice, noHits, shared
 					from: Math.min(line.from + one.from, line.to),
 					to: Math.min(line.from + one.to, line.to),
 					severity: 'hint',
-					message: `This term serves concepts ${one.concepts.join(' and ')}: ${one.lost === 0 ? 'no record of the result rests' : one.lost === 1 ? 'one record of the result rests' : `${counted(one.lost)} records of the result rest`} on it alone. A record that holds it meets both by one word.`
+					message: `This term serves concepts ${one.concepts.join(' and ')}: ${one.lost === 0 ? 'no record of the result depends' : one.lost === 1 ? 'one record of the result depends' : `${counted(one.lost)} records of the result depend`} on it alone. A record with this word matches both.`
 				});
 		for (const one of advice.filter((other) => other.line === id))
 			diagnostics.push({
@@ -82,4 +85,20 @@ export function diagnosticsOf(state: EditorState, { view, advice, noHits, shared
 			});
 	});
 	return diagnostics;
+}
+
+const SEVERE = { error: 0, warning: 1, info: 2, hint: 3 } as const;
+
+/**
+ * Where the next problem begins, from the cursor on and round the end: errors and warnings first; what is only a
+ * hint about a line is stopped at when nothing else is left. Null where nothing is wrong.
+ */
+export function nextProblem(state: EditorState, by: 1 | -1): number | null {
+	const found: { readonly at: number; readonly rank: number }[] = [];
+	forEachDiagnostic(state, ({ severity }, from) => found.push({ at: from, rank: SEVERE[severity] }));
+	const severe = found.filter((one) => one.rank < 2);
+	const places = [...new Set((severe.length > 0 ? severe : found).map((one) => one.at))].sort((a, b) => a - b);
+	const { head } = state.selection.main;
+	const next = by > 0 ? places.find((one) => one > head) : places.findLast((one) => one < head);
+	return next ?? (by > 0 ? places[0] : places.at(-1)) ?? null;
 }

@@ -40,6 +40,11 @@
 	const alsoHere = $derived([...new Set(enquiry.others.map((one) => one.name))]);
 	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
 
+	// Another step has other things to look at: a panel of the one before would be stale.
+	$effect(() => {
+		void here;
+		untrack(() => lens.clear());
+	});
 	onMount(() => {
 		const close = enquiry.open();
 		return () => {
@@ -53,7 +58,7 @@
 			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
 			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
 			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
-			{ name: lens.open ? 'Fold the lens away' : 'Open the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
+			{ name: lens.open ? 'Hide the lens' : 'Show the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
 			{ name: 'Save the enquiry as a file', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/export`) },
 			{ name: 'Save the dossier as a document (.docx)', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/dossier?as=docx`) }
 		])
@@ -84,10 +89,10 @@
 			{#if collection}Counts: {collection.name}, {counted(collection.size)}{:else}No collection{/if}
 		</span>
 		<span class="small whitespace-nowrap flex items-center gap-1" role="status" data-save={enquiry.state} data-revision={enquiry.revision}>
-			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} changed something
+			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} made a change
 			{:else if enquiry.state === 'saved'}<Check size={14} /> Saved <span class="soft">· r{enquiry.revision}</span>
 			{:else if enquiry.state === 'saving'}<LoaderCircle size={14} /> Saving
-			{:else if enquiry.state === 'conflict'}<TriangleAlert size={14} /> Two texts
+			{:else if enquiry.state === 'conflict'}<TriangleAlert size={14} /> Conflict
 			{:else}<CloudOff size={14} /> Not saved yet; kept here
 			{/if}
 			{#if !editable}<span class="soft">· reading only</span>{/if}
@@ -112,14 +117,14 @@
 		<p class="aside small"><a href={path('people')} aria-current={here === 'people' ? 'page' : undefined}>People</a><a href="/desk">Desk</a></p>
 	</nav>
 	<main class="room" id="content">
-		<Trouble />
 		{@render children()}
+		<Trouble />
 	</main>
 	{#if lensShown}
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
 				<button class="do bare" aria-pressed={lens.pinned} onclick={() => (lens.pinned = !lens.pinned)} title="Keep the lens on this" aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button>
-				<button class="do bare" onclick={() => (lens.open = false)} title="Fold away (Alt L)" aria-label="Fold the lens away"><PanelRightClose size={15} /></button>
+				<button class="do bare" onclick={() => (lens.open = false)} title="Hide the lens (Alt L)" aria-label="Hide the lens"><PanelRightClose size={15} /></button>
 			</div>
 			<LensView />
 		</aside>

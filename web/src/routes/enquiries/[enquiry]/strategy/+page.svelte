@@ -115,8 +115,9 @@
 	let lookup: AbortController | null = null;
 	function cursor(line: string, { heading, word }: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) {
 		lookup?.abort();
+		const showLine = (found: { readonly vocabulary: string; readonly heading: string } | null) => lens.open && lens.show({ kind: 'line', line, word, heading: found });
 		if (heading === null || heading === '' || heading === '*') {
-			if (lens.open) lens.show({ kind: 'line', line, word });
+			showLine(null);
 			return;
 		}
 		const asking = new AbortController();
@@ -126,15 +127,32 @@
 			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal });
 			const { matches } = (await response.json()) as { matches?: Match[] };
 			const match = matches?.[0];
-			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) lens.show({ kind: 'heading', vocabulary, heading: match.id });
-		})().catch(() => undefined); // Moved on, or the server is away: the lens stays as it is.
+			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) showLine({ vocabulary, heading: match.id });
+			// A panel about another heading would be wrong.
+			else showLine(null);
+		})().catch(() => undefined); // Moved on, or the server cannot be reached: the lens stays as it is.
 	}
-	/** The result as it was counted last, so that an unexpected fall is said where it happened. */
+	/** Shows what is wrong with a line, or its label, beside the sheet, with the focus there. */
+	function explain(line: string, what: 'faults' | 'label') {
+		lookup?.abort();
+		lens.open = true;
+		lens.side = 'line';
+		lens.topic = { kind: 'line', line, word: null };
+		lens.focus = what;
+	}
+	$effect(() => {
+		lens.goTo = (number) => {
+			const line = document.lines[number - 1];
+			if (line) editor?.go(line.id);
+		};
+		return () => (lens.goTo = null);
+	});
+	/** The result as it was counted last, so that an unexpected fall is reported where it happened. */
 	let before: { readonly final: string; readonly count: number; readonly texts: ReadonlyMap<string, string> } | null = null;
 	let fell = $state('');
 	$effect(() => {
 		const now = view;
-		if (!now || sheet.answered < sheet.asked) return;
+		if (!now || sheet.answered < sheet.asked || sheet.typing) return;
 		const result = now.lines.find((line) => line.id === now.final);
 		if (result?.count === null || result?.count === undefined) return;
 		const was = before;
@@ -145,8 +163,10 @@
 		}
 		if (was.count >= 20 && result.count < was.count / 2) {
 			const touched = now.lines.filter((line) => was.texts.get(line.id) !== line.text);
+			// Whoever edits the result itself sees its count.
+			if (touched.length === 1 && touched[0]?.id === result.id) return;
 			const where = touched.length === 1 ? ` with the change in line ${touched[0]?.number}` : '';
-			fell = `Line ${result.number}, the result, fell from ${counted(was.count)} to ${counted(result.count)} records${where}. If that is not what you meant, undo takes it back.`;
+			fell = `Line ${result.number}, the result, fell from ${counted(was.count)} to ${counted(result.count)} records${where}. If you did not mean that, undo it (Ctrl Z).`;
 		} else if (result.count > was.count) fell = '';
 	});
 	let keys = $state(false);
@@ -166,7 +186,7 @@
 	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
 	const heavy = $derived(view?.lines.filter((line) => line.state === 'heavy') ?? []);
-	const broken = $derived(view?.lines.filter((line) => line.state === 'broken') ?? []);
+	const broken = $derived(sheet.typing ? [] : (view?.lines.filter((line) => line.state === 'broken' && line.waitsFor === null) ?? []));
 
 	$effect(() =>
 		commands.add([
@@ -181,6 +201,9 @@
 			{ name: 'Copy the strategy as text', act: () => void copyText() },
 			{ name: 'Keyboard map of the sheet', shortcut: 'Alt K', act: () => (keys = true) },
 			{ name: 'Print the strategy', act: () => window.print() },
+			{ name: 'Explain the next problem', shortcut: 'F8', act: () => editor?.explain(1) },
+			{ name: 'Mark the line of the cursor as the result', act: () => selected[0] !== undefined && enquiry.set(['result'], selected[0], 'mark the result') },
+			{ name: 'Edit the label of the line', act: () => selected[0] !== undefined && explain(selected[0], 'label') },
 			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
 			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
 			{ name: 'Assemble the lines from the concepts, or bring them up to date', act: () => void assembleLines() },
@@ -210,20 +233,22 @@
 	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
 </div>
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
-{#if sheet.failed}<p class="say mb-2" role="status">{sheet.failed}</p>{/if}
-{#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}
-{#if fell}<p class="say note mb-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Understood</button></p>{/if}
-{#if heavy.length > 0}<p class="say fault mb-2 small" role="status">
-		{heavy.length === 1 ? `Line ${heavy[0]?.number} looks` : `Lines ${heavy.map((line) => line.number).join(', ')} look`} at too many places in the records to be counted while you type. Give its words more letters before a *, or a phrase in place of a wide distance.
-	</p>{/if}
-{#if broken.length > 0}<p class="say fault mb-2 small" role="status">
-		{broken.length === 1 ? `Line ${broken[0]?.number} uses` : `Lines ${broken.map((line) => line.number).join(', ')} use`} a line that is gone, faulty or off, and nothing remains. Mend the reference (#? marks it) or undo.
-	</p>{/if}
-
 <div class="columns" aria-hidden="true">
 	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone">only here</span>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
 </div>
-<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected onkeys={() => (keys = true)} oncursor={cursor} onrecords={(line) => void showRecords(line)} /></div>
+<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected onkeys={() => (keys = true)} oncursor={cursor} onexplain={explain} onrecords={(line) => void showRecords(line)} /></div>
+<!-- Below the sheet: nothing moves under the hands while somebody types. -->
+{#if sheet.failed}<p class="say mt-2" role="status">{sheet.failed}</p>{/if}
+{#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}
+{#if fell}<p class="say note mt-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Dismiss</button></p>{/if}
+{#if heavy.length > 0}<p class="say fault mt-2 small" role="status">
+		{heavy.length === 1 ? `Line ${heavy[0]?.number} matches` : `Lines ${heavy.map((line) => line.number).join(', ')} match`} too many places in the records to be counted while you type. Give its words more letters before a *, or use a phrase instead of a wide distance.
+	</p>{/if}
+{#if broken.length > 0}<p class="say fault mt-2 small" role="status">
+		{broken.length === 1 ? 'Line' : 'Lines'}
+		{#each broken as line, at (line.id)}{at > 0 ? ', ' : ''}<button class="do bare small" onclick={() => explain(line.id, 'faults')}>{line.number}</button>{/each}
+		{broken.length === 1 ? 'uses' : 'use'} a line that was deleted, is empty or is switched off, and nothing is left. Correct the reference (#? marks a deleted line) or undo.
+	</p>{/if}
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>

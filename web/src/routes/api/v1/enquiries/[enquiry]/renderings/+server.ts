@@ -1,10 +1,9 @@
-import { finalLine } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { renderWhole } from '$lib/server/connections';
 import { profileOf } from '$lib/server/profiles';
 import { renderingsOf } from '$lib/server/renderings';
-import { workEnquiry } from '$lib/server/workings';
+import { resultOf, workEnquiry } from '$lib/server/workings';
 import type { RenderingsView } from '$lib/work/renderings';
 
 export const GET = async ({ params, locals, url }) => {
@@ -18,7 +17,7 @@ export const GET = async ({ params, locals, url }) => {
 	}
 	const view: RenderingsView = {
 		revision: worked.enquiry.revision,
-		final: finalLine(worked.lines, worked.counted)?.id ?? worked.lines.findLast((line) => line.role !== 'check' && line.tree)?.id ?? null,
+		final: resultOf(worked)?.id ?? null,
 		lines: worked.lines.map((line, at) => ({ id: line.id, number: line.number, text: line.text, count: worked.counted[at]?.count ?? null })),
 		renderings: await renderingsOf(worked)
 	};

@@ -1,12 +1,11 @@
 /** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained. */
-import { finalLine } from '@wide-lantern/core';
 import { error } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { tryRendering } from '$lib/server/connections';
 import { door, readBody } from '$lib/server/doors';
 import { profileOf } from '$lib/server/profiles';
 import { telling } from '$lib/server/telling';
-import { workEnquiry } from '$lib/server/workings';
+import { resultOf, workEnquiry } from '$lib/server/workings';
 import type { SaidOfTrying } from '$lib/work/renderings';
 
 const check = door<{ readonly profile: string }>({
@@ -21,7 +20,7 @@ export const POST = async ({ params, request, locals, url }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
 	const profile = await profileOf(id);
 	if (!profile) error(404, { message: 'There is no such profile here.' });
-	const final = finalLine(worked.lines, worked.counted);
+	const final = resultOf(worked);
 	if (!final) error(409, { message: 'The strategy has no result yet, so there is nothing to compare.' });
 	return telling<SaidOfTrying>(request, async (say, signal) => {
 		const told = await tryRendering(worked, profile, url.origin, final.id, signal, (step, done, of) => say({ step, done, of }));

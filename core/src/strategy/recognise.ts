@@ -1,0 +1,129 @@
+/**
+ * What a line is, recognised from its tree whenever its text changes: its role and the concept it
+ * belongs to, until somebody sets them by command (notation.md, section 5). And the result: the line
+ * that the strategy is written for.
+ */
+import { applyEdit, type Edit, type Json } from '../document/index.ts';
+import type { EnquiryDocument, LineRole, StrategyLine } from '../enquiry/index.ts';
+import { nodesOf, type Expression } from '../query/index.ts';
+import { usedConcepts } from './anchors.ts';
+import { followedLabel } from './automatic-label.ts';
+import { openSources } from './opened.ts';
+import type { StrategyPart } from './read.ts';
+import { roleOf } from './roles.ts';
+
+/** Roles that text never gives: they are set by a person or come with a part. */
+const SET_ONLY: ReadonlySet<LineRole> = new Set(['filter']);
+const SEARCHING: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed']);
+
+type Recognised = Pick<StrategyLine, 'role' | 'concept' | 'strand'>;
+
+const isReference = (node: Expression): boolean => node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept';
+
+/** The one value of a list in which all are the same; null for none, and where they differ. */
+const common = <Value>(values: readonly (Value | null)[]): Value | null => {
+	const [first = null] = values;
+	return values.every((one) => one === first) ? first : null;
+};
+
+/**
+ * Role, concept and strand of a line as its text gives them; what was set by command stays.
+ * @param before the role that the line had when its text was another; null for a new line
+ */
+export function recognise(strategy: StrategyPart, line: StrategyLine, before: LineRole | null): Recognised {
+	const [opened] = openSources([line.source]);
+	const tree = opened?.recovered ?? null;
+	const keep: Recognised = { role: line.role, concept: line.concept, strand: line.strand };
+	if (!opened || !tree) return keep;
+	const role = line.roleSet === true || SET_ONLY.has(line.role) ? line.role : roleOf(tree);
+	if (line.conceptSet === true) return { ...keep, role };
+	const nodes = [...nodesOf(tree)];
+	if (nodes.some(isReference)) {
+		const byId = new Map(strategy.lines.map((one) => [one.id, one]));
+		const lines = nodes.flatMap((node) => (node.kind === 'line' ? opened.linesOf(node) : [])).map((id) => byId.get(id));
+		const concepts = usedConcepts(line.source);
+		// A number or letter that names nothing belongs to no concept.
+		const lost = nodes.filter(isReference).length > nodes.filter((node) => opened.linesOf(node).length > 0).length + concepts.length;
+		const of = [...lines.map((one) => one?.concept ?? null), ...concepts.map((one) => one.concept), ...(lost ? [null] : [])];
+		const concept = common(of);
+		const strand = concept === null ? null : common([...lines.map((one) => one?.strand ?? null), ...concepts.map((one) => one.strand)]);
+		return { role, concept, strand };
+	}
+	if (!SEARCHING.has(role)) return { role, concept: null, strand: null };
+	// What was a joining while it was being typed belongs to the concept that it is typed in.
+	if (line.concept === null && before !== null && !SEARCHING.has(before)) {
+		const above = strategy.lines[strategy.lines.findIndex((one) => one.id === line.id) - 1];
+		return { role, concept: above?.concept ?? null, strand: above?.strand ?? null };
+	}
+	return { ...keep, role };
+}
+
+/** Identities of the lines whose text these edits set. */
+function changedLines(edits: readonly Edit[]): ReadonlySet<string> {
+	const ids = new Set<string>();
+	for (const edit of edits) {
+		if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') ids.add(edit.at[1] ?? '');
+		if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines') ids.add(String((edit.item as { id?: unknown }).id));
+	}
+	return ids;
+}
+
+/**
+ * The edits that follow from edits of lines: role, concept and automatic label of every line whose text they change.
+ * @param before the document without them
+ * @param after the document with them
+ */
+export function followingEdits(before: StrategyPart, after: StrategyPart, edits: readonly Edit[]): Edit[] {
+	const changed = changedLines(edits);
+	if (changed.size === 0) return [];
+	const known = new Map(before.lines.map((line) => [line.id, line]));
+	const following: Edit[] = [];
+	let document = after as unknown as Json;
+	const follow = (edit: Edit): void => {
+		const applied = applyEdit(document, edit);
+		if ('refused' in applied) return;
+		document = applied.document;
+		following.push(edit);
+	};
+	// From the top: what a line joins has been recognised before it.
+	for (const { id } of after.lines) {
+		if (!changed.has(id)) continue;
+		const strategy = document as unknown as EnquiryDocument;
+		const line = strategy.lines.find((one) => one.id === id);
+		if (!line) continue;
+		const old = known.get(id);
+		const now = recognise(strategy, line, old?.role ?? null);
+		for (const name of ['role', 'concept', 'strand'] as const) if (line[name] !== now[name]) follow({ do: 'set', at: ['lines', id, name], value: now[name] });
+		const label = old && old.label === line.label ? followedLabel(before, strategy, old, line) : line.label;
+		if (label !== line.label) follow({ do: 'set', at: ['lines', id, 'label'], value: label });
+	}
+	return following;
+}
+
+/** What is needed of a line to tell the result. */
+export interface ResultCandidate {
+	readonly id: string;
+	readonly role: LineRole;
+	readonly off: boolean;
+	readonly empty: boolean;
+	/** Null where the line cannot be read. */
+	readonly query: unknown;
+}
+
+const RESULT_ROLES: ReadonlySet<LineRole> = new Set(['joining', 'limit', 'filter']);
+
+/**
+ * The result of a strategy: the line marked so by command, else the last line with role joining,
+ * limit or filter, else the last line that can be counted (notation.md, section 5). A line that is
+ * broken for the moment stays the result: another one in its place would be a wrong answer.
+ * @param chosen the line marked by command, or the one that was the result before somebody began to type
+ */
+export function resultLine<Line extends ResultCandidate>(lines: readonly Line[], chosen: string | null | undefined): Line | null {
+	const able = lines.filter((line) => !line.off && !line.empty && line.role !== 'check');
+	return (
+		lines.find((line) => line.id === chosen && !line.off && !line.empty) ??
+		able.findLast((line) => RESULT_ROLES.has(line.role)) ??
+		able.findLast((line) => line.query !== null) ??
+		null
+	);
+}
