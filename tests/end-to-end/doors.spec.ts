@@ -40,6 +40,8 @@ const TABLE: readonly Row[] = [
 	['GET', '/api/v1/enquiries', SIGNED_IN],
 	['POST', '/api/v1/enquiries', SIGNED_IN, '', { question: '', framework: 'PICO' }],
 	['POST', '/api/v1/enquiries/import', SIGNED_IN, '', {}],
+	['GET', '/api/v1/stream', SIGNED_IN, '?browser=doors'],
+	['PUT', '/api/v1/stream', SIGNED_IN, '', { browser: 'doors', windows: [] }],
 	['GET', A, MEMBERS],
 	['DELETE', A, OWNER],
 	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],

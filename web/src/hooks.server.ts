@@ -3,13 +3,14 @@
  * when something fails. No route decides for itself.
  */
 import { randomUUID } from 'node:crypto';
+import { unstorableAt } from '@wide-lantern/core';
 import { json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
 import { openCollection, listCollections } from '$lib/server/collections';
 import { stopComputing } from '$lib/server/computing';
 import { config } from '$lib/server/config';
 import { warmCrosswalks } from '$lib/server/crosswalks';
-import { database, isDatabaseAway, migrate } from '$lib/server/database';
+import { database, isDatabaseAway, isDiskFull, migrate } from '$lib/server/database';
 import { loadShipped } from '$lib/server/demo';
 import { roleIn } from '$lib/server/enquiries';
 import { judge, NEEDS, type Verdict } from '$lib/server/guard';
@@ -29,17 +30,23 @@ export const init: ServerInit = async () => {
 	void Promise.all(opening)
 		.then(warmCrosswalks)
 		.catch((error: unknown) => log('error', 'crosswalks-failed', errorFacts(error)));
-	log('info', 'started', { demo: config.demo });
+	log('warning', 'started', { demo: config.demo });
 };
 
+/** Milliseconds after which a request is worth a line in the log. */
+const SLOW = 1_000;
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Only these take whole files; every other request is small. Bytes. */
 const TAKES_FILES = new Set(['/api/v1/intakes', '/api/v1/collections/[collection]', '/api/v1/profiles/[profile]']);
 const SMALL = 16_000_000;
+/** Forms of a few fields. */
+const FORMS = new Set(['/sign-in', '/sign-up', '/account', '/administration']);
+const FORM_CEILING = 64_000;
 
 function tooLarge(request: Request, route: string): boolean {
 	if (SAFE.has(request.method) || TAKES_FILES.has(route)) return false;
+	if (FORMS.has(route) && Number(request.headers.get('content-length') ?? 0) > FORM_CEILING) return true;
 	return request.headers.has('transfer-encoding') || Number(request.headers.get('content-length') ?? 0) > SMALL;
 }
 
@@ -52,12 +59,14 @@ export const handle: Handle = async ({ event, resolve }) => {
 	response.headers.set('x-request-id', event.locals.requestId);
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
-	log('info', 'request', {
+	const milliseconds = Math.round(performance.now() - started);
+	// What goes as it should is not worth a line: the log would fill the disk.
+	log(response.status >= 500 || milliseconds > SLOW ? 'warning' : 'info', 'request', {
 		id: event.locals.requestId,
 		method: event.request.method,
 		route: event.route.id,
 		status: response.status,
-		milliseconds: Math.round(performance.now() - started)
+		milliseconds
 	});
 	return response;
 
@@ -73,6 +82,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 		if (!SAFE.has(method) && event.request.headers.get('origin') !== event.url.origin)
 			return json({ message: 'Requests that change something must come from the application itself.' }, { status: 403 });
 		if (route === null) return resolve(event);
+		// No identifier holds what the database cannot.
+		if (Object.values(event.params).some((value) => unstorableAt(value) !== null)) return refuse('unknown', route.startsWith('/api/') || method !== 'GET');
 		const need = NEEDS[`${method === 'HEAD' ? 'GET' : method} ${route}`];
 		if (need !== 'anyone' || route !== '/health') event.locals.actor = await actorOf(event.cookies.get(SESSION_COOKIE));
 		const enquiry = event.params['enquiry'];
@@ -80,7 +91,9 @@ export const handle: Handle = async ({ event, resolve }) => {
 		const verdict = judge(need, event.locals.actor, event.locals.role, config.demo);
 		if (verdict === 'allowed' && tooLarge(event.request, route))
 			return json(
-				{ message: `This is larger than ${SMALL / 1_000_000} MB, or does not say how large it is, and was not taken. Nothing was changed.` },
+				{
+					message: `This is larger than ${FORMS.has(route) ? `${FORM_CEILING / 1_000} kB` : `${SMALL / 1_000_000} MB`}, or does not say how large it is, and was not accepted. Nothing was changed.`
+				},
 				{ status: 413 }
 			);
 		return verdict === 'allowed' ? resolve(event) : refuse(verdict, route.startsWith('/api/') || method !== 'GET');
@@ -118,6 +131,11 @@ export const handleError: HandleServerError = ({ error, event, status, message }
 		return {
 			message: 'The database does not answer at the moment.',
 			next: 'Everything saved is safe, and what you typed stays in this window. It is sent as soon as the database is back.'
+		};
+	if (isDiskFull(error))
+		return {
+			message: 'The disk of the server is full, so nothing can be saved at the moment.',
+			next: 'Everything saved can still be read, and what you typed stays in this window. Tell the administrator.'
 		};
 	return {
 		message: status < 500 ? message : 'Something went wrong on the server.',

@@ -13,3 +13,4 @@ export {
 	type Place,
 	type Refused
 } from './edit.ts';
+export { cleanJson, cleanText, unstorableAt } from './storable.ts';

@@ -23,6 +23,8 @@ export const config = {
 	indexes: env['LANTERN_INDEXES'] ?? null,
 	/** Bytes that open indexes may take together. */
 	indexMemory: Number(env['LANTERN_INDEX_MEMORY'] ?? 2_000_000_000),
+	/** The least that is written to the log: `info` writes every request. */
+	log: env['LANTERN_LOG'] === 'info' ? 'info' : env['LANTERN_LOG'] === 'error' ? 'error' : 'warning',
 	/** Requests per minute and account on sign-in; the tests of the limit lower it. */
 	signInsPerMinute: Number(env['LANTERN_SIGN_INS_PER_MINUTE'] ?? 10)
 } as const;

@@ -21,6 +21,9 @@ export async function migrate(): Promise<void> {
 	});
 }
 
+/** True where PostgreSQL has no room left: what is saved can be read, and nothing more can be saved. */
+export const isDiskFull = (error: unknown): boolean => error instanceof Error && 'code' in error && (error.code === '53100' || error.code === 'ENOSPC');
+
 const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EPIPE', 'ENOENT', '57P01', '57P03', '08006', '08001', '08003']);
 
 /** True where the database cannot be reached, as against a fault in what was asked. */

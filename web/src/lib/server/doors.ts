@@ -1,4 +1,5 @@
 /** Every door validates: request bodies, files, JSON from the database. */
+import { cleanText, unstorableAt } from '@wide-lantern/core';
 import { error } from '@sveltejs/kit';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 
@@ -26,13 +27,44 @@ export const BODY_CEILING = 8_000_000;
 export async function readBody<Shape>(request: Request, check: ValidateFunction<Shape>, upgrade = (body: unknown) => body): Promise<Shape> {
 	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) error(415, { message: 'The request must be JSON.' });
 	const text = await request.text();
-	if (text.length > BODY_CEILING) error(413, { message: `This is larger than ${BODY_CEILING / 1_000_000} MB and was not taken. Nothing was changed.` });
+	if (text.length > BODY_CEILING) error(413, { message: `This is larger than ${BODY_CEILING / 1_000_000} MB and was not accepted. Nothing was changed.` });
+	if (!isShallow(text)) error(400, { message: 'The request is nested too deeply. Nothing was changed.' });
 	let body: unknown;
 	try {
 		body = upgrade(JSON.parse(text));
 	} catch {
-		error(400, { message: 'The request is no JSON. Nothing was changed.' });
+		error(400, { message: 'The request is not valid JSON. Nothing was changed.' });
 	}
-	if (!check(body)) error(422, { message: `The request was not taken: ${faultOf(check.errors)}. Nothing was changed.` });
+	// The database can hold neither U+0000 nor half of a surrogate pair.
+	const place = /\\u0000|\\ud[89a-f]|[\uD800-\uDFFF]/i.test(text) ? unstorableAt(body) : null;
+	if (place !== null)
+		error(422, { message: `The text at ${place === '' ? 'the beginning' : place} holds a character that cannot be stored. Nothing was changed.` });
+	if (!check(body)) error(422, { message: `The request was not accepted: ${faultOf(check.errors)}. Nothing was changed.` });
 	return body;
+}
+
+/** Deepest nesting of a JSON body. */
+const DEEPEST = 100;
+
+/** False for a body whose brackets are nested too deeply to be walked; brackets in strings do not count. */
+function isShallow(text: string): boolean {
+	let depth = 0;
+	let quoted = false;
+	for (let at = 0; at < text.length; at++) {
+		const code = text.charCodeAt(at);
+		if (quoted) {
+			if (code === 92) at++;
+			else if (code === 34) quoted = false;
+		} else if (code === 34) quoted = true;
+		else if (code === 91 || code === 123) {
+			if (++depth > DEEPEST) return false;
+		} else if (code === 93 || code === 125) depth--;
+	}
+	return true;
+}
+
+/** A field of a form as text that can be stored; empty where there is none. */
+export function formText(form: FormData, name: string): string {
+	const value = form.get(name);
+	return typeof value === 'string' ? cleanText(value) : '';
 }

@@ -36,7 +36,9 @@ export const editsSchema = {
 	additionalProperties: false,
 	properties: {
 		revision: { type: 'integer', minimum: 0 },
+		known: { type: 'integer', minimum: 0 },
 		client: { type: 'string', minLength: 1, maxLength: 100 },
+		number: { type: 'integer', minimum: 1 },
 		name: { type: 'string', maxLength: 200 },
 		kind: { enum: ['do', 'undo', 'redo', 'aside'] },
 		step: { type: 'string', maxLength: 100 },
@@ -44,8 +46,14 @@ export const editsSchema = {
 	}
 } as const;
 export interface EditsRequest {
+	/** The revision that was shown when the edits were made. */
 	readonly revision: number;
+	/** The newest revision that the window has; the answer brings what came after it. */
+	readonly known?: number;
+	/** The page that the edits were made in: another one after every reload. */
 	readonly client: string;
+	/** Counts the commands of that page: one that is sent again, because its answer was lost, is not carried out again. */
+	readonly number?: number;
 	readonly name: string;
 	/** Whether this takes something of one's own back, or makes it again; `aside` is passed over by undo. */
 	readonly kind?: StepKind;
@@ -55,7 +63,11 @@ export interface EditsRequest {
 }
 export const checkEdits = door<EditsRequest>(editsSchema);
 
-/** Signs of past commands that are sent to a window that opens. */
+/** Edits of others beyond which a window must be reloaded: comparing with more would take too long. */
+const MOST_BEHIND = 20_000;
+/** Largest document in characters of JSON. */
+const DOCUMENT_CEILING = 10_000_000;
+/** Characters of past commands that are sent to a window that opens. */
 const STEPS_CEILING = 3_000_000;
 /** Milliseconds without an edit after which the next one keeps a version of what stood before. */
 const PAUSE = 20 * 60_000;
@@ -71,6 +83,7 @@ interface CommandRow {
 	revision: number;
 	person_id: string | null;
 	client: string;
+	number: number | null;
 	name: string;
 	edits: unknown;
 	inverse: unknown;
@@ -141,7 +154,14 @@ export async function deleteEnquiry(id: string): Promise<void> {
 }
 
 export type Edited =
-	| { readonly outcome: 'saved'; readonly revision: number; readonly others: readonly Edit[]; readonly yours: readonly Edit[] }
+	| {
+			readonly outcome: 'saved';
+			readonly revision: number;
+			/** Edits of other windows that the window did not have. */
+			readonly others: readonly Edit[];
+			/** All edits that it did not have, its own among them, in the order in which they were carried out. */
+			readonly all: readonly Edit[];
+	  }
 	| { readonly outcome: 'conflict'; readonly revision: number; readonly document: EnquiryDocument; readonly conflicts: readonly Conflict[] }
 	| { readonly outcome: 'refused'; readonly message: string };
 
@@ -153,16 +173,26 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 	// Read before the transaction, which would hold one connection while it waits for another.
 	const stands = await database('enquiries').where({ id }).first<{ collection: string | null } | undefined>(database.raw("body->>'collection' as collection"));
 	const vocabularies = await vocabulariesFor(stands?.collection ?? null);
+	let carriedOut: readonly Edit[] | null = null;
 	const edited = await database.transaction(async (transaction): Promise<Edited> => {
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
-		if (!row) return { outcome: 'refused', message: 'This enquiry is gone.' };
+		if (!row) return { outcome: 'refused', message: 'This enquiry has been deleted.' };
 		const current = opened(row);
 		if (request.revision > current.revision)
 			return {
 				outcome: 'refused',
 				message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
 			};
-		const since = await editsSince(transaction, id, request.revision, request.client);
+		const known = request.known ?? request.revision;
+		const rows = await commandsSince(transaction, id, Math.min(request.revision, known));
+		const ofOthers = (from: number) => rows.flatMap((one) => (one.client === request.client || one.revision <= from ? [] : one.edits));
+		const news = rows.flatMap((one) => (one.revision <= known ? [] : one.edits));
+		const since = ofOthers(request.revision);
+		// Sent before, and saved: the answer was lost on the way.
+		if (request.number !== undefined && rows.some((one) => one.client === request.client && one.number === request.number))
+			return { outcome: 'saved', revision: current.revision, others: ofOthers(known), all: news };
+		if (since.length > MOST_BEHIND)
+			return { outcome: 'refused', message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.' };
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
 		const asked = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
@@ -177,23 +207,26 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		if (misplaced) return { outcome: 'refused', message: misplaced };
 		const revision = current.revision + 1;
 		if (Date.now() - row.updated_at.getTime() > PAUSE && current.revision > 0) await keepVersion(transaction, id, current, '', actor.name);
-		await transaction<EnquiryRow>('enquiries')
-			.where({ id })
-			.update({ body: JSON.stringify(next), revision, updated_at: new Date() });
+		const body = JSON.stringify(next);
+		if (body.length > DOCUMENT_CEILING)
+			return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };
+		await transaction<EnquiryRow>('enquiries').where({ id }).update({ body, revision, updated_at: new Date() });
 		await transaction<CommandRow>('commands').insert({
 			enquiry_id: id,
 			revision,
 			person_id: actor.id,
 			client: request.client,
+			number: request.number ?? null,
 			name: request.name,
 			kind: request.kind ?? 'do',
 			step: request.step ?? '',
 			edits: JSON.stringify(yours),
 			inverse: JSON.stringify(applied.inverse)
 		});
-		return { outcome: 'saved', revision, others: since, yours };
+		carriedOut = yours;
+		return { outcome: 'saved', revision, others: ofOthers(known), all: [...news, ...yours] };
 	});
-	if (edited.outcome === 'saved') publish(id, { revision: edited.revision, client: request.client, by: actor.name, edits: edited.yours });
+	if (edited.outcome === 'saved' && carriedOut) publish(id, { revision: edited.revision, client: request.client, by: actor.name, edits: carriedOut });
 	return edited;
 }
 
@@ -249,10 +282,18 @@ export async function stepsOf(id: string, person: string): Promise<PastStep[]> {
 	return steps.reverse();
 }
 
-/** What other windows did since a revision, in order. */
-async function editsSince(transaction: Knex.Transaction, id: string, revision: number, client: string): Promise<Edit[]> {
-	const rows = await transaction<CommandRow>('commands').where({ enquiry_id: id }).where('revision', '>', revision).whereNot({ client }).orderBy('revision');
-	return rows.flatMap((row) => row.edits as Edit[]);
+/** What was done since a revision, in order. */
+async function commandsSince(
+	transaction: Knex.Transaction,
+	id: string,
+	revision: number
+): Promise<{ readonly revision: number; readonly client: string; readonly number: number | null; readonly edits: readonly Edit[] }[]> {
+	const rows = await transaction<CommandRow>('commands')
+		.where({ enquiry_id: id })
+		.where('revision', '>', revision)
+		.orderBy('revision')
+		.select('revision', 'client', 'number', 'edits');
+	return rows.map(({ revision, client, number, edits }) => ({ revision, client, number, edits: edits as readonly Edit[] }));
 }
 
 export interface Member {

@@ -46,6 +46,8 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'GET /api/v1/enquiries': 'signed-in',
 	'POST /api/v1/enquiries': 'signed-in',
 	'POST /api/v1/enquiries/import': 'signed-in',
+	'GET /api/v1/stream': 'signed-in',
+	'PUT /api/v1/stream': 'signed-in',
 	[`GET ${API}`]: 'reader',
 	[`DELETE ${API}`]: 'owner',
 	[`POST ${API}/edits`]: 'editor',

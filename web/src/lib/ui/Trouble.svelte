@@ -1,7 +1,24 @@
 <!-- What could not be saved: two texts of two people, refused edits, a signed-out window. Nothing is lost. -->
 <script lang="ts">
+	import { toText, type Conflict } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { namesFor } from './sheet/text-sync';
 	const { enquiry } = takeBench();
+	const numberOf = (id: string | undefined) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
+	const PLACES: Readonly<Record<string, string>> = { source: 'the text', label: 'the label', note: 'the note', role: 'the role', concept: 'the concept', off: 'on or off', title: 'The title', question: 'The question' };
+	/** What the two texts are of. */
+	function placeName({ at }: Conflict): string {
+		const [first = '', id, field = ''] = at;
+		if (first === 'lines' && id !== undefined) return `Line ${numberOf(id) || ''}, ${PLACES[field] ?? field}`;
+		return PLACES[first] ?? `In ${first}`;
+	}
+	function shown({ at }: Conflict, value: unknown): string {
+		const names = namesFor(
+			enquiry.document,
+			enquiry.document.lines.map((line) => line.id)
+		);
+		return at[0] === 'lines' && at[2] === 'source' && typeof value === 'string' ? toText(value, names) : words(value);
+	}
 	const words = (value: unknown) => (value === null ? '(deleted)' : typeof value === 'string' ? value : JSON.stringify(value, null, 1));
 </script>
 
@@ -15,14 +32,17 @@
 		<section class="say fault mb-4" role="alert" aria-label="Conflict">
 			<h2>Someone else has edited the same item</h2>
 			{#each enquiry.conflicts as conflict (conflict.at.join('/'))}
-				<dl class="mt-2 grid gap-2" style="grid-template-columns: 6rem 1fr">
+				<p class="small soft mt-2">{placeName(conflict)}</p>
+				<dl class="grid gap-2" style="grid-template-columns: 6rem 1fr">
 					<dt>Yours</dt>
-					<dd class="line-face whitespace-pre-wrap">{words(conflict.yours)}</dd>
+					<dd class="line-face whitespace-pre-wrap">{shown(conflict, conflict.yours)}</dd>
 					<dt>Theirs</dt>
-					<dd class="line-face whitespace-pre-wrap">{words(conflict.theirs)}</dd>
+					<dd class="line-face whitespace-pre-wrap">{shown(conflict, conflict.theirs)}</dd>
 				</dl>
 			{/each}
-			<p class="mt-2 flex gap-2"><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button></p>
+			<p class="mt-2 flex gap-2">
+				<span class="small soft">You can go on typing: what you type is part of your text.</span><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button>
+			</p>
 		</section>
 	{/if}
 	{#each enquiry.rejected as rejected, at (at)}

@@ -5,6 +5,8 @@
  */
 import {
 	applyEdits,
+	cleanJson,
+	editedPlace,
 	followingEdits,
 	valueAt,
 	type Applied,
@@ -17,9 +19,18 @@ import {
 } from '@wide-lantern/core/editor';
 import { newId } from './new-id';
 import { OwnSteps, type PastStep } from './own-steps';
-import { keepPending, tabIdentity, takePending, type Batch } from './pending';
+import { keepPending, takePending, type Batch } from './pending';
 import type { Presence } from './presence';
 import type { CountsNews } from './sheet';
+import { openStream } from './stream';
+
+/** Edits of another window, as they were saved. */
+interface News {
+	readonly revision: number;
+	readonly client: string;
+	readonly by: string;
+	readonly edits: readonly Edit[];
+}
 
 export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'signed-out';
 
@@ -40,6 +51,16 @@ function textOf(edits: readonly Edit[]): string {
 		.join('\n');
 }
 
+/** Times that the server may fail to save one command before it is set aside. */
+const FAILURES = 3;
+/** What follows the text of a line by itself. */
+const FOLLOWING: ReadonlySet<string> = new Set(['role', 'concept', 'strand', 'label', 'pieces']);
+
+async function serverIsWell(): Promise<boolean> {
+	const response = await fetch('/health').catch(() => null);
+	return response?.ok === true;
+}
+
 export class EnquiryClient {
 	readonly id: string;
 	readonly editable: boolean;
@@ -55,15 +76,21 @@ export class EnquiryClient {
 	/** Goes up with every undo and redo, so that editors take the text as it now is. */
 	turns = $state(0);
 
-	/** Identity of this window, over reloads. */
+	/** Identity of this page: a duplicated tab, or the page after a reload, has another. */
 	readonly client: string;
+	private number = 0;
 	/** True while the stream is open. */
 	connected = false;
 	/** Called with counts that arrive, and when the stream has been opened (null). */
 	oncounts: ((news: CountsNews | null) => void) | null = null;
 	private base: EnquiryDocument;
 	private queue: Batch[] = [];
+	/** Batches that meet what somebody else did; they are shown, and wait for an answer. */
 	private held: Batch[] = [];
+	/** How many batches the request under way, or lost, has: it is sent again just so. */
+	private frozen = 0;
+	/** Times that the server could not save the first batches. */
+	private failures = 0;
 	/** Newest revision that was heard of while edits were on their way; their answer may have been made before it. */
 	private heardOf = 0;
 	private sending = false;
@@ -76,7 +103,6 @@ export class EnquiryClient {
 	private recalling: Promise<void> | null = null;
 	private lastSet: { place: string | null; at: number; step: string } = { place: null, at: 0, step: '' };
 	private cursor: { line: string | null; timer: ReturnType<typeof setTimeout> | undefined } = { line: null, timer: undefined };
-	private stream: EventSource | null = null;
 
 	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean) {
 		this.id = id;
@@ -84,35 +110,44 @@ export class EnquiryClient {
 		this.document = document;
 		this.revision = revision;
 		this.editable = editable;
-		this.client = tabIdentity();
+		this.client = crypto.randomUUID();
 	}
 
 	/** Opens the stream and takes up what an earlier window could not send. Call the result to close. */
 	open(): () => void {
 		this.adoptPending();
-		const beat = setInterval(() => this.queue.length > 0 && this.remember(), 5_000);
-		this.stream = new EventSource(`/api/v1/enquiries/${this.id}/stream?client=${encodeURIComponent(this.client)}`);
-		this.stream.addEventListener('counts', (event) => this.oncounts?.(JSON.parse(String(event.data)) as CountsNews));
-		this.stream.addEventListener('people', (event) => {
-			const present = JSON.parse(String(event.data)) as Presence[];
-			this.others = present.filter((one) => one.client !== this.client);
-		});
+		const beat = setInterval(() => this.queue.length + this.held.length > 0 && this.remember(), 5_000);
 		this.recalling = this.recall().finally(() => (this.recalling = null));
-		this.stream.onmessage = (event) => this.hear(String(event.data));
-		this.stream.onerror = () => (this.connected = false);
-		this.stream.onopen = () => {
-			this.connected = true;
-			this.oncounts?.(null);
-			void this.catchUp();
-		};
+		const close = openStream(
+			{ enquiry: this.id, client: this.client },
+			{
+				opened: () => {
+					this.connected = true;
+					this.oncounts?.(null);
+					void this.catchUp();
+				},
+				lost: () => (this.connected = false),
+				hear: (event, data) => {
+					if (event === 'edits') this.hear(data as News);
+					else if (event === 'counts') this.oncounts?.(data as CountsNews);
+					else if (event === 'people') this.others = (data as Presence[]).filter((one) => one.client !== this.client);
+				}
+			}
+		);
 		const leaving = (event: BeforeUnloadEvent) => {
-			if (this.queue.length > 0 && this.state !== 'saved') event.preventDefault();
+			if (this.queue.length + this.held.length > 0 && this.state !== 'saved') event.preventDefault();
 		};
 		addEventListener('beforeunload', leaving);
+		const left = () => this.remember(true);
+		const back = (event: PageTransitionEvent) => event.persisted && this.remember();
+		addEventListener('pagehide', left);
+		addEventListener('pageshow', back);
 		return () => {
+			removeEventListener('pagehide', left);
+			removeEventListener('pageshow', back);
 			clearInterval(beat);
 			removeEventListener('beforeunload', leaving);
-			this.stream?.close();
+			close();
 			void this.flush();
 		};
 	}
@@ -120,13 +155,15 @@ export class EnquiryClient {
 	/** Applies edits here at once and sends them. False, with a message, where they cannot be applied. */
 	edit(name: string, asked: readonly Edit[], forUndo = true): boolean {
 		if (!this.editable || asked.length === 0) return false;
-		const applied = this.withFollowing(asked);
+		// What a database cannot hold would stop all saving.
+		const applied = this.withFollowing(cleanJson(asked));
 		if ('refused' in applied) {
 			this.rejected = [...this.rejected, { message: applied.refused, text: textOf(asked) }];
 			return false;
 		}
 		const { edits } = applied;
 		this.document = asDocument(applied.document);
+		if (this.clashing.length > 0) this.showConflicts();
 		const step = this.stepOf(asked);
 		if (forUndo) this.steps.did(name, step, applied.inverse);
 		this.enqueue({ name, edits, kind: forUndo ? 'do' : 'aside', step });
@@ -210,13 +247,16 @@ export class EnquiryClient {
 		this.enqueue({ name: kind, edits: applied.edits, kind, step: newId() });
 	}
 
-	private enqueue(batch: Batch): void {
+	private enqueue(made: Omit<Batch, 'client' | 'number' | 'revision'>): void {
+		// While something waits here, what others do is not shown: it was all made on what was shown before.
+		const revision = [...this.held, ...this.queue][0]?.revision ?? this.revision;
+		const batch: Batch = { ...made, client: this.client, number: ++this.number, revision };
 		const last = this.queue.at(-1);
 		const [only] = batch.edits;
 		const [lastOnly] = last?.edits ?? [];
 		// Letter after letter in one place is one edit.
 		if (
-			!this.sending &&
+			this.queue.length > this.frozen &&
 			last?.edits.length === 1 &&
 			batch.edits.length === 1 &&
 			only?.do === 'set' &&
@@ -233,9 +273,9 @@ export class EnquiryClient {
 		this.timer = setTimeout(() => void this.flush(), 150);
 	}
 
-	/** Edits that the server has not confirmed. */
+	/** Edits that are shown and that the server has not confirmed. */
 	unsent(): Edit[] {
-		return this.queue.flatMap((batch) => batch.edits);
+		return [...this.held, ...this.queue].flatMap((batch) => batch.edits);
 	}
 
 	/** Sends what waits; returns when the server has it or cannot be reached. */
@@ -243,18 +283,23 @@ export class EnquiryClient {
 		clearTimeout(this.timer);
 		if (this.sending || this.queue.length === 0 || this.state === 'conflict') return;
 		this.sending = true;
-		// One request is one command: what is taken back together.
+		// One request is one command: what is undone together. One that may have arrived is sent again just as it was.
 		const [first] = this.queue;
-		const other = this.queue.findIndex((batch) => batch.kind !== first?.kind || batch.step !== first.step);
-		const sent = this.queue.slice(0, other < 0 ? undefined : other);
+		const other = this.queue.findIndex(
+			(batch) => batch.kind !== first?.kind || batch.step !== first.step || batch.client !== first.client || batch.revision !== first.revision
+		);
+		const sent = this.queue.slice(0, this.frozen > 0 ? this.frozen : other < 0 ? undefined : other);
+		this.frozen = sent.length;
 		const edits = sent.flatMap((batch) => batch.edits);
 		try {
 			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
 				body: JSON.stringify({
-					revision: this.revision,
-					client: this.client,
+					revision: first?.revision ?? this.revision,
+					known: this.revision,
+					client: first?.client ?? this.client,
+					number: sent.at(-1)?.number ?? 1,
 					name: first?.name ?? 'change',
 					kind: first?.kind ?? 'do',
 					step: first?.step ?? '',
@@ -285,23 +330,36 @@ export class EnquiryClient {
 			return;
 		}
 		if (response.status >= 500) {
+			if (response.status === 500 && ++this.failures >= FAILURES && (await serverIsWell())) {
+				// The server answers, and cannot save just this: it must not hold up what comes after it.
+				this.failures = 0;
+				this.frozen = 0;
+				this.queue = this.queue.slice(sent.length);
+				this.setAside('The server could not save this. It was set aside here, so that the rest can be saved; copy what you need of it.', sent);
+				this.state = this.queue.length > 0 ? 'saving' : 'saved';
+				this.rebase();
+				this.remember();
+				return;
+			}
 			this.state = 'offline';
 			this.retry();
 			return;
 		}
 		this.retryAfter = 1_000;
-		const answer = (await response.json()) as {
+		this.failures = 0;
+		this.frozen = 0;
+		const answer = (await response.json().catch(() => ({}))) as {
 			outcome?: string;
 			message?: string;
 			revision: number;
 			others: Edit[];
-			yours: Edit[];
+			all: Edit[];
 			document: EnquiryDocument;
 			conflicts: Conflict[];
 		};
 		this.queue = this.queue.slice(sent.length);
 		if (answer.outcome === 'saved') {
-			const applied = applyEdits(asJson(this.base), [...answer.others, ...answer.yours]);
+			const applied = applyEdits(asJson(this.base), answer.all);
 			if ('refused' in applied) return this.reload();
 			this.steps.heard(answer.others);
 			this.base = asDocument(applied.document);
@@ -311,31 +369,61 @@ export class EnquiryClient {
 			this.base = answer.document;
 			this.revision = answer.revision;
 			this.held = [...sent];
-			this.conflicts = answer.conflicts;
+			this.clashing = answer.conflicts;
 			this.state = 'conflict';
 		} else {
-			this.rejected = [...this.rejected, { message: answer.message ?? 'The server did not take this.', text: textOf(sent.flatMap((batch) => batch.edits)) }];
+			this.setAside(answer.message ?? 'The server did not accept this.', sent);
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		}
 		this.rebase();
 		this.remember();
 	}
 
+	private setAside(message: string, batches: readonly Batch[]): void {
+		this.rejected = [...this.rejected, { message, text: textOf(batches.flatMap((batch) => batch.edits)) }];
+	}
+
+	private clashing: readonly Conflict[] = [];
+	/** The conflicts as the window shows them now: what has been typed since is part of one's own text. */
+	private showConflicts(): void {
+		const own = asJson(this.document);
+		const lines = this.clashing.flatMap(({ at }) => (at[0] === 'lines' && at[2] === 'source' ? [at[1]] : []));
+		const follows = ({ at }: Conflict) => at[0] === 'lines' && lines.includes(at[1]) && FOLLOWING.has(at[2] ?? '');
+		this.conflicts = this.clashing
+			.filter((one) => !follows(one))
+			.map((one) => {
+				const yours = valueAt(own, one.at);
+				return yours === undefined || Array.isArray(yours) ? one : { ...one, yours };
+			});
+	}
+
 	/** Two people changed one thing: the searcher chooses. Edits that did not meet are sent either way. */
 	settle(keep: 'mine' | 'theirs'): void {
-		const clashing = new Set(this.conflicts.map((one) => one.at.join('/')));
-		const placeOf = (edit: Edit) => (edit.do === 'insert' ? edit.in : edit.at).join('/');
-		const held = this.held.map((batch) => ({ ...batch, edits: keep === 'mine' ? batch.edits : batch.edits.filter((edit) => !clashing.has(placeOf(edit))) }));
-		this.queue = [...held.filter((batch) => batch.edits.length > 0), ...this.queue];
+		const clashing = new Set(this.clashing.map((one) => one.at.join('/')));
+		// Role, concept and the like follow the text of their line.
+		const lines = new Set(this.clashing.flatMap(({ at }) => (at[0] === 'lines' && at[2] === 'source' ? [at[1]] : [])));
+		const meets = (edit: Edit): boolean =>
+			clashing.has(editedPlace(edit).join('/')) || (edit.do === 'set' && edit.at[0] === 'lines' && lines.has(edit.at[1]) && FOLLOWING.has(edit.at[2] ?? ''));
+		const waiting = [...this.held, ...this.queue];
+		if (keep === 'theirs') {
+			const texts = this.conflicts.flatMap(({ yours }) => (typeof yours === 'string' && yours !== '' ? [yours] : []));
+			if (texts.length > 0) this.rejected = [...this.rejected, { message: 'Their text was kept. Yours was:', text: [...new Set(texts)].join('\n') }];
+		}
+		this.queue = (keep === 'mine' ? waiting : waiting.map((batch) => ({ ...batch, edits: batch.edits.filter((edit) => !meets(edit)) })))
+			.filter((batch) => batch.edits.length > 0)
+			// It goes as a new command, made with both texts seen.
+			.map((batch) => ({ ...batch, client: this.client, number: ++this.number, revision: this.revision }));
 		this.held = [];
+		this.clashing = [];
 		this.conflicts = [];
 		this.state = this.queue.length > 0 ? 'saving' : 'saved';
+		this.turns++;
 		this.rebase();
 		this.remember();
 		void this.flush();
 	}
 
-	/** Says why something was not taken at all. */
+	/** Says why something was not accepted at all. */
 	refuse(message: string): void {
 		this.rejected = [...this.rejected.filter((one) => one.message !== message), { message, text: '' }];
 	}
@@ -347,25 +435,34 @@ export class EnquiryClient {
 	/** The document shown: the server's, with what waits on top. What no longer fits is shown to be copied. */
 	private rebase(): void {
 		let current = asJson(this.base);
-		const kept: Batch[] = [];
-		for (const batch of this.queue) {
-			const applied = applyEdits(current, batch.edits);
-			if ('refused' in applied) this.rejected = [...this.rejected, { message: applied.refused, text: textOf(batch.edits) }];
-			else {
+		const fitting = (batches: readonly Batch[]): Batch[] =>
+			batches.filter((batch) => {
+				const applied = applyEdits(current, batch.edits);
+				if ('refused' in applied) {
+					this.setAside(applied.refused, [batch]);
+					return false;
+				}
 				current = applied.document;
-				kept.push(batch);
-			}
-		}
-		this.queue = kept;
+				return true;
+			});
+		// While a conflict is open one's own text stays on the screen, and is typed on.
+		const before = this.queue.length;
+		this.held = this.held.filter((batch) => {
+			const applied = applyEdits(current, batch.edits);
+			if ('document' in applied) current = applied.document;
+			return true;
+		});
+		this.queue = fitting(this.queue);
+		if (this.queue.length < before) this.frozen = 0;
 		this.document = asDocument(current);
+		if (this.clashing.length > 0) this.showConflicts();
 	}
 
-	private hear(data: string): void {
-		const news = JSON.parse(data) as { revision: number; client: string; by: string; edits: Edit[] };
+	private hear(news: News): void {
 		if (news.client === this.client || news.revision <= this.revision) return;
 		// Unsent edits were made on what is shown here: the server must see that revision to find conflicts,
 		// and its answer brings these edits, too.
-		if (this.sending || this.queue.length > 0) {
+		if (this.sending || this.queue.length + this.held.length > 0) {
 			this.heardOf = Math.max(this.heardOf, news.revision);
 			return;
 		}
@@ -392,12 +489,16 @@ export class EnquiryClient {
 		else await this.reload();
 	}
 
+	private async newest(): Promise<{ readonly revision: number; readonly document: EnquiryDocument } | null> {
+		const response = await fetch(`/api/v1/enquiries/${this.id}`).catch(() => null);
+		return response?.ok ? ((await response.json()) as { revision: number; document: EnquiryDocument }) : null;
+	}
+
 	private async reload(): Promise<void> {
 		try {
-			const response = await fetch(`/api/v1/enquiries/${this.id}`);
-			if (!response.ok) return;
-			const fresh = (await response.json()) as { revision: number; document: EnquiryDocument };
-			if (fresh.revision < this.revision || this.sending || this.queue.length > 0) return;
+			const fresh = await this.newest();
+			if (!fresh) return;
+			if (fresh.revision < this.revision || this.sending || this.queue.length + this.held.length > 0) return;
 			this.base = fresh.document;
 			this.revision = fresh.revision;
 			this.rebase();
@@ -406,15 +507,14 @@ export class EnquiryClient {
 		}
 	}
 
-	private remember(): void {
-		keepPending(this.id, { client: this.client, at: Date.now(), revision: this.revision, queue: [...this.held, ...this.queue] });
+	private remember(left = false): void {
+		keepPending(this.id, { client: this.client, at: Date.now(), left, queue: [...this.held, ...this.queue] });
 	}
 
 	private adoptPending(): void {
 		for (const pending of takePending(this.id, this.client)) {
 			if (!this.editable) continue;
 			this.queue.push(...pending.queue);
-			this.revision = Math.min(this.revision, pending.revision);
 		}
 		if (this.queue.length === 0) return;
 		this.rebase();

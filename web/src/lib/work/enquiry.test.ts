@@ -19,7 +19,9 @@ class Storage {
 }
 
 class Stream {
-	addEventListener(): void {}
+	addEventListener(event: string, hear: (message: { data: string }) => void): void {
+		if (event === 'edits') this.onmessage = hear;
+	}
 	static last: Stream | null = null;
 	onmessage: ((event: { data: string }) => void) | null = null;
 	onopen: (() => void) | null = null;
@@ -37,9 +39,9 @@ const start = (): EnquiryDocument => ({ ...newEnquiry('Is it so?', 'PEO', () => 
 /** A server as plain as can be: one document, its history, the same rules. */
 class Server {
 	document: EnquiryDocument;
-	history: { client: string; edits: readonly Edit[] }[] = [];
+	history: { client: string; number?: number; edits: readonly Edit[] }[] = [];
 	/** What the next requests get instead of an answer. */
-	trouble: ('offline' | 'broken' | 'signed-out' | 'refuse')[] = [];
+	trouble: ('offline' | 'broken' | 'signed-out' | 'refuse' | 'lost')[] = [];
 	asked = 0;
 	/** Holds requests back until it is called. */
 	hold: Promise<void> = Promise.resolve();
@@ -48,37 +50,51 @@ class Server {
 		this.document = document;
 	}
 
-	write(client: string, edits: readonly Edit[]): void {
+	write(client: string, edits: readonly Edit[], number?: number): void {
 		const applied = applyEdits(this.document as unknown as Json, edits);
 		if ('refused' in applied) throw new Error(applied.refused);
 		this.document = applied.document as unknown as EnquiryDocument;
-		this.history.push({ client, edits });
+		this.history.push({ client, edits, ...(number === undefined ? {} : { number }) });
 	}
 
 	fetch = async (address: string, options?: { body?: string }): Promise<Response> => {
 		this.asked++;
 		await this.hold;
 		const answer = (status: number, body: object) => new Response(JSON.stringify(body), { status });
-		const trouble = this.trouble.shift();
+		const trouble = address.endsWith('/edits') ? this.trouble.shift() : undefined;
 		if (trouble === 'offline') throw new TypeError('network');
 		if (trouble === 'broken') return answer(500, { message: 'away' });
 		if (trouble === 'signed-out') return answer(401, { message: 'sign in' });
 		if (trouble === 'refuse') return answer(422, { outcome: 'refused', message: 'That does not fit.' });
+		if (address === '/health') return answer(200, {});
 		if (!address.endsWith('/edits')) return answer(200, { revision: this.history.length, document: this.document });
-		const { revision, client, edits } = JSON.parse(options?.body ?? '{}') as { revision: number; client: string; edits: Edit[] };
-		const others = this.history
-			.slice(revision)
-			.filter((one) => one.client !== client)
-			.flatMap((one) => one.edits);
+		const { revision, known, client, number, edits } = JSON.parse(options?.body ?? '{}') as Record<'revision' | 'known' | 'number', number> & {
+			client: string;
+			edits: Edit[];
+		};
+		if (JSON.stringify(edits).includes('poison')) return answer(500, { message: 'cannot be stored' });
+		const ofOthers = (from: number) =>
+			this.history
+				.slice(from)
+				.filter((one) => one.client !== client)
+				.flatMap((one) => one.edits);
+		const others = ofOthers(revision);
+		const news = this.history.slice(known).flatMap((one) => one.edits);
+		if (this.history.some((one) => one.client === client && one.number === number))
+			return answer(200, { outcome: 'saved', revision: this.history.length, others: ofOthers(known), all: news });
 		const conflicts = conflictsOf(edits, others, this.document as unknown as Json);
 		if (conflicts.length > 0) return answer(409, { outcome: 'conflict', revision: this.history.length, document: this.document, conflicts });
-		this.write(client, edits);
-		return answer(200, { outcome: 'saved', revision: this.history.length, others, yours: edits });
+		this.write(client, edits, number);
+		// Saved, but nobody hears of it.
+		if (trouble === 'lost') throw new TypeError('network');
+		return answer(200, { outcome: 'saved', revision: this.history.length, others: ofOthers(known), all: [...news, ...edits] });
 	};
 }
 
 let server: Server;
 let client: EnquiryClient;
+/** What pages do when they are left. */
+let leave: (() => void)[] = [];
 const title = (value: string): Edit[] => [{ do: 'set', at: ['title'], value }];
 const settle = () => vi.advanceTimersByTimeAsync(20_000);
 
@@ -90,7 +106,10 @@ beforeEach(() => {
 	vi.stubGlobal('localStorage', new Storage());
 	vi.stubGlobal('sessionStorage', new Storage());
 	vi.stubGlobal('EventSource', Stream);
-	vi.stubGlobal('addEventListener', () => undefined);
+	// Windows that share a stream are tried in the browser.
+	vi.stubGlobal('BroadcastChannel', undefined);
+	leave = [];
+	vi.stubGlobal('addEventListener', (name: string, act: () => void) => name === 'pagehide' && leave.push(act));
 	vi.stubGlobal('removeEventListener', () => undefined);
 	client = new EnquiryClient('e', document, 0, true);
 });
@@ -210,6 +229,17 @@ describe('others', () => {
 		close();
 	});
 
+	it('are asked about for every edit that waits here, also when an earlier one was saved before', async () => {
+		server.trouble = ['offline'];
+		client.edit('first', [{ do: 'set', at: ['question'], value: 'Mine?' }]);
+		await vi.advanceTimersByTimeAsync(300);
+		client.edit('second', title('mine'));
+		server.write('other', title('theirs'));
+		await settle();
+		expect([server.document.question, server.document.title, client.state]).toEqual(['Mine?', 'theirs', 'conflict']);
+		expect(client.conflicts).toEqual([{ at: ['title'], yours: 'mine', theirs: 'theirs' }]);
+	});
+
 	it('win where the searcher says so; edits that did not meet are sent all the same', async () => {
 		client.edit('both', [...title('mine'), { do: 'set', at: ['question'], value: 'Mine?' }]);
 		server.write('other', title('theirs'));
@@ -231,16 +261,83 @@ describe('others', () => {
 });
 
 describe('unsent edits', () => {
-	it('are found again by a new page of the same tab', async () => {
-		server.trouble = ['offline', 'offline'];
+	it('are found again by the page after a reload, which is another client', async () => {
+		const first = client.open();
+		server.trouble = ['offline', 'offline', 'offline'];
 		client.edit('type', title('kept'));
 		await vi.advanceTimersByTimeAsync(300);
+		for (const act of leave) act();
+		server.trouble = [];
 		const again = new EnquiryClient('e', server.document, 0, true);
+		expect(again.client).not.toBe(client.client);
 		const close = again.open();
 		expect(again.document.title).toBe('kept');
-		await settle();
+		await vi.advanceTimersByTimeAsync(900);
 		expect([server.document.title, again.state]).toEqual(['kept', 'saved']);
+		first();
 		close();
+	});
+
+	it('whose answer was lost are sent again and carried out once, also by the page after a reload', async () => {
+		const moved = client.document.parts[2]?.id ?? '';
+		server.trouble = ['lost', 'offline', 'offline'];
+		const first = client.open();
+		client.edit('move', [{ do: 'move', at: ['parts', moved], after: null }]);
+		await vi.advanceTimersByTimeAsync(300);
+		server.write('other', [{ do: 'move', at: ['parts', moved], after: client.document.parts[2]?.id ?? '' }]);
+		for (const act of leave) act();
+		server.trouble = [];
+		const again = new EnquiryClient('e', server.document, 2, true);
+		const close = again.open();
+		await settle();
+		// What somebody else did afterwards stands.
+		expect(server.document.parts.at(-1)?.id).toBe(moved);
+		expect([server.history.length, again.state, again.document.parts]).toEqual([2, 'saved', server.document.parts]);
+		first();
+		close();
+	});
+
+	it('that met what somebody else did are still a question after a reload, and after hours', async () => {
+		const first = client.open();
+		client.edit('type', title('mine'));
+		server.write('other', title('theirs'));
+		await vi.advanceTimersByTimeAsync(300);
+		expect(client.state).toBe('conflict');
+		// What is typed on is part of one's own text, and stays on the screen.
+		client.edit('type', title('mine and more'));
+		expect([client.document.title, client.conflicts[0]?.yours]).toEqual(['mine and more', 'mine and more']);
+		for (const act of leave) act();
+		first();
+		const again = new EnquiryClient('e', server.document, 1, true);
+		const close = again.open();
+		await vi.advanceTimersByTimeAsync(6 * 3_600_000);
+		expect([server.document.title, again.state, again.document.title]).toEqual(['theirs', 'conflict', 'mine and more']);
+		expect(again.conflicts).toEqual([{ at: ['title'], yours: 'mine and more', theirs: 'theirs' }]);
+		again.settle('theirs');
+		await settle();
+		expect([server.document.title, again.document.title, again.state]).toEqual(['theirs', 'theirs', 'saved']);
+		// What was given up can still be copied.
+		expect(again.rejected[0]?.text).toBe('mine and more');
+		close();
+	});
+
+	it('that the server cannot store are set aside after three tries, and what comes after them is saved', async () => {
+		client.edit('type', title('poison'));
+		await vi.advanceTimersByTimeAsync(1_200);
+		client.edit('type', [{ do: 'set', at: ['question'], value: 'Saved all the same?' }]);
+		await settle();
+		expect(client.rejected.map((one) => one.text)).toEqual(['poison']);
+		expect([server.document.title, server.document.question, client.document.title, client.state]).toEqual(['start', 'Saved all the same?', 'start', 'saved']);
+	});
+
+	it('never hold what a database cannot: U+0000 is removed, half of a pair replaced', async () => {
+		client.edit('type', title('a\u0000b\uD800c'));
+		await settle();
+		expect(server.document.title).toBe('ab\uFFFDc');
+	});
+
+	it('of a duplicated tab are those of another client', () => {
+		expect(new EnquiryClient('e', server.document, 0, true).client).not.toBe(client.client);
 	});
 
 	it('of a closed window are taken up, but not those of one that still lives', async () => {

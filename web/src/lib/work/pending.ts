@@ -8,8 +8,13 @@ import type { StepKind } from './own-steps';
 export interface Batch {
 	readonly name: string;
 	readonly kind: StepKind;
-	/** Batches of one step are taken back together. */
+	/** Batches of one step are undone together. */
 	readonly step: string;
+	/** The page that it was made in, and its number there: the server carries out each once. */
+	readonly client: string;
+	readonly number: number;
+	/** The revision that was shown when it was made: what others did since is compared with it. */
+	readonly revision: number;
 	readonly edits: readonly Edit[];
 }
 
@@ -17,7 +22,8 @@ export interface Pending {
 	readonly client: string;
 	/** When the window was last heard of, in milliseconds. */
 	readonly at: number;
-	readonly revision: number;
+	/** True once the page was left: the next one adopts the edits at once. */
+	readonly left?: boolean;
 	readonly queue: readonly Batch[];
 }
 
@@ -36,36 +42,27 @@ export function keepPending(enquiry: string, pending: Pending): void {
 	}
 }
 
-/** What this window left, and what windows left that are gone; it is no longer stored then. */
+/** What pages left that were closed, reloaded, or have crashed; it is no longer stored then. */
 export function takePending(enquiry: string, client: string): Pending[] {
 	const found: Pending[] = [];
 	try {
 		for (const key of Object.keys(localStorage).filter((one) => one.startsWith(start(enquiry)))) {
 			const pending = JSON.parse(localStorage.getItem(key) ?? 'null') as Pending | null;
-			if (!pending || (pending.client !== client && Date.now() - pending.at < STALE)) continue;
+			if (!pending || pending.client === client || (pending.left !== true && Date.now() - pending.at < STALE)) continue;
 			localStorage.removeItem(key);
 			if (!Array.isArray(pending.queue)) continue;
-			// Batches of an older page have no kind and no step.
+			const old = (pending as { readonly revision?: number }).revision;
+			// Batches of an older release have no kind, step, number or revision.
 			found.push({
 				...pending,
-				queue: pending.queue.map((batch) => ({ ...batch, kind: (batch as Partial<Batch>).kind ?? 'do', step: (batch as Partial<Batch>).step ?? '' }))
+				queue: pending.queue.map((batch, at) => {
+					const { kind = 'do', step = '', client = pending.client, number = at + 1, revision = old ?? 0 } = batch as Partial<Batch>;
+					return { ...batch, kind, step, client, number, revision };
+				})
 			});
 		}
 	} catch {
 		// Storage that cannot be read holds nothing to take up.
 	}
 	return found;
-}
-
-/** The same for a tab over reloads, so that its unsent edits are found again. */
-export function tabIdentity(): string {
-	try {
-		const known = sessionStorage.getItem('lantern-tab');
-		if (known) return known;
-		const fresh = crypto.randomUUID();
-		sessionStorage.setItem('lantern-tab', fresh);
-		return fresh;
-	} catch {
-		return crypto.randomUUID();
-	}
 }

@@ -1,3 +1,4 @@
+import { formText } from '$lib/server/doors';
 import { fail } from '@sveltejs/kit';
 import { changePerson, listPeople } from '$lib/server/accounts';
 import { listAddresses } from '$lib/server/addresses';
@@ -16,14 +17,15 @@ export const load = async () => ({
 export const actions = {
 	default: async ({ request }) => {
 		const form = await request.formData();
-		const id = String(form.get('person') ?? '');
+		const id = formText(form, 'person');
 		const changes = {
 			'make-administrator': { administrator: true },
 			'end-administrator': { administrator: false },
 			close: { blocked: true },
 			open: { blocked: false }
 		} as const;
-		const change = changes[String(form.get('change')) as keyof typeof changes];
+		const wanted = formText(form, 'change');
+		const change = Object.hasOwn(changes, wanted) ? changes[wanted as keyof typeof changes] : undefined;
 		if (!change || !/^[0-9a-f-]{36}$/.test(id)) return fail(400, { message: 'That is no change that can be made here.' });
 		const changed = await changePerson(id, change);
 		return changed.ok ? { message: 'Changed.' } : fail(400, { message: changed.message });

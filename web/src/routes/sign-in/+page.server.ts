@@ -1,3 +1,4 @@
+import { formText } from '$lib/server/doors';
 import { fail, redirect } from '@sveltejs/kit';
 import { checkPassword } from '$lib/server/accounts';
 import { safeTarget, startSession } from '$lib/server/session-cookie';
@@ -9,8 +10,8 @@ export const load = ({ locals, url }) => {
 export const actions = {
 	default: async ({ request, cookies, url, getClientAddress }) => {
 		const form = await request.formData();
-		const email = String(form.get('email') ?? '');
-		const checked = await checkPassword(email, String(form.get('password') ?? ''), getClientAddress());
+		const email = formText(form, 'email');
+		const checked = await checkPassword(email, formText(form, 'password'), getClientAddress());
 		if (!checked.ok) return fail(400, { email, message: checked.message });
 		await startSession(cookies, checked.value, url.protocol === 'https:');
 		redirect(303, safeTarget(url.searchParams.get('to')));

@@ -1,3 +1,4 @@
+import { formText } from '$lib/server/doors';
 import { fail, redirect } from '@sveltejs/kit';
 import { signUp } from '$lib/server/accounts';
 import { startSession } from '$lib/server/session-cookie';
@@ -9,9 +10,9 @@ export const load = ({ locals }) => {
 export const actions = {
 	default: async ({ request, cookies, url, getClientAddress }) => {
 		const form = await request.formData();
-		const name = String(form.get('name') ?? '');
-		const email = String(form.get('email') ?? '');
-		const made = await signUp(name, email, String(form.get('password') ?? ''), getClientAddress());
+		const name = formText(form, 'name');
+		const email = formText(form, 'email');
+		const made = await signUp(name, email, formText(form, 'password'), getClientAddress());
 		if (!made.ok) return fail(400, { name, email, message: made.message });
 		await startSession(cookies, made.value, url.protocol === 'https:');
 		redirect(303, '/desk');

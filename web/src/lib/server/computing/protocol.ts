@@ -1,6 +1,5 @@
 /** What the server and its computing threads say to each other. Every message is checked where it arrives. */
 import {
-	LINE_ROLES,
 	querySchema,
 	recordSchema,
 	type Admission,
@@ -225,7 +224,6 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	margins: job('margins', {
 		lines,
 		marks,
-		roles: { type: 'array', items: { enum: LINE_ROLES } },
 		final: text,
 		concepts: { type: 'array', items: { type: 'array', items: text } },
 		conceptOf: { type: 'array', items: { type: ['string', 'null'] } }

@@ -10,6 +10,7 @@ import * as seventh from './007-parts';
 import * as eighth from './008-profile-versions';
 import * as ninth from './009-shipped-collections';
 import * as tenth from './010-recognised-lines';
+import * as eleventh from './011-numbered-commands';
 
 export interface Migration {
 	readonly name: string;
@@ -27,5 +28,6 @@ export const migrations: Migration[] = [
 	{ name: '007-parts', ...seventh },
 	{ name: '008-profile-versions', ...eighth },
 	{ name: '009-shipped-collections', ...ninth },
-	{ name: '010-recognised-lines', ...tenth }
+	{ name: '010-recognised-lines', ...tenth },
+	{ name: '011-numbered-commands', ...eleventh }
 ];

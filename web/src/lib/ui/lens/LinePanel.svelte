@@ -59,7 +59,7 @@
 	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} />
 	{/if}
 	<h2>
-		Line {number}{#if isResult}<span class="soft small"> · the result</span>{/if}
+		Line {number}{#if isResult}<span class="soft small">&nbsp;· the result</span>{/if}
 	</h2>
 	{#if faults.length > 0 || (served?.state === 'broken' && counts.view)}
 		<div bind:this={explanation} tabindex="-1" class="grid gap-2 mt-2" role="group" aria-label="What is wrong with line {number}">

@@ -75,7 +75,7 @@ function references(context: CompletionContext, offers: Offers): CompletionResul
 				.map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
 		: offers.concepts().map((one) => ({ label: `@${one.letter}`, detail: one.name }));
 	// A whole reference with nothing longer to offer needs no list over the text.
-	const longer = options.filter((one) => one.label.toLowerCase().startsWith(typed.text.toLowerCase()) && one.label.length > typed.text.length);
-	if (!context.explicit && longer.length === 0) return null;
-	return { from: typed.from, options, validFor: /^[#@]\w*$/ };
+	const isOpen = (text: string) => options.some((one) => one.label.length > text.length && one.label.toLowerCase().startsWith(text.toLowerCase()));
+	if (!context.explicit && !isOpen(typed.text)) return null;
+	return { from: typed.from, options, validFor: (text) => /^[#@]\w*$/.test(text) && isOpen(text) };
 }

@@ -260,8 +260,13 @@
 </p>
 {#if final}
 	<p class="mt-3">
-		<strong>Line {final.number}</strong> retrieves <span class="count">{counted(final.count)}</span> records{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
-		<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
+		{#if final.state === 'counted'}
+			<strong>Line {final.number}</strong>, the result, retrieves <span class="count">{counted(final.count)}</span>
+			{final.count === 1 ? 'record' : 'records'}{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
+			<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
+		{:else if !sheet.typing}
+			<strong>Line {final.number}</strong>, the result, has no count at the moment. <button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>
+		{/if}
 	</p>
 {/if}
 

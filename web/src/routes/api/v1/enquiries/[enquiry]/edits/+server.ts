@@ -1,11 +1,19 @@
-/** Saves edits; 409 brings both texts where two people touched one thing, 422 says why not. */
+/** Saves edits; 409 brings both texts where two people changed one thing, 422 says why not, 503 that it must be tried again. */
 import { json } from '@sveltejs/kit';
 import { actor } from '$lib/server/asked';
+import { isDatabaseAway, isDiskFull } from '$lib/server/database';
 import { readBody } from '$lib/server/doors';
 import { applyToEnquiry, checkEdits } from '$lib/server/enquiries';
+import { errorFacts, log } from '$lib/server/log';
 
 export const POST = async ({ params, request, locals }) => {
 	const edits = await readBody(request, checkEdits);
-	const edited = await applyToEnquiry(params.enquiry, actor(locals), edits);
-	return json(edited, { status: { saved: 200, conflict: 409, refused: 422 }[edited.outcome] });
+	try {
+		const edited = await applyToEnquiry(params.enquiry, actor(locals), edits);
+		return json(edited, { status: { saved: 200, conflict: 409, refused: 422 }[edited.outcome] });
+	} catch (failure) {
+		if (!isDatabaseAway(failure) && !isDiskFull(failure)) throw failure;
+		log('error', isDiskFull(failure) ? 'disk-full' : 'database-away', errorFacts(failure));
+		return json({ message: isDiskFull(failure) ? 'The disk of the server is full.' : 'The database does not answer at the moment.' }, { status: 503 });
+	}
 };

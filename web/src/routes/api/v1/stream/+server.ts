@@ -1,0 +1,29 @@
+/** One stream for all windows of a browser: opened once, and told which windows there are. */
+import { error, json } from '@sveltejs/kit';
+import { actor } from '$lib/server/asked';
+import { checkRoles, checkWindows, openBrowser, setWindows } from '$lib/server/browser-streams';
+import { readBody } from '$lib/server/doors';
+import { eventStream } from '$lib/server/event-stream';
+
+export const GET = ({ locals, url }) => {
+	const browser = (url.searchParams.get('browser') ?? '').slice(0, 100);
+	if (browser === '') error(400, { message: 'The stream of a browser needs its name.' });
+	const person = actor(locals);
+	return eventStream(
+		(send) =>
+			openBrowser(browser, person, (event) => {
+				send('window', event);
+			}),
+		async () => {
+			await checkRoles(browser);
+			return true;
+		}
+	);
+};
+
+export const PUT = async ({ request, locals }) => {
+	const { browser, windows } = await readBody(request, checkWindows);
+	const told = await setWindows(browser, actor(locals), windows);
+	if (!told) error(409, { message: 'This browser has no stream open.' });
+	return json({ told });
+};
