@@ -1,6 +1,6 @@
 /** Writes the JSON Schemas of all formats into docs/formats/; a test keeps the two in step. */
 import { writeFileSync } from 'node:fs';
-import { enquiryFileSchema, partSchema, profileSchema, recordSchema, vocabularySchema } from '@wide-lantern/core';
+import { enquiryFileSchema, FAULT_EXAMPLES, partSchema, profileSchema, recordSchema, vocabularySchema } from '@wide-lantern/core';
 
 export const FORMATS: Readonly<Record<string, object>> = {
 	enquiry: enquiryFileSchema,
@@ -12,5 +12,30 @@ export const FORMATS: Readonly<Record<string, object>> = {
 
 export const formatText = (schema: object) => `${JSON.stringify({ $schema: 'http://json-schema.org/draft-07/schema#', ...schema }, null, '\t')}\n`;
 
-if (process.argv[1]?.endsWith('write-formats.ts'))
+const NEEDS = { lines: ' (in a strategy with lines)', vocabularies: ' (with vocabularies)' } as const;
+
+/** The list of everything that reading an expression can find wrong, as a page. */
+export const faultsText = (): string =>
+	[
+		'# What can be wrong with an expression',
+		'',
+		'Each fault has a code, a place in the text (UTF-16 units from 0, end not included), a sentence, and repairs as text edits. A repair removes its',
+		'fault and brings no new one. `readExpression(text, vocabularies, currentYear)` of `@wide-lantern/core` reads one expression without a strategy',
+		'around it. This page is written from `core/src/query/fault-examples.ts`; a test holds every example against the reader.',
+		'',
+		...(['error', 'warning'] as const).flatMap((severity) => [
+			severity === 'error' ? '## Errors: the line cannot be counted' : '## Warnings: the line is counted as it is',
+			'',
+			'| code | example | what is wrong |',
+			'| --- | --- | --- |',
+			...FAULT_EXAMPLES.filter((one) => one.severity === severity).map(
+				({ code, example, meaning, needs }) => `| \`${code}\` | \`${example.replaceAll('|', '\\|')}\` | ${meaning}${needs ? NEEDS[needs] : ''} |`
+			),
+			''
+		])
+	].join('\n');
+
+if (process.argv[1]?.endsWith('write-formats.ts')) {
+	writeFileSync(new URL('../docs/formats/faults.md', import.meta.url), faultsText());
 	for (const [name, schema] of Object.entries(FORMATS)) writeFileSync(new URL(`../docs/formats/${name}.json`, import.meta.url), formatText(schema));
+}

@@ -6,9 +6,15 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { breachesOf, circlesOf } from '../../scripts/boundaries.ts';
 import { NEEDS } from '../../web/src/lib/server/guard.ts';
-import { FORMATS, formatText } from '../../scripts/write-formats.ts';
+import { FORMATS, faultsText, formatText } from '../../scripts/write-formats.ts';
 
 describe('formats', () => {
+	it('docs/formats/faults.md lists what the reader tells', () => {
+		// The page is laid out by the formatter; its words are compared.
+		const words = (text: string) => text.replace(/[\s|-]+/g, ' ').trim();
+		expect(words(readFileSync(new URL('../../docs/formats/faults.md', import.meta.url), 'utf8'))).toBe(words(faultsText()));
+	});
+
 	it.each(Object.entries(FORMATS))('docs/formats/%s.json is what the code reads', (name, schema) => {
 		expect(readFileSync(`docs/formats/${name}.json`, 'utf8')).toBe(formatText(schema));
 	});

@@ -15,6 +15,8 @@ export {
 	PASTED_CEILING,
 	profilesThatFit,
 	readPlatformStrategy,
+	readPlatformStrategyInSteps,
+	fitOf,
 	type Contradiction,
 	type Fit,
 	type PastedLine,

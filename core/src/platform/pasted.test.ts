@@ -142,7 +142,7 @@ describe('reading', () => {
 	});
 });
 
-it('finds the profile that fits a text best', () => {
+it('finds the profile that fits a text best', async () => {
 	const other: Profile = {
 		...testProfile,
 		id: 'other',
@@ -152,9 +152,26 @@ it('finds the profile that fits a text best', () => {
 			fields: { pattern: '%{code}:%{text}', per: 'term', several: 'or', joiner: '' }
 		}
 	};
-	const best = (text: string) => profilesThatFit(text, [testProfile, other], context)[0];
-	expect(best('light<T> both lamp<S>')).toMatchObject({ profile: 'test', errors: 0 });
-	expect(best('T:light AND S:lamp')).toMatchObject({ profile: 'other', errors: 0 });
+	const best = async (text: string) => (await profilesThatFit(text, [testProfile, other], context))[0];
+	expect(await best('light<T> both lamp<S>')).toMatchObject({ profile: 'test', errors: 0 });
+	expect(await best('T:light AND S:lamp')).toMatchObject({ profile: 'other', errors: 0 });
+});
+
+describe('texts that are made to take long', () => {
+	// What a review of security found: each took half a minute or more; the time limit of a test is five seconds.
+	it.each([
+		['quotes that never fit', '"a '.repeat(20_000)],
+		['tabs', `a${'\t'.repeat(40_000)}b`],
+		['blanks', `light${' '.repeat(100_000)}both lamp`],
+		['brackets', '('.repeat(60_000)],
+		['signs of no syntax', '[a/ .ti,"b" %$ '.repeat(4_000)]
+	])('%s', (_, text) => {
+		expect(readPlatformStrategy(text, testProfile, context).errors).toBeLessThanOrEqual(201);
+	});
+
+	it('are read with single blanks', () => {
+		expect(readPlatformStrategy('light  both \t lamp', testProfile, context).lines[0]?.text).toBe('light both lamp');
+	});
 });
 
 describe('was this transcribed right?', () => {

@@ -5,7 +5,7 @@
  */
 import type { Expression, Fault } from '../query/index.ts';
 import type { Profile } from './profile.ts';
-import { readPlatformLine, type PlatformReading, type ReadingContext } from './read.ts';
+import { readPlatformLine, withoutRuns, type PlatformReading, type ReadingContext } from './read.ts';
 
 export interface PastedLine {
 	readonly number: number;
@@ -82,17 +82,43 @@ export function pastedRows(text: string, oneString: boolean): { readonly rows: r
 
 /** A count behind a line: after a tab, in brackets, or after wide space. */
 function withCount(text: string): { readonly text: string; readonly count: number | null } {
-	const match = new RegExp(
-		`^(.*?\\S)(?:\\t+\\s*(${COUNT})|\\s+\\((${COUNT})\\)|\\s{2,}(${COUNT})|\\s+\\[(${COUNT})(?: records| results| hits)?\\])\\s*$`,
-		's'
-	).exec(text);
-	const found = match?.slice(2).find((one) => one !== undefined);
-	return match && found !== undefined ? { text: (match[1] ?? '').trim(), count: numberOf(found) } : { text: text.replace(/\t+/g, ' ').trim(), count: null };
+	const trimmed = text.trimEnd();
+	// Only the end is looked at: a count has few characters.
+	const end = trimmed.slice(-60);
+	const match = COUNT_BEHIND.exec(end);
+	const found = match?.slice(1).find((one) => one !== undefined);
+	const before = match ? trimmed.slice(0, trimmed.length - end.length + match.index) : trimmed;
+	if (found === undefined || before.trim() === '') return { text: withoutRuns(text.replaceAll('\t', ' ').trim()), count: null };
+	return { text: withoutRuns(before.replaceAll('\t', ' ').trim()), count: numberOf(found) };
 }
+
+const COUNT_BEHIND = new RegExp(`(?:\\t\\s*(${COUNT})|\\s\\((${COUNT})\\)|\\s\\s(${COUNT})|\\s\\[(${COUNT})(?: records| results| hits)?\\])$`);
 
 export function readPlatformStrategy(text: string, profile: Profile, context: ReadingContext): PlatformStrategy {
 	const { rows, numbered } = pastedRows(text, profile.platform.lines.reference === null);
-	const lines = rows.map((row): PastedLine => ({ ...row, reading: readPlatformLine(row.text, profile, context) }));
+	return strategyOf(
+		rows.map((row): PastedLine => ({ ...row, reading: readPlatformLine(row.text, profile, context) })),
+		numbered
+	);
+}
+
+/** The same, with a pause wherever another may have the thread. @param pause is asked after every line */
+export async function readPlatformStrategyInSteps(
+	text: string,
+	profile: Profile,
+	context: ReadingContext,
+	pause: () => Promise<void>
+): Promise<PlatformStrategy> {
+	const { rows, numbered } = pastedRows(text, profile.platform.lines.reference === null);
+	const lines: PastedLine[] = [];
+	for (const row of rows) {
+		lines.push({ ...row, reading: readPlatformLine(row.text, profile, context) });
+		await pause();
+	}
+	return strategyOf(lines, numbered);
+}
+
+function strategyOf(lines: readonly PastedLine[], numbered: boolean): PlatformStrategy {
 	const errors = lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === 'error').length, 0);
 	return {
 		lines,
@@ -170,15 +196,23 @@ export interface Fit {
 	readonly warnings: number;
 }
 
-/** How many faults each profile finds in a pasted text: the fewest fits best. */
-export function profilesThatFit(text: string, profiles: readonly Profile[], context: ReadingContext): readonly Fit[] {
-	const some = text.slice(0, 20_000);
-	return profiles
-		.map((profile) => {
-			const { lines } = readPlatformStrategy(some, profile, context);
-			const count = (severity: Fault['severity']) =>
-				lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === severity).length, 0);
-			return { profile: profile.id, errors: count('error'), warnings: count('warning') };
-		})
-		.sort((a, b) => a.errors - b.errors || a.warnings - b.warnings);
+/** How many faults a reading has, of each severity. */
+export function fitOf(profile: string, { lines }: PlatformStrategy): Fit {
+	const count = (severity: Fault['severity']) => lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === severity).length, 0);
+	return { profile, errors: count('error'), warnings: count('warning') };
+}
+
+/** Characters of a pasted text that other profiles are tried on. */
+const TRIED = 20_000;
+
+/** How many faults each profile finds in a pasted text: the fewest fits best. @param pause is asked after every line */
+export async function profilesThatFit(
+	text: string,
+	profiles: readonly Profile[],
+	context: ReadingContext,
+	pause: () => Promise<void> = () => Promise.resolve()
+): Promise<readonly Fit[]> {
+	const fits: Fit[] = [];
+	for (const profile of profiles) fits.push(fitOf(profile.id, await readPlatformStrategyInSteps(text.slice(0, TRIED), profile, context, pause)));
+	return fits.sort((a, b) => a.errors - b.errors || a.warnings - b.warnings);
 }

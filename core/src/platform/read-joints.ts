@@ -77,17 +77,15 @@ function folded(items: readonly Expression[], signs: readonly ('and' | 'or' | 'n
 	const [first, ...others] = items;
 	if (!first) throw new Error('Nothing to fold');
 	let left = first;
-	let open: 'and' | 'or' | null = null;
+	/** The sides of the junction that is being gathered: thousands in one row must not be copied for each. */
+	let open: { readonly kind: 'and' | 'or'; readonly items: Expression[] } | null = null;
 	others.forEach((item, at) => {
 		const sign = signs[at] ?? 'and';
 		if (sign === 'not') {
 			left = { kind: 'not', keep: left, drop: item };
 			open = null;
-		} else if (open === sign && left.kind === sign) left = { ...left, items: [...left.items, item] };
-		else {
-			left = { kind: sign, items: [left, item] };
-			open = sign;
-		}
+		} else if (open?.kind === sign) open.items.push(item);
+		else left = open = { kind: sign, items: [left, item] };
 	});
 	return left;
 }

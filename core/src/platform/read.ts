@@ -31,10 +31,16 @@ const DEPTH = 600;
 /** Proximities inside each other: a form that begins with one of its sides would read itself for ever. */
 const NEARS = 60;
 
+/** Faults that are told of one line; text with more is not in this syntax. */
+const MOST_FAULTS = 200;
+
 class GaveUp extends Error {}
 
+/** Runs of blanks mean one: patterns with blanks on both sides of a slot would try every way of sharing out a long run. */
+export const withoutRuns = (text: string): string => (/\s{2}/.test(text) ? text.replace(/\s{2,}/g, ' ') : text);
+
 export function readPlatformLine(text: string, profile: Profile, context: ReadingContext): PlatformReading {
-	return new Reader(text, profile, context).whole();
+	return new Reader(withoutRuns(text), profile, context).whole();
 }
 
 class Reader {
@@ -42,7 +48,7 @@ class Reader {
 	private depth = 0;
 	private nears = 0;
 	private steps = 0;
-	private faults: Fault[] = [];
+	private readonly faults: Fault[] = [];
 	private readonly comments: string[] = [];
 	private habit = 0;
 	private readonly grammar: Grammar;
@@ -71,7 +77,12 @@ class Reader {
 			tree = found.length > 1 ? { kind: 'and', items: found } : (found[0] ?? null);
 		} catch (error) {
 			if (!(error instanceof GaveUp)) throw error;
-			this.fault(0, this.text.length, 'too-much', 'This is longer or deeper than a search line can be; it was not read.');
+			this.fault(
+				0,
+				this.text.length,
+				'too-much',
+				'This is longer or deeper than a search line can be, or has too many places that are not understood; it was not read.'
+			);
 			tree = null;
 		}
 		const bare: Scope = this.profile.source.bare ?? null;
@@ -91,6 +102,8 @@ class Reader {
 	}
 
 	private fault(from: number, to: number, code: string, message: string): void {
+		// Text that is given up says so as a whole.
+		if (this.faults.length >= MOST_FAULTS && code !== 'too-much') throw new GaveUp();
 		if (!this.faults.some((one) => one.from === from && one.code === code))
 			this.faults.push({ severity: 'error', code, from, to: Math.max(to, from), message, repairs: [] });
 	}
@@ -121,12 +134,11 @@ class Reader {
 
 	/** Tries to read something; where it fails, the place and the faults are what they were. */
 	private attempt<Result>(read: () => Result | null): Result | null {
-		const [at, faults, comments] = [this.at, this.faults, this.comments.length];
-		this.faults = [...faults];
+		const [at, faults, comments] = [this.at, this.faults.length, this.comments.length];
 		const result = read();
 		if (result === null) {
 			this.at = at;
-			this.faults = faults;
+			this.faults.length = faults;
 			this.comments.length = comments;
 		}
 		return result;

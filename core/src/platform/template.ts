@@ -42,7 +42,7 @@ const JOINING = '[\\p{L}\\p{N}\\p{M}]';
 
 /**
  * A literal as the source of a regular expression: space where it has any, and no letter or digit
- * may touch its ends where it ends in one. Made of literal signs only, so it can never run for ever.
+ * may touch its ends where it ends in one. Blanks may stand around it: texts are read with single blanks, or a run of them could be shared out in too many ways.
  */
 export function literalSource(literal: string, edges: 'both' | 'start' | 'end' | 'none' = 'both'): string {
 	const words = literal

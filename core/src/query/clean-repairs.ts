@@ -2,7 +2,11 @@
 import { applyRepair, type Fault, type Repair } from './fault.ts';
 
 /** Characters that are read again, over all repairs of one text: a long line with many faults must not hold up the next key. */
-const READ_AGAIN = 400_000;
+const READ_AGAIN = 40_000;
+/** Repairs that are tried whatever the length of the text. */
+const ALWAYS = 2;
+/** Faults of one text beyond which no repairs are offered. */
+const MANY = 60;
 
 /** A repair that only removes something, and what is tried in its place: the operator beside it goes, too. */
 function widened(text: string, repair: Repair): readonly Repair[] {
@@ -28,14 +32,17 @@ const tally = (faults: readonly Fault[]): Map<string, number> => {
 export function withCleanRepairs(text: string, faults: readonly Fault[], faultsOf: (text: string) => readonly Fault[]): readonly Fault[] {
 	if (faults.every((one) => one.repairs.length === 0)) return faults;
 	const before = tally(faults);
+	// What is wrong in so many places is not mended one by one.
+	if (faults.length > MANY) return faults.map((fault) => ({ ...fault, repairs: [] }));
 	let left = READ_AGAIN;
+	let tried = 0;
 	const repaired = new Map<string, ReadonlyMap<string, number> | null>();
 	const after = (repair: Repair): ReadonlyMap<string, number> | null => {
 		const fixed = applyRepair(text, repair);
 		let counts = repaired.get(fixed);
 		if (counts === undefined) {
 			left -= fixed.length;
-			counts = left < 0 || fixed.trim() === '' ? null : tally(faultsOf(fixed));
+			counts = (left < 0 && ++tried > ALWAYS) || fixed.trim() === '' ? null : tally(faultsOf(fixed));
 			repaired.set(fixed, counts);
 		}
 		return counts;

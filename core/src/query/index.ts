@@ -1,6 +1,7 @@
 /** The notation: expression tree, reading, printing, binding. */
 export * from './expression.ts';
 export { applyRepair, hasErrors, type Fault, type Repair, type TextEdit } from './fault.ts';
+export { FAULT_EXAMPLES, type FaultExample } from './fault-examples.ts';
 export { withCleanRepairs } from './clean-repairs.ts';
 export { sideActedOn } from './acted-on.ts';
 export { parse, LINE_CEILING, DEPTH_CEILING, type Parsed } from './parse.ts';

@@ -20,6 +20,10 @@ export interface Parsed {
 /** Longest line in UTF-16 units, and deepest nesting of brackets, that are read. */
 export const LINE_CEILING = 200_000;
 export const DEPTH_CEILING = 500;
+/** Faults after which plain ones are no longer looked for. */
+const ENOUGH = 400;
+/** Faults that are told of one line. */
+const MOST_FAULTS = 200;
 
 /**
  * Reads one expression.
@@ -79,7 +83,7 @@ class LineReader {
 		if (whole) checkHandLimits(whole, true, this.report);
 		if (!whole && this.faults.length === 0 && this.text.trim() !== '')
 			this.report(fault('error', 'nothing-to-search', { from: 0, to: this.text.length }, 'There is nothing to search here.'));
-		return { tree: whole, faults: this.faults.sort((a, b) => a.from - b.from || a.to - b.to) };
+		return { tree: whole, faults: told(this.faults) };
 	}
 
 	private leaf(expression: Expression): Expression {
@@ -126,13 +130,15 @@ class LineReader {
 
 	private element(piece: Piece, scope: Scope, depth: number): Element {
 		if (piece.kind === 'group') return this.group(piece, scope, depth) ?? refused(piece);
+		// Enough has been reported: no more sentences are made, and nothing of such a line can be counted.
+		if (this.faults.length > ENOUGH && ['plus', 'colon', 'comma', 'sign', 'close'].includes(piece.kind)) return { role: 'gap', at: piece };
 		switch (piece.kind) {
 			case 'operator':
 				return { role: 'operator', at: piece, operator: piece.text.toLowerCase() as 'and' | 'or' | 'not' };
 			case 'nearness':
 				return this.nearness(piece, piece.text);
 			case 'word': {
-				if (RESERVED.test(piece.text)) return this.lowerCaseOperator(piece);
+				if (RESERVED.test(piece.text)) return this.faults.length > ENOUGH ? { role: 'gap', at: piece } : this.lowerCaseOperator(piece);
 				if (/^(WITHIN|BEFORE)(\/.*)?$/.test(piece.text)) {
 					this.report(
 						fault('error', 'no-distance', piece, `${piece.text.replace(/\/.*/, '')} needs a distance, a whole number from 1.`, [
@@ -358,14 +364,20 @@ class LineReader {
 		return this.operand(at, { kind: 'lines', mode: word.text.toUpperCase() === 'ANY' ? 'any' : 'all', spans, at });
 	}
 
+	/** The end of a row of words and plus signs that was found to be no field, by its pieces: it is not walked again. */
+	private readonly noField = new WeakMap<readonly Piece[], number>();
+
 	/** The index after the colon of `ti+ab:`, or `start` where no field begins here. */
 	private fieldPrefixEnd(pieces: readonly Piece[], start: number): number {
+		if (start < (this.noField.get(pieces) ?? 0)) return start;
 		let index = start;
 		for (;;) {
-			if (pieces[index]?.kind !== 'word') return start;
-			const joint = pieces[index + 1]?.kind;
+			const joint = pieces[index]?.kind === 'word' ? pieces[index + 1]?.kind : undefined;
 			if (joint === 'colon') return index + 2;
-			if (joint !== 'plus') return start;
+			if (joint !== 'plus') {
+				if (index > start) this.noField.set(pieces, index);
+				return start;
+			}
 			index += 2;
 		}
 	}
@@ -499,6 +511,15 @@ class LineReader {
 		}
 		return { type: 'entry', field: code, of: element.expression };
 	}
+}
+
+/** In the order of their places; of very many the errors go first, for they decide whether a line can be counted. */
+function told(faults: readonly Fault[]): Fault[] {
+	const some =
+		faults.length > MOST_FAULTS
+			? [...faults.filter((one) => one.severity === 'error'), ...faults.filter((one) => one.severity !== 'error')].slice(0, MOST_FAULTS)
+			: [...faults];
+	return some.sort((a, b) => a.from - b.from || a.to - b.to);
 }
 
 function isTextField(code: string): code is TextField {

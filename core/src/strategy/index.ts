@@ -7,6 +7,7 @@ export {
 	namesOf,
 	readExpression,
 	readStrategy,
+	readStrategyInSteps,
 	type OpenVocabulary,
 	type ReadExpression,
 	type ReadLine,

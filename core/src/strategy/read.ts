@@ -115,14 +115,33 @@ export function joinedLines(strategy: StrategyPart, concept: string, strand: str
 
 /** Reads every line. `currentYear` is what `yr:last5` counts back from. */
 export function readStrategy(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadLine[] {
+	return [...linesRead(strategy, vocabularies, currentYear)];
+}
+
+/** The same, with a pause wherever another may have the thread. @param pause is asked after every line */
+export async function readStrategyInSteps(
+	strategy: StrategyPart,
+	vocabularies: readonly OpenVocabulary[],
+	currentYear: number,
+	pause: () => Promise<void>
+): Promise<ReadLine[]> {
+	const lines: ReadLine[] = [];
+	for (const line of linesRead(strategy, vocabularies, currentYear)) {
+		lines.push(line);
+		await pause();
+	}
+	return lines;
+}
+
+function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): Generator<ReadLine> {
 	const names = namesOf(strategy, vocabularies);
-	return strategy.lines.map((line, index) => {
+	for (const [index, line] of strategy.lines.entries()) {
 		const text = toText(line.source, names);
 		const { tree, faults } = remembered(text);
 		const empty = text.trim() === '';
 		const around = surroundingsOf(strategy, vocabularies, names, index, currentYear);
 		const bound = tree && !hasErrors(faults) ? bindWithCleanRepairs(text, tree, around) : null;
-		return {
+		yield {
 			id: line.id,
 			number: index + 1,
 			text,
@@ -133,7 +152,7 @@ export function readStrategy(strategy: StrategyPart, vocabularies: readonly Open
 			faults: bound && bound.faults.length > 0 ? [...faults, ...bound.faults] : faults,
 			empty
 		};
-	});
+	}
 }
 
 /** Binds a tree; what its faults offer is tried first, so that a repair leaves no other fault. */
@@ -163,9 +182,13 @@ export interface ReadExpression {
  * @example readExpression('{Delirium >} AND light*', [{ vocabulary, lookup: new VocabularyLookup(vocabulary) }], 2026).faults
  */
 export function readExpression(text: string, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadExpression {
-	const line = { id: 'expression', source: cleanLine(text), concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false };
-	const [read] = readStrategy({ concepts: [], lines: [line] }, vocabularies, currentYear);
-	return { expression: read?.tree ?? null, query: read?.query ?? null, faults: read?.faults ?? [] };
+	const clean = cleanLine(text);
+	const { tree, faults } = remembered(clean);
+	if (!tree || hasErrors(faults)) return { expression: tree, query: null, faults };
+	const nothing: StrategyPart = { concepts: [], lines: [] };
+	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), 0, currentYear);
+	const bound = bindWithCleanRepairs(clean, tree, around);
+	return { expression: tree, query: bound.query, faults: [...faults, ...bound.faults] };
 }
 
 /** A line that is only something set by hand. */

@@ -4,7 +4,7 @@ import {
 	linesToEvaluate,
 	nodesOf,
 	print,
-	readStrategy,
+	readStrategyInSteps,
 	resultLine,
 	sideActedOn,
 	type EnquiryDocument,
@@ -14,6 +14,7 @@ import {
 	type Query,
 	type ReadLine
 } from '@wide-lantern/core';
+import { breather } from './breathe';
 import { openCollection, type OpenCollection } from './collections';
 import { computing, Dropped, type CountedLine, type MarkNumbers } from './computing';
 import type { Wanted } from './computing/pool';
@@ -65,7 +66,7 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
 	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
-	const lines = readStrategy(document, vocabularies, new Date().getFullYear());
+	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), breather());
 	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));

@@ -1,6 +1,7 @@
 /** A strategy pasted in a platform's own syntax, read by its profile. Nothing is kept. */
-import { PASTED_CEILING, print, profilesThatFit, readPlatformStrategy } from '@wide-lantern/core';
+import { PASTED_CEILING, print, profilesThatFit, readPlatformStrategyInSteps } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
+import { breather } from '$lib/server/breathe';
 import { door, readBody } from '$lib/server/doors';
 import { listProfiles } from '$lib/server/profiles';
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -17,7 +18,7 @@ export const POST = async ({ request }) => {
 	const { profile: id, text } = await readBody(request, check);
 	if (text.length > PASTED_CEILING.signs || text.split('\n').length > PASTED_CEILING.lines)
 		error(413, {
-			message: `A pasted strategy may have ${PASTED_CEILING.signs.toLocaleString('en')} signs and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read.`
+			message: `A pasted strategy may have ${PASTED_CEILING.signs.toLocaleString('en')} characters and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read. Nothing was changed.`
 		});
 	const profiles = await listProfiles();
 	const profile = profiles.find((one) => one.id === id);
@@ -26,8 +27,9 @@ export const POST = async ({ request }) => {
 	const context = {
 		qualifierName: (code: string) => vocabulary?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
 	};
-	const read = readPlatformStrategy(text, profile, context);
-	const fits = read.errors === 0 ? [] : profilesThatFit(text, profiles, context);
+	const pause = breather();
+	const read = await readPlatformStrategyInSteps(text, profile, context, pause);
+	const fits = read.errors === 0 ? [] : await profilesThatFit(text, profiles, context, pause);
 	const own = fits.find((one) => one.profile === id)?.errors ?? read.errors;
 	const habit = read.lines.reduce((sum, line) => sum + line.reading.joinedByHabit, 0);
 	const view: ReadStrategyView = {
@@ -47,7 +49,9 @@ export const POST = async ({ request }) => {
 			.slice(0, 3)
 			.map((one) => ({ profile: one.profile, name: profiles.find((other) => other.id === one.profile)?.name ?? one.profile, errors: one.errors })),
 		habit:
-			habit === 0 ? null : `${habit} times words stood side by side; ${profile.platform.name} joins them with ${profile.platform.habits?.adjacent ?? 'and'}.`
+			habit === 0
+				? null
+				: `${habit === 1 ? 'Once' : `${habit} times`} words were side by side; ${profile.platform.name} combines them with ${profile.platform.habits?.adjacent ?? 'and'}.`
 	};
 	return json(view);
 };
