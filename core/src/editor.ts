@@ -34,3 +34,4 @@ export { proposalsAt, type Proposal } from './strategy/proposals.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';
 export { bringUpToDate, type UpdateStep } from './strategy/bring-up-to-date.ts';
 export * from './platform/index.ts';
+export { afterEdits, dropConcept, restoreConcept, type Dropped } from './strategy/dropping.ts';

@@ -149,14 +149,14 @@ test('what is wrong with a line is explained where one clicks, by F8, and mended
 	await expect(margin(page, 3).locator('.count')).toBeVisible();
 });
 
-test('a label is typed behind ;; and shown behind the line; a click on it goes to its field', async ({ page }) => {
+test('a label is typed behind ;; and shown behind the line; a double click on it goes to its field', async ({ page }) => {
 	await sheet(page);
 	await types(page, 'music* OR song* ;; Music, text words\nnurs*');
 	await rests(page);
 	expect(await texts(page)).toEqual(['music* OR song*', 'nurs*']);
 	const [line] = (await stored(page)).lines;
 	expect([line?.source, line?.label]).toEqual(['music* OR song*', 'Music, text words']);
-	await page.locator('.line-end').first().click();
+	await page.locator('.line-end').first().dblclick();
 	await expect(page.getByLabel('Label, printed wherever')).toBeFocused();
 });
 

@@ -45,7 +45,7 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await expect(told).not.toHaveClass(/dim/);
 	const picked = await count(told.locator('b').textContent());
 	await panel.getByRole('button', { name: /Take for A/ }).click();
-	await expect(panel.getByRole('button', { name: 'Taken already' })).toBeDisabled();
+	await expect(panel.getByRole('button', { name: 'Already added' })).toBeDisabled();
 	await saved(page);
 	await assembles(page, base, '{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}', picked);
 	// The strategy uses it, and the dossier says how it was taken.
@@ -64,7 +64,7 @@ test('main topic and qualifiers are chosen with what they lose, and can be let g
 	const left = await count(main.getByRole('cell').nth(1).textContent());
 	await main.getByRole('checkbox').check();
 	await expect(panel).toContainText('Narrowed: main topic only');
-	await panel.getByRole('button', { name: 'Take it whole' }).click();
+	await panel.getByRole('button', { name: 'Remove restrictions' }).click();
 	await main.getByRole('checkbox').check();
 	await panel.getByRole('button', { name: /Take for A/ }).click();
 	await saved(page);

@@ -42,7 +42,7 @@ test('a searcher finds what the other vocabularies call a heading, takes it, and
 	await corran.getByRole('button', { name: 'Artificial Respiration' }).first().click();
 	await expect(page.getByRole('article', { name: 'Heading Artificial Respiration' })).toContainText('Corran Drug and Disease List');
 	await page.getByRole('button', { name: /Take for A/ }).click();
-	await expect(page.getByRole('button', { name: 'Taken already' })).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Already added' })).toBeVisible();
 	await saved(page);
 
 	// Whoever decides on what they have not seen is told, and nothing is lost; nothing fits needs a reason.

@@ -34,7 +34,7 @@ test('two windows edit one place: both texts are shown, the searcher chooses', a
 	await page.getByLabel('Question', { exact: true }).click();
 	await saved(page);
 	await second.unroute('**/edits');
-	const trouble = second.getByRole('alert', { name: 'Two texts' });
+	const trouble = second.getByRole('alert', { name: 'Conflict' });
 	await expect(trouble).toContainText('Second title');
 	await expect(trouble).toContainText('First title');
 	await trouble.getByRole('button', { name: 'Keep mine' }).click();
@@ -96,7 +96,7 @@ test('an unknown heading and a broken line say so at the line; a concept without
 	await page.locator('.cm-line').first().click();
 	await page.keyboard.press('Control+Shift+k');
 	await expect(page.locator('.cm-line')).toHaveText(['#? AND yr:2010-']);
-	await expect(page.getByText(/a line that is gone, faulty or off/)).toBeVisible();
+	await expect(page.getByText(/uses a line that was deleted, is empty or is switched off/)).toBeVisible();
 	await page.keyboard.press('Control+z');
 	await expect(page.locator('.cm-line')).toHaveText(['{Delirium >}', '#1 AND yr:2010-']);
 	await expect(page.locator('.right-mark .count')).toHaveCount(2);
@@ -141,7 +141,7 @@ test('a paste larger than any strategy is refused whole, and the sheet goes on',
 			document.querySelector('.cm-content')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
 		}, paste);
 		await expect(page.getByText(/Nothing was changed; the text is still where you copied it from/).first()).toBeVisible();
-		await page.getByRole('button', { name: 'Put away' }).click();
+		await page.getByRole('button', { name: 'Dismiss' }).click();
 		await expect(page.locator('.cm-line')).toHaveText(['noise']);
 	}
 	await page.locator('.cm-content').click();
@@ -159,6 +159,8 @@ test('a heading is taken into the line by keyboard, and typing goes on behind it
 	await expect(page.getByRole('option', { name: /Delirium/ })).toBeVisible();
 	// The list takes keys only after it has been seen for a moment.
 	await page.waitForTimeout(150);
+	// Enter takes an offer once it has been moved to.
+	await page.keyboard.press('ArrowDown');
 	await page.keyboard.press('Enter');
 	await page.keyboard.type(' OR noise');
 	await page.keyboard.press('Escape');

@@ -38,7 +38,7 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await note.getByRole('button', { name: 'Keep the decision' }).click();
 	await expect(page.getByText("down 'Delirious State'/heading/").first()).toBeVisible();
 	await expect(page.locator('[data-note="decided"]').first()).toContainText('Its note says the same');
-	await page.getByRole('button', { name: /Take the likeliest for \d+ headings/ }).click();
+	await page.getByRole('button', { name: /Choose the likeliest for \d+ headings/ }).click();
 	await expect(page.locator('[data-note="to decide"]')).toHaveCount(0);
 	await saved(page);
 
@@ -66,8 +66,8 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await expect(tried).toContainText(/0 kept, [1-9]\d* lost/, { timeout: 60_000 });
 	await expect(tried).toContainText(/Line [12] loses \d+ first/);
 	await expect(page.getByText('changed since it was run').first()).toBeVisible();
-	await page.getByRole('region', { name: 'Line 1', exact: true }).getByRole('button', { name: 'Take it back' }).click();
-	await page.getByRole('region', { name: 'Line 2', exact: true }).getByRole('button', { name: 'Take it back' }).click();
+	await page.getByRole('region', { name: 'Line 1', exact: true }).getByRole('button', { name: 'Undo this' }).click();
+	await page.getByRole('region', { name: 'Line 2', exact: true }).getByRole('button', { name: 'Undo this' }).click();
 	await saved(page);
 	await tried.getByRole('button', { name: 'Try it' }).click();
 	await expect(tried).toContainText(/[1-9]\d* kept, 0 lost/, { timeout: 60_000 });

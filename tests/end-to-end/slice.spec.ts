@@ -82,9 +82,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await step(page, 'Headings');
 		await page.getByLabel('Look up in the vocabulary').fill('heart surgery');
 		await expect(page.getByRole('list', { name: 'Matches in Skerry Thesaurus of Health' }).getByText('“Heart Surgery” is another name for it')).toBeVisible();
-		await expect(page.getByRole('article', { name: 'Heading Surgery, Cardiac' })).toContainText('Nothing is narrower');
+		await expect(page.getByRole('article', { name: 'Heading Surgery, Cardiac' })).toContainText('It has no narrower headings');
 		await page.getByRole('button', { name: /Take for A/ }).click();
-		await expect(page.getByRole('button', { name: 'Taken already' })).toBeVisible();
+		await expect(page.getByRole('button', { name: 'Already added' })).toBeVisible();
 		await page.getByRole('button', { name: 'Recorded music' }).click();
 		await page.getByLabel('Look up in the vocabulary').fill('music');
 		await page

@@ -29,7 +29,7 @@ async function ownEnquiry(page: Page, collection: string, joining: string): Prom
 /** Headings by their likeliest counterparts; what has none, and a wildcard that nothing can stand for, is left out with a reason. */
 async function decide(page: Page): Promise<void> {
 	const gaps = page.locator('[data-note="to decide"]');
-	const likeliest = page.getByRole('button', { name: /Take the likeliest for \d+ headings/ });
+	const likeliest = page.getByRole('button', { name: /Choose the likeliest for \d+ headings/ });
 	if ((await likeliest.count()) > 0) await likeliest.click();
 	await expect(likeliest).toHaveCount(0);
 	await saved(page);
@@ -106,7 +106,7 @@ for (const profile of SOURCES)
 
 		await page
 			.getByRole('region', { name: `Line ${broken}`, exact: true })
-			.getByRole('button', { name: 'Take it back' })
+			.getByRole('button', { name: 'Undo this' })
 			.click();
 		await saved(page);
 		expect(await kept()).toEqual(first);

@@ -226,7 +226,7 @@ test('words and records: unwanted words out of a stem, other forms in, why a rec
 	await records.getByRole('button', { name: 'Distribution and words' }).click();
 	await expect(records.locator('[data-spread]')).toHaveAttribute('data-spread', String((await numberOf(1)) - (await numberOf(3))));
 	await records.getByRole('listitem').first().getByRole('button').first().click();
-	await expect(page.getByRole('region', { name: 'Why it is here' })).toContainText(/Why it is (not )?in line 4/);
+	await expect(page.getByRole('region', { name: 'Why it is here' })).toContainText(/Why it is (not )?in line 3/);
 });
 
 test('two people in one strategy: each sees where the other is, edits meet, and undo takes back one’s own only', async ({ page, browser }) => {
@@ -289,7 +289,7 @@ test('lines keep their users when they are cut and pasted; text from elsewhere i
 	await page.keyboard.press('Shift+ArrowDown');
 	await page.keyboard.press('Control+x');
 	await expect(page.locator('.cm-line')).toHaveText(['lamp', '#? OR #1']);
-	await expect(page.getByText('Line 3 uses what was just taken out')).toBeVisible();
+	await expect(page.getByText('Line 3 uses what was just deleted')).toBeVisible();
 	await page.locator('.cm-line').nth(0).click();
 	await page.keyboard.press('Control+v');
 	await expect(page.locator('.cm-line')).toHaveText(['lamp', 'light', '#2 OR #1']);

@@ -14,6 +14,7 @@ const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 		lines: [],
 		renderings: [],
 		headingLabel: (_, id) => `Label of ${id}`,
+		qualifierName: (_, code) => `Name of ${code}`,
 		...more
 	});
 const missing = (enquiry: EnquiryDocument) => build(enquiry).blocks.flatMap((one) => (one.kind === 'missing' ? [one.text] : []));
@@ -24,7 +25,7 @@ const line = (text: string) => ({ id: 'L', number: 1, text, role: 'words' as con
 describe('the dossier', () => {
 	it('marks what is missing where it is missing', () => {
 		expect(missing(fresh())).toEqual([
-			'Missing: who makes the search, and how they are credited.',
+			'Missing: the search team and how its members are credited.',
 			'Missing: the concepts of the search.',
 			'Missing: the sources with their platforms.',
 			'Missing: the strategy has no lines yet.'
@@ -105,7 +106,7 @@ describe('the dossier', () => {
 				}
 			]
 		};
-		const renderings = [{ profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }];
+		const renderings = [{ id: 'p', profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }];
 		expect(table(fresh(), /^Lines for Wherry$/, { renderings })).toMatchObject({
 			rows: [
 				['3', 'not written', ''],
@@ -113,7 +114,7 @@ describe('the dossier', () => {
 			]
 		});
 		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({ rows: [['4', 'to decide', 'No such heading.']] });
-		expect(toMarkdown(build(fresh(), { renderings }))).toContain('1 line(s) hold something that could not be written');
+		expect(toMarkdown(build(fresh(), { renderings }))).toContain('One line has something that could not be written');
 	});
 
 	it('says how each heading is taken, and where none fits and why', () => {
@@ -135,9 +136,9 @@ describe('the dossier', () => {
 		const enquiry = { ...fresh(), concepts: [concept] };
 		expect(table(enquiry, /^Terms of concept A/)).toMatchObject({
 			rows: [
-				['Heading', 'Label of a', 'with narrower; main topic only', ''],
-				['Heading', 'Label of b', 'with Label of x, Label of y; qualifiers pv', ''],
-				['Heading', 'Label of c', 'this one', '']
+				['Heading', 'Label of a', 'with narrower headings; main topic only', ''],
+				['Heading', 'Label of b', 'with Label of x, Label of y; qualifiers Name of pv', ''],
+				['Heading', 'Label of c', 'this heading only', '']
 			]
 		});
 		expect(toMarkdown(build(enquiry))).toContain('No heading of tidewater fits: all are wider (Ann, 2026-11-23). Text words carry the concept there.');

@@ -1,6 +1,6 @@
 /** From an enquiry and its counts to the document: brief, concepts, sources, strategy, renderings. */
 import { conceptLetter, type EnquiryDocument } from '../enquiry/index.ts';
-import { FIELD_NAMES } from '../query/index.ts';
+import { FIELD_NAMES, nodesOf } from '../query/index.ts';
 import type { Rendering } from '../platform/index.ts';
 import type { LineState, ReadLine } from '../strategy/index.ts';
 import type { Block, DossierDocument } from './document.ts';
@@ -16,6 +16,8 @@ export interface CountedLine {
 }
 
 export interface NamedRendering {
+	/** Identity of the profile. */
+	readonly id: string;
 	readonly profile: string;
 	readonly source: string;
 	readonly platform: string;
@@ -37,6 +39,7 @@ export interface DossierInput {
 	readonly renderings: readonly NamedRendering[];
 	/** Vocabulary names and heading labels, for the concept tables. */
 	readonly headingLabel: (vocabulary: string, heading: string) => string;
+	readonly qualifierName: (vocabulary: string, code: string) => string;
 }
 
 const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u202F');
@@ -64,8 +67,8 @@ export function buildDossier(input: DossierInput): DossierDocument {
 		{ kind: 'heading', level: 1, text: enquiry.title || enquiry.question },
 		{ kind: 'paragraph', text: `Made on ${input.date} from revision ${input.revision} of the enquiry.` },
 		...brief(enquiry),
-		...concepts(enquiry, input.headingLabel),
-		...sources(enquiry),
+		...concepts(input),
+		...sources(input),
 		...strategy(input),
 		...input.renderings.flatMap(rendering),
 		...journal(enquiry)
@@ -98,10 +101,10 @@ function brief(enquiry: EnquiryDocument): Block[] {
 	blocks.push({ kind: 'heading', level: 3, text: 'People' });
 	blocks.push(
 		enquiry.people.length === 0
-			? missing('who makes the search, and how they are credited.')
+			? missing('the search team and how its members are credited.')
 			: {
 					kind: 'table',
-					caption: 'Who makes the search',
+					caption: 'Search team',
 					columns: [
 						{ title: 'Name', width: 3 },
 						{ title: 'Does', width: 3 },
@@ -113,7 +116,7 @@ function brief(enquiry: EnquiryDocument): Block[] {
 	if (enquiry.articles.length > 0)
 		blocks.push({
 			kind: 'table',
-			caption: 'Articles known beforehand',
+			caption: 'Known relevant articles',
 			columns: [
 				{ title: 'Article', width: 6 },
 				{ title: 'Identifier', width: 3 }
@@ -137,32 +140,43 @@ function brief(enquiry: EnquiryDocument): Block[] {
 
 function partFate(enquiry: EnquiryDocument, part: EnquiryDocument['parts'][number]): string {
 	const index = enquiry.concepts.findIndex((concept) => concept.id === part.concept);
+	const dropped = enquiry.concepts[index]?.dropped;
+	if (dropped) return `Left out of the search (concept ${conceptLetter(index)}): ${droppedText(dropped)}`;
 	if (index >= 0) return `Concept ${conceptLetter(index)}: ${enquiry.concepts[index]?.name ?? ''}`;
 	if (part.leftOut !== null) return `Left out: ${part.leftOut || 'no reason given yet'}`;
 	return part.text === '' ? 'Not used' : 'Missing: neither in a concept nor left out';
 }
 
+const droppedText = (one: { readonly reason: string; readonly by: string; readonly on?: string | null }): string =>
+	`${one.reason || 'no reason given yet'} (${one.by}, ${one.on ?? 'no date'})`;
+
 type TakenHeading = EnquiryDocument['concepts'][number]['headings'][number];
 
-function reachText(one: TakenHeading, label: DossierInput['headingLabel']): string {
+function reachText(one: TakenHeading, { headingLabel: label, qualifierName }: DossierInput): string {
 	const reach = {
-		this: 'this one',
-		narrower: 'with narrower',
+		this: 'this heading only',
+		narrower: `with narrower headings${(one.except ?? []).length > 0 ? `, except ${(one.except ?? []).map((id) => label(one.vocabulary, id)).join(', ')}` : ''}`,
 		picked: `with ${(one.picked ?? []).map((id) => label(one.vocabulary, id)).join(', ') || 'none of the narrower ones'}`
 	}[one.reach];
-	return [reach, one.main ? 'main topic only' : '', (one.qualifiers ?? []).length > 0 ? `qualifiers ${one.qualifiers?.join(', ')}` : '']
+	return [
+		reach,
+		one.main ? 'main topic only' : '',
+		(one.qualifiers ?? []).length > 0 ? `qualifiers ${one.qualifiers?.map((code) => qualifierName(one.vocabulary, code)).join(', ')}` : ''
+	]
 		.filter((part) => part !== '')
 		.join('; ');
 }
 
-function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel']): Block[] {
+function concepts(input: DossierInput): Block[] {
+	const { enquiry, headingLabel: label } = input;
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Concepts' }];
 	if (enquiry.concepts.length === 0) return [...blocks, missing('the concepts of the search.')];
 	enquiry.concepts.forEach((concept, index) => {
 		blocks.push({ kind: 'heading', level: 3, text: `${conceptLetter(index)}: ${concept.name || 'without a name'}` });
+		if (concept.dropped) blocks.push({ kind: 'paragraph', text: `Left out of the search: ${droppedText(concept.dropped)}` });
 		if (concept.note) blocks.push({ kind: 'paragraph', text: concept.note });
 		const rows = [
-			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), reachText(one, label), one.note]),
+			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), reachText(one, input), one.note]),
 			...concept.words.map((one) => ['Text word', one.text, '', one.origin])
 		];
 		for (const none of concept.noHeading ?? [])
@@ -189,7 +203,7 @@ function concepts(enquiry: EnquiryDocument, label: DossierInput['headingLabel'])
 	return blocks;
 }
 
-function sources(enquiry: EnquiryDocument): Block[] {
+function sources({ enquiry, renderings }: DossierInput): Block[] {
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Sources' }];
 	const groups = [
 		['database', 'Databases'],
@@ -214,6 +228,11 @@ function sources(enquiry: EnquiryDocument): Block[] {
 				rows
 			});
 	}
+	// A register or website need not have a profile; a database that is searched by this strategy must be documented.
+	const unwritten = enquiry.sources.filter(
+		(one) => one.kind === 'database' && !renderings.some((other) => other.id === one.profile || other.source === one.database)
+	);
+	for (const one of unwritten) blocks.push(missing(`the strategy as it is written for ${one.database || 'a database without a name'}.`));
 	return blocks;
 }
 
@@ -229,7 +248,7 @@ function strategy(input: DossierInput): Block[] {
 		},
 		{
 			kind: 'paragraph',
-			text: `Text without a field is read in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” takes in all narrower headings; @A stands for all lines of concept A.`
+			text: `Text without a field is searched in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” includes all narrower headings; @A stands for all lines of concept A.`
 		},
 		{
 			kind: 'table',
@@ -241,10 +260,40 @@ function strategy(input: DossierInput): Block[] {
 				{ title: 'Label', width: 3 },
 				{ title: 'Records', width: 2, number: true }
 			],
-			rows: input.lines.map((one) => [String(one.line.number), one.concept ?? '', one.line.text, one.label, countCell(one)])
-		}
+			rows: input.lines.map((one) => [String(one.line.number), one.concept ?? '', resolvedText(one.line, input.date), one.label, countCell(one)])
+		},
+		...reasons(input)
 	);
 	return blocks;
+}
+
+/** The text of a line, with the years that a relative limit means today. */
+function resolvedText({ text, tree }: ReadLine, date: string): string {
+	const now = Number(date.slice(0, 4));
+	const years = tree ? [...nodesOf(tree)].flatMap((node) => (node.kind === 'limit' && node.limit.type === 'last-years' ? [node.limit.count] : [])) : [];
+	return years.length === 0 ? text : `${text} (${years.map((count) => `${now - count + 1}-${now}`).join(', ')})`;
+}
+
+/** Why each limit and filter is there: whoever reads a strategy asks. */
+function reasons({ enquiry, lines }: DossierInput): Block[] {
+	const limits = enquiry.lines.flatMap((line, at) => (line.role === 'limit' || line.role === 'filter' ? [{ line, counted: lines[at] }] : []));
+	if (limits.length === 0) return [];
+	return [
+		{
+			kind: 'table',
+			caption: 'Limits and filters, with their reasons',
+			columns: [
+				{ title: 'Line', width: 1, number: true },
+				{ title: 'Limit or filter', width: 4 },
+				{ title: 'Reason', width: 6 }
+			],
+			rows: limits.map(({ line, counted }) => [
+				String(counted?.line.number ?? ''),
+				`${line.label || counted?.line.text || ''}${line.part ? ` (${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'})` : ''}${line.off ? ', switched off' : ''}`,
+				line.note.trim() || (line.part ? `Brought in as ${line.part.name}.` : 'Missing: the reason.')
+			])
+		}
+	];
 }
 
 function rendering(one: NamedRendering): Block[] {
@@ -252,7 +301,9 @@ function rendering(one: NamedRendering): Block[] {
 	const held = tried ? tried.kept + tried.lost : 0;
 	const sentences = [
 		`The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.`,
-		...(one.rendering.gaps > 0 ? [`${one.rendering.gaps} line(s) hold something that could not be written; it stands between ⟪ and ⟫.`] : []),
+		...(one.rendering.gaps > 0
+			? [`${one.rendering.gaps === 1 ? 'One line has' : `${one.rendering.gaps} lines have`} something that could not be written; it is between ⟪ and ⟫.`]
+			: []),
 		run
 			? `Counts are those of ${one.source} on ${run.on.slice(0, 10)}, ${run.how === 'connection' ? 'asked by connection' : 'pasted from the platform'}.`
 			: `Missing: it has not been run on ${one.source}.`,
@@ -266,7 +317,7 @@ function rendering(one: NamedRendering): Block[] {
 		const found = run?.counts.get(line.id);
 		return found === undefined || found === null ? '' : count(found);
 	};
-	const here = (line: Rendering['lines'][number]) => (line.number === 0 ? 'here alone' : String(line.number));
+	const here = (line: Rendering['lines'][number]) => (line.number === 0 ? 'this source only' : String(line.number));
 	const blocks: Block[] = [
 		{ kind: 'heading', level: 2, text: `${one.source} on ${one.platform}` },
 		{ kind: 'paragraph', text: sentences.join(' ') },
@@ -274,8 +325,8 @@ function rendering(one: NamedRendering): Block[] {
 			kind: 'table',
 			caption: `Lines for ${one.source}`,
 			columns: [
-				{ title: 'Line here', width: 1, number: true },
-				{ title: 'Line there', width: 1, number: true },
+				{ title: 'Line in the strategy', width: 1, number: true },
+				{ title: `Line on ${one.platform}`, width: 1, number: true },
 				{ title: 'Text', width: 8, code: true },
 				...(run ? [{ title: 'Records', width: 1, number: true }] : [])
 			],
@@ -289,7 +340,11 @@ function rendering(one: NamedRendering): Block[] {
 	const notes = [
 		...one.rendering.general.map((note) => [note.lines.join(', '), note.kind, note.message]),
 		...one.rendering.lines.flatMap((line) =>
-			line.notes.map((note) => [here(line), note.effect === null ? note.kind : `${note.kind}, ${note.effect}`, note.message])
+			line.notes.map((note) => [
+				here(line),
+				note.effect === null ? note.kind : `${note.kind}, ${note.effect}`,
+				note.kind === 'decided' ? `${note.piece}: ${note.message}` : note.message
+			])
 		),
 		...own
 	];

@@ -47,7 +47,7 @@ export const conceptSchema = item(
 		note: prose,
 		strands: list(item({ name: line }, ['name']), 100),
 		headings: list(
-			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose, picked: ids, qualifiers: ids }, [
+			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose, picked: ids, except: ids, qualifiers: ids }, [
 				'vocabulary',
 				'heading',
 				'reach',

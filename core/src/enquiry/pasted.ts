@@ -44,6 +44,17 @@ function queryOf(expression: string): Query | null {
 	return tree && !hasErrors(faults) ? bind(tree, ALONE).query : null;
 }
 
+/** The terms that no other of them covers: of `stroke*`, `stroke` and `strokes` the first. Of two that say the same the first stays. */
+export function withoutCovered(texts: readonly string[]): string[] {
+	const read = [...new Set(texts)].map((text) => ({ text, query: queryOf(text) }));
+	return read
+		.filter(({ query }, at) => {
+			if (!query) return true;
+			return !read.some((other, place) => place !== at && other.query && covers(other.query, query) && (place < at || !covers(query, other.query)));
+		})
+		.map((one) => one.text);
+}
+
 /** Reads a pasted list for a concept of an enquiry. Nothing is added twice. */
 export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>, concepts: readonly Pick<Concept, 'id' | 'words'>[]): PastedRow[] {
 	const own = concept.words.map((one) => ({ text: one.text, query: queryOf(one.text) }));

@@ -1,8 +1,8 @@
 /** Writing headings: in the source's own vocabulary, or by what was decided to stand for them there. */
-import { printLabel, type HeadingPiece } from '../query/index.ts';
+import { nodesOf, printLabel, type Expression, type HeadingPiece } from '../query/index.ts';
 import type { NoteKind } from './notes.ts';
 import type { Part, Pen } from './pen.ts';
-import type { HeadingToWrite } from './writing.ts';
+import type { HeadingToWrite, WritingContext } from './writing.ts';
 import { fill } from './template.ts';
 
 export function writeHeading(pen: Pen, piece: HeadingPiece, flipped: boolean): Part {
@@ -131,4 +131,30 @@ function counterparts(pen: Pen, piece: HeadingPiece, found: HeadingToWrite, flip
 	return tree
 		? pen.part(tree, null, flipped)
 		: pen.cannot(piece, 'other-vocabulary', `${names} cannot be read in the vocabulary of ${source.name}.`, 'Decide again.');
+}
+
+/**
+ * What changes when something is put in the place of a heading: the direction, and what is not asked for any more, in
+ * words. A replacement that a searcher chose is not taken for the same meaning (notation.md, section 8).
+ */
+export function changeBy(
+	piece: Expression,
+	replacement: Expression,
+	counterparts: WritingContext['counterparts']
+): { readonly effect: 'widened' | 'narrowed' | null; readonly lost: readonly string[] } {
+	if (piece.kind !== 'heading') return { effect: null, lost: [] };
+	const headings = [...nodesOf(replacement)].filter((node): node is HeadingPiece => node.kind === 'heading');
+	const lost: string[] = [];
+	if (headings.length > 0 && piece.qualifiers.length > 0 && headings.some((one) => one.qualifiers.length === 0))
+		lost.push(`without the ${piece.qualifiers.length === 1 ? 'qualifier' : 'qualifiers'} ${piece.qualifiers.join(', ')}`);
+	if (headings.length > 0 && piece.main && headings.some((one) => !one.main)) lost.push('not as a main topic only');
+	if (headings.length > 0 && piece.except.length > 0 && headings.every((one) => one.except.length === 0))
+		lost.push(`without excluding ${piece.except.join(', ')}`);
+	const known = counterparts(piece);
+	const relations = headings.flatMap((one) => known.find((other) => other.label === one.label)?.relation ?? []);
+	const narrower =
+		relations.some((one) => one === 'narrow' || one === 'related') && !relations.some((one) => one === 'exact' || one === 'close' || one === 'broad');
+	const broader = relations.some((one) => one === 'broad' || one === 'related');
+	if (narrower) return { effect: 'narrowed', lost };
+	return { effect: broader || lost.length > 0 ? 'widened' : null, lost };
 }

@@ -8,7 +8,7 @@ import type { Profile } from './profile.ts';
 import { bracket, junction, NOTHING, type Offer, type Part, type Pen } from './pen.ts';
 import { fill } from './template.ts';
 import { limitForm } from './write-limits.ts';
-import { writeHeading } from './write-headings.ts';
+import { changeBy, writeHeading } from './write-headings.ts';
 import { writeNear } from './write-near.ts';
 import { fieldChoice, optionOf, type FieldsWritten } from './write-fields.ts';
 import { quoted, termSpellings, type TermNote } from './write-terms.ts';
@@ -27,6 +27,8 @@ export class LineWriter implements Pen {
 	gap = false;
 	/** While a line is written into another, its notes are told at the line itself. */
 	private quiet = false;
+	/** The junction that is being written. */
+	private within: 'and' | 'or' | null = null;
 	/** While something decided is written in a piece's place, it is not decided again. */
 	private replacing = 0;
 
@@ -90,7 +92,8 @@ export class LineWriter implements Pen {
 		if (!decision) return null;
 		const sign = `${decision.why} (${decision.by}, ${decision.on})`;
 		if (decision.take === 'leave out') {
-			this.decidedNote(decision.cause, text, `Left out here: ${sign}`, flipped ? 'widened' : null);
+			// Without a side an OR retrieves less and an AND more; behind a NOT it is the reverse.
+			this.decidedNote(decision.cause, text, `Left out here: ${sign}`, (this.within === 'and') === flipped ? 'narrowed' : 'widened');
 			return 'absent';
 		}
 		const tree = this.context.read(decision.text);
@@ -98,7 +101,14 @@ export class LineWriter implements Pen {
 			this.note('to decide', 'replacement', piece, `What was to stand in its place, ${decision.text}, cannot be read.`, 'Decide again.');
 			return { text: `${GAP_OPEN}${text}${GAP_CLOSE}`, tight: 'piece' };
 		}
-		this.decidedNote(decision.cause, text, `${decision.text} stands in its place: ${sign}`, null);
+		const change = changeBy(piece, tree, this.context.counterparts);
+		const effect = change.effect && onResult(change.effect, flipped);
+		this.decidedNote(
+			decision.cause,
+			text,
+			`Replaced here by ${decision.text}${change.lost.length > 0 ? `, ${change.lost.join(', ')}` : ''}: ${sign}`,
+			effect === 'widened' || effect === 'narrowed' ? effect : null
+		);
 		this.replacing++;
 		const part = this.part(tree, fields, flipped);
 		this.replacing--;
@@ -121,8 +131,13 @@ export class LineWriter implements Pen {
 			case 'field':
 				return this.text(expression.of, expression.fields, flipped);
 			case 'and':
-			case 'or':
-				return junction(this.profile, expression.kind, this.grouped(expression.items, expression.kind, fields, flipped));
+			case 'or': {
+				const around = this.within;
+				this.within = expression.kind;
+				const parts = this.grouped(expression.items, expression.kind, fields, flipped);
+				this.within = around;
+				return junction(this.profile, expression.kind, parts);
+			}
 			case 'not':
 				return this.negation(
 					expression,

@@ -1,4 +1,5 @@
 /** Words and phrases in a platform's signs: wildcards in its own spelling, or written out as words. */
+import { bareForm } from '../text/index.ts';
 import { printTerm, type Phrase, type Word } from '../query/index.ts';
 import type { NoteKind } from './notes.ts';
 import type { Profile } from './profile.ts';
@@ -93,16 +94,18 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 			);
 		return plain.map((form) => form.replace(/[*?~]/g, (sign) => signs[sign as '*' | '?' | '~'] ?? ''));
 	}
-	const words = variants(pattern);
+	const known = variants(pattern);
+	const stem = bareForm(pattern);
+	const words = stem === null || known.includes(stem) || known.length === 0 ? known : [stem, ...known];
 	if (words.length === 0) {
 		note('to decide', 'wildcard', `“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`, 'Type the forms that are meant.');
 		return null;
 	}
-	if (words.length > VARIANT_CEILING) {
+	if (known.length > VARIANT_CEILING) {
 		note(
 			'to decide',
 			'wildcard',
-			`“${pattern}” cannot be written: ${reason}, and it stands for ${words.length} words here, more than can be written out.`,
+			`“${pattern}” cannot be written: ${reason}, and it stands for ${known.length} words here, more than can be written out.`,
 			'Choose a longer stem, or type the forms that are meant.'
 		);
 		return null;
@@ -110,7 +113,7 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 	note(
 		'narrowed',
 		'written-out',
-		`“${pattern}” is written out as the ${words.length === 1 ? 'one word' : `${words.length} words`} known in this collection, because ${reason}. Other forms are missed.`,
+		`“${pattern}” is written out as ${stem === null ? '' : 'its stem and '}the ${known.length === 1 ? 'one word' : `${known.length} words`} known in this collection, because ${reason}. Other forms are missed.`,
 		'Look through the forms and add those that the source may hold.'
 	);
 	return [...words];

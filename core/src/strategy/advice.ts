@@ -111,7 +111,8 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 		}
 		// A joining under a concept that is used by its @ only sums up; its lines are used.
 		const sumsUp = line.role === 'joining' && line.concept !== null && members.length > 0 && members.every((one) => behind?.has(one.id));
-		if (behind && !behind.has(line.id) && !sumsUp && line.role !== 'check' && final !== line.id) {
+		const leftOut = concepts.find((one) => one.id === line.concept)?.dropped;
+		if (behind && !behind.has(line.id) && !sumsUp && !leftOut && line.role !== 'check' && final !== line.id) {
 			const number = (placeOf.get(final ?? '') ?? 0) + 1;
 			found.push({ line: line.id, code: 'not-used', message: `The result, line ${number}, does not use this line.`, repairs: [] });
 		}

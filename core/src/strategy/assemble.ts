@@ -1,4 +1,5 @@
 /** From the concepts to lines: headings, words, and the living joining of all concepts. */
+import { ALL_CONCEPTS } from './automatic-label.ts';
 import { conceptLetter, headingPieces, type Concept, type HeadingLabel, type StrategyLine } from '../enquiry/index.ts';
 
 /** One line as text, before it is stored. */
@@ -14,6 +15,8 @@ export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel, qu
 	const lines: ProposedLine[] = [];
 	const joined: string[] = [];
 	concepts.forEach((concept, index) => {
+		// What was left out on purpose stays out until somebody puts it back.
+		if (concept.dropped) return;
 		const before = lines.length;
 		for (const strand of [null, ...concept.strands.map((one) => one.id)]) {
 			const base = { concept: concept.id, strand, note: '', off: false };
@@ -25,7 +28,7 @@ export function assemble(concepts: readonly Concept[], labelOf: HeadingLabel, qu
 		}
 		if (lines.length > before) joined.push(`@${conceptLetter(index)}`);
 	});
-	if (joined.length > 0) lines.push({ text: joined.join(' AND '), concept: null, strand: null, role: 'joining', label: 'All concepts', note: '', off: false });
+	if (joined.length > 0) lines.push({ text: joined.join(' AND '), concept: null, strand: null, role: 'joining', label: ALL_CONCEPTS, note: '', off: false });
 	return lines;
 }
 

@@ -30,18 +30,20 @@ export interface Beam {
 interface Side {
 	readonly query: Query;
 	readonly out: boolean;
+	/** The line that the side is written in; null for the result's own. */
+	readonly of: string | null;
 }
 
 /** The sides of a result: ANDs and left sides of NOTs are opened, through lines that are nothing else. */
-export function beamSides(query: Query, queryOf: (id: string) => Query | null, depth = 0): readonly Side[] {
-	if (depth > 100) return [{ query, out: false }];
-	if (query.kind === 'and') return query.parts.flatMap((part) => beamSides(part, queryOf, depth + 1));
-	if (query.kind === 'not') return [...beamSides(query.keep, queryOf, depth + 1), { query: query.drop, out: true }];
+export function beamSides(query: Query, queryOf: (id: string) => Query | null, of: string | null = null, depth = 0): readonly Side[] {
+	if (depth > 100) return [{ query, out: false, of }];
+	if (query.kind === 'and') return query.parts.flatMap((part) => beamSides(part, queryOf, of, depth + 1));
+	if (query.kind === 'not') return [...beamSides(query.keep, queryOf, of, depth + 1), { query: query.drop, out: true, of }];
 	if (query.kind === 'line' && query.id !== null) {
 		const inner = queryOf(query.id);
-		if (inner && (inner.kind === 'and' || inner.kind === 'not')) return beamSides(inner, queryOf, depth + 1);
+		if (inner && (inner.kind === 'and' || inner.kind === 'not')) return beamSides(inner, queryOf, query.id, depth + 1);
 	}
-	return [{ query, out: false }];
+	return [{ query, out: false, of }];
 }
 
 const linesOf = (query: Query): readonly string[] => {
@@ -58,13 +60,13 @@ export function beamOf(lines: readonly LineToEvaluate[], final: string, index: C
 	const records = new Map(evaluated.map((one) => [one.id, one.records]));
 	const context = { line: (id: string) => records.get(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
 	let lit = RecordSet.all(index.size);
-	const steps = beamSides(line.query, (id) => queries.get(id) ?? null).map(({ query, out }): BeamStep => {
+	const steps = beamSides(line.query, (id) => queries.get(id) ?? null).map(({ query, out, of: written }): BeamStep => {
 		const own = evaluate(index, query, context, options.cache, options.watch?.());
 		const next = out ? lit.without(own) : lit.and(own);
 		const dropped = [...lit.and(marks.benchmark).without(next)];
 		lit = next;
 		const of = linesOf(query);
-		return { lines: of.length > 0 ? of : [final], out, own: own.count(), lit: lit.count(), dropped };
+		return { lines: of.length > 0 ? of : [written ?? final], out, own: own.count(), lit: lit.count(), dropped };
 	});
 	return { from: index.size, steps, found: [...lit.and(marks.benchmark)] };
 }

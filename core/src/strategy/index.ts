@@ -57,3 +57,4 @@ export { admissionOf, type Admission } from './why.ts';
 export { proposalsAt, type Proposal } from './proposals.ts';
 export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';
 export { sharedTerms, type SharedTerm } from './shared-terms.ts';
+export { afterEdits, dropConcept, restoreConcept, type Dropped } from './dropping.ts';

@@ -12,6 +12,8 @@ export interface ProposedTrial {
 	readonly group: 'too many' | 'too few' | 'line off';
 	readonly name: string;
 	readonly edits: readonly Edit[];
+	/** The concept that it leaves out: keeping it is a decision with a reason. */
+	readonly drops?: string;
 }
 
 const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
@@ -117,11 +119,12 @@ export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lin
 			});
 	}
 	concepts.forEach((concept, at) => {
+		if (concept.dropped) return;
 		const edits = lines.flatMap((line): Edit[] => {
 			const source = withoutConcept(document, line, concept.id);
 			return source === null ? [] : [{ do: 'set', at: ['lines', line.id, 'source'], value: source }];
 		});
-		if (edits.length > 0) trials.push({ group: 'too few', name: `Without the concept ${conceptLetter(at)} ${concept.name}`, edits });
+		if (edits.length > 0) trials.push({ group: 'too few', name: `Without the concept ${conceptLetter(at)} ${concept.name}`, edits, drops: concept.id });
 	});
 	for (const line of lines) {
 		if (line.off || line.id === final || !SEARCHING.has(line.role) || line.source.trim() === '') continue;

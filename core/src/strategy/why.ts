@@ -124,12 +124,12 @@ export function admissionOf(
 		return [...own, ...usedIn(query).flatMap((used) => (context.line(used).has(record) ? termsIn(used, seen) : []))];
 	};
 	const seen = new Set<string>();
-	const sides = beamSides(result.query, (id) => byId.get(id)?.query ?? null).map(({ query, out }): AdmittingSide => {
+	const sides = beamSides(result.query, (id) => byId.get(id)?.query ?? null).map(({ query, out, of }): AdmittingSide => {
 		const holds = ask(query).has(record);
 		const used = usedIn(query);
 		// A side that is written in the result's own line has its terms there.
-		const terms = used.length > 0 ? used.flatMap((line) => termsIn(line, seen)) : termsIn(final, seen);
-		return { lines: used.length > 0 ? used : [final], out, passes: holds !== out, terms };
+		const terms = used.length > 0 ? used.flatMap((line) => termsIn(line, seen)) : termsIn(of ?? final, seen);
+		return { lines: used.length > 0 ? used : [of ?? final], out, passes: holds !== out, terms };
 	});
 	return { inResult: whole.has(record), sides };
 }

@@ -106,6 +106,15 @@ function closure(pattern: readonly string[], places: Set<number>): Set<number> {
 }
 
 /**
+ * The word that a pattern is without its `*` and `~`: `respirator*` is also the word *respirator*, whether a collection
+ * has it or not. Null where a `?` stands for a letter that is not known.
+ */
+export function bareForm(pattern: string): string | null {
+	const bare = pattern.replace(/[*~]/g, '');
+	return bare === '' || bare.includes('?') ? null : bare;
+}
+
+/**
  * Folds what was typed (one word, `x-ray`, or the inside of quotes) into the patterns of its parts.
  * A backslash makes the next sign literal; a literal sign that is no letter or digit separates.
  */

@@ -3,7 +3,7 @@
  * the heading itself, another name for it, words in any order, letters inside words, headings that
  * what was named is related to, words of the scope note, and at last names that are spelt much alike.
  */
-import { begunKeys, spellingKey, tokenTexts } from '../text/index.ts';
+import { begunKeys, SMALL_WORDS, spellingKey, tokenTexts } from '../text/index.ts';
 import { turnedRound, type Heading, type Vocabulary } from './vocabulary.ts';
 import { editDistance, WordIndex } from './word-index.ts';
 
@@ -81,6 +81,8 @@ export class VocabularyLookup {
 			const turned = turnedRound(heading.label);
 			if (turned !== heading.label) this.whole.set(keysOf(turned).join(' '), this.names.length - 1);
 			for (const term of heading.entryTerms) this.add(number, term, false);
+			// Searchers look up the name that they learnt: a heading is found by what it was called before.
+			for (const earlier of heading.before) if (earlier.renamed) this.add(number, earlier.label, false);
 			for (const word of keysOf(heading.scopeNote)) this.notes.add(word, number);
 			if (number % 400 === 399) yield;
 		}
@@ -113,7 +115,9 @@ export class VocabularyLookup {
 			const known = best.get(heading);
 			if (!known || RANKS[reason] < RANKS[known.reason] || (reason === known.reason && name.length < known.name.length)) best.set(heading, { reason, name });
 		};
-		for (const number of this.namesWith(typedWords, mode)) {
+		// “of” in any name would bury the names that are meant.
+		const telling = mode === 'any' ? typedWords.filter((word) => !SMALL_WORDS.has(word)) : typedWords;
+		for (const number of this.namesWith(telling.length > 0 ? telling : typedWords, mode)) {
 			const one = this.names[number];
 			if (one) offer(one.heading, one.key === key ? (one.own ? 'heading' : 'entry-term') : one.own ? 'heading-words' : 'entry-words', one.name);
 		}

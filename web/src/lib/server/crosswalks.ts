@@ -70,11 +70,11 @@ async function firstRecords(collection: string): Promise<BibliographicRecord[]> 
 /** Works that two collections both hold, by the pair in alphabetical order: both directions of a crosswalk use them. */
 const shared = new Map<string, { readonly from: string; readonly works: Promise<readonly SharedWork[]> }>();
 
-async function worksOf(left: string, right: string, from: string, to: string, madeFrom: string): Promise<readonly SharedWork[]> {
+async function worksOf(left: string, right: string, from: string, to: string, madeFrom: readonly string[]): Promise<readonly SharedWork[]> {
 	if (from > to) return (await worksOf(right, left, to, from, madeFrom)).map((work) => ({ from: work.to, to: work.from }));
 	const key = `${from} ${to}`;
-	// Made from the same, whichever way it is asked.
-	const stamp = [...madeFrom].sort().join('');
+	// Independent of the order in which the two are named.
+	const stamp = [...madeFrom].sort().join('\n');
 	const known = shared.get(key);
 	if (known?.from === stamp) return known.works;
 	const works = (async () => {
@@ -101,13 +101,15 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 	const holding = (vocabulary: string) => collections.find((one) => one.vocabularies.includes(vocabulary)) ?? null;
 	const [left, right] = [holding(from), holding(to)];
 	const stamps = await database('vocabularies').whereIn('id', [from, to]).orderBy('id').select<{ id: string; loaded_at: Date }[]>('id', 'loaded_at');
-	const madeFrom = JSON.stringify([left, right, stamps]);
+	const stampOf = (vocabulary: string, collection: typeof left) => JSON.stringify([collection, stamps.find((one) => one.id === vocabulary)]);
+	const sides = [stampOf(from, left), stampOf(to, right)];
+	const madeFrom = sides.join('\n');
 	const key = `${from} ${to}`;
 	const known = made.get(key);
 	if (known?.from === madeFrom) return known.crosswalk;
 	const crosswalk = (async () => {
 		const started = performance.now();
-		const works = left && right ? await worksOf(left.id, right.id, from, to, madeFrom) : [];
+		const works = left && right ? await worksOf(left.id, right.id, from, to, sides) : [];
 		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, breather());
 		log('info', 'crosswalk-made', { from, to, works: works.length, milliseconds: Math.round(performance.now() - started) });
 		return result;

@@ -27,6 +27,7 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 			};
 		}),
 		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
+			id: profile.id,
 			profile: profile.name,
 			source: profile.source,
 			platform: profile.platform,
@@ -34,7 +35,9 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 			rendering,
 			...factsOf(document, profile.id)
 		})),
-		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading
+		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading,
+		qualifierName: (vocabulary, code) =>
+			vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code
 	});
 }
 

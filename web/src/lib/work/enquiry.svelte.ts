@@ -347,7 +347,6 @@ export class EnquiryClient {
 		}
 		this.retryAfter = 1_000;
 		this.failures = 0;
-		this.frozen = 0;
 		const answer = (await response.json().catch(() => ({}))) as {
 			outcome?: string;
 			message?: string;
@@ -357,7 +356,9 @@ export class EnquiryClient {
 			document: EnquiryDocument;
 			conflicts: Conflict[];
 		};
+		// Only now: what was typed while the answer was being read must not have joined what was sent.
 		this.queue = this.queue.slice(sent.length);
+		this.frozen = 0;
 		if (answer.outcome === 'saved') {
 			const applied = applyEdits(asJson(this.base), answer.all);
 			if ('refused' in applied) return this.reload();

@@ -138,6 +138,26 @@ describe('saving', () => {
 		expect([server.document.title, server.document.question, client.state]).toEqual(['second', 'Typed meanwhile?', 'saved']);
 	});
 
+	it('keeps what is typed while an answer is being read', async () => {
+		let finish = () => {};
+		const body = new Promise<void>((done) => (finish = done));
+		vi.stubGlobal('fetch', async (address: string, options?: { body?: string }) => {
+			const response = await server.fetch(address, options);
+			const read = response.json.bind(response);
+			response.json = async () => {
+				await body;
+				return read() as Promise<unknown>;
+			};
+			return response;
+		});
+		client.edit('type', title('musi'));
+		await vi.advanceTimersByTimeAsync(300);
+		client.edit('type', title('music'));
+		finish();
+		await settle();
+		expect([client.document.title, server.document.title]).toEqual(['music', 'music']);
+	});
+
 	it('tries again after a lost connection, a broken server and a sign-out, and says which', async () => {
 		const seen: string[] = [];
 		for (const trouble of ['offline', 'broken', 'signed-out'] as const) {

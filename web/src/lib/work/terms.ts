@@ -11,6 +11,8 @@ export interface Taking {
 	readonly reach: Reach;
 	/** Narrower ones, where they are picked by hand. */
 	readonly picked: readonly string[];
+	/** Narrower ones that are left out, with their own narrower ones. */
+	readonly except?: readonly string[];
 	readonly main: boolean;
 	/** Codes. */
 	readonly qualifiers: readonly string[];
@@ -36,7 +38,7 @@ export function addWords(concept: Concept, typed: string): Adding {
 		.filter((one) => one !== '')) {
 		const reading = readTermText(part);
 		if (reading.kind === 'sentence')
-			return { edits: [], said: 'This reads like a whole sentence. Sources do not search sentences; take the pieces that matter.', pieces: reading.pieces };
+			return { edits: [], said: 'This reads like a whole sentence. Sources do not search for sentences; add the pieces that matter.', pieces: reading.pieces };
 		if (reading.kind === 'refused') said.push(`“${part}”: ${reading.message}`);
 		else if (known.has(reading.expression.toLowerCase())) said.push(`“${reading.expression}” is there already.`);
 		else {
@@ -50,9 +52,10 @@ export function addWords(concept: Concept, typed: string): Adding {
 }
 
 /** Adds a heading to a concept, or changes how it is taken there. */
-export function addHeading(concept: Concept, taken: Taking): Edit[] {
+export function addHeading(concept: Concept, taken: Taking, note = ''): Edit[] {
 	const { vocabulary, heading, reach, main, qualifiers } = taken;
 	const picked = reach === 'picked' ? [...taken.picked] : [];
+	const except = reach === 'narrower' ? [...(taken.except ?? [])] : [];
 	const known = concept.headings.find((one) => one.vocabulary === vocabulary && one.heading === heading);
 	if (!known) {
 		const item: Json = {
@@ -62,8 +65,9 @@ export function addHeading(concept: Concept, taken: Taking): Edit[] {
 			reach,
 			main,
 			strand: null,
-			note: '',
+			note,
 			...(picked.length > 0 ? { picked } : {}),
+			...(except.length > 0 ? { except } : {}),
 			...(qualifiers.length > 0 ? { qualifiers: [...qualifiers] } : {})
 		};
 		return [{ do: 'insert', in: ['concepts', concept.id, 'headings'], item, after: concept.headings.at(-1)?.id ?? null }];
@@ -72,6 +76,7 @@ export function addHeading(concept: Concept, taken: Taking): Edit[] {
 	const edits: Edit[] = [];
 	if (known.reach !== reach) edits.push({ do: 'set', at: [...at, 'reach'], value: reach });
 	if (known.main !== main) edits.push({ do: 'set', at: [...at, 'main'], value: main });
+	if (!sameList(known.except ?? [], except)) edits.push({ do: 'set', at: [...at, 'except'], value: except });
 	if (!sameList(known.picked ?? [], picked)) edits.push({ do: 'set', at: [...at, 'picked'], value: picked });
 	if (!sameList(known.qualifiers ?? [], qualifiers)) edits.push({ do: 'set', at: [...at, 'qualifiers'], value: [...qualifiers] });
 	return edits;
@@ -80,8 +85,8 @@ export function addHeading(concept: Concept, taken: Taking): Edit[] {
 const sameList = (one: readonly string[], other: readonly string[]) => one.length === other.length && one.every((item) => other.includes(item));
 
 /** How far a taken heading reaches, behind its label: ` >` for with narrower, ` +2` for two picked by hand. */
-export const reachSign = ({ reach, picked, qualifiers }: ConceptHeading): string =>
-	`${reach === 'narrower' ? ' >' : reach === 'picked' ? ` +${(picked ?? []).length}` : ''}${(qualifiers ?? []).length > 0 ? ` | ${qualifiers?.length}` : ''}`;
+export const reachSign = ({ reach, picked, except, qualifiers }: ConceptHeading): string =>
+	`${reach === 'narrower' ? ` >${(except ?? []).length > 0 ? ` −${(except ?? []).length}` : ''}` : reach === 'picked' ? ` +${(picked ?? []).length}` : ''}${(qualifiers ?? []).length > 0 ? ` | ${qualifiers?.length}` : ''}`;
 
 /** Whether a heading is taken just so in a concept already. */
 export function takenSo(known: ConceptHeading | undefined, taking: Taking): boolean {
@@ -89,7 +94,8 @@ export function takenSo(known: ConceptHeading | undefined, taking: Taking): bool
 		known?.reach === taking.reach &&
 		known.main === taking.main &&
 		sameList(known.qualifiers ?? [], taking.qualifiers) &&
-		(taking.reach !== 'picked' || sameList(known.picked ?? [], taking.picked))
+		(taking.reach !== 'picked' || sameList(known.picked ?? [], taking.picked)) &&
+		(taking.reach !== 'narrower' || sameList(known.except ?? [], taking.except ?? []))
 	);
 }
 

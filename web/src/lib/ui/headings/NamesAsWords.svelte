@@ -1,6 +1,6 @@
 <!-- Names of a heading as text words for a concept: forms with their records, what they add, what is covered; taken all or one by one. -->
 <script lang="ts">
-	import type { Concept, Edit } from '@wide-lantern/core/editor';
+	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import type { NameOffer } from '$lib/work/names';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { takeBench } from '$lib/work/context';
@@ -31,7 +31,8 @@
 			});
 		return () => leaving.abort();
 	});
-	const open = $derived((names ?? []).flatMap((one) => one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text)));
+	/** The first form of each name that nothing covers, without those that another of them covers. */
+	const open = $derived(withoutCovered((names ?? []).flatMap((one) => one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text))));
 	function take(texts: readonly string[]) {
 		let after = concept.words.at(-1)?.id ?? null;
 		const edits = texts
@@ -42,7 +43,7 @@
 				after = id;
 				return edit;
 			});
-		if (edits.length > 0) enquiry.edit(`take ${edits.length} names as text words`, edits);
+		if (edits.length > 0) enquiry.edit(`add ${edits.length} names as text words`, edits);
 		chosen = [];
 	}
 	const toggle = (text: string) => (chosen = chosen.includes(text) ? chosen.filter((one) => one !== text) : [...chosen, text]);
@@ -64,7 +65,7 @@
 						<td>
 							{#each row.forms as form (form.text)}
 								<span class="form">
-									{#if form.there}<span class="line-face small soft">{form.text}</span> <span class="small soft">is there</span>
+									{#if form.there}<span class="line-face small soft">{form.text}</span> <span class="small soft">already added</span>
 									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span> <span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
 									{:else}
 										<button class="do small" aria-pressed={chosen.includes(form.text)} class:on={chosen.includes(form.text)} title={KINDS[form.kind]} disabled={!enquiry.editable} onclick={() => toggle(form.text)}
@@ -78,11 +79,11 @@
 				{/each}
 			</tbody>
 		</table>
-		{#if more > 0}<p class="small soft mt-1">It has {counted(more)} more names, which stand under Other names and are not counted here.</p>{/if}
+		{#if more > 0}<p class="small soft mt-1">It has {counted(more)} more names; they are listed under Other names and are not counted here.</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
-				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Take {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} for {letter}</button>
-				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>{open.length === 1 ? 'Take the one that is not covered' : `Take all ${open.length} that are not covered`}</button>
+				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to {letter}</button>
+				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>{open.length === 1 ? 'Add the one that is not covered' : `Add all ${open.length} that are not covered`}</button>
 			</p>
 		{/if}
 	{/if}

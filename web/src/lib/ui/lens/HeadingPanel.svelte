@@ -3,7 +3,7 @@
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import type { ConceptHeading } from '@wide-lantern/core/editor';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { counted, records } from '$lib/work/fresh.svelte';
 	import HeadingFigures from './HeadingFigures.svelte';
 	import HeadingHistory from './HeadingHistory.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
@@ -41,13 +41,23 @@
 			label: facts.label,
 			reach,
 			picked: chosen.picked ?? known?.picked ?? [],
+			except: chosen.except ?? known?.except ?? [],
 			main: chosen.main ?? known?.main ?? false,
 			qualifiers: chosen.qualifiers ?? known?.qualifiers ?? []
 		};
 	}
-	function pick(now: TakenHeading, id: string, on: boolean) {
-		choose({ picked: on ? [...now.picked, id] : now.picked.filter((one) => one !== id) });
+	/** A heading with all that is below it, those that were not sent yet among them. */
+	async function branchOf(row: HeadingRow): Promise<string[]> {
+		const below = row.below.length > 0 || row.narrower === 0 ? row.below : (await headingFacts(vocabulary, row.id, collection)).below;
+		return [row.id, ...(await Promise.all(below.map(branchOf))).flat()];
 	}
+	/** A heading is picked with what is below it, as its mark down the tree says; each can be unticked again. */
+	async function pick(now: TakenHeading, row: HeadingRow, on: boolean) {
+		const ids = new Set(await branchOf(row));
+		const rest = now.picked.filter((one) => !ids.has(one));
+		choose({ picked: on ? [...rest, ...ids] : rest });
+	}
+	const leaveOut = (now: TakenHeading, id: string, out: boolean) => choose({ except: out ? [...(now.except ?? []), id] : (now.except ?? []).filter((one) => one !== id) });
 	const UNCOUNTED = 'No collection here is indexed with its vocabulary, so nothing is counted.';
 	const size = (count: number | null) => (count === null ? '' : ` · ${counted(count)}`);
 	/** A scope note cut where it names other headings. */
@@ -64,30 +74,40 @@
 		const below = facts.closure - 1;
 		switch (now.reach) {
 			case 'narrower':
-				return `Brings ${below} narrower heading${below === 1 ? '' : 's'} with it, and those that the vocabulary gains.`;
+				return (now.except ?? []).length > 0
+					? `With its narrower headings, except those that are unticked below${(now.except ?? []).length === 1 ? ', with what is below it' : ', with what is below them'}.`
+					: `With ${below} narrower heading${below === 1 ? '' : 's'}, and any added to the vocabulary later.`;
 			case 'this':
 				return `Leaves out what is indexed only with one of its ${below} narrower headings.`;
 			case 'picked':
-				return now.picked.length === 0 ? 'Tick the narrower ones that belong here; they are written beside it with OR.' : `Takes it and ${now.picked.length} of its ${below} narrower headings, and none that the vocabulary gains.`;
+				return now.picked.length === 0 ? 'Tick the narrower ones that belong here; they are added with OR.' : `It and ${now.picked.length} of its ${below} narrower headings, and none added to the vocabulary later.`;
 		}
 	};
 </script>
 
-{#snippet rows(list: readonly HeadingRow[], now: TakenHeading)}
+{#snippet rows(list: readonly HeadingRow[], now: TakenHeading, outside: boolean = false)}
 	<ul class="branch" class:inside={now.reach === 'narrower'}>
 		{#each list as row (row.id)}
-			<li class:picked={now.reach === 'picked' && now.picked.includes(row.id)}>
+			{@const out = outside || (now.reach === 'narrower' && (now.except ?? []).includes(row.id))}
+			<li class:picked={now.reach === 'picked' && now.picked.includes(row.id)} class:out>
 				<span class="flex justify-between gap-2"
 					><span class="flex gap-2 items-center">
-						{#if take && now.reach === 'picked'}<input type="checkbox" aria-label="Pick {row.label}" checked={now.picked.includes(row.id)} onchange={(event) => pick(now, row.id, event.currentTarget.checked)} />{/if}
+						{#if take && now.reach === 'picked'}<input type="checkbox" aria-label="Pick {row.label}" checked={now.picked.includes(row.id)} onchange={(event) => void pick(now, row, event.currentTarget.checked)} />{/if}
+						{#if take && now.reach === 'narrower' && !outside}<input
+								type="checkbox"
+								aria-label="Include {row.label}"
+								title="Untick to leave it out, with what is below it"
+								checked={!(now.except ?? []).includes(row.id)}
+								onchange={(event) => leaveOut(now, row.id, !event.currentTarget.checked)}
+							/>{/if}
 						<button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button></span
 					><span class="small soft whitespace-nowrap" title="this one · with narrower"
 						>{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span
 					></span
 				>
-				{#if row.below.length > 0}{@render rows(row.below, now)}{:else if row.narrower > 0}
+				{#if row.below.length > 0}{@render rows(row.below, now, out)}{:else if row.narrower > 0}
 					{#if opened.includes(row.id)}
-						{#await headingFacts(vocabulary, row.id, collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
+						{#await headingFacts(vocabulary, row.id, collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now, out)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
 					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}>{row.narrower} below</button>{/if}
 				{/if}
 			</li>
@@ -110,7 +130,7 @@
 			</p>
 			{#each facts.before as old (old.label)}
 				<p class="small mt-2 say">
-					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. A mere renaming: older records carry the new name, nothing needs adding.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em>
+					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. Renamed only: older records already carry the new name.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em>
 						instead.
 						{narrow ? 'Add it if you search those years.' : 'See the years below.'}{/if}
 				</p>
@@ -133,19 +153,19 @@
 					{#if facts.below.length > 0}{@render rows(facts.below, now)}{/if}
 					{#if now.picked.length >= facts.closure - 1}
 						<p class="say note small mt-2">
-							These are all of them: <em>with narrower</em> retrieves the same, and stays right when the vocabulary grows.
-							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}>Take it with narrower</button>
+							These are all of them: <em>with narrower</em> retrieves the same, and includes what is added to the vocabulary later.
+							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}>Use with narrower</button>
 						</p>
 					{/if}
 				{/if}
 			{:else}
-				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${counted(facts.count)} records.`} Nothing is narrower, so there is no reach to choose.</p>
+				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${records(facts.count)}.`} It has no narrower headings, so there is no reach to choose.</p>
 			{/if}
 			{#if take}
 				{#if now.main || now.qualifiers.length > 0}
 					<p class="small mt-2">
 						Narrowed: {now.main ? 'main topic only' : ''}{now.main && now.qualifiers.length > 0 ? '; ' : ''}{now.qualifiers.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code).join(', ')}
-						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}>Take it whole</button>
+						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}>Remove restrictions</button>
 					</p>
 				{/if}
 				<button
@@ -154,7 +174,7 @@
 					onclick={() => {
 						take.act(now);
 						bench.lens.choices.delete(key);
-					}}>{take.known === undefined ? take.label : same ? 'Taken already' : 'Change how it is taken'}</button
+					}}>{take.known === undefined ? take.label : same ? 'Already added' : 'Update'}</button
 				>
 			{/if}
 		</div>
@@ -228,6 +248,10 @@
 		margin-left: -11px;
 		padding-left: 9px;
 		border-left: 2px solid var(--ink);
+	}
+	.out {
+		opacity: 0.6;
+		text-decoration: line-through;
 	}
 	.wide {
 		max-width: 44rem;

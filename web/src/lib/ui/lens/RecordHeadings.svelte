@@ -3,10 +3,11 @@
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { headingFacts } from '$lib/work/headings';
 	import type { ShownRecord } from '$lib/work/records';
 	import { addHeading, park } from '$lib/work/terms';
 
-	let { headings }: { headings: ShownRecord['headings'] } = $props();
+	let { headings, record }: { headings: ShownRecord['headings']; record: string } = $props();
 	const { enquiry, lens } = takeBench();
 	type One = ShownRecord['headings'][number];
 	const concepts = $derived(enquiry.document.concepts);
@@ -22,7 +23,16 @@
 		const concept = concepts.find((other) => other.id === id);
 		if (!concept) return;
 		if (what === 'park') enquiry.edit('park a heading', park(concept, one.label, one));
-		else enquiry.edit('take a heading of a record', addHeading(concept, { vocabulary: one.vocabulary, heading: one.heading, reach: 'this', picked: [], main: false, qualifiers: [] }));
+		else void add(one, concept);
+	}
+	/** With its narrower headings, as exhaustive searches take them, and the record that it was found in. */
+	async function add(one: One, concept: (typeof concepts)[number]) {
+		const narrower = await headingFacts(one.vocabulary, one.heading, enquiry.document.collection).then(
+			(facts) => facts.narrower,
+			() => 0
+		);
+		const taking = { vocabulary: one.vocabulary, heading: one.heading, reach: narrower > 0 ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] } as const;
+		enquiry.edit('add a heading of a record', addHeading(concept, taking, `found in record ${record}`));
 	}
 </script>
 

@@ -22,6 +22,6 @@
 	<p class="small">
 		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}
 	</p>
-	<RecordHeadings headings={record.headings} />
+	<RecordHeadings headings={record.headings} record={record.id} />
 	<RecordWhy record={record.id} />
 </article>

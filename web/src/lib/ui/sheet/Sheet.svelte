@@ -462,10 +462,11 @@
 			go(line.id);
 			return onexplain(line.id, 'faults');
 		}
+		// On a label the cursor goes to the end of its line; a second click edits the label.
 		const labelled = target.closest<HTMLElement>('.line-end')?.dataset['line'];
 		if (labelled !== undefined) {
 			go(labelled);
-			onexplain(labelled, 'label');
+			if (event.detail > 1) onexplain(labelled, 'label');
 			return;
 		}
 		// A click on an underlined place explains it, as hovering does.

@@ -138,7 +138,7 @@ class EndWidget extends WidgetType {
 		// Drawn by the style sheet, so that the text of the line stays what is searched.
 		end.dataset['label'] = this.label;
 		end.dataset['line'] = this.line;
-		end.title = 'Edit the label';
+		end.title = 'Double-click to edit the label';
 		end.setAttribute('role', 'note');
 		end.setAttribute('aria-label', this.label);
 		if (this.note !== '') {

@@ -48,7 +48,7 @@ const shownText = (line: StrategyLine, names: Names) => toText(line.source, name
 
 export class TextSync {
 	/** Source last sent from this editor, by line, and how it read then: until either changes, the text is the searcher's own. */
-	private readonly sent = new Map<string, { source: string; shown: string }>();
+	private readonly sent = new Map<string, { source: string; shown: string; typed: string }>();
 	private lastNames: Names | null = null;
 
 	/** @param say tells the searcher what deleting lines has broken */
@@ -86,12 +86,15 @@ export class TextSync {
 				const item = { id, source, concept: above?.concept ?? null, strand: above?.strand ?? null, role, label: label ?? '', note: '', off: false };
 				edits.push({ do: 'insert', in: ['lines'], item, after: ids[at - 1] ?? null });
 				known.set(id, item as StrategyLine);
-				sent.set(id, { source, shown: toText(source, names) });
+				sent.set(id, { source, shown: toText(source, names), typed: state.doc.line(at + 1).text });
 			} else if (lastNames && shownText(line, lastNames) !== text) {
 				const source = toSource(text, names);
 				edits.push({ do: 'set', at: ['lines', id, 'source'], value: source });
-				sent.set(id, { source, shown: toText(source, names) });
+				sent.set(id, { source, shown: toText(source, names), typed: state.doc.line(at + 1).text });
 			}
+			// What is typed behind the expression belongs to the line's own text, too.
+			const own = sent.get(id);
+			if (own) sent.set(id, { ...own, typed: state.doc.line(at + 1).text });
 			if (line && label !== null && label !== line.label) edits.push({ do: 'set', at: ['lines', id, 'label'], value: label });
 		});
 		this.lastNames = names;
@@ -121,8 +124,8 @@ export class TextSync {
 			const wanted = shownText(line, names);
 			// The line being typed in stays as typed until its numbers, or its source, change.
 			const own = sent.get(line.id);
-			const isOwn = !turned && line.id === active && own?.source === line.source && own.shown === wanted;
-			return isOwn && there !== undefined ? there : wanted;
+			const isOwn = !turned && line.id === active && own?.source === line.source && own.shown === wanted && own.typed === there;
+			return isOwn ? own.typed : wanted;
 		};
 		const ids = wantedIds.length > 0 ? wantedIds : [newId()];
 		const texts = wantedIds.length > 0 ? lines.map(textOf) : [''];

@@ -15,7 +15,7 @@
 	import { commands } from '$lib/work/commands.svelte';
 	import { askServer } from '$lib/work/ask';
 	import { takeBench } from '$lib/work/context';
-	import { counted, dayAndTime, Fresh } from '$lib/work/fresh.svelte';
+	import { count, counted, dayAndTime, Fresh } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import { NOTE_ORDER, type RenderingsView, type ShownRendering } from '$lib/work/renderings';
 
@@ -41,8 +41,12 @@
 	/** How often each kind of note stands, the loudest first. */
 	const marks = (one: ShownRendering) => {
 		const kinds = new Map<string, number>();
-		for (const note of [...one.rendering.lines.flatMap((line) => line.notes), ...one.rendering.general]) kinds.set(note.kind, (kinds.get(note.kind) ?? 0) + 1);
-		return [...kinds].filter(([kind]) => kind !== 'adjusted' && kind !== 'decided').sort((a, b) => (NOTE_ORDER[a[0]] ?? 9) - (NOTE_ORDER[b[0]] ?? 9));
+		for (const note of [...one.rendering.lines.flatMap((line) => line.notes), ...one.rendering.general]) {
+			// What a searcher accepted changes the meaning all the same.
+			const kind = note.kind === 'decided' ? ('effect' in note ? note.effect : null) : note.kind;
+			if (kind) kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
+		}
+		return [...kinds].filter(([kind]) => kind !== 'adjusted').sort((a, b) => (NOTE_ORDER[a[0]] ?? 9) - (NOTE_ORDER[b[0]] ?? 9));
 	};
 	/** Lines of this source alone stand under the line that they follow. */
 	const linesUnder = (one: ShownRendering, id: string): readonly RenderedLine[] => {
@@ -80,8 +84,8 @@
 	const quiet = (line: RenderedLine) =>
 		(['decided', 'adjusted'] as const)
 			.map((kind) => [line.notes.filter((note) => note.kind === kind).length, kind] as const)
-			.filter(([count]) => count > 0)
-			.map(([count, kind]) => `${count} ${kind}`)
+			.filter(([found]) => found > 0)
+			.map(([found, kind]) => `${found} ${kind}`)
 			.join(', ');
 	const changed = (one: ShownRendering, line: RenderedLine) => {
 		const last = storedOf(one)?.last;
@@ -135,6 +139,10 @@
 		}));
 		if (items.length > 0) enquiry.edit(`take ${items.length} likeliest counterparts`, [{ do: 'set', at: ['renderings', rendering.id, 'decisions'], value: [...(rendering.decisions ?? []), ...items] }]);
 	}
+	function remove(rendering: string) {
+		alone = null;
+		enquiry.edit('remove a rendering', [{ do: 'remove', at: ['renderings', rendering] }]);
+	}
 	const likeliest = (one: ShownRendering) => new Set(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))).size;
 	function add(profile: string) {
 		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
@@ -177,7 +185,7 @@
 			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>
 				<span>{one.profile.source}</span>
 				<span class="small marks"
-					>{#each marks(one) as [kind, count] (kind)}<span class={kind.replace(' ', '-')}>{count} {kind}</span>{:else}<span>as meant</span>{/each}{#if keptShare(one) !== null}<span
+					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span>{:else}<span>as meant</span>{/each}{#if keptShare(one) !== null}<span
 							title="Of what the original finds and this source holds, found by the rendering">{keptShare(one)} % kept</span
 						>{/if}</span
 				>
@@ -189,7 +197,7 @@
 {#if reading}<div class="mt-4"><ReadBack first={alone ?? ''} /></div>{/if}
 {#if document.renderings.length === 0}
 	<p class="say mt-4 max-w-2xl">
-		Here the strategy stands in each platform’s own syntax, line under line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
+		The strategy is shown here in each platform’s syntax, line by line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
 		<a href="/profiles/teach">taught by example</a> in ten minutes.
 	</p>
 {:else if document.lines.length === 0}
@@ -204,7 +212,7 @@
 			<span class="small soft">version {single.profile.version}</span>
 			<button class="do" onclick={() => void copyWhole(single)} disabled={single.rendering.gaps > 0} title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}><ClipboardCopy size={15} /> Copy whole</button>
 			{#if !single.profile.oneString}<button class="do" onclick={() => void copyString(single)} disabled={single.rendering.gaps > 0} title="The result with every line written in">Copy as one string</button>{/if}
-			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Take the likeliest for {likeliest(single)} headings</button>{/if}
+			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Choose the likeliest for {count(likeliest(single), 'heading')}</button>{/if}
 			{#if stored && !single.profile.oneString}
 				<label class="flex items-center gap-2 small"
 					>First line number there <input
@@ -223,14 +231,7 @@
 					/></label
 				>
 			{/if}
-			{#if stored && enquiry.editable}<button
-					class="do bare ml-auto"
-					aria-label="Take this rendering out"
-					onclick={() => {
-						alone = null;
-						enquiry.edit('take out a rendering', [{ do: 'remove', at: ['renderings', stored.id] }]);
-					}}><X size={15} /> Take out</button
-				>{/if}
+			{#if stored && enquiry.editable}<button class="do bare ml-auto" aria-label="Remove this rendering" onclick={() => remove(stored.id)}><X size={15} /> Remove</button>{/if}
 		</p>
 		{#if stored && (stored.version ?? null) !== null && stored.version !== single.profile.version}
 			<p class="say note small mt-2">
@@ -242,7 +243,7 @@
 		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that read otherwise since are marked.</p>{/if}
 		<div class="pair mt-3">
 			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
-			{#if single.profile.connected && stored}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/if}
+			{#if single.profile.connected && stored}{#key single.profile.id}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/key}{/if}
 		</div>
 		{#if stored}<FieldWays rendering={stored.id} source={single.profile.source} fields={single.rendering.fields} />{/if}
 	</div>
@@ -251,7 +252,7 @@
 {#each alone === null ? [] : shown as one (one.profile.id)}
 	{#if one.rendering.general.length > 0}
 		<details class="general small mt-3" open={alone !== null}>
-			<summary>{one.profile.source}: {one.rendering.general.length === 1 ? 'one thing that holds' : `${one.rendering.general.length} things that hold`} for many lines</summary>
+			<summary>{one.profile.source}: {count(one.rendering.general.length, 'note')} for many lines</summary>
 			<ul>
 				{#each one.rendering.general as note (note.message)}<li><strong class={note.kind.replace(' ', '-')}>{note.kind}</strong> {note.message} <span class="soft">Lines {note.lines.join(', ')}.</span></li>{/each}
 			</ul>
@@ -295,7 +296,7 @@
 								<li class="mine">
 									<strong>{{ add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'by hand' }[rendered.own.do]}</strong>
 									{rendered.own.why} <span class="soft">({rendered.own.by}, {rendered.own.on})</span>{#if rendered.own.changed}<strong class="narrowed"> The strategy’s line has changed since.</strong>{/if}
-									{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('take a line of one rendering back', [{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }])}>Take it back</button>{/if}
+									{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('undo a change of one rendering', [{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }])}>Undo this</button>{/if}
 								</li>
 							{/if}
 							{#each shownNotes(rendered) as [key, note] (key)}
@@ -322,7 +323,7 @@
 		</section>
 	{/if}
 {/each}
-{#if single}<div class="mt-6"><BareWords profile={single.profile.id} source={single.profile.source} /></div>{/if}
+{#if single}{#key single.profile.id}<div class="mt-6"><BareWords profile={single.profile.id} source={single.profile.source} /></div>{/key}{/if}
 
 <style>
 	.sources {
