@@ -305,7 +305,7 @@ test('lines keep their users when they are cut and pasted; text from elsewhere i
 	}, '4.\t\u201Cday light\u201D OR sun\u00ADlight\n5.\tnight\u2013time\n9.\t#4 AND #5\n');
 	const preview = page.getByRole('dialog', { name: /3 pasted lines, 3 of them cleaned/ });
 	await expect(preview).toContainText('number, quotes, dashes');
-	await preview.getByRole('button', { name: 'Take the cleaned lines' }).click();
+	await preview.getByRole('button', { name: 'Add the cleaned lines' }).click();
 	await expect(page.locator('.cm-line')).toHaveText(['lamp', 'light', '#2 OR #1', '"day light" OR sunlight', 'night-time', '#4 AND #5']);
 });
 

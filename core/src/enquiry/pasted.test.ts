@@ -1,7 +1,7 @@
 /** Pasted lists and word families: what a searcher brings from a word processor or a spreadsheet. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isList, MOST_PASTED, readPasted, splitPasted, wordFamilies, type Concept } from './index.ts';
+import { invertedLines, isList, MOST_PASTED, pastedLines, readPasted, splitPasted, withoutCovered, wordFamilies, type Concept } from './index.ts';
 
 const concept = (id: string, ...words: string[]): Pick<Concept, 'id' | 'words'> => ({
 	id,
@@ -18,8 +18,8 @@ describe('a pasted text is split', () => {
 		['lamp\tlantern\tlight', ['lamp', 'lantern', 'light']],
 		['lamp, lantern, light', ['lamp', 'lantern', 'light']],
 		['lamp OR "bright light*" OR (lux WITHIN/3 level*)', ['lamp', '"bright light*"', 'lux WITHIN/3 level*']],
-		['Delirium, Waking\nDelirium, Poison', ['Waking Delirium', 'Poison Delirium']],
-		['confusion, acute\nlamp', ['acute confusion', 'lamp']],
+		['Delirium, Waking\nDelirium, Poison', ['Delirium', 'Waking', 'Delirium', 'Poison']],
+		['confusion, acute\nlamp', ['confusion', 'acute', 'lamp']],
 		['"confusion, acute"', ['"confusion, acute"']],
 		['  \n\n', []],
 		['lamp,\nlantern.', ['lamp', 'lantern']]
@@ -98,5 +98,24 @@ describe('families of words', () => {
 				).toEqual([...terms].sort());
 			})
 		);
+	});
+});
+
+describe('what is in a list besides words', () => {
+	const concept = { id: 'a', words: [] };
+	it('headings go to headings, lines that may be inverted labels are looked up, a list that is too long is known before it is read', () => {
+		expect(readPasted('{Dementia >}\nsong*', concept, [])).toMatchObject([
+			{ kind: 'heading', label: 'Dementia', narrower: true },
+			{ kind: 'new', expression: 'song*' }
+		]);
+		expect(invertedLines('Delirium, Waking\nlight, lamp, day\n"a, b"')).toEqual(['Delirium, Waking']);
+		const long = Array.from({ length: 150_000 }, (_, at) => `word${at}`).join('\n');
+		expect(pastedLines(long)).toBe(150_000);
+		expect(isList(long)).toBe(true);
+		expect(invertedLines(long)).toEqual([]);
+	});
+
+	it('of terms that cover each other only the widest are added', () => {
+		expect(withoutCovered(['stroke*', 'stroke', 'strokes', '"stroke unit"', 'lamp', 'lamp'])).toEqual(['stroke*', 'lamp']);
 	});
 });

@@ -7,16 +7,25 @@ export type PastedRow =
 	/** To be added; `coveredBy` is a word of the concept, or an earlier row, that retrieves all of it. */
 	| { readonly kind: 'new'; readonly typed: string; readonly expression: string; readonly coveredBy: string | null; readonly elsewhere: readonly string[] }
 	| { readonly kind: 'there'; readonly typed: string; readonly expression: string }
+	/** A heading by its label, as `{Dementia >}` or as it stands in a vocabulary; who shows it looks it up. */
+	| { readonly kind: 'heading'; readonly typed: string; readonly label: string; readonly narrower: boolean }
 	| { readonly kind: 'sentence'; readonly typed: string; readonly pieces: readonly string[] }
 	| { readonly kind: 'refused'; readonly typed: string; readonly message: string };
 
 /** Terms of one paste, at most; more belong in an import. */
 export const MOST_PASTED = 2_000;
 
-/** True for what is more than one term: it is shown before it is added. */
-export const isList = (text: string): boolean => splitPasted(text).length > 1;
+/** Lines of a pasted text, roughly, without reading them: what is too long is refused before anything else is done with it. */
+export function pastedLines(text: string): number {
+	let lines = 1;
+	for (let at = 0; at < text.length; at++) if (text.charCodeAt(at) === 10 || text.charCodeAt(at) === 59) lines++;
+	return lines;
+}
 
-/** Terms of a pasted text: by lines, semicolons, tabs, commas where they part, and ORs; bullets and numbers in front taken off. */
+/** True for what is more than one term: it is shown before it is added. */
+export const isList = (text: string): boolean => pastedLines(text) > MOST_PASTED || splitPasted(text).length > 1 || /^\s*\{[^{}]+\}\s*$/.test(text);
+
+/** Terms of a pasted text: by lines, semicolons, tabs, commas and ORs; bullets and numbers in front removed. */
 export function splitPasted(text: string): string[] {
 	const lines = text
 		.split(/[\r\n\t;]+/)
@@ -30,14 +39,22 @@ export function splitPasted(text: string): string[] {
 	return lines.flatMap((line) => {
 		const { tree, faults } = parse(line);
 		if (tree?.kind === 'or' && !hasErrors(faults)) return tree.items.map(print);
-		if (!line.includes(',') || line.includes('"')) return [line];
-		const parts = line.split(',').map((part) => part.trim());
-		// In a list of lines, “Delirium, Waking” is one inverted name; a row of words with commas is several.
-		const [first = '', second = ''] = parts;
-		if (parts.length === 2 && lines.length > 1) return [`${second} ${first}`];
-		return parts.filter((part) => part !== '');
+		if (!line.includes(',') || /["{}]/.test(line)) return [line];
+		return line
+			.split(',')
+			.map((part) => part.trim())
+			.filter((part) => part !== '');
 	});
 }
+
+/** Lines of a pasted text that may be inverted labels of headings, such as “Delirium, Waking”. */
+export const invertedLines = (text: string): string[] =>
+	pastedLines(text) > MOST_PASTED
+		? []
+		: text
+				.split(/[\r\n\t;]+/)
+				.map((line) => line.trim())
+				.filter((line) => /^[^,{}"]+, [^,{}"]+$/.test(line));
 
 function queryOf(expression: string): Query | null {
 	const { tree, faults } = parse(expression);
@@ -62,6 +79,8 @@ export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>,
 	return splitPasted(text)
 		.slice(0, MOST_PASTED)
 		.map((typed): PastedRow => {
+			const { tree, faults } = parse(typed);
+			if (tree?.kind === 'heading' && tree.label !== null && !hasErrors(faults)) return { kind: 'heading', typed, label: tree.label, narrower: tree.narrower };
 			const reading = readTermText(typed);
 			if (reading.kind === 'sentence') return { kind: 'sentence', typed, pieces: reading.pieces };
 			if (reading.kind === 'refused') return { kind: 'refused', typed, message: reading.message };

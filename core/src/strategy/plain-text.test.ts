@@ -33,7 +33,7 @@ describe('text from elsewhere', () => {
 		['\u201Cbright light\u201D OR parkinson\u2019s', ['"bright light" OR parkinson\'s'], ['quotes']],
 		['x\u2013ray OR x\u2011ray', ['x-ray OR x-ray'], ['dashes']],
 		['light\u00A0OR\tlamp  OR day ', ['light OR lamp OR day'], ['spaces']],
-		['li\u00ADght\u200B OR \u0007lamp', ['light OR lamp'], ['control signs']]
+		['li\u00ADght\u200B OR \u0007lamp', ['light OR lamp'], ['control characters']]
 	])('%j is cleaned', (text, expected, kinds) => {
 		const cleaned = cleanPasted(text);
 		expect(cleaned.map((one) => one.after)).toEqual(expected);

@@ -53,7 +53,7 @@ export function cutLabel(line: string): { readonly text: string; readonly label:
 	return { text: line, label: null };
 }
 
-export type ChangeKind = 'number' | 'quotes' | 'dashes' | 'spaces' | 'control signs' | 'empty lines';
+export type ChangeKind = 'number' | 'count' | 'quotes' | 'dashes' | 'spaces' | 'control characters' | 'empty lines';
 
 export interface CleanedLine {
 	readonly before: string;
@@ -69,11 +69,16 @@ const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200
 /** `1. `, `#12) `, `(3) `, `4\t`; a bare number only before a tab, for a number may be what is searched. */
 const NUMBER = /^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;
 
-/** Signs that mean the same in any text are made those of the notation; numbers in front are taken off. */
+/** The count that a platform prints behind a line. */
+const COUNT_BEHIND = /(?:\t\s*|\s{2,}|\s\()(?:\d{1,3}(?:[,.\u00A0\u202F\u2009']\d{3})+|\d+)\)?$/;
+
+/** Characters that mean the same in any text are made those of the notation; numbers in front are taken off. */
 export function cleanPasted(text: string): readonly CleanedLine[] {
 	const rows = text.replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n').split('\n');
 	while (rows.length > 1 && (rows.at(-1) ?? '').trim() === '') rows.pop();
 	const numbered = areNumbered(rows);
+	// A column of counts behind the lines; one number behind one line may be what is searched.
+	const counted = numbered && rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).every((row) => COUNT_BEHIND.test(row.trimEnd()));
 	return rows.flatMap((before): CleanedLine[] => {
 		const changes: ChangeKind[] = [];
 		let after = before;
@@ -82,8 +87,9 @@ export function cleanPasted(text: string): readonly CleanedLine[] {
 			after = changed;
 			if (!changes.includes(kind)) changes.push(kind);
 		};
-		change('control signs', after.replace(CONTROL, ''));
+		change('control characters', after.replace(CONTROL, ''));
 		if (numbered) change('number', after.replace(NUMBER, ''));
+		if (counted) change('count', after.trimEnd().replace(COUNT_BEHIND, ''));
 		change('quotes', after.replace(QUOTES, '"').replace(APOSTROPHES, "'"));
 		change('dashes', after.replace(DASHES, '-'));
 		change('spaces', after.replace(SPACES, ' ').replace(/ {2,}/g, ' ').trim());

@@ -10,9 +10,12 @@ import {
 	namesAsWords,
 	namesOf,
 	nodesOf,
+	print,
 	readStrategy,
 	RecordSet,
 	type Concept,
+	type Expression,
+	type HeadingPiece,
 	type OpenVocabulary,
 	type TakenAs
 } from '@wide-lantern/core';
@@ -29,8 +32,8 @@ const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 export interface ConceptCounts {
 	/** By term or `vocabulary:heading:reach`. */
 	readonly counts: Readonly<Record<string, number>>;
-	/** The same keys, where the strategy has the piece. */
-	readonly used: readonly string[];
+	/** The same keys by concept, where a line of that concept that can be read has just this term. */
+	readonly used: Readonly<Record<string, readonly string[]>>;
 	/** Keys that are counted in another collection, with its name: their vocabulary does not index the enquiry’s own. */
 	readonly elsewhere: Readonly<Record<string, string>>;
 }
@@ -65,23 +68,47 @@ async function countTaken(worked: WorkedEnquiry, collection: OpenCollection, one
 	return counts.get(text) ?? 0;
 }
 
-export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
-	const { enquiry, vocabularies, lines } = worked;
-	const counts: Record<string, number> = {};
-	const usedWords = new Set<string>();
-	const usedHeadings = new Set<string>();
-	/** A piece of a line by what it means: which heading, how far, how narrowed. */
-	const meaning = (node: { label: string | null; vocabulary: string | null; narrower: boolean; main: boolean; qualifiers: readonly string[] }) => {
-		const match = node.label === null ? null : findHeading(vocabularies, node.label, node.vocabulary);
-		return match?.found === 'heading' ? [match.key, node.narrower, node.main, ...node.qualifiers.map(foldedKey).sort()].join('\n') : null;
+const NOTHING: Expression = { kind: 'or', items: [] };
+
+/** A term by what it says: without places, comments and case. */
+function termKey(tree: Expression): string {
+	const bare = JSON.parse(
+		JSON.stringify(tree, (name, value: unknown) => (name === 'at' || name === 'comments' || name === 'trailing' ? undefined : value))
+	) as Expression;
+	return print(bare).toLowerCase();
+}
+
+/** A heading by what it means: which one, how far, how narrowed. */
+function headingMeaning(vocabularies: readonly OpenVocabulary[], node: HeadingPiece): string {
+	const match = node.label === null ? null : findHeading(vocabularies, node.label, node.vocabulary);
+	return match?.found === 'heading' ? [match.key, node.narrower, node.main, ...node.qualifiers.map(foldedKey).sort()].join('\n') : '';
+}
+
+/** For each concept, the terms that its lines use; lines that cannot be read, or are off, use none. */
+function usedTerms({ enquiry, lines, vocabularies }: WorkedEnquiry): (concept: string) => ReadonlySet<string> {
+	const made = new Map<string, Set<string>>();
+	return (concept) => {
+		const known = made.get(concept);
+		if (known) return known;
+		const found = new Set<string>();
+		lines.forEach((line, at) => {
+			if (enquiry.document.lines[at]?.concept !== concept || line.off || !line.tree || line.query === null) return;
+			for (const node of nodesOf(line.tree)) {
+				if (node.kind === 'heading') found.add(headingMeaning(vocabularies, node));
+				else if (['word', 'phrase', 'near', 'field'].includes(node.kind)) found.add(termKey(node));
+			}
+		});
+		made.set(concept, found);
+		return found;
 	};
-	for (const line of lines)
-		for (const node of line.tree ? nodesOf(line.tree) : []) {
-			if (node.kind === 'word' || node.kind === 'phrase') usedWords.add(foldedKey(node.text.replaceAll('*', '')));
-			const meant = node.kind === 'heading' ? meaning(node) : null;
-			if (meant !== null) usedHeadings.add(meant);
-		}
-	const used: string[] = [];
+}
+
+export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
+	const { enquiry, vocabularies } = worked;
+	const counts: Record<string, number> = {};
+	const usedBy = usedTerms(worked);
+	const used: Record<string, string[]> = {};
+	const markUsed = (concept: string, key: string) => void (used[concept] ??= []).push(key);
 	const words = [...new Set(enquiry.document.concepts.flatMap((concept) => concept.words.map((word) => word.text)))];
 	const headings = new Map<string, string>();
 	// A heading of a vocabulary that does not index the collection has no count there, not none.
@@ -90,21 +117,23 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		.filter((other) => worked.collection?.vocabularies.includes(other.vocabulary) ?? true))
 		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
 	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values()]);
-	const nodesFor = (text: string) => {
-		const tree = read.find((one) => one.id === text)?.tree;
-		return tree ? [...nodesOf(tree)] : [];
-	};
+	const treeOf = (text: string) => read.find((one) => one.id === text)?.tree ?? null;
 	for (const text of words) {
 		const count = counted.get(text);
 		if (count !== undefined) counts[text] = count;
-		const parts = nodesFor(text).filter((node) => node.kind === 'word' || node.kind === 'phrase');
-		if (parts.length > 0 && parts.every((word) => usedWords.has(foldedKey(word.text.replaceAll('*', ''))))) used.push(text);
+		const tree = treeOf(text);
+		for (const concept of enquiry.document.concepts)
+			if (tree && concept.words.some((word) => word.text === text) && usedBy(concept.id).has(termKey(tree))) markUsed(concept.id, text);
 	}
 	for (const [key, text] of headings) {
 		const count = counted.get(text);
 		if (count !== undefined) counts[key] = count;
-		const parts = nodesFor(text).filter((node) => node.kind === 'heading');
-		if (parts.length > 0 && parts.every((one) => usedHeadings.has(meaning(one) ?? ''))) used.push(key);
+		const parts = [...nodesOf(treeOf(text) ?? NOTHING)].filter((node) => node.kind === 'heading');
+		for (const concept of enquiry.document.concepts) {
+			if (!concept.headings.some((one) => headingKey(one) === key)) continue;
+			const inLines = usedBy(concept.id);
+			if (parts.length > 0 && parts.every((one) => inLines.has(headingMeaning(vocabularies, one)))) markUsed(concept.id, key);
+		}
 	}
 	const elsewhere: Record<string, string> = {};
 	const entries = worked.collection ? await listCollections() : [];

@@ -195,7 +195,10 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 			return { outcome: 'refused', message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.' };
 		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
-		const asked = request.edits.map((edit) => withAnchors(edit, current.document, vocabularies));
+		// Lines and concepts that come in with these edits can be named by them.
+		const bare = applyEdits(current.document as unknown as Json, request.edits);
+		const names = 'refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument);
+		const asked = request.edits.map((edit) => withAnchors(edit, names, vocabularies));
 		const plain = applyEdits(current.document as unknown as Json, asked);
 		const following = 'refused' in plain ? [] : followingEdits(current.document, plain.document as unknown as EnquiryDocument, asked);
 		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];

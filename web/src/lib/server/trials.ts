@@ -39,9 +39,11 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 	if (!collection) return null;
 	const year = new Date().getFullYear();
 	const prepared = request.trials.map(({ name, edits }) => {
+		const bare = applyEdits(enquiry.document as unknown as Json, edits);
+		const names = 'refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument);
 		const applied = applyEdits(
 			enquiry.document as unknown as Json,
-			edits.map((edit) => withAnchors(edit, enquiry.document, vocabularies))
+			edits.map((edit) => withAnchors(edit, names, vocabularies))
 		);
 		if ('refused' in applied) return { name, refused: applied.refused };
 		const document: unknown = applied.document;

@@ -51,6 +51,8 @@ export interface RecordSpread {
 	readonly years: readonly { readonly year: number; readonly count: number }[];
 	readonly yearless: number;
 	readonly types: readonly Counted[];
+	/** What the records have as language, publication type and age group, most frequent first. */
+	readonly values: Readonly<Record<'la' | 'pt' | 'ag', readonly Counted[]>>;
 	readonly typeless: number;
 	/** Records that lack what a limit would ask for. */
 	readonly lacking: {

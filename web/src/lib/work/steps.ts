@@ -21,8 +21,11 @@ export interface StepState {
 export function stepStates(document: EnquiryDocument): Record<StepId, StepState> {
 	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null);
 	const reasonless = document.parts.filter((part) => part.concept === null && part.leftOut === '');
-	const termless = document.concepts.filter((one) => one.headings.length + one.words.length === 0);
-	const headless = document.concepts.filter((one) => one.headings.length === 0 && one.words.length > 0 && (one.noHeading ?? []).length === 0);
+	const searched = document.concepts.filter((one) => !one.dropped);
+	const termless = searched.filter((one) => one.headings.length + one.words.length === 0);
+	const reasonlessConcepts = document.concepts.filter((one) => one.dropped && one.dropped.reason.trim() === '');
+	const wordless = searched.filter((one) => one.headings.length > 0 && one.words.length === 0);
+	const headless = searched.filter((one) => one.headings.length === 0 && one.words.length > 0 && (one.noHeading ?? []).length === 0);
 	return {
 		brief: {
 			touched: document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,
@@ -33,6 +36,8 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 			look: [
 				...open.map((part) => `“${part.name}” is neither in a concept nor left out with a reason.`),
 				...reasonless.map((part) => `“${part.name}” is left out without a reason.`),
+				...reasonlessConcepts.map((one) => `${one.name || 'A concept'} is left out of the search without a reason.`),
+				...wordless.map((one) => `${one.name || 'A concept'} has headings but no words: records that are not indexed yet are missed.`),
 				...termless.map((one) => `${one.name || 'A concept'} has no headings and no words yet.`)
 			]
 		},

@@ -93,6 +93,7 @@ export interface SpreadFigures {
 	readonly yearless: number;
 	/** A record may have several types, so these may add up to more than there are. */
 	readonly types: readonly { readonly value: string; readonly count: number }[];
+	readonly values: RecordSpread['values'];
 	readonly typeless: number;
 	readonly lacking: RecordSpread['lacking'];
 	/** Empty where there are more than was asked for. */

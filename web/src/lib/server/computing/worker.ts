@@ -230,6 +230,8 @@ function setOf(
 	return all && less ? all.without(less) : all;
 }
 
+const byCount = (rows: readonly { readonly value: string; readonly count: number }[]) => [...rows].sort((a, b) => b.count - a.count).slice(0, 200);
+
 function spreadOf(index: CollectionIndex, records: RecordSet, most: number): SpreadFigures {
 	const years = new Map<number, number>();
 	let [total, yearless] = [0, 0];
@@ -239,7 +241,7 @@ function spreadOf(index: CollectionIndex, records: RecordSet, most: number): Spr
 		if (year < 0) yearless++;
 		else years.set(year, (years.get(year) ?? 0) + 1);
 	}
-	const types: { value: string; count: number }[] = [];
+	const values: Record<'la' | 'pt' | 'ag', { value: string; count: number }[]> = { la: [], pt: [], ag: [] };
 	const having = (field: 'la' | 'pt' | 'ag') => {
 		const set = RecordSet.none(index.size);
 		for (const [value, rows] of index.entryValues(field)) {
@@ -249,7 +251,7 @@ function spreadOf(index: CollectionIndex, records: RecordSet, most: number): Spr
 					count++;
 					set.add(record);
 				}
-			if (field === 'pt' && count > 0) types.push({ value, count });
+			if (count > 0) values[field].push({ value, count });
 		}
 		return set.count();
 	};
@@ -266,7 +268,8 @@ function spreadOf(index: CollectionIndex, records: RecordSet, most: number): Spr
 		total,
 		years: [...years].map(([year, count]) => ({ year, count })).sort((a, b) => a.year - b.year),
 		yearless,
-		types: types.sort((a, b) => b.count - a.count),
+		types: byCount(values.pt),
+		values: { la: byCount(values.la), pt: byCount(values.pt), ag: byCount(values.ag) },
 		typeless: lacking.types,
 		lacking,
 		records: total > most ? [] : [...records]

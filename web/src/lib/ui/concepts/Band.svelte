@@ -6,7 +6,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import X from '@lucide/svelte/icons/x';
-	import { conceptLetter, headingKey, isList, wordFamilies, type Concept, type ConceptHeading, type Edit } from '@wide-lantern/core/editor';
+	import { conceptLetter, dropConcept, headingKey, isList, restoreConcept, toText, wordFamilies, type Concept, type ConceptHeading, type Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import { collectionFor, takeBench } from '$lib/work/context';
@@ -15,6 +15,7 @@
 	import Chips from './Chips.svelte';
 	import Pasted from './Pasted.svelte';
 	import Strands from './Strands.svelte';
+	import { namesFor } from '$lib/ui/sheet/text-sync';
 
 	interface Props {
 		concept: Concept;
@@ -31,7 +32,24 @@
 	}
 	let { concept, index, counts, elsewhere, used, most, old, move, remove }: Props = $props();
 	const bench = takeBench();
-	const { enquiry, lens, vocabularies } = bench;
+	const { enquiry, lens, vocabularies, personName } = bench;
+	/** The reason that is being typed for leaving the concept out; null while nobody does. */
+	let leaving = $state<string | null>(null);
+	function leaveOut() {
+		if (leaving === null || leaving.trim() === '') return;
+		enquiry.edit('leave a concept out', dropConcept(enquiry.document, concept.id, { reason: leaving.trim(), by: personName, on: new Date().toISOString().slice(0, 10) }));
+		leaving = null;
+	}
+	function searchAgain() {
+		const names = namesFor(
+			enquiry.document,
+			enquiry.document.lines.map((line) => line.id)
+		);
+		enquiry.edit(
+			'search a concept again',
+			restoreConcept(enquiry.document, concept.id, names, (source) => toText(source, names))
+		);
+	}
 	const concepts = $derived(enquiry.document.concepts);
 	const letter = $derived(conceptLetter(index));
 	let typed = $state('');
@@ -96,10 +114,10 @@
 	}
 	function takeFind(find: Concept['parked'][number]) {
 		const edits = takeUp.take(concept, find);
-		said = edits.length > 0 ? null : `“${find.text}” cannot be a word as it is; it stays parked. Type what matters of it.`;
-		if (edits.length > 0) enquiry.edit('take up a find', edits);
+		said = edits.length > 0 ? null : `“${find.text}” cannot be a word as it is; it stays parked. Edit it down to a searchable term.`;
+		if (edits.length > 0) enquiry.edit('use a parked find', edits);
 	}
-	const takeOut = (list: 'headings' | 'words' | 'parked', id: string) => enquiry.edit('take out a chip', [{ do: 'remove', at: ['concepts', concept.id, list, id] } as Edit]);
+	const takeOut = (list: 'headings' | 'words' | 'parked', id: string) => enquiry.edit('remove a chip', [{ do: 'remove', at: ['concepts', concept.id, list, id] } as Edit]);
 </script>
 
 {#snippet menu(list: 'headings' | 'words', id: string, name: string)}
@@ -117,11 +135,11 @@
 			{#each concepts as other, at (other.id)}{#if other.id !== concept.id}<option value="move:{other.id}">to {conceptLetter(at)}</option><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
 			<option value="park">park it</option>
 		</select>
-		<button class="do bare" aria-label="Take out {name}" onclick={() => takeOut(list, id)}><X size={13} /></button>
+		<button class="do bare" aria-label="Remove {name}" onclick={() => takeOut(list, id)}><X size={13} /></button>
 	{/if}
 {/snippet}
 {#snippet usedMark(key: string)}{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}{/snippet}
-{#snippet alsoIn(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Stands in {letters.join(', ')}, too">also {letters.join(', ')}</span>{/if}{/snippet}
+{#snippet alsoIn(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Also in {letters.join(', ')}">also {letters.join(', ')}</span>{/if}{/snippet}
 
 {#snippet headingChip(heading: ConceptHeading)}
 	{@const key = headingKey(heading)}
@@ -143,7 +161,7 @@
 {#snippet parkedChip(find: Concept['parked'][number])}
 	{@const { vocabulary, heading } = find}
 	{#if vocabulary && heading}<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary, heading })}>{`{${find.text}}`}</button>{:else}{find.text}{/if}
-	{#if enquiry.editable}<button class="do bare" aria-label="Take {find.text} up" title={heading ? 'Take the heading' : 'Take it as a word'} onclick={() => takeFind(find)}><ArrowUp size={13} /></button><button
+	{#if enquiry.editable}<button class="do bare" aria-label="Use {find.text}" title={heading ? 'Add the heading' : 'Add it as a word'} onclick={() => takeFind(find)}><ArrowUp size={13} /></button><button
 			class="do bare"
 			aria-label="Drop {find.text}"
 			onclick={() => takeOut('parked', find.id)}><X size={13} /></button
@@ -157,9 +175,30 @@
 		{#if enquiry.editable}
 			<button class="do bare" aria-label="Move {concept.name} up" disabled={index === 0} onclick={() => move(-1)}><ArrowUp size={15} /></button>
 			<button class="do bare" aria-label="Move {concept.name} down" disabled={index === concepts.length - 1} onclick={() => move(1)}><ArrowDown size={15} /></button>
-			<button class="do bare" aria-label="Take out {concept.name}" onclick={remove}><Trash2 size={15} /></button>
+			{#if !concept.dropped}<button class="do bare small" onclick={() => (leaving = leaving === null ? '' : null)}>Leave out …</button>{/if}
+			<button class="do bare" aria-label="Remove {concept.name}" title="Remove the concept with its headings and words" onclick={remove}><Trash2 size={15} /></button>
 		{/if}
 	</header>
+	{#if concept.dropped}
+		<p class="say note small mt-1">
+			Left out of the search: {concept.dropped.reason} <span class="soft">({concept.dropped.by}, {concept.dropped.on})</span>
+			{#if enquiry.editable}<button class="do small ml-2" onclick={searchAgain}>Search it again</button>{/if}
+		</p>
+	{:else if leaving !== null}
+		<form
+			class="flex gap-2 mt-1"
+			onsubmit={(event) => {
+				event.preventDefault();
+				leaveOut();
+			}}
+		>
+			<label class="grow"
+				><span class="sr">Reason for leaving {concept.name} out</span><input class="ask w-full" bind:value={leaving} placeholder="Why the search leaves it out; its lines stay, and no line combines it" {@attach (input) => input.focus()} /></label
+			>
+			<button class="do first" disabled={leaving.trim() === ''}>Leave it out</button>
+			<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
+		</form>
+	{/if}
 	<EditText at={['concepts', concept.id, 'note']} label="Note on {concept.name}" long class="small" placeholder="What belongs here, what does not" />
 
 	{#each rows as vocabulary, at (vocabulary.id)}
@@ -200,7 +239,7 @@
 						rows="1"
 						style="field-sizing: content; max-height: 12rem"
 						aria-label="Add words to {concept.name}"
-						placeholder="delir*  or paste a list"
+						placeholder="A word or phrase, or paste a list"
 						bind:value={typed}
 						oninput={() => (pasted = null)}
 						onpaste={(event) => {

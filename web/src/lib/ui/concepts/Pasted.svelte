@@ -1,21 +1,76 @@
 <!-- A pasted list before it is added: each term as it was read, what is there, what is covered; then all in one step. -->
 <script lang="ts">
-	import { untrack } from 'svelte';
-	import { conceptLetter, readPasted, type Concept } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { wordEdits } from '$lib/work/terms';
+	import { conceptLetter, invertedLines, MOST_PASTED, pastedLines, readPasted, type Concept, type PastedRow } from '@wide-lantern/core/editor';
+	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
+	import { ownVocabulary, takeBench } from '$lib/work/context';
+	import { count, counted } from '$lib/work/fresh.svelte';
+	import type { Match } from '$lib/work/headings';
+	import { headingNamed, readInSyntax, termsOf } from '$lib/work/read-syntax';
+	import { addHeading, wordEdits } from '$lib/work/terms';
 
 	let { text, concept, letter, over }: { text: string; concept: Concept; letter: string; over: (added: boolean) => void } = $props();
-	const { enquiry } = takeBench();
-	const rows = $derived(readPasted(text, concept, enquiry.document.concepts));
-	let left = $state.raw<ReadonlySet<string>>(untrack(() => new Set(rows.flatMap((row) => (row.kind === 'new' && row.coveredBy !== null ? [row.expression] : [])))));
+	const bench = takeBench();
+	const { enquiry } = bench;
+	const vocabulary = $derived(ownVocabulary(bench));
+	/** Profile of the platform whose syntax it is in; empty for plain terms. */
+	let syntax = $state('');
+	/** The same in our notation, once it was read in a platform's syntax. */
+	let translated = $state.raw<string | null>(null);
+	let fault = $state('');
+	$effect(() => {
+		const profile = syntax;
+		translated = null;
+		fault = '';
+		if (profile === '') return;
+		let moved = false;
+		void readInSyntax(enquiry.id, profile, text).then((answer) => {
+			if (moved) return;
+			if (answer.ok) translated = termsOf(answer.value).join('\n');
+			else fault = answer.fault;
+		});
+		return () => (moved = true);
+	});
+	const tooMany = $derived(pastedLines(text) > MOST_PASTED);
+	const rows = $derived(tooMany || (syntax !== '' && translated === null) ? [] : readPasted(translated ?? text, concept, enquiry.document.concepts));
+	/** Headings of the list by what was typed: looked up once the list is shown. */
+	let headings = $state.raw<ReadonlyMap<string, Match | null>>(new Map());
+	$effect(() => {
+		const wanted = [...rows.flatMap((row) => (row.kind === 'heading' ? [row.label] : [])), ...invertedLines(translated ?? text)].slice(0, MOST_LOOKED_UP);
+		let moved = false;
+		void Promise.all(wanted.map(async (label) => [label, await headingNamed(vocabulary, label)] as const)).then((found) => {
+			if (!moved) headings = new Map(found);
+		});
+		return () => (moved = true);
+	});
+	const MOST_LOOKED_UP = 80;
+	interface FoundHeading {
+		readonly match: Match;
+		readonly narrower: boolean;
+	}
+	const found = $derived(
+		[...headings].flatMap(([label, match]): FoundHeading[] => {
+			const row = rows.find((one) => one.kind === 'heading' && one.label === label);
+			return match ? [{ match, narrower: row?.kind === 'heading' ? row.narrower : match.narrower > 0 }] : [];
+		})
+	);
+	let withoutHeading = $state.raw<ReadonlySet<string>>(new Set());
+	const chosenHeadings = $derived(found.filter((one) => !withoutHeading.has(one.match.id)));
+	/** Words that are only the halves of an inverted label which is a heading. */
+	const halves = $derived(new Set([...headings].flatMap(([label, match]) => (match && label.includes(', ') ? label.split(', ').map((one) => one.toLowerCase()) : []))));
+	/** What the searcher ticked or unticked; covered words and halves of labels begin unticked. */
+	let ticked = $state.raw<ReadonlyMap<string, boolean>>(new Map());
+	const isLeft = (row: Extract<PastedRow, { kind: 'new' }>): boolean => !(ticked.get(row.expression) ?? (row.coveredBy === null && !halves.has(row.typed.toLowerCase())));
 	let pieces = $state.raw<readonly string[]>([]);
-	const chosen = $derived([...rows.flatMap((row) => (row.kind === 'new' && !left.has(row.expression) ? [row.expression] : [])), ...pieces]);
+	const chosen = $derived([...rows.flatMap((row) => (row.kind === 'new' && !isLeft(row) ? [row.expression] : [])), ...pieces]);
 	const fresh = $derived(rows.filter((row) => row.kind === 'new').length);
-	const tick = (expression: string, on: boolean) => (left = on ? new Set([...left].filter((one) => one !== expression)) : new Set([...left, expression]));
+	const tick = (expression: string, on: boolean) => (ticked = new Map([...ticked, [expression, on]]));
+	const many = $derived(chosen.length + chosenHeadings.length);
 	function add() {
-		const edits = wordEdits(concept, chosen, 'pasted list');
-		if (edits.length > 0) enquiry.edit(`add ${edits.length} pasted words`, edits);
+		const edits = [
+			...wordEdits(concept, chosen, 'pasted list'),
+			...chosenHeadings.flatMap(({ match, narrower }) => addHeading(concept, { vocabulary, heading: match.id, reach: narrower ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] }, 'pasted list'))
+		];
+		if (edits.length > 0) enquiry.edit(`add a pasted list of ${edits.length}`, edits);
 		over(true);
 	}
 	/** Enter once more adds what is ticked. */
@@ -24,21 +79,45 @@
 </script>
 
 <section class="pasted mt-2" aria-label="Pasted list">
-	<p><b>{rows.length} terms</b>, {fresh} new. Look them over; what you leave ticked is added in one step, and one undo takes it back.</p>
+	{#if tooMany}
+		<p class="say fault">This list has about {counted(pastedLines(text))} lines; at most {counted(MOST_PASTED)} are read at once. Nothing was added: paste it in parts.</p>
+	{:else}
+		<p>
+			<b>{count(rows.length, 'term')}</b>, {fresh} new{#if found.length > 0}, {count(found.length, 'heading')}{/if}. Look them over; what is ticked is added in one step, and one undo removes it.
+		</p>
+		<SyntaxChoice bind:value={syntax} own="plain terms" />
+		{#if fault}<p class="say fault small mt-1" role="alert">{fault}</p>{/if}
+	{/if}
+	{#if found.length > 0}<ul class="mt-2" aria-label="Headings in the list">
+			{#each found as one (one.match.id)}<li>
+					<label class="flex gap-2 items-baseline"
+						><input
+							type="checkbox"
+							checked={!withoutHeading.has(one.match.id)}
+							onchange={(event) => (withoutHeading = event.currentTarget.checked ? new Set([...withoutHeading].filter((id) => id !== one.match.id)) : new Set([...withoutHeading, one.match.id]))}
+						/><span class="line-face">{`{${one.match.label}${one.narrower ? ' >' : ''}}`}</span> <span class="small soft">heading{one.narrower ? ', with narrower' : ''}</span></label
+					>
+				</li>{/each}
+		</ul>{/if}
 	<div class="list mt-2" role="region" aria-label="Terms of the list" tabindex="-1">
 		<ul>
 			{#each rows as row, at (at)}
 				<li>
 					{#if row.kind === 'new'}
 						<label class="flex gap-2 items-baseline flex-wrap"
-							><input type="checkbox" checked={!left.has(row.expression)} onchange={(event) => tick(row.expression, event.currentTarget.checked)} /><span class="line-face">{row.expression}</span>
+							><input type="checkbox" checked={!isLeft(row)} onchange={(event) => tick(row.expression, event.currentTarget.checked)} /><span class="line-face">{row.expression}</span>
 							{#if row.coveredBy !== null}<span class="small soft">covered by <span class="line-face">{row.coveredBy}</span> already</span>{/if}
 							{#if row.elsewhere.length > 0}<span class="small soft">also in {row.elsewhere.map(letterOf).join(', ')}</span>{/if}
 							{#if row.typed.replaceAll('"', '') !== row.expression.replaceAll('"', '')}<span class="small soft">from “{row.typed}”</span>{/if}</label
 						>
-					{:else if row.kind === 'there'}<span class="soft"><span class="line-face">{row.expression}</span> <span class="small">is there already</span></span>
+					{:else if row.kind === 'heading'}<span class="small"
+							>{#if headings.get(row.label)}<span class="soft">{row.typed} is a heading, see above</span>{:else if headings.has(row.label)}<b>“{row.typed}”</b>: no heading of this vocabulary has that name.{:else}<span class="soft"
+									>looking up {row.label} …</span
+								>{/if}</span
+						>
+					{:else if row.kind === 'there'}<span class="soft"><span class="line-face">{row.expression}</span> <span class="small">is already there</span></span>
 					{:else if row.kind === 'sentence'}
-						<span class="small">“{row.typed}” reads like a sentence; take the pieces that matter:</span>
+						<span class="small">“{row.typed}” reads like a sentence; choose the pieces that matter:</span>
 						{#each row.pieces as piece (piece)}<button class="do small ml-1" aria-pressed={pieces.includes(piece)} onclick={() => (pieces = pieces.includes(piece) ? pieces.filter((one) => one !== piece) : [...pieces, piece])}>{piece}</button>{/each}
 					{:else}<span class="small"><b>“{row.typed}”</b>: {row.message}</span>{/if}
 				</li>
@@ -46,8 +125,8 @@
 		</ul>
 	</div>
 	<p class="mt-2 flex gap-2">
-		<button class="do first" disabled={chosen.length === 0} onclick={add} {@attach focus}>Add {chosen.length} {chosen.length === 1 ? 'word' : 'words'} to {letter}</button>
-		<button class="do" onclick={() => over(false)}>Leave it</button>
+		<button class="do first" disabled={many === 0} onclick={add} {@attach focus}>Add {chosenHeadings.length > 0 ? count(many, 'term') : count(many, 'word')} to {letter}</button>
+		<button class="do" onclick={() => over(false)}>Cancel</button>
 	</p>
 </section>
 

@@ -432,8 +432,8 @@
 {#if pasted}
 	<PastedText
 		{...pasted}
-		ontake={() => {
-			if (editor && pasted) said = insertCleaned(editor, pasted.text, enquiry, vocabularies);
+		ontake={(text) => {
+			if (editor && pasted) said = insertCleaned(editor, text, enquiry, vocabularies);
 			pasted = null;
 		}}
 		onasis={() => {

@@ -1,7 +1,7 @@
 <!-- Limits on the result: what each would lose, and which records it cannot judge, before it becomes a line. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
-	import { hasErrors, parse, type Edit } from '@wide-lantern/core/editor';
+	import { hasErrors, limitLabel, parse, type Edit } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
@@ -30,11 +30,26 @@
 	const text = $derived.by(() => {
 		const typed = value.trim();
 		if (typed === '') return '';
+		if (kind === 'la' || kind === 'pt' || kind === 'ag') return entryLimit(kind, typed);
 		if (kind !== 'af') return `${kind}:${typed}`;
 		return `ti+ab+kw:${/\s/.test(typed) && !/["()]/.test(typed) ? `"${typed}"` : typed}`;
 	});
+	/** Several values need a bracket, several words quotes: nobody should have to know that here. */
+	function entryLimit(code: string, typed: string): string {
+		const isOne = (candidate: string) => {
+			const { tree, faults } = parse(candidate);
+			return tree?.kind === 'limit' && faults.length === 0;
+		};
+		const candidates = [`${code}:${typed}`, `${code}:(${typed})`, `${code}:"${typed.replaceAll('"', '')}"`];
+		return candidates.find(isOne) ?? `${code}:${typed}`;
+	}
 	const faults = $derived(text === '' ? [] : parse(text).faults);
-	const line = $derived({ id: newId(), source: `\uE000#${final}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: `${chosen.name}: ${value.trim()}`, note: reason.trim(), off: false });
+	/** In the words that follow the line when its limit is changed. */
+	function labelOf(limit: string): string {
+		const { tree } = parse(limit);
+		return tree?.kind === 'limit' ? limitLabel(tree.limit) : `${chosen.name}: ${value.trim()}`;
+	}
+	const line = $derived({ id: newId(), source: `\uE000#${final}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: labelOf(text), note: reason.trim(), off: false });
 	const edits = $derived<readonly Edit[]>([{ do: 'insert', in: ['lines'], item: line, after: final }]);
 
 	$effect(() => {
@@ -72,6 +87,10 @@
 		];
 		return { count, what, unindexed: of.headings };
 	});
+	/** What the records of the result have in this field, most frequent first: nobody types a language blind. */
+	const values = $derived(kind === 'la' || kind === 'pt' || kind === 'ag' ? (spread?.values?.[kind] ?? []).slice(0, 12) : []);
+	const quotedValue = (text: string) => (/^[\p{L}\p{N}]+$/u.test(text) ? text : `"${text}"`);
+	const withValue = (text: string): string => (value.trim() === '' ? quotedValue(text) : `${value.trim().replace(/^\(|\)$/g, '')} OR ${quotedValue(text)}`);
 	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 </script>
 
@@ -84,7 +103,7 @@
 			event.preventDefault();
 			if (text === '' || hasErrors(faults) || reason.trim() === '') return;
 			if (enquiry.edit(`limit: ${text}`, edits)) {
-				said = `Line ${number + 1} limits the result to ${text}. Undo takes it back.`;
+				said = `Line ${number + 1} limits the result to ${text}. Undo (Ctrl Z) removes it.`;
 				value = '';
 				reason = '';
 			}
@@ -97,7 +116,10 @@
 				></label
 			>
 			<label class="small grid gap-1">Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label>
-			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="The lamps of question came into use in 2006" /></label>
+			{#if values.length > 0}<div class="w-full flex flex-wrap gap-1" role="group" aria-label="Values in the result">
+					{#each values as one (one.value)}<button type="button" class="do small" onclick={() => (value = withValue(one.value))}>{one.value} <span class="soft tabular-nums">{counted(one.count)}</span></button>{/each}
+				</div>{/if}
+			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="Why records outside the limit cannot answer the question" /></label>
 		</div>
 		<p class="small soft">{chosen.hint}</p>
 		{#if country}<p class="say note small">
@@ -107,17 +129,17 @@
 		{#each faults as fault (fault.message)}<p class="say fault small">{fault.message}</p>{/each}
 		{#if result && result.refused === undefined && text !== ''}
 			<p data-limit>
-				<span class="term">{text}</span> leaves <strong class="count">{counted(result.count)}</strong> records and loses {counted(result.lost)}.
+				<span class="term">{text}</span> leaves <strong class="count">{counted(result.count)}</strong>
+				{result.count === 1 ? 'record' : 'records'} and loses {counted(result.lost)}.
 				{#if known > 0}{#if result.shipsLost.length > 0}<strong class="fault-text"
-							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article goes' : 'articles go'} dark: {result.shipsLost.map(citation).join('; ')}.</strong
+							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost.map(citation).join('; ')}.</strong
 						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
 				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of the result {lacking.what}; the limit loses them whatever they are about.</span>{/if}
 				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{counted(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">
-			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Put it in as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span
-				>{/if}
+			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}
 		</p>
 	</form>
 	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}

@@ -1,7 +1,7 @@
 <!-- Trials: what a change would do to the records and the known articles, side by side, before any is kept. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
-	import { proposedTrials, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
+	import { dropConcept, proposedTrials, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
@@ -9,7 +9,7 @@
 
 	/** The result and its count as they stand. */
 	let { final, count, found, known }: { final: string; count: number | null; found: number | null; known: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry, personName } = takeBench();
 	interface OwnTrial {
 		readonly id: string;
 		readonly text: string;
@@ -66,8 +66,18 @@
 	});
 	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 	let kept = $state('');
+	/** The concept that is about to be left out, and why. */
+	let leaving = $state<string | null>(null);
+	let reason = $state('');
 	function keep(row: Row) {
-		if (enquiry.edit(row.name, row.edits)) kept = `Kept: ${row.name}. Undo takes it back.`;
+		if (row.drops !== undefined && leaving !== row.drops) {
+			leaving = row.drops;
+			reason = '';
+			return;
+		}
+		const edits = row.drops === undefined ? row.edits : dropConcept(enquiry.document, row.drops, { reason: reason.trim(), by: personName, on: new Date().toISOString().slice(0, 10) });
+		leaving = null;
+		if (enquiry.edit(row.name, edits)) kept = `Kept: ${row.name}. Undo (Ctrl Z) restores what was there.`;
 		own = own.filter((one) => `The result ${one.operator} ${one.text}` !== row.name);
 	}
 </script>
@@ -75,7 +85,7 @@
 <section aria-label="Trials" class:dim={busy || tried !== enquiry.revision}>
 	<h2>Trials</h2>
 	<p class="small mt-1">
-		As it stands: <strong class="count">{counted(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}. Nothing below is kept until you say so.
+		As it stands: <strong class="count">{counted(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}. Nothing below is kept until you choose it.
 	</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if kept}<p class="say note small mt-2" role="status">{kept}</p>{/if}
@@ -122,10 +132,29 @@
 										>{/if}{#if result.shipsLost.length + result.shipsGained.length === 0}<span class="soft">{known > 0 ? 'as now' : '–'}</span>{/if}</td
 								>
 								<td class="text-right"
-									>{#if enquiry.editable}<button class="do bare" onclick={() => keep(row)}>Keep</button>{/if}</td
+									>{#if enquiry.editable}<button class="do bare" onclick={() => keep(row)}>{row.drops === undefined ? 'Keep' : 'Leave out …'}</button>{/if}</td
 								>
 							{:else}<td colspan="5" class="soft">{result ? '' : 'counting'}</td>{/if}
 						</tr>
+						{#if leaving !== null && leaving === row.drops}
+							<tr
+								><td colspan="6"
+									><form
+										class="flex gap-2 items-center flex-wrap"
+										onsubmit={(event) => {
+											event.preventDefault();
+											if (reason.trim() !== '') keep(row);
+										}}
+									>
+										<label class="grow"
+											><span class="sr">Reason for leaving it out</span><input class="ask w-full" bind:value={reason} placeholder="Why the search leaves it out: kept in the brief, on the sheet and in the dossier" {@attach (input) => input.focus()} /></label
+										>
+										<button class="do first" disabled={reason.trim() === ''}>Leave it out</button>
+										<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
+									</form></td
+								></tr
+							>
+						{/if}
 					{/each}
 				</tbody>
 			</table>

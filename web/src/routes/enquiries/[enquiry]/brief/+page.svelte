@@ -1,14 +1,15 @@
 <script lang="ts">
-	import { FRAMEWORKS, conceptLetter, type FrameworkName } from '@wide-lantern/core/editor';
+	import { FRAMEWORKS, conceptLetter, dropConcept, restoreConcept, toText, type FrameworkName } from '@wide-lantern/core/editor';
 	import { format } from 'date-fns';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
+	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { newConcept } from '$lib/work/terms';
 
-	const { enquiry, profiles, collections } = takeBench();
+	const { enquiry, profiles, collections, personName } = takeBench();
 	const document = $derived(enquiry.document);
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
 
@@ -20,6 +21,17 @@
 			{ do: 'set', at: ['parts'], value: [...kept, ...fresh] }
 		]);
 	}
+	/** A profile knows its source and platform: what is still empty is filled in. */
+	function chooseProfile(source: (typeof document.sources)[number], id: string) {
+		const profile = profiles.find((one) => one.id === id);
+		const at = (field: string) => ['sources', source.id, field];
+		enquiry.edit('choose a profile', [
+			{ do: 'set', at: at('profile'), value: id === '' ? null : id },
+			...(profile && source.database.trim() === '' ? [{ do: 'set', at: at('database'), value: profile.source } as const] : []),
+			...(profile && source.platform.trim() === '' ? [{ do: 'set', at: at('platform'), value: profile.platform } as const] : []),
+			...(profile && /register/i.test(profile.source) && source.kind === 'database' && source.database.trim() === '' ? [{ do: 'set', at: at('kind'), value: 'register' } as const] : [])
+		]);
+	}
 	function toConcept(part: (typeof document.parts)[number]) {
 		const concept = newConcept(part.text.trim() || part.name);
 		enquiry.edit('make a concept', [
@@ -28,8 +40,25 @@
 			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: null }
 		]);
 	}
+	/** A part that was searched as a concept and is left out now takes its concept out of the search. */
+	function leaveConceptOut(part: (typeof document.parts)[number], concept: string) {
+		const why = { reason: part.leftOut ?? '', by: personName, on: new Date().toISOString().slice(0, 10) };
+		enquiry.edit('leave a part of the question out', [...dropConcept(document, concept, why), { do: 'set', at: ['parts', part.id, 'leftOut'], value: part.leftOut ?? '' }]);
+	}
+	function searchAgain(part: (typeof document.parts)[number], concept: string) {
+		const names = namesFor(
+			document,
+			document.lines.map((line) => line.id)
+		);
+		enquiry.edit('search a part of the question again', [...restoreConcept(document, concept, names, (source) => toText(source, names)), { do: 'set', at: ['parts', part.id, 'leftOut'], value: null }]);
+	}
+	const conceptOf = (part: (typeof document.parts)[number]) => document.concepts.find((one) => one.id === part.concept);
 	function fate(part: (typeof document.parts)[number], chosen: string) {
+		const own = conceptOf(part);
+		const hasLines = document.lines.some((line) => line.concept === own?.id);
 		if (chosen === 'new') toConcept(part);
+		else if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0)) leaveConceptOut(part, own.id);
+		else if (own?.dropped && chosen === own.id) searchAgain(part, own.id);
 		else
 			enquiry.edit('place a part of the question', [
 				{ do: 'set', at: ['parts', part.id, 'concept'], value: chosen === '' || chosen === 'out' ? null : chosen },
@@ -60,14 +89,15 @@
 				<td>
 					<label
 						><span class="sr">How {part.name} is searched</span>
-						<select class="ask w-full" disabled={!enquiry.editable} value={part.concept ?? (part.leftOut === null ? '' : 'out')} onchange={(event) => fate(part, event.currentTarget.value)}>
+						<select class="ask w-full" disabled={!enquiry.editable} value={conceptOf(part)?.dropped ? 'out' : (part.concept ?? (part.leftOut === null ? '' : 'out'))} onchange={(event) => fate(part, event.currentTarget.value)}>
 							<option value="">not decided</option>
 							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}>{conceptLetter(at)} {concept.name}</option>{/each}
 							<option value="new">a new concept</option>
 							<option value="out">left out</option>
 						</select>
 					</label>
-					{#if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" long placeholder="Because …" />{/if}
+					{#if part.concept !== null && conceptOf(part)?.dropped}<EditText at={['concepts', part.concept, 'dropped', 'reason']} label="Reason for leaving {part.name} out" long placeholder="Because …" />
+					{:else if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" long placeholder="Because …" />{/if}
 				</td>
 			{/snippet}
 		</Rows>
@@ -99,14 +129,22 @@
 				<td><EditText at={['sources', source.id, 'platform']} label="Platform" long placeholder="Platform" /></td>
 				<td><EditText at={['sources', source.id, 'coverage']} label="Years covered" long placeholder="—" /></td>
 				<td><EditText at={['sources', source.id, 'reason']} label="Reason for this source" long placeholder="—" /></td>
-				<td><Choice at={['sources', source.id, 'profile']} label="Profile" options={[{ value: '', name: 'none' }, ...profiles.map((one) => ({ value: one.id, name: one.name }))]} /></td>
+				<td
+					><label
+						><span class="sr">Profile</span>
+						<select class="ask w-full" disabled={!enquiry.editable} value={source.profile ?? ''} onchange={(event) => chooseProfile(source, event.currentTarget.value)}>
+							<option value="">none</option>
+							{#each profiles as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+						</select>
+					</label></td
+				>
 			{/snippet}
 		</Rows>
 		<div class="mt-3 max-w-md"><Choice at={['collection']} label="Counts are taken from" showLabel options={[{ value: '', name: 'nothing: no counts' }, ...collections.map((one) => ({ value: one.id, name: `${one.name}, ${one.takenOn}` }))]} /></div>
 	</section>
 
 	<section>
-		<h2>Articles known beforehand</h2>
+		<h2>Known relevant articles</h2>
 		<Rows list="articles" items={document.articles} fresh={{ citation: '', identifier: '' }} add="Add an article" one="article" head={[{ title: 'Article' }, { title: 'Identifier', width: '12rem' }]}>
 			{#snippet row(article)}
 				<td><EditText at={['articles', article.id, 'citation']} label="Article" long placeholder="Authors, title, journal, year" /></td>
@@ -117,13 +155,13 @@
 
 	<section class="two">
 		<div>
-			<h2>To be included</h2>
+			<h2>Inclusion criteria</h2>
 			<Rows list="inclusion" items={document.inclusion} fresh={{ text: '' }} add="Add a criterion for inclusion" one="criterion">
 				{#snippet row(one)}<td><EditText at={['inclusion', one.id, 'text']} label="Inclusion criterion" long placeholder="Records that …" /></td>{/snippet}
 			</Rows>
 		</div>
 		<div>
-			<h2>To be excluded</h2>
+			<h2>Exclusion criteria</h2>
 			<Rows list="exclusion" items={document.exclusion} fresh={{ text: '' }} add="Add a criterion for exclusion" one="criterion">
 				{#snippet row(one)}<td><EditText at={['exclusion', one.id, 'text']} label="Exclusion criterion" long placeholder="Records that …" /></td>{/snippet}
 			</Rows>

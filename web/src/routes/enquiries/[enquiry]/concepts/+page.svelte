@@ -9,7 +9,7 @@
 
 	const { enquiry } = takeBench();
 	const document = $derived(enquiry.document);
-	const counts = new Fresh<{ revision: number; counts: Record<string, number>; used: string[]; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
+	const counts = new Fresh<{ revision: number; counts: Record<string, number>; used: Record<string, string[]>; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
 	let freshName = $state('');
 
 	onMount(() => () => counts.stop());
@@ -19,7 +19,7 @@
 	});
 	const old = $derived((counts.value?.revision ?? -1) < enquiry.revision);
 	const most = $derived(Math.max(10, ...Object.values(counts.value?.counts ?? {})));
-	const used = $derived(new Set(counts.value?.used ?? []));
+	const usedIn = (concept: string) => new Set(counts.value?.used[concept] ?? []);
 
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
@@ -46,7 +46,7 @@
 {#if counts.failed}<p class="say mt-3" role="status">{counts.failed}</p>{/if}
 
 {#each document.concepts as concept, index (concept.id)}
-	<Band {concept} {index} counts={counts.value?.counts ?? {}} elsewhere={counts.value?.elsewhere ?? {}} {used} {most} {old} move={(by) => move(index, by)} remove={() => remove(concept)} />
+	<Band {concept} {index} counts={counts.value?.counts ?? {}} elsewhere={counts.value?.elsewhere ?? {}} used={usedIn(concept.id)} {most} {old} move={(by) => move(index, by)} remove={() => remove(concept)} />
 {/each}
 
 {#if enquiry.editable}

@@ -1,0 +1,40 @@
+/** Text in a platform's syntax, read by its profile; and the terms and headings that are in it. */
+import { parse, print, type Expression } from '@wide-lantern/core/editor';
+import { askServer, type Answer } from './ask';
+import type { Match } from './headings';
+import type { ReadStrategyView } from './renderings';
+
+export const readInSyntax = (enquiry: string, profile: string, text: string): Promise<Answer<ReadStrategyView>> =>
+	askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile, text });
+
+/** The terms of a read strategy one by one, ORs and fields opened; headings as `{…}`. */
+export function termsOf(view: ReadStrategyView): string[] {
+	const opened = (tree: Expression): string[] => {
+		switch (tree.kind) {
+			case 'or':
+			case 'and':
+				return tree.items.flatMap(opened);
+			case 'field':
+				return tree.of.kind === 'or' ? tree.of.items.flatMap(opened) : opened(tree.of);
+			case 'word':
+			case 'phrase':
+			case 'near':
+			case 'heading':
+				return [print(tree)];
+			default:
+				return [];
+		}
+	};
+	return view.lines.flatMap(({ notation }) => {
+		const { tree } = parse(notation);
+		return tree ? opened(tree) : [];
+	});
+}
+
+/** The heading of a vocabulary that a label names, its own or another name; null where there is none. */
+export async function headingNamed(vocabulary: string, label: string): Promise<Match | null> {
+	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(label)}&mode=exact`).catch(() => null);
+	if (!response?.ok) return null;
+	const { matches } = (await response.json()) as { matches: readonly Match[] };
+	return matches.find((one) => one.reason === 'heading' || one.reason === 'entry-term') ?? null;
+}
