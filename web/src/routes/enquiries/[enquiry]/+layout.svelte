@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import Check from '@lucide/svelte/icons/check';
+	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
 	import CloudOff from '@lucide/svelte/icons/cloud-off';
 	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
 	import PanelRightClose from '@lucide/svelte/icons/panel-right-close';
@@ -13,6 +14,7 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import TopEnd from '$lib/ui/TopEnd.svelte';
 	import LensView from '$lib/ui/lens/LensView.svelte';
+	import Help from '$lib/ui/help/Help.svelte';
 	import Trouble from '$lib/ui/Trouble.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { giveBench } from '$lib/work/context';
@@ -36,6 +38,7 @@
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
 	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
 	const lensShown = $derived(lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0));
+	let help = $state(false);
 	/** Everybody else who has this enquiry open. */
 	const alsoHere = $derived([...new Set(enquiry.others.map((one) => one.name))]);
 	const path = (step: string) => `/enquiries/${enquiry.id}/${step}`;
@@ -55,6 +58,7 @@
 	$effect(() =>
 		commands.add([
 			...STEPS.map((step, at) => ({ name: `Go to ${step.name}`, shortcut: `Alt ${at + 1}`, act: () => void goto(path(step.id)) })),
+			{ name: 'Help: the notation, fields, keys and words', shortcut: 'Alt H', act: () => (help = !help) },
 			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
 			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
 			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
@@ -70,6 +74,7 @@
 			const step = STEPS[Number(event.key) - 1];
 			if (step) void goto(path(step.id));
 		} else if (event.altKey && event.key.toLowerCase() === 'l') lens.open = !lens.open;
+		else if ((event.altKey && event.key.toLowerCase() === 'h') || (event.key === '?' && !typing && !event.ctrlKey && !event.metaKey)) help = !help;
 		else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
 			if (event.shiftKey) enquiry.redo();
 			else enquiry.undo();
@@ -100,6 +105,7 @@
 		{#if alsoHere.length > 0}<span class="small whitespace-nowrap flex items-center gap-1" title="Also here: {alsoHere.join(', ')}" data-here={alsoHere.length}
 				><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span
 			>{/if}
+		<button class="do bare" aria-pressed={help} onclick={() => (help = !help)} title="Help: notation, fields, keys, words (Alt H)"><CircleHelp size={16} /><span class="small">Help</span></button>
 		<TopEnd />
 	</header>
 	<nav class="keel" aria-label="Steps of the work">
@@ -120,7 +126,9 @@
 		{@render children()}
 		<Trouble />
 	</main>
-	{#if lensShown}
+	{#if help}
+		<aside class="lens" aria-label="Help"><Help onclose={() => (help = false)} /></aside>
+	{:else if lensShown}
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
 				<button class="do bare" aria-pressed={lens.pinned} onclick={() => (lens.pinned = !lens.pinned)} title="Keep the lens on this" aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button>
