@@ -52,10 +52,12 @@ const coreRows = (): ReadonlyMap<string, CoreRow> =>
 	);
 
 const split = (names: string) => names.split('; ').map((one) => one.trim());
+/** True where the last word is what it is about: not `Babies Born Too Soon`, not `Giving Blood`. */
+const turnable = (name: string) => !/ (of|the|in|from|and|with|for|that|to|too|as|by|who) |^\w+ing [^ ]+$| (together|soon|told)$/i.test(name);
 /** `Renal Trauma` as `Trauma, Renal`. */
 const inverted = (name: string) => {
 	const at = name.lastIndexOf(' ');
-	return at < 0 || name.includes(',') || / (of|the|in|from|and) /i.test(name) ? null : `${name.slice(at + 1)}, ${name.slice(0, at)}`;
+	return at < 0 || name.includes(',') || !turnable(name) ? null : `${name.slice(at + 1)}, ${name.slice(0, at)}`;
 };
 const sentence = (name: string) => name.charAt(0) + name.slice(1).replace(/ [A-Z](?=[a-z])/g, (start) => start.toLowerCase());
 const singular = (name: string) => name.replace(/ies$/, 'y').replace(/([^s])s$/, '$1');
@@ -201,14 +203,15 @@ const apart = (notion: Notion) => hashOf(`apart ${notion.id}`) % 10 < 8;
 
 function skerryNames(notion: Notion): string[] {
 	const turn = hashOf(`skerry ${notion.id}`);
-	const base = apart(notion) || notion.kind === 'medicine' ? [...notion.learned] : [...notion.plain.slice(0, 2), ...notion.learned.slice(0, 2)];
+	const base =
+		apart(notion) || notion.kind === 'medicine' ? [...notion.learned, ...(notion.trade ?? [])] : [...notion.plain.slice(0, 2), ...notion.learned.slice(0, 2)];
 	const [label = '', ...rest] = base;
 	const turned = inverted(label);
 	return turned && notion.kind !== 'medicine' && turn % 3 === 0 ? [turned, label, ...rest] : turned && turn % 3 === 1 ? [label, ...rest, turned] : base;
 }
 
 function corranNames(notion: Notion): string[] {
-	if (notion.kind === 'medicine') return [notion.learned[0] ?? '', ...notion.plain.slice(1), `${notion.learned[0] ?? ''} Derivative`];
+	if (notion.kind === 'medicine') return [notion.learned[0] ?? '', ...notion.plain.slice(1), `${notion.learned[0] ?? ''} Derivative`, ...(notion.trade ?? [])];
 	if (apart(notion)) return notion.plain.map(singular);
 	return [notion.learned[0] ?? '', notion.plain[0] ?? '', ...notion.learned.slice(1)].map(singular);
 }
@@ -392,8 +395,8 @@ function closedUp(name: string): string | null {
 function otherNumber(name: string): string | null {
 	if (
 		/[,:;()-]|\d/.test(name) ||
-		/ (of|the|in|from|and|to|by|on|at|with|who|after|without|between) /i.test(name) ||
-		/(sis|tis|ics|ing|ness|ity|ism|care|sleep|us|ss)$/i.test(name)
+		/ (of|the|in|from|and|to|for|that|as|too|by|on|at|with|who|after|without|between) |^\w+ing [^ ]+$/i.test(name) ||
+		/(sis|tis|ses|tides|ies of|culi|tomy|tomies|ics|ing|ness|ity|ism|care|sleep|us|ss|home|blood|money|soon|together|told)$/i.test(name)
 	)
 		return null;
 	if (name.endsWith('ies')) return name.replace(/ies$/, 'y');

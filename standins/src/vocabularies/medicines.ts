@@ -83,10 +83,28 @@ const medicine = (group: string, ending: string, at: number) => {
 	return `${FIRST[turn % FIRST.length] ?? ''}${SECOND[(turn >>> 8) % SECOND.length] ?? ''}${ending}`;
 };
 
+// No medicine is called after a rock at sea: these names cannot be taken for real ones.
+const ROCKS = 'Skerr Gannet Kelp Holm Tarn Cairn Stack Noup Brough Wick Fjar Selk Brim Haaf Drong Gloup Lyr Mool Ness Pund Rusk Swart Tang Wrak'.split(' ');
+const MIDDLE = 'ad ib ost unq elv ard op isk'.split(' ');
+const LAST = 'ume une ave il ode imo elle ade'.split(' ');
+/** The two trade names of a medicine; none stands for two medicines. */
+function tradeNames(name: string, taken: Set<string>): string[] {
+	const found: string[] = [];
+	for (let at = 0; found.length < 2; at++) {
+		const turn = hashOf(`trade ${name} ${at}`);
+		const coined = [ROCKS, MIDDLE, LAST].map((parts, place) => parts[(turn >>> (place * 8)) % parts.length] ?? '').join('');
+		if (taken.has(coined)) continue;
+		taken.add(coined);
+		found.push(coined);
+	}
+	return found;
+}
+
 const names = (text: string) => text.split('; ');
 
 export function medicineNotions(): Notion[] {
 	const taken = new Set<string>();
+	const sold = new Set<string>();
 	return GROUPS.trim()
 		.split('\n')
 		.flatMap((row) => {
@@ -110,6 +128,7 @@ export function medicineNotions(): Notion[] {
 					under: [group.id],
 					learned: [name, `${name} Hydrochloride`, `Compound ${name.slice(0, 2).toUpperCase()}-${(hashOf(name) % 9_000) + 1_000}`],
 					plain: [name, `${name} Tablets`],
+					trade: tradeNames(name, sold),
 					tidewater: 'none'
 				});
 			}

@@ -14,6 +14,8 @@ export interface Notion {
 	readonly learned: readonly string[];
 	/** Names in plain words, the likeliest first. */
 	readonly plain: readonly string[];
+	/** Invented trade names of a medicine. */
+	readonly trade?: readonly string[];
 	/** What Tidewater does with it: a heading of its own, one of its system, none, or some of them. */
 	readonly tidewater: 'own' | 'coarse' | 'none' | 'some';
 }

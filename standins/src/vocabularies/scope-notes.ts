@@ -13,16 +13,14 @@ export interface NoteFacts {
 
 type Shape = (facts: NoteFacts) => string;
 
-const small = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-
 const OPENINGS: Readonly<Partial<Record<Notion['kind'], readonly Shape[]>>> & { readonly other: readonly Shape[] } = {
 	state: [
-		({ gist }) => `What is meant is ${gist}, whatever brought it about.`,
-		({ gist }) => `Takes in sudden and lasting forms: ${gist}.`,
+		({ gist }) => `Covers ${gist}, whatever the cause.`,
+		({ gist }) => `Sudden and lasting forms of ${gist}.`,
 		({ gist, above }) => `For ${gist} in particular; more general works go under ${above ?? 'the branch'}.`,
 		({ gist }) => `From mild to severe. Everyday wording: ${gist}.`,
 		({ gist }) => `Known among patients as ${gist}.`,
-		({ gist }) => `In adults and children alike: ${gist}, with or without fever.`,
+		({ gist }) => `In adults and children alike: ${gist}.`,
 		({ gist }) => `Signs, course and care of ${gist}.`
 	],
 	act: [
@@ -32,20 +30,20 @@ const OPENINGS: Readonly<Partial<Record<Notion['kind'], readonly Shape[]>>> & { 
 		({ gist, above }) => `One of several procedures under ${above ?? 'this branch'}; ${gist}.`
 	],
 	medicine: [
-		({ above }) => `One of the ${small(above ?? 'medicines')}; by mouth or into a vein.`,
+		({ above }) => `A member of ${above ?? 'its group'}; by mouth or into a vein.`,
 		({ label, above }) => `${label} acts like other members of ${above ?? 'its group'}, but leaves the body more slowly.`,
 		({ label }) => `Salts and slow forms of ${label} are indexed here, too.`,
 		({ above }) => `Introduced after older members of ${above ?? 'its group'}. Mixtures with other agents belong here if it is named first.`
 	],
 	group: [
 		({ gist }) => `A class by what it does: ${gist}. Single agents stand below it.`,
-		({ gist }) => `Agents given for their chief effect, in plain words ${gist}.`,
+		({ gist }) => `Agents that are given for one effect; in plain words, ${gist}.`,
 		({ gist, above }) => `${gist}, taken together. Do not use for a single agent that has its own place under ${above ?? 'the branch'}.`
 	],
 	nursing: [
 		({ gist }) => `The daily practice of it: ${gist}.`,
-		({ gist }) => `What is done, by whom and how often. Also ${gist}.`,
-		({ gist }) => `Skills, routines and equipment for ${gist}, at home as on the ward.`,
+		({ gist }) => `What is done, by whom and how often: ${gist}.`,
+		({ gist }) => `Skills, routines and equipment, at home and on the ward. In plain words: ${gist}.`,
 		({ gist, above }) => `${gist}; a part of ${above ?? 'care'}.`
 	],
 	organ: [({ gist }) => `The part itself, its build and its work: ${gist}.`, ({ gist }) => `Normal structure and function of ${gist}.`],
@@ -53,9 +51,9 @@ const OPENINGS: Readonly<Partial<Record<Notion['kind'], readonly Shape[]>>> & { 
 		({ gist }) => `For works about the method (${gist}), not for every study that uses it.`,
 		({ gist }) => `Also given to studies that rest on it. Everyday name: ${gist}.`
 	],
-	person: [({ gist }) => `Where ${gist} are the group that is studied.`, ({ gist }) => `As patients or in daily life: ${gist}.`],
+	person: [({ gist }) => `As the group that is studied: ${gist}.`, ({ gist }) => `As patients or in daily life: ${gist}.`],
 	place: [
-		({ gist }) => `Where people are treated or live: ${gist}. Building and running of it.`,
+		({ gist }) => `Where people are treated or live: ${gist}. Includes building and running them.`,
 		({ gist }) => `The setting itself (${gist}), its layout, rules and atmosphere.`,
 		({ gist, above }) => `${gist}, as a part of ${above ?? 'the surroundings'}; give the care that happens there as well.`
 	],

@@ -91,6 +91,12 @@ export async function isShipped(id: string): Promise<boolean> {
 	return (await same.where('collections.id', id).first<{ id: string } | undefined>('collections.id')) !== undefined;
 }
 
+/** Records in the collections that ship. */
+export async function shippedSize(): Promise<number> {
+	const [row] = await database('collections').whereIn('id', database('shipped_collections').select('id')).sum<{ sum: string | null }[]>('size');
+	return Number(row?.sum ?? 0);
+}
+
 /** False where there was none. */
 export async function removeCollection(id: string): Promise<boolean> {
 	const gone = (await database('collections').where({ id }).delete()) > 0;

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { records } from '$lib/work/fresh.svelte';
 	let { data, form } = $props();
 </script>
 
@@ -11,7 +12,7 @@
 		<p class="mt-2 soft">Split a question into concepts, map them to headings, and see while you type what every line of the strategy retrieves.</p>
 		{#if data.demo}
 			<form method="POST" action="/demo" class="mt-6 say">
-				<p>See a worked enquiry with 5 000 invented records. You sign in as its searcher.</p>
+				<p>See a worked enquiry on {records(data.records)} of invented sources. You sign in as its searcher.</p>
 				<button class="do first mt-2">Open the demo</button>
 			</form>
 		{/if}
