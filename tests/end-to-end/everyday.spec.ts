@@ -169,3 +169,37 @@ test('a number that is also a line is searched as a word, with the line offered'
 	await expect(page.locator('.cm-line').nth(2)).toHaveText('#1 OR #2');
 	await expect(role(page, 3)).toHaveText('⋃');
 });
+
+test('words that are typed and not added wait for their writer, and a step begins at its heading', async ({ page }) => {
+	await sheet(page);
+	await page.getByRole('link', { name: 'Concepts' }).click();
+	await expect(page.getByRole('heading', { name: 'Concepts' })).toBeFocused();
+	await page.getByLabel('Name of a new concept').click();
+	await types(page, 'Music\n');
+	await page.getByLabel('Add words to Music').click();
+	await types(page, 'singing in cho');
+	await page.getByRole('link', { name: 'Brief' }).click();
+	await expect(page.getByLabel('Question')).toBeVisible();
+	await page.getByRole('link', { name: 'Concepts' }).click();
+	await expect(page.getByLabel('Add words to Music')).toHaveValue('singing in cho');
+	await page.reload();
+	await expect(page.getByLabel('Add words to Music')).toHaveValue('singing in cho');
+	await page.getByLabel('Add words to Music').press('End');
+	await types(page, 'irs\n');
+	await expect(page.getByRole('button', { name: 'Remove "singing in choirs"' })).toBeVisible();
+	await expect(page.getByLabel('Add words to Music')).toHaveValue('');
+});
+
+test('a part of the question is placed with the keyboard, without a concept for each press', async ({ page }) => {
+	await signUp(page);
+	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	const fate = page.getByLabel('How Outcome is searched');
+	await fate.focus();
+	await page.keyboard.press('ArrowDown');
+	await expect(page.getByLabel('Reason for leaving Outcome out')).toBeVisible();
+	await page.getByRole('button', { name: 'Search Intervention as a new concept' }).press('Enter');
+	await saved(page);
+	const { concepts } = (await stored(page)) as unknown as { concepts: unknown[] };
+	expect(concepts).toHaveLength(1);
+});

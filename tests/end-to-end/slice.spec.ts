@@ -38,8 +38,8 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 			['Outcome', 'Pain, anxiety']
 		] as const)
 			await page.getByLabel(`${part} in this question`).fill(text);
-		await page.getByLabel('How Population is searched').selectOption('a new concept');
-		await page.getByLabel('How Intervention is searched').selectOption('a new concept');
+		await page.getByRole('button', { name: 'Search Population as a new concept' }).click();
+		await page.getByRole('button', { name: 'Search Intervention as a new concept' }).click();
 		await page.getByLabel('How Outcome is searched').selectOption('left out');
 		await page.getByLabel('Reason for leaving Outcome out').fill('Outcomes are often not named in abstracts.');
 		await page.getByRole('button', { name: 'Add a source' }).click();

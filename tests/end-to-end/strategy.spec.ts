@@ -116,7 +116,7 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 	] as const) {
 		await page.getByRole('link', { name: 'Brief' }).click();
 		await page.getByLabel(`${part} in this question`).fill(text);
-		await page.getByLabel(`How ${part} is searched`).selectOption('a new concept');
+		await page.getByRole('button', { name: `Search ${part} as a new concept` }).click();
 		await page.getByRole('link', { name: 'Concepts' }).click();
 		const band = page.getByRole('region', { name: new RegExp(`Concept ${letter}`) });
 		await band.getByLabel(/^Add words/).fill(words);

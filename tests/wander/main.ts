@@ -1,9 +1,9 @@
-/** `./lantern wander --seed N --minutes M`: walks on a running server and prints what it found. */
+/** `./lantern wander --seed N --minutes M`, or `--seed N --path P` for one failure again: walks on a running server and prints what it found. */
 import { argv, exit } from 'node:process';
 import { chromium } from '@playwright/test';
 import { wander } from './wander.ts';
 
-const [address = '', seed = '1', minutes = '5'] = argv.slice(2);
+const [address = '', seed = '1', minutes = '5', path] = argv.slice(2);
 const browser = await chromium.launch({
 	executablePath: '/usr/bin/chromium',
 	args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
@@ -14,6 +14,7 @@ const found = await wander(browser, {
 	runs: 10_000,
 	commands: 30,
 	time: Number(minutes) * 60_000,
+	...(path ? { path } : {}),
 	say: (line) => console.log(line)
 });
 await browser.close();

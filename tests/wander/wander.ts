@@ -17,6 +17,8 @@ export interface WanderOptions {
 	/** Milliseconds after which no further sequence is begun. */
 	readonly time?: number;
 	readonly say?: (line: string) => void;
+	/** Of a failure that was reported: that sequence alone. */
+	readonly path?: string;
 }
 
 export interface Wandered {
@@ -40,7 +42,9 @@ interface Window {
 
 /** What the walker knows: which words it has typed and nobody has removed since. */
 interface Model {
-	readonly typed: Set<string>;
+	readonly typed: Map<string, string>;
+	/** What is being done, for the report. */
+	doing: string;
 	words: number;
 	/** Identities of everything that has been in the document, lines among it. */
 	readonly lines: Set<string>;
@@ -143,7 +147,8 @@ class World {
 		this.checkLines(model, document, fail);
 		await this.checkCounts(document, fail);
 		const everything = JSON.stringify(document) + conflicted.join('\n') + (await this.rejected());
-		for (const word of model.typed) if (!everything.includes(word)) fail(`${word} was typed, and is in no text, conflict or message (revision ${revision})`);
+		for (const [word, where] of model.typed)
+			if (!everything.includes(word)) fail(`${word} was typed (${where}), and is in no text, field, conflict or message (revision ${revision})`);
 		if (this.errors.length > 0) fail(`in the console: ${this.errors.join('; ')}`);
 	}
 
@@ -157,8 +162,8 @@ class World {
 		const texts = await Promise.all(
 			this.windows.map(({ page }) =>
 				page
-					.locator('.trouble')
-					.innerText()
+					.locator('.trouble, textarea, input')
+					.evaluateAll((shown) => shown.map((one) => ('value' in one ? String(one.value) : (one.textContent ?? ''))).join('\n'))
 					.catch(() => '')
 			)
 		);
@@ -237,6 +242,7 @@ class Act implements fc.AsyncCommand<Model, World> {
 	async run(model: Model, world: World): Promise<void> {
 		const window = world.windows[this.window % world.windows.length] as Window;
 		world.steps++;
+		model.doing = `${this.toString()}, step ${world.steps}`;
 		await window.page.bringToFront();
 		await this.act(window, model, world);
 	}
@@ -274,7 +280,7 @@ const commands = [
 				if ((await where.page.locator('.cm-line').last().textContent()) !== '') await where.page.keyboard.press('Enter');
 				const term = own ? fresh(model) : (WORDS[word] ?? 'music*');
 				await types(where.page, `music* OR ${term}`);
-				if (own) model.typed.add(term);
+				if (own) model.typed.set(term, model.doing);
 			})
 	),
 	fc.tuple(window, fc.nat(20)).map(
@@ -287,7 +293,7 @@ const commands = [
 				const term = fresh(model);
 				await types(where.page, ` OR ${term}x`);
 				await where.page.keyboard.press('Backspace');
-				model.typed.add(term);
+				model.typed.set(term, model.doing);
 			})
 	),
 	window.map(
@@ -371,7 +377,7 @@ const commands = [
 				const term = fresh(model);
 				await types(page, term);
 				await page.keyboard.press('Enter');
-				model.typed.add(term);
+				model.typed.set(term, model.doing);
 				await page.waitForTimeout(300);
 			})
 	),
@@ -409,7 +415,7 @@ const commands = [
 				await where.page.keyboard.press('Control+End');
 				const term = fresh(model);
 				await types(where.page, ` OR ${term}`);
-				model.typed.add(term);
+				model.typed.set(term, model.doing);
 				await where.page.reload();
 				await where.page.locator('.cm-content, h1').first().waitFor();
 			})
@@ -422,7 +428,7 @@ const commands = [
 				await where.page.keyboard.press('Control+End');
 				const term = fresh(model);
 				await types(where.page, ` OR ${term}`);
-				model.typed.add(term);
+				model.typed.set(term, model.doing);
 				await where.page.waitForTimeout(800);
 				await where.page.unroute('**/edits');
 			})
@@ -440,7 +446,7 @@ const commands = [
 ];
 
 /** Walks; resolves with what was seen, and never rejects for a failure of the application. */
-export async function wander(browser: Browser, { address, seed, runs, commands: most, time, say = () => undefined }: WanderOptions): Promise<Wandered> {
+export async function wander(browser: Browser, { address, seed, runs, commands: most, time, path, say = () => undefined }: WanderOptions): Promise<Wandered> {
 	const people: BrowserContext[] = [];
 	for (const name of ['Mara Ostwick', 'Jon Halland']) {
 		const context = await browser.newContext({ locale: 'en-GB', viewport: { width: 1280, height: 800 } });
@@ -455,7 +461,7 @@ export async function wander(browser: Browser, { address, seed, runs, commands: 
 	let [done, steps, slowest] = [0, 0, 0];
 	const property = fc.asyncProperty(fc.integer({ min: 1, max: 3 }), fc.commands(commands, { maxCommands: most, size: 'max' }), async (windows, sequence) => {
 		const world = await World.open(address, people, windows);
-		const model: Model = { typed: new Set(), words: 0, lines: new Set() };
+		const model: Model = { typed: new Map(), doing: '', words: 0, lines: new Set() };
 		try {
 			await fc.asyncModelRun(() => ({ model, real: world }), sequence);
 			await world.check(model);
@@ -468,7 +474,8 @@ export async function wander(browser: Browser, { address, seed, runs, commands: 
 	});
 	const result = await fc.check(property, {
 		seed,
-		numRuns: runs,
+		numRuns: path === undefined ? runs : 1,
+		...(path === undefined ? {} : { path, endOnFailure: true }),
 		...(time === undefined ? {} : { interruptAfterTimeLimit: time, markInterruptAsFailure: false })
 	});
 	for (const context of people) await context.close();

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
+	import { count } from '$lib/work/fresh.svelte';
 	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 	import FileUp from '@lucide/svelte/icons/file-up';
 	import { FRAMEWORKS } from '@wide-lantern/core/editor';
@@ -40,7 +41,7 @@
 	const due = (date: string) => {
 		const days = differenceInCalendarDays(parseISO(date), new Date());
 		const when = format(parseISO(date), 'd MMMM yyyy');
-		return days < 0 ? `${when}, ${-days} days ago` : days === 0 ? `${when}, today` : `${when}, in ${days} days`;
+		return days < 0 ? `${when}, overdue by ${count(-days, 'day')}` : days === 0 ? `${when}, today` : `${when}, in ${count(days, 'day')}`;
 	};
 </script>
 
@@ -61,9 +62,9 @@
 						</p>
 					</div>
 					<div class="small">
-						<p><strong>Next:</strong> {one.next.text}</p>
+						<p><strong>Next:</strong> <a href="/enquiries/{one.id}/{one.next.step}">{one.next.text}</a></p>
 						{#if one.due}<p class="mt-1">{one.due.what}: {due(one.due.due)}</p>{/if}
-						<p class="soft mt-1">{one.lines} lines · you are {one.role}</p>
+						<p class="soft mt-1">{count(one.lines, 'line')} · you are {one.role}</p>
 					</div>
 				</li>
 			{/each}

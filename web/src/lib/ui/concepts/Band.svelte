@@ -1,5 +1,6 @@
 <!-- One concept as a band: its headings per vocabulary, its words in families, its strands, and what is parked. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
@@ -10,6 +11,7 @@
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import { collectionFor, takeBench } from '$lib/work/context';
+	import { Draft } from '$lib/work/draft.svelte';
 	import { headingFacts } from '$lib/work/headings';
 	import { addWords, hueOf, moveTerm, reachSign, takeUp } from '$lib/work/terms';
 	import Chips from './Chips.svelte';
@@ -52,7 +54,8 @@
 	}
 	const concepts = $derived(enquiry.document.concepts);
 	const letter = $derived(conceptLetter(index));
-	let typed = $state('');
+	/** Words that are typed and not added. */
+	const draft = new Draft(`${enquiry.id} ${untrack(() => concept.id)}`);
 	let said = $state<string | null>(null);
 	let pieces = $state.raw<readonly string[]>([]);
 	let pasted = $state<string | null>(null);
@@ -74,20 +77,20 @@
 	};
 
 	function add(park = false) {
-		if (typed.trim() === '') return;
+		if (draft.text.trim() === '') return;
 		if (park) {
-			enquiry.edit('park a find', takeUp.park(concept, typed));
-			typed = '';
+			enquiry.edit('park a find', takeUp.park(concept, draft.text));
+			draft.text = '';
 			return;
 		}
-		if (isList(typed)) {
-			pasted = typed;
+		if (isList(draft.text)) {
+			pasted = draft.text;
 			return;
 		}
-		const adding = addWords(concept, typed);
+		const adding = addWords(concept, draft.text);
 		said = adding.said;
 		pieces = adding.pieces;
-		if (adding.edits.length > 0 && enquiry.edit('add a word', adding.edits)) typed = '';
+		if (adding.edits.length > 0 && enquiry.edit('add a word', adding.edits)) draft.text = '';
 	}
 	function takePiece(piece: string) {
 		const adding = addWords(concept, piece);
@@ -95,7 +98,7 @@
 		pieces = pieces.filter((one) => one !== piece);
 		if (pieces.length > 0) return;
 		said = null;
-		typed = '';
+		draft.text = '';
 	}
 	function dropped(list: 'headings' | 'words' | 'parked', id: string, after: string | null) {
 		const from = listOf(list, id);
@@ -240,13 +243,13 @@
 						style="field-sizing: content; max-height: 12rem"
 						aria-label="Add words to {concept.name}"
 						placeholder="A word or phrase, or paste a list"
-						bind:value={typed}
+						bind:value={draft.text}
 						oninput={() => (pasted = null)}
 						onpaste={(event) => {
 							const text = event.clipboardData?.getData('text') ?? '';
-							if (typed.trim() !== '' || !isList(text)) return;
+							if (draft.text.trim() !== '' || !isList(text)) return;
 							event.preventDefault();
-							typed = text;
+							draft.text = text;
 							pasted = text;
 						}}
 						onkeydown={(event) => {
@@ -265,7 +268,7 @@
 						{letter}
 						over={(added) => {
 							pasted = null;
-							if (added) typed = '';
+							if (added) draft.text = '';
 						}}
 					/>
 				{/if}

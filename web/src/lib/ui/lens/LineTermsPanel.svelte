@@ -22,7 +22,7 @@
 		const timer = setTimeout(() => {
 			void fetch(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, { signal: asking.signal })
 				.then(async (response) => {
-					terms = response.ok ? ((await response.json()) as LineTerms) : null;
+					terms = response.ok ? ((await response.json()) as LineTerms | null) : null;
 					of = line;
 				})
 				.catch(() => undefined); // Moved on, or the server is away: what is shown stays.

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { goto } from '$app/navigation';
+	import { afterNavigate, goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
@@ -81,6 +81,13 @@
 		} else return;
 		event.preventDefault();
 	}
+	// A step begins at its heading: from there the next Tab reaches its first control, and a reader says where one is.
+	afterNavigate(({ from, to }) => {
+		if (!from || !to || from.url.pathname === to.url.pathname || window.document.activeElement !== window.document.body) return;
+		const heading = window.document.querySelector<HTMLElement>('#content h1');
+		heading?.setAttribute('tabindex', '-1');
+		heading?.focus({ preventScroll: true });
+	});
 </script>
 
 <svelte:window onkeydown={key} />

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { FRAMEWORKS, conceptLetter, dropConcept, restoreConcept, toText, type FrameworkName } from '@wide-lantern/core/editor';
+	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
@@ -56,8 +57,7 @@
 	function fate(part: (typeof document.parts)[number], chosen: string) {
 		const own = conceptOf(part);
 		const hasLines = document.lines.some((line) => line.concept === own?.id);
-		if (chosen === 'new') toConcept(part);
-		else if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0)) leaveConceptOut(part, own.id);
+		if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0)) leaveConceptOut(part, own.id);
 		else if (own?.dropped && chosen === own.id) searchAgain(part, own.id);
 		else
 			enquiry.edit('place a part of the question', [
@@ -92,10 +92,10 @@
 						<select class="ask w-full" disabled={!enquiry.editable} value={conceptOf(part)?.dropped ? 'out' : (part.concept ?? (part.leftOut === null ? '' : 'out'))} onchange={(event) => fate(part, event.currentTarget.value)}>
 							<option value="">not decided</option>
 							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}>{conceptLetter(at)} {concept.name}</option>{/each}
-							<option value="new">a new concept</option>
 							<option value="out">left out</option>
 						</select>
 					</label>
+					{#if enquiry.editable && part.concept === null}<button class="do bare small" onclick={() => toConcept(part)} aria-label="Search {part.name} as a new concept"><Plus size={14} /> A new concept</button>{/if}
 					{#if part.concept !== null && conceptOf(part)?.dropped}<EditText at={['concepts', part.concept, 'dropped', 'reason']} label="Reason for leaving {part.name} out" long placeholder="Because …" />
 					{:else if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" long placeholder="Because …" />{/if}
 				</td>

@@ -4,13 +4,14 @@
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Band from '$lib/ui/concepts/Band.svelte';
 	import { takeBench } from '$lib/work/context';
+	import { Draft } from '$lib/work/draft.svelte';
 	import { Fresh } from '$lib/work/fresh.svelte';
 	import { newConcept } from '$lib/work/terms';
 
 	const { enquiry } = takeBench();
 	const document = $derived(enquiry.document);
 	const counts = new Fresh<{ revision: number; counts: Record<string, number>; used: Record<string, string[]>; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
-	let freshName = $state('');
+	const freshName = new Draft(`${enquiry.id} concept`);
 
 	onMount(() => () => counts.stop());
 	$effect(() => {
@@ -23,9 +24,9 @@
 
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
-		if (freshName.trim() === '') return;
-		enquiry.edit('add a concept', [{ do: 'insert', in: ['concepts'], item: newConcept(freshName.trim()), after: document.concepts.at(-1)?.id ?? null }]);
-		freshName = '';
+		if (freshName.text.trim() === '') return;
+		enquiry.edit('add a concept', [{ do: 'insert', in: ['concepts'], item: newConcept(freshName.text.trim()), after: document.concepts.at(-1)?.id ?? null }]);
+		freshName.text = '';
 	}
 	function move(index: number, by: -1 | 1) {
 		const concept = document.concepts[index];
@@ -51,7 +52,7 @@
 
 {#if enquiry.editable}
 	<form class="mt-6 flex max-w-xl gap-2" onsubmit={addConcept}>
-		<label class="flex-1"><span class="sr">Name of a new concept</span><input class="ask" placeholder="A new concept, such as Delirium" bind:value={freshName} /></label>
+		<label class="flex-1"><span class="sr">Name of a new concept</span><input class="ask" placeholder="A new concept, such as Delirium" bind:value={freshName.text} /></label>
 		<button class="do" class:first={document.concepts.length === 0}><Plus size={15} /> Add concept</button>
 	</form>
 {/if}
