@@ -35,7 +35,7 @@ test('a pasted list is split, cleaned, compared, looked over, and added in one s
 	await expect(list).toContainText('8 terms, 5 new');
 	await expect(list.getByRole('button', { name: /^Add \d/ })).toBeFocused();
 	await expect(list).toContainText('toothbrush covered by tooth* already');
-	await expect(list).toContainText('chlorhexidine is there already');
+	await expect(list).toContainText('chlorhexidine is already there');
 	await expect(list).toContainText('“lamp AND light”: A term is one word, phrase or proximity');
 	await list.getByRole('button', { name: 'mouth care', exact: true }).click();
 	// What is covered is not ticked; the rest is.
@@ -95,7 +95,7 @@ test('chips move by mouse and by menu, stand in two bands and say so, are parked
 	await field.fill('ask the nurses');
 	await field.press('Alt+Enter');
 	await expect(parked).toContainText('ask the nurses');
-	await parked.getByRole('button', { name: 'Take pneumonias up' }).click();
+	await parked.getByRole('button', { name: 'Use pneumonias' }).click();
 	await expect(words(page, 'A')).toHaveText([/^pneumonias/]);
 	await expect(parked).not.toContainText('pneumonias');
 	await saved(page);

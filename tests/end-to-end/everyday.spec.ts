@@ -179,7 +179,7 @@ test('words that are typed and not added wait for their writer, and a step begin
 	await page.getByLabel('Add words to Music').click();
 	await types(page, 'singing in cho');
 	await page.getByRole('link', { name: 'Brief' }).click();
-	await expect(page.getByLabel('Question')).toBeVisible();
+	await expect(page.getByRole('textbox', { name: 'Question', exact: true })).toBeVisible();
 	await page.getByRole('link', { name: 'Concepts' }).click();
 	await expect(page.getByLabel('Add words to Music')).toHaveValue('singing in cho');
 	await page.reload();

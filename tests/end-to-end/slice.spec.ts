@@ -64,7 +64,7 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await surgery.getByLabel(/^Add words/).press('Enter');
 		await expect(surgery.getByText('This reads like a whole sentence')).toBeVisible();
 		await surgery.getByRole('button', { name: 'heart surgery help' }).click();
-		await surgery.getByRole('button', { name: 'Take out "heart surgery help"' }).click();
+		await surgery.getByRole('button', { name: 'Remove "heart surgery help"' }).click();
 		await surgery.getByLabel(/^Add words/).fill('cardiac surg*\n"open-heart surgery"\n(cardiac OR heart) WITHIN/3 (surg* OR operat*)');
 		await surgery.getByLabel(/^Add words/).press('Enter');
 		await expect(surgery.getByRole('button', { name: 'Add 3 words to A' })).toBeFocused();

@@ -157,7 +157,7 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 	await page.getByRole('button', { name: 'Keep this version' }).click();
 	await expect(page.getByText('Kept as “First draft”.')).toBeVisible();
 	await page.getByRole('tab', { name: 'Trials' }).click();
-	const trial = page.getByRole('row', { name: /Words of B Intervention in titles only/ });
+	const trial = page.getByRole('row', { name: /Words of B Music in titles only/ });
 	await expect(trial).toContainText('12');
 	await trial.getByRole('button', { name: 'Keep' }).click();
 	await expect(page.locator('.cm-line').nth(1)).toHaveText('ti:(music* OR song* OR singing)');

@@ -395,7 +395,7 @@ function closedUp(name: string): string | null {
 function otherNumber(name: string): string | null {
 	if (
 		/[,:;()-]|\d/.test(name) ||
-		/ (of|the|in|from|and|to|for|that|as|too|by|on|at|with|who|after|without|between) |^\w+ing [^ ]+$/i.test(name) ||
+		/ (of|the|in|from|and|to|for|that|as|too|by|on|at|with|who|after|without|between) |^\w+ing (a |an )?[^ ]+$/i.test(name) ||
 		/(sis|tis|ses|tides|ies of|culi|tomy|tomies|ics|ing|ness|ity|ism|care|sleep|us|ss|home|blood|money|soon|together|told)$/i.test(name)
 	)
 		return null;

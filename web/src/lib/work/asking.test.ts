@@ -58,7 +58,7 @@ describe('looking up and comparing', () => {
 	it('asks with what was typed, whatever it holds', async () => {
 		const asked = server(() => answer(200, { matches: [], pieces: [] }));
 		await lookUp('skerry', 'a&b=c #1', 'any', signal);
-		expect(asked[0]?.address).toBe('/api/v1/vocabularies/skerry/lookup?q=a%26b%3Dc%20%231&mode=any');
+		expect(asked[0]?.address).toBe('/api/v1/vocabularies/skerry/lookup?q=a%26b%3Dc%20%231&mode=any&most=100');
 	});
 	it('says the server’s sentence where it refuses', async () => {
 		server(() => answer(404, { message: 'This vocabulary is not loaded here.' }));

@@ -46,7 +46,7 @@ export interface LookedUp {
 
 /** Looks words up in a vocabulary. @throws with the server's sentence */
 export async function lookUp(vocabulary: string, words: string, mode: LookupMode, signal: AbortSignal): Promise<LookedUp> {
-	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(words)}&mode=${mode}`, { signal });
+	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(words)}&mode=${mode}&most=100`, { signal });
 	const answer = (await response.json()) as Partial<LookedUp> & { message?: string };
 	if (!response.ok) throw new Error(answer.message ?? 'The vocabulary could not be read.');
 	return { matches: answer.matches ?? [], pieces: answer.pieces ?? [] };

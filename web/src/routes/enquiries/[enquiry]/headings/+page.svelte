@@ -40,7 +40,9 @@
 	let current = $state.raw<{ readonly vocabulary: string; readonly id: string } | null>(null);
 	let failed = $state('');
 	/** How many of each vocabulary are shown; the strategy's own has more room. */
-	const room = (at: number) => (typed.trim() === '' ? 12 : at === 0 ? 12 : 5);
+	const room = (at: number) => (wide.has(groups[at]?.vocabulary ?? '') ? 100 : typed.trim() === '' || at === 0 ? 12 : 5);
+	/** Vocabularies whose whole list is shown, until other words are typed. */
+	let wide = $state.raw<ReadonlySet<string>>(new Set());
 	const listed = $derived(groups.flatMap((group, at) => group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))));
 	let asking: AbortController | null = null;
 
@@ -57,6 +59,7 @@
 			.then((found) => {
 				if (turn.signal.aborted) return;
 				groups = found;
+				wide = new Set();
 				failed = '';
 				const best = found.find((one) => one.matches.length > 0);
 				if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
@@ -155,6 +158,8 @@
 								{#if !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
 							{/each}
 						</ul>
+						{#if group.matches.length > room(at)}<button class="do bare small" onclick={() => (wide = new Set([...wide, group.vocabulary]))}>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button>
+						{:else if group.matches.length === 100}<p class="soft small">These are the first 100. One more word finds fewer.</p>{/if}
 					</section>
 				{:else}<p class="soft small">Reading the vocabulary …</p>{/each}
 			</div>

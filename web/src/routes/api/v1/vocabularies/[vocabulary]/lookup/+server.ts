@@ -13,7 +13,9 @@ export const GET = async ({ params, url }) => {
 	const short = (heading: { id: string; label: string }) => ({ id: heading.id, label: heading.label, narrower: vocabulary.narrower(heading.id).length });
 	if (typed.trim() === '') return json({ matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label })) });
 	const mode = MODES.find((one) => one === url.searchParams.get('mode')) ?? 'all';
-	const matches = lookup.find(typed, 25, mode).map(({ heading, reason, name }) => ({ ...short(heading), reason, name }));
+	// Whoever types in the sheet sees a few; whoever looks for headings can have a hundred.
+	const most = url.searchParams.get('most') === '100' ? 100 : 25;
+	const matches = lookup.find(typed, most, mode).map(({ heading, reason, name }) => ({ ...short(heading), reason, name }));
 	// A phrase that is no name itself is taken to pieces, so that nothing of it is lost from sight.
 	const whole = matches.some((one) => one.reason === 'heading' || one.reason === 'entry-term');
 	const pieces = whole
