@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { buildIndex } from '../collection/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { blankHeading, Vocabulary } from '../vocabulary/index.ts';
-import { headingFigures } from './index.ts';
+import { headingFigures, type Branch } from './index.ts';
 
 const heading = (id: string, label: string, broader: string[], entryTerms: string[] = []) => ({
 	...blankHeading(id, label),
@@ -35,30 +35,44 @@ const record: fc.Arbitrary<BibliographicRecord> = fc
 	.record({ headings: assigned, titles: fc.constantFrom('a bright lamp', 'the lantern', 'no light', 'lamp bright').map((one) => [one]) })
 	.map((one) => ({ ...blankRecord('x'), ...one }));
 
+/** Ways to take heading 1, with the headings that then count. */
+const WAYS: readonly (readonly [Branch, readonly string[]])[] = [
+	[{ reach: 'this' }, ['1']],
+	[{ reach: 'narrower', except: [] }, ['1', '2', '3']],
+	[{ reach: 'narrower', except: ['3'] }, ['1', '2']],
+	[{ reach: 'picked', picked: ['3'] }, ['1', '3']]
+];
+
 describe('what a heading brings', () => {
 	it('is what counting record by record gives', () => {
 		fc.assert(
-			fc.property(fc.array(record, { minLength: 1, maxLength: 20 }), (records) => {
+			fc.property(fc.array(record, { minLength: 1, maxLength: 20 }), fc.constantFrom(...WAYS), (records, [way, kept]) => {
 				const index = buildIndex(
 					records.map((one, at) => ({ ...one, id: `R${at}` })),
 					(_, id) => vocabulary.get(id)?.label
 				);
-				const figures = headingFigures(index, vocabulary, '1');
+				const figures = headingFigures(index, vocabulary, '1', way);
 				const branch = ['1', '2', '3'];
 				const count = (test: (one: BibliographicRecord) => boolean) => records.filter(test).length;
 				const has = (one: BibliographicRecord, ids: readonly string[], test: (each: BibliographicRecord['headings'][number]) => boolean = () => true) =>
 					one.headings.some((each) => ids.includes(each.heading) && test(each));
-				expect(figures?.all).toEqual({ alone: count((one) => has(one, ['1'])), narrower: count((one) => has(one, branch)) });
+				expect(figures?.all).toEqual({
+					alone: count((one) => has(one, ['1'])),
+					narrower: count((one) => has(one, branch)),
+					taken: count((one) => has(one, kept))
+				});
 				expect(figures?.main).toEqual({
 					alone: count((one) => has(one, ['1'], (each) => each.main)),
-					narrower: count((one) => has(one, branch, (each) => each.main))
+					narrower: count((one) => has(one, branch, (each) => each.main)),
+					taken: count((one) => has(one, kept, (each) => each.main))
 				});
 				expect(figures?.qualifiers).toEqual(
 					['care', 'harm'].map((name) => ({
 						code: name.slice(0, 1),
 						name,
 						alone: count((one) => has(one, ['1'], (each) => each.qualifiers.includes(name))),
-						narrower: count((one) => has(one, branch, (each) => each.qualifiers.includes(name)))
+						narrower: count((one) => has(one, branch, (each) => each.qualifiers.includes(name))),
+						taken: count((one) => has(one, kept, (each) => each.qualifiers.includes(name)))
 					}))
 				);
 				for (const { id, records: own, unique } of figures?.brings ?? []) {

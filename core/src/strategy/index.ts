@@ -37,7 +37,7 @@ export { cleanPasted, cutLabel, readStrategyText, strategyText, type CleanedLine
 export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
-export { headingFigures, type HeadingFigures, type Reaches } from './heading-figures.ts';
+export { headingFigures, type Branch, type HeadingFigures, type Reaches } from './heading-figures.ts';
 export {
 	PART_KINDS,
 	partSchema,

@@ -1,7 +1,7 @@
 <!-- What a heading brings and costs on the collection: its breadth in five steps, what each narrower one adds, and what narrowing would lose. -->
 <script lang="ts">
 	import type { HeadingFigures } from '@wide-lantern/core';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { counted, records } from '$lib/work/fresh.svelte';
 	import type { Taking } from '$lib/work/terms';
 
 	interface Props {
@@ -16,17 +16,18 @@
 	}
 	let { vocabulary, heading, collection, taking, narrowing, turn }: Props = $props();
 	type Figures = HeadingFigures & { readonly collection: string; readonly takenOn: string };
-	const picked = $derived(taking.reach === 'picked' ? taking.picked.join(' ') : '');
+	/** How it is taken, for the address. */
+	const way = $derived(new URLSearchParams({ reach: taking.reach, ...(taking.reach === 'picked' ? { picked: taking.picked.join(' ') } : taking.reach === 'narrower' ? { except: (taking.except ?? []).join(' ') } : {}) }).toString());
 	const narrower = $derived(taking.reach === 'narrower');
 	/** The figures shown stay until newer ones have come. */
 	let figures = $state.raw<Figures | null>(null);
-	/** The picks that they belong to: counts of older ones are dimmed. */
+	/** The way of taking that they belong to: counts of older ones are dimmed. */
 	let countedFor = $state('');
 	let failed = $state('');
 	$effect(() => {
-		const asked = picked;
+		const asked = way;
 		const leaving = new AbortController();
-		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&picked=${encodeURIComponent(asked)}`, { signal: leaving.signal })
+		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`, { signal: leaving.signal })
 			.then(async (response) => {
 				const answer = (await response.json()) as Figures & { message?: string };
 				if (!response.ok) throw new Error(answer.message ?? 'The figures could not be read.');
@@ -63,8 +64,10 @@
 			{/each}
 		</ol>
 	</section>
-	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== picked}>
-			Hand-picked: <b class="figure">{counted(figures.picked)}</b> records, {counted(figures.all.narrower - figures.picked)} fewer than with narrower.
+	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== way}>
+			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {counted(figures.all.narrower - figures.all.taken)} fewer than with narrower.
+		</p>{:else if narrower && (taking.except ?? []).length > 0}<p class="mt-2" class:dim={countedFor !== way}>
+			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {counted(figures.all.narrower - figures.all.taken)} fewer than with all of them.
 		</p>{/if}
 	{#if narrower && figures.brings.length > 1}
 		<details class="mt-3">
@@ -80,7 +83,7 @@
 		</details>
 	{/if}
 	{#if figures.all.narrower > 0}
-		{@const whole = narrower ? figures.all.narrower : figures.all.alone}
+		{@const whole = figures.all.taken}
 		<details class="mt-2">
 			<summary>Narrow this heading, and what that would lose</summary>
 			<p class="small soft mt-1">Main topic and qualifiers lose relevant records in exhaustive searches; they are for results that would be unmanageable otherwise.</p>
@@ -90,10 +93,10 @@
 					<tr
 						><td
 							>{#if narrowing}<label class="tick"><input type="checkbox" checked={taking.main} onchange={(event) => narrowing({ main: event.currentTarget.checked })} /> main topic</label>{:else}main topic{/if}</td
-						><td class="figure">{counted(narrower ? figures.main.narrower : figures.main.alone)}</td><td class="figure">{counted(whole - (narrower ? figures.main.narrower : figures.main.alone))}</td></tr
+						><td class="figure">{counted(figures.main.taken)}</td><td class="figure">{counted(whole - figures.main.taken)}</td></tr
 					>
 					{#each figures.qualifiers as one (one.code)}
-						{@const left = narrower ? one.narrower : one.alone}
+						{@const left = one.taken}
 						<tr
 							><td
 								>{#if narrowing}<label class="tick"

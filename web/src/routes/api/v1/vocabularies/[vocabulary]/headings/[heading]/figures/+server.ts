@@ -8,11 +8,19 @@ export const GET = async ({ params, url }) => {
 	const [open, collection] = await Promise.all([openVocabulary(params.vocabulary), openCollection(url.searchParams.get('collection') ?? '')]);
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
 	if (!collection) error(404, { message: 'This collection is not loaded here. Choose one on the Brief; counts come from it.' });
-	const picked = (url.searchParams.get('picked') ?? '')
-		.split(' ')
-		.filter((one) => one !== '')
-		.slice(0, 2_000);
-	const figures = headingFigures(collection.index, open.vocabulary, params.heading, picked);
+	const ids = (name: string) =>
+		(url.searchParams.get(name) ?? '')
+			.split(' ')
+			.filter((one) => one !== '')
+			.slice(0, 2_000);
+	const reach = url.searchParams.get('reach');
+	const branch =
+		reach === 'picked'
+			? ({ reach, picked: ids('picked') } as const)
+			: reach === 'narrower'
+				? ({ reach, except: ids('except') } as const)
+				: ({ reach: 'this' } as const);
+	const figures = headingFigures(collection.index, open.vocabulary, params.heading, branch);
 	if (!figures) error(404, { message: 'This heading is not in the vocabulary.' });
 	return json({ collection: collection.name, takenOn: collection.takenOn, ...figures });
 };
