@@ -68,6 +68,13 @@ test('Enter ends a line that ends in a whole reference; an offer is taken by Tab
 	expect((await texts(page))[7]).toMatch(/\{Fear\}$/);
 });
 
+test('Enter before a bracket or quotes that closed by themselves ends the line', async ({ page }) => {
+	await sheet(page);
+	await types(page, '(light* OR "night lamp\nfloor*\n#1 AND #2');
+	await rests(page);
+	expect(await texts(page)).toEqual(['(light* OR "night lamp")', 'floor*', '#1 AND #2']);
+});
+
 test('Enter behind a heading that was typed whole keeps it as typed', async ({ page }) => {
 	await sheet(page);
 	await types(page, '{Anxiety');

@@ -63,6 +63,15 @@
 		return complete ? insertNewline(view) : true;
 	}
 
+	/** Enter before brackets and quotes that closed by themselves ends the line behind them: nobody means them for the next line. */
+	function leaveClosed(view: EditorView): boolean {
+		const { head, empty } = view.state.selection.main;
+		const line = view.state.doc.lineAt(head);
+		if (!empty || head === line.from || !/^[)"]+\s*$/.test(line.text.slice(head - line.from))) return false;
+		view.dispatch({ selection: { anchor: line.to }, userEvent: 'select' });
+		return insertNewline(view);
+	}
+
 	/** The lines that a selection covers; one that ends where the next line begins does not include that line. */
 	function linesSelected({ doc, selection }: EditorState): readonly [first: number, last: number] {
 		const { from, to } = selection.main;
@@ -359,7 +368,7 @@
 						{ key: 'Tab', run: acceptOffer },
 						...closeBracketsKeymap,
 						...completionKeymap,
-						{ key: 'Enter', run: (view) => leaveHeading(view) || insertNewline(view) },
+						{ key: 'Enter', run: (view) => leaveHeading(view) || leaveClosed(view) || insertNewline(view) },
 						...defaultKeymap
 					]),
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
