@@ -111,7 +111,7 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 			.getByRole('group', { name: 'Sources' })
 			.getByRole('button', { name: /Corran/ })
 			.click();
-		await page.getByRole('button', { name: /Take the likeliest/ }).click();
+		await page.getByRole('button', { name: /Choose the likeliest/ }).click();
 		await page.locator('[data-note="decided"]').first().waitFor();
 		await page.getByRole('button', { name: 'Run by connection' }).click();
 		await page

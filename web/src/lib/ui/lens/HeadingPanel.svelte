@@ -256,28 +256,4 @@
 	.wide {
 		max-width: 44rem;
 	}
-	.reach :global(.segments) {
-		display: inline-flex;
-		flex-wrap: wrap;
-		border: 1px solid var(--edge);
-		border-radius: 4px;
-		overflow: hidden;
-		background: var(--sheet);
-	}
-	.reach :global(.segment) {
-		padding: 3px 10px;
-		cursor: pointer;
-		border-right: 1px solid var(--rule);
-	}
-	.reach :global(.segment:last-of-type) {
-		border-right: 0;
-	}
-	.reach :global(.segment[data-state='checked']) {
-		background: var(--ink);
-		color: var(--paper);
-	}
-	.reach :global(.segment:has(input:focus-visible)) {
-		outline: 2px solid var(--focus);
-		outline-offset: -2px;
-	}
 </style>
