@@ -164,9 +164,9 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 	await page.getByRole('tab', { name: 'Limits' }).click();
 	await page.getByLabel('Value').fill('2015-');
 	await expect(page.locator('[data-limit]')).toContainText('leaves');
-	await expect(page.getByRole('button', { name: 'Put it in as line 4' })).toBeDisabled();
+	await expect(page.getByRole('button', { name: 'Insert as line 4' })).toBeDisabled();
 	await page.getByLabel('Reason, kept with the line').fill('Players became common then');
-	await page.getByRole('button', { name: 'Put it in as line 4' }).click();
+	await page.getByRole('button', { name: 'Insert as line 4' }).click();
 	await expect(page.locator('.cm-line').nth(3)).toHaveText('#3 AND yr:2015-');
 	await settled(page);
 
