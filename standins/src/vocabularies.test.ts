@@ -34,17 +34,21 @@ describe('scope notes', () => {
 });
 
 describe('trade names of medicines', () => {
-	const traded = (vocabulary: typeof skerry) =>
-		vocabulary.headings.flatMap(({ label, entryTerms }) => entryTerms.filter((term) => TRADE.test(term)).map((term) => ({ term, label })));
+	interface Traded {
+		readonly trade: string;
+		readonly medicine: string;
+	}
+	const traded = (vocabulary: typeof skerry): Traded[] =>
+		vocabulary.headings.flatMap(({ label, entryTerms }) => entryTerms.filter((name) => TRADE.test(name)).map((trade) => ({ trade, medicine: label })));
 	it('are entry terms of the medicine, the same ones in both vocabularies', () => {
-		const inCorran = new Map(traded(corran).map(({ term, label }) => [term, label]));
+		const inCorran = new Map(traded(corran).map(({ trade, medicine }) => [trade, medicine]));
 		expect(inCorran.size).toBeGreaterThan(500);
 		const inSkerry = traded(skerry);
 		expect(inSkerry.length).toBeGreaterThan(100);
-		expect(inSkerry.filter(({ term, label }) => inCorran.get(term)?.toLowerCase() !== label.toLowerCase())).toEqual([]);
+		expect(inSkerry.filter(({ trade, medicine }) => inCorran.get(trade)?.toLowerCase() !== medicine.toLowerCase())).toEqual([]);
 	});
 	it('belong to one medicine each', () => {
-		const terms = traded(corran).map(({ term }) => term);
-		expect(new Set(terms).size).toBe(terms.length);
+		const trades = traded(corran).map(({ trade }) => trade);
+		expect(new Set(trades).size).toBe(trades.length);
 	});
 });

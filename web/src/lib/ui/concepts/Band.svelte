@@ -198,7 +198,7 @@
 			<label class="grow"
 				><span class="sr">Reason for leaving {concept.name} out</span><input class="ask w-full" bind:value={leaving} placeholder="Why the search leaves it out; its lines stay, and no line combines it" {@attach (input) => input.focus()} /></label
 			>
-			<button class="do first" disabled={leaving.trim() === ''}>Leave it out</button>
+			<button class="do first" disabled={leaving.trim() === ''}>Leave out</button>
 			<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
 		</form>
 	{/if}

@@ -149,7 +149,7 @@
 										<label class="grow"
 											><span class="sr">Reason for leaving it out</span><input class="ask w-full" bind:value={reason} placeholder="Why the search leaves it out: kept in the brief, on the sheet and in the dossier" {@attach (input) => input.focus()} /></label
 										>
-										<button class="do first" disabled={reason.trim() === ''}>Leave it out</button>
+										<button class="do first" disabled={reason.trim() === ''}>Leave out</button>
 										<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
 									</form></td
 								></tr
