@@ -3,6 +3,7 @@
 	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import type { NameOffer } from '$lib/work/names';
 	import { counted } from '$lib/work/fresh.svelte';
+	import { askForFigures } from '$lib/work/figures';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
@@ -16,20 +17,15 @@
 	$effect(() => {
 		// What others and oneself have saved meanwhile changes what is covered.
 		void enquiry.revision;
-		const leaving = new AbortController();
 		const query = new URLSearchParams({ concept: concept.id, vocabulary, heading });
-		fetch(`/api/v1/enquiries/${enquiry.id}/names?${query}`, { signal: leaving.signal })
-			.then(async (response) => {
-				const answer = (await response.json()) as { names?: NameOffer[]; more?: number; message?: string };
-				if (!response.ok || !answer.names) throw new Error(answer.message ?? 'The names could not be read.');
+		return askForFigures<{ names: readonly NameOffer[]; more?: number }>(`/api/v1/enquiries/${enquiry.id}/names?${query}`, {
+			told(answer) {
 				names = answer.names;
 				more = answer.more ?? 0;
 				failed = '';
-			})
-			.catch((error: unknown) => {
-				if (!leaving.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; the names may be older.' : error.message;
-			});
-		return () => leaving.abort();
+			},
+			failed: (message) => (failed = message)
+		});
 	});
 	/** The first form of each name that nothing covers, without those that another of them covers. */
 	const open = $derived(withoutCovered((names ?? []).flatMap((one) => one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text))));

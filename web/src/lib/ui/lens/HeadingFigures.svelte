@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { HeadingFigures } from '@wide-lantern/core';
 	import { counted, records } from '$lib/work/fresh.svelte';
+	import { askForFigures } from '$lib/work/figures';
 	import type { Taking } from '$lib/work/terms';
 
 	interface Props {
@@ -26,19 +27,14 @@
 	let failed = $state('');
 	$effect(() => {
 		const asked = way;
-		const leaving = new AbortController();
-		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`, { signal: leaving.signal })
-			.then(async (response) => {
-				const answer = (await response.json()) as Figures & { message?: string };
-				if (!response.ok) throw new Error(answer.message ?? 'The figures could not be read.');
+		return askForFigures<Figures>(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`, {
+			told(answer) {
 				figures = answer;
 				countedFor = asked;
 				failed = '';
-			})
-			.catch((error: unknown) => {
-				if (!leaving.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; the figures may be older.' : error.message;
-			});
-		return () => leaving.abort();
+			},
+			failed: (message) => (failed = message)
+		});
 	});
 	const STEPS = ['As a main topic', 'This one', 'With narrower', 'And its name as text words', 'And all its names as text words'] as const;
 	/** Sizes compare by powers of ten, as everywhere. */

@@ -3,6 +3,7 @@
 	import type { HeadingHistory } from '@wide-lantern/core';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { counted } from '$lib/work/fresh.svelte';
+	import { askForFigures } from '$lib/work/figures';
 	import { takeBench } from '$lib/work/context';
 	import { earlierAdvice, searchedFrom } from '$lib/work/history';
 
@@ -17,13 +18,20 @@
 	let { vocabulary, heading, label, collection, takeEarlier }: Props = $props();
 	const { enquiry } = takeBench();
 	const from = $derived(searchedFrom(enquiry.document));
-	const asked = $derived(
-		fetch(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/history?collection=${encodeURIComponent(collection)}`).then(async (response) => {
-			const answer = (await response.json()) as HeadingHistory & { collection: string; takenOn: string; message?: string };
-			if (!response.ok) throw new Error(answer.message ?? 'The years could not be read.');
-			return answer;
-		})
-	);
+	type History = HeadingHistory & { readonly collection: string; readonly takenOn: string };
+	let told = $state.raw<{ readonly heading: string; readonly history: History } | null>(null);
+	let failed = $state('');
+	$effect(() => {
+		const asked = `${vocabulary}/headings/${encodeURIComponent(heading)}`;
+		return askForFigures<History>(`/api/v1/vocabularies/${asked}/history?collection=${encodeURIComponent(collection)}`, {
+			told(history) {
+				told = { heading: asked, history };
+				failed = '';
+			},
+			failed: (message) => (failed = message)
+		});
+	});
+	const history = $derived(told?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? told.history : null);
 	const taken = (id: string) => enquiry.document.concepts.some((concept) => concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id));
 	const option = (history: HeadingHistory) => ({
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
@@ -51,9 +59,10 @@
 	const sum = (history: HeadingHistory, of: 'records' | 'earlier' | 'bare' | 'all') => history.years.reduce((all, one) => all + one[of], 0);
 </script>
 
-{#await asked}
-	<p class="small soft mt-4">Reading its years …</p>
-{:then history}
+{#if failed}<p class="say fault small mt-3" role="alert">{failed}</p>{/if}
+{#if !history}
+	{#if !failed}<p class="small soft mt-4">Reading its years …</p>{/if}
+{:else}
 	<section class="mt-4" aria-label="Its years">
 		<h3>Its years</h3>
 		{#each history.before as old (old.label)}
@@ -79,6 +88,4 @@
 			rows={history.years.filter((one) => one.all > 0).map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}
 		/>
 	</section>
-{:catch error}
-	<p class="say fault small mt-3" role="alert">{error instanceof Error ? error.message : 'Its years could not be read.'}</p>
-{/await}
+{/if}

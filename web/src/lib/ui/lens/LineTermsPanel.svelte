@@ -3,6 +3,7 @@
 	import { untrack } from 'svelte';
 	import { withoutSide } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import type { LineTerms } from '$lib/work/sheet';
 
@@ -17,20 +18,13 @@
 		void revision;
 		const line = id;
 		if (line !== untrack(() => of)) all = false;
-		const asking = new AbortController();
-		// While somebody types, only the last state is asked for.
-		const timer = setTimeout(() => {
-			void fetch(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, { signal: asking.signal })
-				.then(async (response) => {
-					terms = response.ok ? ((await response.json()) as LineTerms | null) : null;
-					of = line;
-				})
-				.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
-		}, 250);
-		return () => {
-			clearTimeout(timer);
-			asking.abort();
-		};
+		return askForFigures<LineTerms | null>(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, {
+			after: 250,
+			told(answer) {
+				terms = answer;
+				of = line;
+			}
+		});
 	});
 	/** Drops a term that another one covers: the set stays the same, whatever the collection. */
 	function drop(nth: number, text: string) {

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import type { RecordWhy } from '$lib/work/records';
 
@@ -11,13 +12,7 @@
 	$effect(() => {
 		const asked = record;
 		void enquiry.revision;
-		const asking = new AbortController();
-		void fetch(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, { signal: asking.signal })
-			.then(async (response) => {
-				why = response.ok ? { record: asked, answer: (await response.json()) as RecordWhy } : null;
-			})
-			.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
-		return () => asking.abort();
+		return askForFigures<RecordWhy>(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, { told: (answer) => (why = { record: asked, answer }) });
 	});
 	const answer = $derived(why?.record === record ? why.answer : null);
 	function nameOf(lines: readonly string[]): { readonly letter: string | null; readonly hue: number; readonly name: string } {

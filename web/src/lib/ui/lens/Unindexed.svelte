@@ -1,6 +1,7 @@
 <!-- How much of what a concept's lines retrieve carries no heading at all, by year: no line of headings can find it. -->
 <script lang="ts">
 	import { counted } from '$lib/work/fresh.svelte';
+	import { askForFigures } from '$lib/work/figures';
 	import { takeBench } from '$lib/work/context';
 
 	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
@@ -13,12 +14,7 @@
 	let told = $state.raw<Years | null>(null);
 	$effect(() => {
 		void revision;
-		const leaving = new AbortController();
-		fetch(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, { signal: leaving.signal })
-			.then(async (response) => (told = response.ok ? ((await response.json()) as Years) : null))
-			// Older figures stay; they are asked again with the next revision.
-			.catch(() => undefined);
-		return () => leaving.abort();
+		return askForFigures<Years>(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, { told: (answer) => (told = answer) });
 	});
 	const share = (bare: number, all: number) => (all === 0 ? '' : `${Math.round((100 * bare) / all)} %`);
 </script>

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { fieldAt, foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import Proposals from './Proposals.svelte';
 
@@ -44,18 +45,7 @@
 		excluded = new Set();
 		all = false;
 		said = '';
-		const asking = new AbortController();
-		const timer = setTimeout(() => {
-			void fetch(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { signal: asking.signal })
-				.then(async (response) => {
-					if (response.ok) found = { pattern: asked, answer: (await response.json()) as Variants };
-				})
-				.catch(() => undefined); // Moved on, or the server is away: what is shown stays.
-		}, 200);
-		return () => {
-			clearTimeout(timer);
-			asking.abort();
-		};
+		return askForFigures<Variants>(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { after: 200, told: (answer) => (found = { pattern: asked, answer }) });
 	});
 	const answer = $derived(found && found.pattern === pattern ? found.answer : null);
 	const most = $derived(Math.max(1, ...(answer?.variants.map((one) => one.records) ?? [])));

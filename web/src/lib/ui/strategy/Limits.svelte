@@ -3,6 +3,7 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import { hasErrors, limitLabel, parse, type Edit } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import type { RecordSpread } from '$lib/work/records';
@@ -72,11 +73,7 @@
 	});
 	$effect(() => {
 		void enquiry.revision;
-		const asking = new AbortController();
-		void fetch(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { signal: asking.signal })
-			.then(async (response) => (spread = response.ok ? ((await response.json()) as RecordSpread) : null))
-			.catch(() => undefined); // Moved on, or the server is away: the older figure stays.
-		return () => asking.abort();
+		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { told: (answer) => (spread = answer) });
 	});
 	const lacking = $derived.by(() => {
 		const of = spread?.lacking;

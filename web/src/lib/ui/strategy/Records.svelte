@@ -2,6 +2,7 @@
 <script lang="ts">
 	import BookOpen from '@lucide/svelte/icons/book-open';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import type { RecordPage } from '$lib/work/records';
 	import RecordList from './RecordList.svelte';
@@ -39,25 +40,17 @@
 		}
 		const [wanted, start] = [line, from];
 		if (wanted === null) return;
-		const asking = new AbortController();
 		const query = new URLSearchParams({ line: wanted, from: String(start), order, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
-		void fetch(`/api/v1/enquiries/${enquiry.id}/records?${query}`, { signal: asking.signal }).then(
-			async (response) => {
-				const answer = (await response.json()) as RecordPage & { message?: string };
-				if (response.ok) {
-					page = answer;
-					fault = '';
-					if (jump) {
-						jump = false;
-						requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
-					}
-				} else fault = answer.message ?? 'The records could not be read.';
+		return askForFigures<RecordPage>(`/api/v1/enquiries/${enquiry.id}/records?${query}`, {
+			told(answer) {
+				page = answer;
+				fault = '';
+				if (!jump) return;
+				jump = false;
+				requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
 			},
-			() => {
-				if (!asking.signal.aborted) fault = 'The server cannot be reached; the records shown are older.';
-			}
-		);
-		return () => asking.abort();
+			failed: (message) => (fault = message)
+		});
 	});
 	const named = $derived(aloneIn !== null ? `line ${number(aloneIn)} that are there by line ${number(line)} alone` : `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
 </script>

@@ -3,6 +3,7 @@
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { addWords } from '$lib/work/terms';
 	import type { CommonValues, RecordSpread } from '$lib/work/records';
@@ -15,23 +16,11 @@
 	$effect(() => {
 		void revision;
 		const query = new URLSearchParams({ line, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
-		const asking = new AbortController();
-		const timer = setTimeout(() => {
-			void fetch(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, { signal: asking.signal }).then(
-				async (response) => {
-					const answer = (await response.json()) as RecordSpread & { message?: string };
-					if (response.ok) [spread, fault] = [answer, ''];
-					else fault = answer.message ?? 'The records could not be read.';
-				},
-				() => {
-					if (!asking.signal.aborted) fault = 'The server cannot be reached; what is shown is older.';
-				}
-			);
-		}, 250);
-		return () => {
-			clearTimeout(timer);
-			asking.abort();
-		};
+		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, {
+			after: 250,
+			told: (answer) => ([spread, fault] = [answer, '']),
+			failed: (message) => (fault = message)
+		});
 	});
 	const years = $derived.by(() => {
 		const known = new Map(spread?.years.map((one) => [one.year, one.count]));
