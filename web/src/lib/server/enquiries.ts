@@ -42,6 +42,16 @@ export const editsSchema = {
 		name: { type: 'string', maxLength: 200 },
 		kind: { enum: ['do', 'undo', 'redo', 'aside'] },
 		step: { type: 'string', maxLength: 100 },
+		behind: {
+			type: 'array',
+			maxItems: 100,
+			items: {
+				type: 'object',
+				required: ['client', 'number'],
+				additionalProperties: false,
+				properties: { client: { type: 'string', minLength: 1, maxLength: 100 }, number: { type: 'integer', minimum: 1 } }
+			}
+		},
 		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
 	}
 } as const;
@@ -59,6 +69,8 @@ export interface EditsRequest {
 	readonly kind?: StepKind;
 	/** Commands of one step are taken back together. */
 	readonly step?: string;
+	/** Of each earlier page of this window the newest command that the edits were made on top of. */
+	readonly behind?: readonly { readonly client: string; readonly number: number }[];
 	readonly edits: readonly Edit[];
 }
 export const checkEdits = door<EditsRequest>(editsSchema);
@@ -185,7 +197,9 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 			};
 		const known = request.known ?? request.revision;
 		const rows = await commandsSince(transaction, id, Math.min(request.revision, known));
-		const ofOthers = (from: number) => rows.flatMap((one) => (one.client === request.client || one.revision <= from ? [] : one.edits));
+		const own = new Map(request.behind?.map((one) => [one.client, one.number]));
+		const isOwn = (one: (typeof rows)[number]) => one.client === request.client || (one.number ?? Infinity) <= (own.get(one.client) ?? 0);
+		const ofOthers = (from: number) => rows.flatMap((one) => (one.revision <= from || isOwn(one) ? [] : one.edits));
 		const news = rows.flatMap((one) => (one.revision <= known ? [] : one.edits));
 		const since = ofOthers(request.revision);
 		// Sent before, and saved: the answer was lost on the way.

@@ -75,10 +75,19 @@ function forget(enquiry: string): void {
 	documents.delete(enquiry);
 }
 
+/** Enquiries that are being read: whoever asks meanwhile gets the same answer. */
+const opening = new Map<string, Promise<OpenEnquiry | null>>();
+
 /** The enquiry at its newest revision: read once, then kept up with the edits that are saved. */
 async function newest(id: string): Promise<OpenEnquiry | null> {
 	const known = documents.get(id);
 	if (known) return known.enquiry;
+	const reading = opening.get(id) ?? readNewest(id).finally(() => opening.delete(id));
+	opening.set(id, reading);
+	return reading;
+}
+
+async function readNewest(id: string): Promise<OpenEnquiry | null> {
 	let changed = false;
 	const stop = listen(id, (news) => {
 		changed = true;
@@ -89,10 +98,13 @@ async function newest(id: string): Promise<OpenEnquiry | null> {
 		else forget(id);
 	});
 	const enquiry = await openEnquiry(id);
+	if (enquiry && !changed) {
+		documents.set(id, { enquiry, stop });
+		return enquiry;
+	}
+	stop();
 	// What was saved while it was read may or may not be in it.
-	if (enquiry && !changed) documents.set(id, { enquiry, stop });
-	else stop();
-	return enquiry;
+	return enquiry && changed ? readNewest(id) : enquiry;
 }
 
 /** False where the window has no stream to answer on. The answer comes on that stream. */

@@ -6,6 +6,7 @@
 import {
 	applyEdits,
 	cleanJson,
+	conflictsOf,
 	editedPlace,
 	followingEdits,
 	valueAt,
@@ -19,7 +20,7 @@ import {
 } from '@wide-lantern/core/editor';
 import { newId } from './new-id';
 import { OwnSteps, type PastStep } from './own-steps';
-import { keepPending, takePending, type Batch } from './pending';
+import { keepPending, takePending, type Batch, type Command } from './pending';
 import type { Presence } from './presence';
 import type { CountsNews } from './sheet';
 import { openStream } from './stream';
@@ -55,6 +56,13 @@ function textOf(edits: readonly Edit[]): string {
 const FAILURES = 3;
 /** What follows the text of a line by itself. */
 const FOLLOWING: ReadonlySet<string> = new Set(['role', 'concept', 'strand', 'label', 'pieces']);
+
+/** Of each page its newest command. */
+function newestOf(made: readonly Command[]): Command[] {
+	const newest = new Map<string, number>();
+	for (const { client, number } of made) newest.set(client, Math.max(number, newest.get(client) ?? 0));
+	return [...newest].map(([client, number]) => ({ client, number }));
+}
 
 async function serverIsWell(): Promise<boolean> {
 	const response = await fetch('/health').catch(() => null);
@@ -248,9 +256,16 @@ export class EnquiryClient {
 	}
 
 	private enqueue(made: Omit<Batch, 'client' | 'number' | 'revision'>): void {
-		// While something waits here, what others do is not shown: it was all made on what was shown before.
-		const revision = [...this.held, ...this.queue][0]?.revision ?? this.revision;
-		const batch: Batch = { ...made, client: this.client, number: ++this.number, revision };
+		// While something waits here, what others do is not shown: it was all made on what was shown before. A question shows it.
+		const waiting = [...this.held, ...this.queue];
+		const behind = newestOf(waiting.flatMap(({ client, number, behind: before = [] }) => (client === this.client ? before : [...before, { client, number }])));
+		const batch: Batch = {
+			...made,
+			client: this.client,
+			number: ++this.number,
+			revision: this.state === 'conflict' ? this.revision : (waiting[0]?.revision ?? this.revision),
+			...(behind.length > 0 ? { behind } : {})
+		};
 		const last = this.queue.at(-1);
 		const [only] = batch.edits;
 		const [lastOnly] = last?.edits ?? [];
@@ -265,7 +280,7 @@ export class EnquiryClient {
 			last.step === batch.step &&
 			lastOnly.at.join('/') === only.at.join('/')
 		)
-			this.queue[this.queue.length - 1] = batch;
+			this.queue[this.queue.length - 1] = { ...batch, revision: last.revision };
 		else this.queue.push(batch);
 		this.remember();
 		if (this.state === 'saved') this.state = 'saving';
@@ -303,6 +318,7 @@ export class EnquiryClient {
 					name: first?.name ?? 'change',
 					kind: first?.kind ?? 'do',
 					step: first?.step ?? '',
+					behind: newestOf(sent.flatMap((batch) => batch.behind ?? [])),
 					edits
 				})
 			});
@@ -405,15 +421,22 @@ export class EnquiryClient {
 		const lines = new Set(this.clashing.flatMap(({ at }) => (at[0] === 'lines' && at[2] === 'source' ? [at[1]] : [])));
 		const meets = (edit: Edit): boolean =>
 			clashing.has(editedPlace(edit).join('/')) || (edit.do === 'set' && edit.at[0] === 'lines' && lines.has(edit.at[1]) && FOLLOWING.has(edit.at[2] ?? ''));
+		// What was sent has been compared with everything that others did. What was typed while it was on its way has not,
+		// except where it goes on with the text in question.
+		const compared = (batch: Batch) => this.held.includes(batch) || batch.edits.some(meets);
 		const waiting = [...this.held, ...this.queue];
 		if (keep === 'theirs') {
 			const texts = this.conflicts.flatMap(({ yours }) => (typeof yours === 'string' && yours !== '' ? [yours] : []));
 			if (texts.length > 0) this.rejected = [...this.rejected, { message: 'Their text was kept. Yours was:', text: [...new Set(texts)].join('\n') }];
 		}
-		this.queue = (keep === 'mine' ? waiting : waiting.map((batch) => ({ ...batch, edits: batch.edits.filter((edit) => !meets(edit)) })))
-			.filter((batch) => batch.edits.length > 0)
-			// It goes as a new command, made with both texts seen.
-			.map((batch) => ({ ...batch, client: this.client, number: ++this.number, revision: this.revision }));
+		this.queue = waiting
+			.map(({ behind, ...batch }, at): Batch => {
+				const edits = keep === 'mine' ? batch.edits : batch.edits.filter((edit) => !meets(edit));
+				// It goes as a new command, made with both texts seen.
+				if (compared(waiting[at] ?? batch)) return { ...batch, edits, client: this.client, number: ++this.number, revision: this.revision };
+				return { ...batch, edits, client: this.client, number: ++this.number, ...(behind ? { behind } : {}) };
+			})
+			.filter((batch) => batch.edits.length > 0);
 		this.held = [];
 		this.clashing = [];
 		this.conflicts = [];
@@ -462,31 +485,42 @@ export class EnquiryClient {
 	private hear(news: News): void {
 		if (news.client === this.client || news.revision <= this.revision) return;
 		// Unsent edits were made on what is shown here: the server must see that revision to find conflicts,
-		// and its answer brings these edits, too.
-		if (this.sending || this.queue.length + this.held.length > 0) {
+		// and its answer brings these edits, too. While a question is open nothing is sent, and the others go on.
+		const asking = this.state === 'conflict';
+		if (this.sending || (!asking && this.queue.length + this.held.length > 0)) {
 			this.heardOf = Math.max(this.heardOf, news.revision);
 			return;
 		}
-		if (news.revision !== this.revision + 1) {
-			void this.reload();
-			return;
-		}
-		const applied = applyEdits(asJson(this.base), news.edits);
-		if ('refused' in applied) {
-			void this.reload();
+		const applied = news.revision === this.revision + 1 ? applyEdits(asJson(this.base), news.edits) : null;
+		if (!applied || 'refused' in applied) {
+			void this.catchUp();
 			return;
 		}
 		this.steps.heard(news.edits);
 		this.base = asDocument(applied.document);
 		this.revision = news.revision;
+		if (asking) this.meet(news.edits);
 		this.news = news.by;
 		setTimeout(() => (this.news = null), 4_000);
 		this.rebase();
 	}
 
+	/** What others do while a question is open may concern it, or raise another one. */
+	private meet(edits: readonly Edit[]): void {
+		const base = asJson(this.base);
+		const place = ({ at }: Conflict) => at.join('/');
+		const known = new Set(this.clashing.map(place));
+		const more = conflictsOf(this.unsent(), edits, base).filter((one) => !known.has(place(one)));
+		this.clashing = [...this.clashing.map((one) => ({ ...one, theirs: valueAt(base, one.at) ?? one.theirs })), ...more];
+	}
+
 	/** After a broken connection: see what happened meanwhile, and send what waits. */
 	private async catchUp(): Promise<void> {
-		if (this.queue.length > 0) await this.flush();
+		if (this.state === 'conflict') {
+			// The question may be another one by now.
+			[this.queue, this.held, this.state] = [[...this.held, ...this.queue], [], 'saving'];
+			await this.flush();
+		} else if (this.queue.length > 0) await this.flush();
 		else await this.reload();
 	}
 

@@ -68,15 +68,18 @@ class Server {
 		if (trouble === 'refuse') return answer(422, { outcome: 'refused', message: 'That does not fit.' });
 		if (address === '/health') return answer(200, {});
 		if (!address.endsWith('/edits')) return answer(200, { revision: this.history.length, document: this.document });
-		const { revision, known, client, number, edits } = JSON.parse(options?.body ?? '{}') as Record<'revision' | 'known' | 'number', number> & {
+		const { revision, known, client, number, behind, edits } = JSON.parse(options?.body ?? '{}') as Record<'revision' | 'known' | 'number', number> & {
 			client: string;
+			behind: { client: string; number: number }[];
 			edits: Edit[];
 		};
+		const isOwn = (one: Server['history'][number]) =>
+			one.client === client || behind.some((other) => other.client === one.client && (one.number ?? Infinity) <= other.number);
 		if (JSON.stringify(edits).includes('poison')) return answer(500, { message: 'cannot be stored' });
 		const ofOthers = (from: number) =>
 			this.history
 				.slice(from)
-				.filter((one) => one.client !== client)
+				.filter((one) => !isOwn(one))
 				.flatMap((one) => one.edits);
 		const others = ofOthers(revision);
 		const news = this.history.slice(known).flatMap((one) => one.edits);
@@ -260,6 +263,54 @@ describe('others', () => {
 		expect(client.conflicts).toEqual([{ at: ['title'], yours: 'mine', theirs: 'theirs' }]);
 	});
 
+	it('are shown while a question is open, and may raise another one', async () => {
+		const close = client.open();
+		client.edit('both', [...title('mine'), { do: 'set', at: ['question'], value: 'Mine?' }]);
+		server.write('other', title('theirs'));
+		await vi.advanceTimersByTimeAsync(300);
+		const [part] = client.document.parts;
+		const tell = (edits: Edit[]) => {
+			server.write('other', edits);
+			Stream.last?.onmessage?.({ data: JSON.stringify({ revision: server.history.length, client: 'other', by: 'Jon', edits }) });
+		};
+		tell([{ do: 'set', at: ['parts', part?.id ?? '', 'text'], value: 'theirs, too' }]);
+		expect([client.state, client.revision, client.document.parts[0]?.text, client.conflicts.length]).toEqual(['conflict', 2, 'theirs, too', 1]);
+		// What stands in question is told as it is now; what meets what waits here is asked about, too.
+		tell(title('theirs, later'));
+		tell([{ do: 'set', at: ['question'], value: 'Theirs?' }]);
+		expect(client.conflicts).toEqual([
+			{ at: ['title'], yours: 'mine', theirs: 'theirs, later' },
+			{ at: ['question'], yours: 'Mine?', theirs: 'Theirs?' }
+		]);
+		client.edit('type', [{ do: 'set', at: ['parts', part?.id ?? '', 'text'], value: 'theirs, too, and mine' }]);
+		client.settle('mine');
+		await settle();
+		expect([client.state, server.document.title, server.document.question, server.document.parts[0]?.text]).toEqual([
+			'saved',
+			'mine',
+			'Mine?',
+			'theirs, too, and mine'
+		]);
+		close();
+	});
+
+	it('are asked about where they met what was typed while the first question was on its way', async () => {
+		let release = () => {};
+		server.hold = new Promise((done) => (release = done));
+		client.edit('type', title('mine'));
+		await vi.advanceTimersByTimeAsync(200);
+		client.edit('type', [{ do: 'set', at: ['question'], value: 'Mine?' }]);
+		server.write('other', [...title('theirs'), { do: 'set', at: ['question'], value: 'Theirs?' }]);
+		release();
+		server.hold = Promise.resolve();
+		await vi.advanceTimersByTimeAsync(300);
+		expect(client.conflicts.map((one) => one.at)).toEqual([['title']]);
+		client.settle('mine');
+		await settle();
+		expect([client.state, server.document.title, server.document.question]).toEqual(['conflict', 'mine', 'Theirs?']);
+		expect(client.conflicts).toEqual([{ at: ['question'], yours: 'Mine?', theirs: 'Theirs?' }]);
+	});
+
 	it('win where the searcher says so; edits that did not meet are sent all the same', async () => {
 		client.edit('both', [...title('mine'), { do: 'set', at: ['question'], value: 'Mine?' }]);
 		server.write('other', title('theirs'));
@@ -314,6 +365,34 @@ describe('unsent edits', () => {
 		expect(server.document.parts.at(-1)?.id).toBe(moved);
 		expect([server.history.length, again.state, again.document.parts]).toEqual([2, 'saved', server.document.parts]);
 		first();
+		close();
+	});
+
+	it('of the page before a reload never meet what is typed on after it', async () => {
+		const first = client.open();
+		server.trouble = Array.from({ length: 8 }, () => 'offline' as const);
+		client.edit('type', title('wzero'));
+		await vi.advanceTimersByTimeAsync(300);
+		for (const act of leave) act();
+		const again = new EnquiryClient('e', server.document, 0, true);
+		const second = again.open();
+		again.edit('type', title('wzero OR wone'));
+		await vi.advanceTimersByTimeAsync(300);
+		for (const act of leave) act();
+		const third = new EnquiryClient('e', server.document, 0, true);
+		const close = third.open();
+		third.edit('type', title('wzero OR wone OR wtwo'));
+		server.trouble = [];
+		await settle();
+		expect([third.state, third.conflicts, server.document.title]).toEqual(['saved', [], 'wzero OR wone OR wtwo']);
+		expect(server.history.length).toBe(3);
+		// What the earlier page does afterwards, should it still live, is another window's.
+		server.write(client.client, title('from the other window'), 50);
+		third.edit('type', title('here'));
+		await settle();
+		expect(third.state).toBe('conflict');
+		first();
+		second();
 		close();
 	});
 

@@ -5,6 +5,12 @@
 import type { Edit } from '@wide-lantern/core/editor';
 import type { StepKind } from './own-steps';
 
+/** A command by the page that it was made in and its number there. */
+export interface Command {
+	readonly client: string;
+	readonly number: number;
+}
+
 export interface Batch {
 	readonly name: string;
 	readonly kind: StepKind;
@@ -15,6 +21,8 @@ export interface Batch {
 	readonly number: number;
 	/** The revision that was shown when it was made: what others did since is compared with it. */
 	readonly revision: number;
+	/** Commands of earlier pages that it was made on top of, by their newest: they are one's own. */
+	readonly behind?: readonly Command[];
 	readonly edits: readonly Edit[];
 }
 
