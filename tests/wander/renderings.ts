@@ -56,7 +56,7 @@ function heldOf(view: View, one: View['renderings'][number], profile: Profile): 
 			...one.rendering.general.filter((note) => note.lines.includes(rendered.number)).map((note) => note.kind)
 		]);
 		if (['to decide', 'by hand', 'decided'].some((kind) => kinds.has(kind))) return [];
-		const { tree, faults } = readPlatformLine(rendered.text, profile);
+		const { tree, faults } = readPlatformLine(rendered.text, profile, { qualifierName: () => null });
 		if (!tree || faults.some((fault) => fault.severity === 'error') || [...nodesOf(tree)].some((node) => node.kind === 'heading')) return [];
 		return [
 			{
