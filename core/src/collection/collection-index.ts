@@ -3,6 +3,7 @@
  * by all threads. docs/collection-index.md tells why it is made so.
  */
 import { INDEXED_FIELDS, type IndexedField, type LimitField } from '../query/index.ts';
+import { identifierForms } from '../records/index.ts';
 import { Attributes, normalIdentifier, type Assignment, type AttributeParts } from './attributes.ts';
 import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
 import { firstPair } from './postings.ts';
@@ -130,8 +131,13 @@ export class CollectionIndex {
 		}
 	}
 
+	/** Numbers of the records with this identifier, as it is typed: also within an address or behind `doi:`. */
 	identified(value: string): readonly number[] {
-		return Array.from(this.identifiers.of(normalIdentifier(value)), ({ record }) => record);
+		for (const form of identifierForms(value)) {
+			const found = Array.from(this.identifiers.of(normalIdentifier(form)), ({ record }) => record);
+			if (found.length > 0) return found;
+		}
+		return [];
 	}
 
 	/** All of headings, values or identifiers, for merging. */

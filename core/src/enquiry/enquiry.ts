@@ -61,6 +61,8 @@ export const conceptSchema = item(
 		parked: list(item({ text: line, vocabulary: maybeLine, heading: maybeLine }, ['text'])),
 		/** Vocabularies in which no heading fits, and why: checks stop asking, the dossier says it. */
 		noHeading: list(item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']), 200),
+		/** Somebody has said that nothing is missing from it. */
+		complete: { type: 'boolean' },
 		/** Left out of the search on purpose, and why: no line joins it until somebody puts it back. */
 		dropped: {
 			type: ['object', 'null'],

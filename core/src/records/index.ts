@@ -2,3 +2,4 @@
 export { recordSchema, type BibliographicRecord } from './record.ts';
 export { blankRecord } from './blank.ts';
 export { sameWorks } from './same-work.ts';
+export { identifierForms, titleFit, wordsToFind } from './citations.ts';

@@ -30,7 +30,7 @@ const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 
 /** What the concepts and headings screens need to know of terms: counts on the collection, and use in the strategy. */
 export interface ConceptCounts {
-	/** By term or `vocabulary:heading:reach`. */
+	/** By term, `vocabulary:heading:reach`, or `@strand`. */
 	readonly counts: Readonly<Record<string, number>>;
 	/** The same keys by concept, where a line of that concept that can be read has just this term. */
 	readonly used: Readonly<Record<string, readonly string[]>>;
@@ -116,7 +116,23 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		.flatMap((concept) => concept.headings)
 		.filter((other) => worked.collection?.vocabularies.includes(other.vocabulary) ?? true))
 		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
-	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values()]);
+	const inCollection = (one: TakenAs) => headings.get(headingKey(one));
+	/** Per strand, its terms joined with OR. */
+	const strands = new Map<string, string>();
+	for (const concept of enquiry.document.concepts)
+		for (const { id } of concept.strands) {
+			const own = [
+				...concept.headings.filter((one) => one.strand === id).map(inCollection),
+				...concept.words.filter((one) => one.strand === id).map((one) => one.text)
+			];
+			const text = own.flatMap((one) => (one === undefined ? [] : [`(${one})`])).join(' OR ');
+			if (text !== '') strands.set(`@${id}`, text);
+		}
+	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values(), ...strands.values()]);
+	for (const [key, text] of strands) {
+		const count = counted.get(text);
+		if (count !== undefined) counts[key] = count;
+	}
 	const treeOf = (text: string) => read.find((one) => one.id === text)?.tree ?? null;
 	for (const text of words) {
 		const count = counted.get(text);

@@ -134,7 +134,10 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 		revision: enquiry.revision,
 		collection: collection && { id: collection.id, name: collection.name, size: collection.size, takenOn: collection.takenOn },
 		indexing,
-		benchmark: { held: marks.benchmark.length, known: enquiry.document.articles.length },
+		benchmark: {
+			held: marks.benchmark.length,
+			known: enquiry.document.articles.filter((one) => one.identifier.trim() !== '' || one.citation.trim() !== '').length
+		},
 		final: resultOf(worked)?.id ?? null,
 		lines: lines.map((line, at) => {
 			const { state = 'uncounted', count = null, found = null, beforeHand = false } = counted[at] ?? {};

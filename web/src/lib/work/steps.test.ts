@@ -42,10 +42,23 @@ describe('steps', () => {
 	it('name every part of the question that is neither in a concept nor left out with a reason', () => {
 		const enquiry = fresh();
 		const parts = enquiry.parts.map((part, at) => ({ ...part, text: at < 2 ? 'said' : '', leftOut: at === 1 ? '' : null }));
-		expect(stepStates({ ...enquiry, parts }).concepts.look).toEqual([
+		expect(stepStates({ ...enquiry, parts }).concepts.look.map((one) => one.text)).toEqual([
 			'“Population” is neither in a concept nor left out with a reason.',
 			'“Exposure” is left out without a reason.'
 		]);
+	});
+
+	it('ask about parked finds, and about concepts that are not complete once one of them is', () => {
+		const heading = { id: 'h', vocabulary: 'v', heading: 'x', reach: 'this' as const, main: false, strand: null, note: '' };
+		const done = concept({ id: 'a', words: [word('noise')], headings: [heading], parked: [{ id: 'p', text: 'hum' }] });
+		const other = concept({ id: 'b', name: 'Sleep', words: [word('sleep')], headings: [heading] });
+		const enquiry = { ...fresh(), concepts: [done, other], lines: [line('noise')] };
+		const parked = { text: 'Noise has a parked find to decide on.', place: 'concepts#concept-a' };
+		expect(stepStates(enquiry).concepts.look).toEqual([parked]);
+		expect(stepStates(enquiry).dossier.look).toEqual([parked]);
+		expect(stepStates({ ...enquiry, lines: [] }).dossier.look).toEqual([]);
+		const marked = stepStates({ ...enquiry, concepts: [{ ...done, complete: true, parked: [] }, other] });
+		expect([marked.concepts.look, marked.dossier.look]).toEqual([[], [{ text: 'Sleep is not marked as complete.', place: 'concepts#concept-b' }]]);
 	});
 });
 

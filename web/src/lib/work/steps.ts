@@ -1,5 +1,5 @@
 /** The steps of the work that have a screen, with the state of each for one enquiry. */
-import type { EnquiryDocument } from '@wide-lantern/core/editor';
+import type { Concept, EnquiryDocument } from '@wide-lantern/core/editor';
 
 export const STEPS = [
 	{ id: 'brief', name: 'Brief' },
@@ -11,10 +11,16 @@ export const STEPS = [
 ] as const;
 export type StepId = (typeof STEPS)[number]['id'];
 
+/** Something to look at: a sentence for the searcher, and the place, below the address of the enquiry. */
+export interface Point {
+	readonly text: string;
+	readonly place: string;
+}
+
 /** Untouched, under way, or with things to look at. */
 export interface StepState {
 	readonly touched: boolean;
-	readonly look: readonly string[];
+	readonly look: readonly Point[];
 }
 
 /** What each step still asks for. Sentences are shown to the searcher. */
@@ -26,31 +32,50 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 	const reasonlessConcepts = document.concepts.filter((one) => one.dropped && one.dropped.reason.trim() === '');
 	const wordless = searched.filter((one) => one.headings.length > 0 && one.words.length === 0);
 	const headless = searched.filter((one) => one.headings.length === 0 && one.words.length > 0 && (one.noHeading ?? []).length === 0);
+	const parked = searched.filter((one) => one.parked.length > 0);
+	// Whoever marks one concept as complete means to do so with all of them.
+	const unfinished = searched.some((one) => one.complete) ? searched.filter((one) => !one.complete) : [];
+	const name = (one: Concept) => one.name || 'A concept';
+	const band = (one: Concept) => `concepts#concept-${one.id}`;
+	const parkedPoints = parked.map((one) => ({
+		text: `${name(one)} has ${one.parked.length === 1 ? 'a parked find' : `${one.parked.length} parked finds`} to decide on.`,
+		place: band(one)
+	}));
 	return {
 		brief: {
 			touched: document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,
-			look: document.sources.length === 0 && document.concepts.length > 0 ? ['No sources yet: name the databases and their platforms.'] : []
+			look:
+				document.sources.length === 0 && document.concepts.length > 0
+					? [{ text: 'No sources yet: name the databases and their platforms.', place: 'brief#sources' }]
+					: []
 		},
 		concepts: {
 			touched: document.concepts.length > 0,
 			look: [
-				...open.map((part) => `“${part.name}” is neither in a concept nor left out with a reason.`),
-				...reasonless.map((part) => `“${part.name}” is left out without a reason.`),
-				...reasonlessConcepts.map((one) => `${one.name || 'A concept'} is left out of the search without a reason.`),
-				...wordless.map((one) => `${one.name || 'A concept'} has headings but no words: records that are not indexed yet are missed.`),
-				...termless.map((one) => `${one.name || 'A concept'} has no headings and no words yet.`)
+				...open.map((part) => ({ text: `“${part.name}” is neither in a concept nor left out with a reason.`, place: 'brief#parts' })),
+				...reasonless.map((part) => ({ text: `“${part.name}” is left out without a reason.`, place: 'brief#parts' })),
+				...reasonlessConcepts.map((one) => ({ text: `${name(one)} is left out of the search without a reason.`, place: band(one) })),
+				...wordless.map((one) => ({ text: `${name(one)} has headings but no words: records that are not indexed yet are missed.`, place: band(one) })),
+				...termless.map((one) => ({ text: `${name(one)} has no headings and no words yet.`, place: band(one) })),
+				...parkedPoints
 			]
 		},
 		headings: {
 			touched: document.concepts.some((one) => one.headings.length > 0),
-			look: headless.map((one) => `${one.name || 'A concept'} has words but no heading.`)
+			look: headless.map((one) => ({ text: `${name(one)} has words but no heading.`, place: `headings?concept=${one.id}` }))
 		},
 		strategy: {
 			touched: document.lines.length > 0,
-			look: document.lines.filter((line) => line.source.trim() === '').map((line) => `Line ${document.lines.indexOf(line) + 1} is empty.`)
+			look: document.lines.flatMap((line, at) => (line.source.trim() === '' ? [{ text: `Line ${at + 1} is empty.`, place: `strategy#line-${at + 1}` }] : []))
 		},
 		renderings: { touched: document.renderings.length > 0, look: [] },
-		dossier: { touched: document.lines.length > 0, look: [] }
+		dossier: {
+			touched: document.lines.length > 0,
+			look:
+				document.lines.length === 0
+					? []
+					: [...parkedPoints, ...unfinished.map((one) => ({ text: `${name(one)} is not marked as complete.`, place: band(one) }))]
+		}
 	};
 }
 
@@ -58,10 +83,10 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 export function nextStep(document: EnquiryDocument): { step: StepId; text: string } {
 	if (document.concepts.length === 0) return { step: 'concepts', text: 'Split the question into concepts.' };
 	const { concepts, headings, strategy } = stepStates(document);
-	if (concepts.look[0]) return { step: 'concepts', text: concepts.look[0] };
-	if (headings.look[0]) return { step: 'headings', text: headings.look[0] };
+	if (concepts.look[0]) return { step: 'concepts', text: concepts.look[0].text };
+	if (headings.look[0]) return { step: 'headings', text: headings.look[0].text };
 	if (document.lines.length === 0) return { step: 'strategy', text: 'Assemble the first strategy from the concepts.' };
-	if (strategy.look[0]) return { step: 'strategy', text: strategy.look[0] };
+	if (strategy.look[0]) return { step: 'strategy', text: strategy.look[0].text };
 	if (document.renderings.length === 0) return { step: 'renderings', text: 'Write the strategy in the platforms of your sources.' };
 	return { step: 'dossier', text: 'Read the dossier through and hand it over.' };
 }

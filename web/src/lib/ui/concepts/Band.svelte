@@ -100,6 +100,11 @@
 		said = null;
 		draft.text = '';
 	}
+	/** What was not taken of a sentence, kept for later thought. */
+	function parkPieces() {
+		const edits = pieces.flatMap((piece) => takeUp.park(concept, piece));
+		if (edits.length === 0 || enquiry.edit(`park ${edits.length === 1 ? 'a find' : `${edits.length} finds`}`, edits)) [pieces, said, draft.text] = [[], null, ''];
+	}
 	function dropped(list: 'headings' | 'words' | 'parked', id: string, after: string | null) {
 		const from = listOf(list, id);
 		if (from) enquiry.edit('move a chip', moveTerm(list, from, id, concept, after));
@@ -142,6 +147,7 @@
 	{/if}
 {/snippet}
 {#snippet usedMark(key: string)}{#if used.has(key)}<span class="used" title="The strategy uses it"><span class="sr">used in the strategy</span></span>{/if}{/snippet}
+{#snippet strandMark(id: string | null)}{@const at = concept.strands.findIndex((one) => one.id === id)}{#if at >= 0}<span class="small soft" title="Strand {at + 1}: {concept.strands[at]?.name}">/{at + 1}</span>{/if}{/snippet}
 {#snippet alsoIn(letters: readonly string[])}{#if letters.length > 0}<span class="small soft" title="Also in {letters.join(', ')}">also {letters.join(', ')}</span>{/if}{/snippet}
 
 {#snippet headingChip(heading: ConceptHeading)}
@@ -151,13 +157,15 @@
 	>
 	<span title={elsewhere[key] === undefined ? undefined : `Counted in ${elsewhere[key]}`}><Count value={counts[key]} {most} dim={old} bar={false} /></span>
 	{@render alsoIn(headingElsewhere(heading))}
+	{@render strandMark(heading.strand)}
 	{@render usedMark(key)}
-	{@render menu('headings', heading.id, heading.heading)}
+	{#await label(heading)}{@render menu('headings', heading.id, heading.heading)}{:then name}{@render menu('headings', heading.id, name)}{:catch}{@render menu('headings', heading.id, heading.heading)}{/await}
 {/snippet}
 {#snippet wordChip(word: Concept['words'][number])}
 	<span class="line-face" title={word.origin}>{word.text}</span>
 	<Count value={counts[word.text]} {most} dim={old} bar={false} />
 	{@render alsoIn(wordElsewhere(word.text))}
+	{@render strandMark(word.strand)}
 	{@render usedMark(word.text)}
 	{@render menu('words', word.id, word.text)}
 {/snippet}
@@ -171,13 +179,16 @@
 		>{/if}
 {/snippet}
 
-<section class="band" style={hueOf(index)} aria-label="Concept {letter}: {concept.name}">
+<section class="band" id="concept-{concept.id}" style={hueOf(index)} aria-label="Concept {letter}: {concept.name}">
 	<header class="flex items-center gap-3">
 		<span class="hue-letter">{letter}</span>
 		<div class="flex-1 font-semibold"><EditText at={['concepts', concept.id, 'name']} label="Name of concept {letter}" placeholder="Name of the concept" /></div>
 		{#if enquiry.editable}
 			<button class="do bare" aria-label="Move {concept.name} up" disabled={index === 0} onclick={() => move(-1)}><ArrowUp size={15} /></button>
 			<button class="do bare" aria-label="Move {concept.name} down" disabled={index === concepts.length - 1} onclick={() => move(1)}><ArrowDown size={15} /></button>
+			{#if !concept.dropped}<label class="small flex items-center gap-1" title="Nothing is missing from it: headings and words are found, finds are decided on"
+					><input type="checkbox" checked={concept.complete ?? false} onchange={(event) => enquiry.set(['concepts', concept.id, 'complete'], event.currentTarget.checked, 'mark a concept as complete')} /> Complete</label
+				>{/if}
 			{#if !concept.dropped}<button class="do bare small" onclick={() => (leaving = leaving === null ? '' : null)}>Leave out …</button>{/if}
 			<button class="do bare" aria-label="Remove {concept.name}" title="Remove the concept with its headings and words" onclick={remove}><Trash2 size={15} /></button>
 		{/if}
@@ -275,11 +286,12 @@
 				{#if said}<p class="say note small mt-1" role="status">{said}</p>{/if}
 				{#if pieces.length > 0}<p class="mt-1 flex flex-wrap gap-1">
 						{#each pieces as piece (piece)}<button class="do small" onclick={() => takePiece(piece)}><Plus size={13} /> {piece}</button>{/each}
+						<button class="do bare small" onclick={parkPieces}><ParkingSquare size={13} /> Park the rest</button>
 					</p>{/if}
 			{/if}
 		</div>
 	</div>
-	<Strands {concept} {letter} />
+	<Strands {concept} {letter} {counts} {most} {old} {label} />
 	{#if concept.parked.length > 0}
 		<div class="row">
 			<h2 class="small soft">Parked</h2>

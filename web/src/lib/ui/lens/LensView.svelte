@@ -10,6 +10,13 @@
 
 	const { enquiry, lens } = takeBench();
 	const here = $derived((page.url.pathname.split('/').at(-1) ?? 'brief') as StepId);
+	/** In the sheet the cursor goes to the line at once. */
+	function inSheet(event: MouseEvent, place: string) {
+		const line = /^strategy#line-(\d+)$/.exec(place)?.[1];
+		if (line === undefined || here !== 'strategy' || !lens.goTo) return;
+		event.preventDefault();
+		lens.goTo(Number(line));
+	}
 	const look = $derived(stepStates(enquiry.document)[here]?.look ?? []);
 </script>
 
@@ -38,7 +45,7 @@
 {:else if look.length > 0}
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
-		{#each look as point (point)}<li class="say note small">{point}</li>{/each}
+		{#each look as point (point.text)}<li class="say note small"><a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a></li>{/each}
 	</ul>
 {:else}
 	<h2>The lens</h2>

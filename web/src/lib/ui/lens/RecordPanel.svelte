@@ -1,9 +1,9 @@
 <!-- One record with what lit it. -->
 <script lang="ts">
-	import Ship from '@lucide/svelte/icons/ship';
 	import RecordHeadings from './RecordHeadings.svelte';
 	import RecordWhy from './RecordWhy.svelte';
 	import Verdict from './Verdict.svelte';
+	import { citationOf } from '$lib/work/articles';
 	import { stretches, type ShownRecord } from '$lib/work/records';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
 </script>
@@ -12,9 +12,9 @@
 
 <article aria-label="Record {record.id}">
 	<p class="small soft">
-		{record.id} · lit by line {line}{#if record.benchmark}<span class="ml-2"><Ship size={14} class="inline" /> known article</span>{/if}
+		{record.id} · lit by line {line}
 	</p>
-	<Verdict record={record.id} />
+	<Verdict record={record.id} cited={citationOf(record)} benchmark={record.benchmark} />
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}
 	<p class="small soft mt-1">{record.authors.join('; ')}. {record.journal}, {record.year ?? 'no year'}</p>
 	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">The source gives no abstract.</p>{/if}

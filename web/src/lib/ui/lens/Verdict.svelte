@@ -1,15 +1,22 @@
 <!-- Marks a record as relevant or not; pressing again takes the mark away. `set:relevant` and `set:irrelevant` name the marked. -->
 <script lang="ts">
 	import Check from '@lucide/svelte/icons/check';
+	import Ship from '@lucide/svelte/icons/ship';
 	import X from '@lucide/svelte/icons/x';
 	import type { Mark } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { markEdits } from '$lib/work/marks';
 	import { newId } from '$lib/work/new-id';
 
-	let { record, short = false }: { record: string; short?: boolean } = $props();
+	/** `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
+	let { record, short = false, cited, benchmark = false }: { record: string; short?: boolean; cited?: string; benchmark?: boolean } = $props();
 	const { enquiry } = takeBench();
 	const verdict = $derived(enquiry.document.marks.find((one) => one.record === record)?.verdict ?? null);
+	const own = $derived(enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase()));
+	function know() {
+		if (own) enquiry.edit('take out a known article', [{ do: 'remove', at: ['articles', own.id] }]);
+		else enquiry.edit('add a known article', [{ do: 'insert', in: ['articles'], item: { id: newId(), citation: cited ?? '', identifier: record }, after: enquiry.document.articles.at(-1)?.id ?? null }]);
+	}
 	const press = (wanted: Mark['verdict']) => enquiry.edit(`mark as ${wanted}`, markEdits(enquiry.document.marks, record, wanted, newId));
 </script>
 
@@ -21,5 +28,15 @@
 		<button class="do bare small" class:soft={verdict !== 'irrelevant'} aria-pressed={verdict === 'irrelevant'} disabled={!enquiry.editable} title="Not relevant" aria-label="Not relevant: {record}" onclick={() => press('irrelevant')}
 			><X size={15} />{#if !short || verdict === 'irrelevant'}<span class:font-semibold={verdict === 'irrelevant'}>not relevant</span>{/if}</button
 		>
+		{#if cited !== undefined}<button
+				class="do bare small"
+				class:soft={!own && !benchmark}
+				aria-pressed={own !== undefined || benchmark}
+				disabled={!enquiry.editable || (benchmark && !own)}
+				title="Known article"
+				aria-label="Known article: {record}"
+				onclick={know}
+				><Ship size={15} />{#if !short || own || benchmark}<span class:font-semibold={own !== undefined || benchmark}>known article</span>{/if}</button
+			>{/if}
 	</span>
 {/if}

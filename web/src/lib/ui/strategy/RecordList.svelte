@@ -1,8 +1,8 @@
 <!-- Records one under the other with their lit words; one opens in the lens. -->
 <script lang="ts">
-	import Ship from '@lucide/svelte/icons/ship';
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import { takeBench } from '$lib/work/context';
+	import { citationOf } from '$lib/work/articles';
 	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
 
 	let { page }: { page: RecordPage } = $props();
@@ -20,10 +20,11 @@
 					lens.open = true;
 				}}>{@render title(record)}</button
 			>
-			<Verdict record={record.id} short />
+			<Verdict record={record.id} short cited={citationOf(record)} benchmark={record.benchmark} />
 			<span class="small soft block col-span-2"
-				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0 ? ' · not indexed' : ''}{#if record.benchmark}
-					· <Ship size={13} class="inline" /> known{/if}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
+				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0
+					? ' · not indexed'
+					: ''}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
 			>
 		</li>
 	{/each}

@@ -122,7 +122,7 @@
 				<li>
 					<a href={path(step.id)} aria-current={here === step.id ? 'page' : undefined}>
 						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}></span>{step.name}
-						{#if state.look.length > 0}<span class="look" title={state.look.join('\n')}>{state.look.length}<span class="sr"> to look at</span></span>{/if}
+						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.text).join('\n')}>{state.look.length}<span class="sr"> to look at</span></span>{/if}
 					</a>
 				</li>
 			{/each}

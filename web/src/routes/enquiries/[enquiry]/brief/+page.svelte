@@ -2,16 +2,35 @@
 	import { FRAMEWORKS, conceptLetter, dropConcept, restoreConcept, toText, type FrameworkName } from '@wide-lantern/core/editor';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
+	import ArticleFound from '$lib/ui/ArticleFound.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import type { ArticlesView } from '$lib/work/articles';
 	import { takeBench } from '$lib/work/context';
+	import { askForFigures } from '$lib/work/figures';
 	import { newId } from '$lib/work/new-id';
 	import { newConcept } from '$lib/work/terms';
 
 	const { enquiry, profiles, collections, personName } = takeBench();
 	const document = $derived(enquiry.document);
+	/** Which records the known articles are, in the collection that counts are taken from. */
+	let found = $state.raw<ArticlesView>({ revision: -1, collection: null, articles: [] });
+	const toFind = $derived(JSON.stringify([document.collection, document.articles]));
+	let lookedUp = '';
+	$effect(() => {
+		const asked = toFind;
+		// Only what is saved can be looked up, and only what has changed needs to be.
+		if (asked === lookedUp || enquiry.state !== 'saved') return;
+		return askForFigures<ArticlesView>(`/api/v1/enquiries/${enquiry.id}/articles`, {
+			after: 300,
+			told(answer) {
+				found = answer;
+				lookedUp = asked;
+			}
+		});
+	});
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
 
 	function changeFramework(name: FrameworkName) {
@@ -72,7 +91,7 @@
 	<EditText at={['title']} label="Title" class="text-[22px] font-semibold" placeholder="A short name for this enquiry" />
 	<EditText at={['question']} label="Question" long class="text-[17px]" required="The question cannot be empty; the last one is kept until you type another." />
 
-	<section>
+	<section id="parts">
 		<div class="flex items-end justify-between gap-4">
 			<h2>The question in parts</h2>
 			<label class="small flex items-center gap-2"
@@ -103,7 +122,7 @@
 		</Rows>
 	</section>
 
-	<section>
+	<section id="sources">
 		<h2>Sources</h2>
 		<Rows
 			list="sources"
@@ -145,10 +164,18 @@
 
 	<section>
 		<h2>Known relevant articles</h2>
-		<Rows list="articles" items={document.articles} fresh={{ citation: '', identifier: '' }} add="Add an article" one="article" head={[{ title: 'Article' }, { title: 'Identifier', width: '12rem' }]}>
+		<Rows
+			list="articles"
+			items={document.articles}
+			fresh={{ citation: '', identifier: '' }}
+			add="Add an article"
+			one="article"
+			head={[{ title: 'Article' }, { title: 'Identifier', width: '12rem' }, { title: found.collection === null ? 'Record' : `In ${found.collection}`, width: '15rem' }]}
+		>
 			{#snippet row(article)}
 				<td><EditText at={['articles', article.id, 'citation']} label="Article" long placeholder="Authors, title, journal, year" /></td>
 				<td><EditText at={['articles', article.id, 'identifier']} label="Identifier of the article" placeholder="DOI or record number" /></td>
+				<td><ArticleFound state={found.articles.find((one) => one.article === article.id)} collection={found.collection} /></td>
 			{/snippet}
 		</Rows>
 	</section>

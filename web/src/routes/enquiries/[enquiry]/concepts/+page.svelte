@@ -42,7 +42,9 @@
 
 <h1>Concepts</h1>
 {#if document.concepts.length === 0}
-	<p class="say mt-3 max-w-2xl">Two to four concepts make a search: who, what is done, what comes of it. Parts of the brief become concepts there, or begin one here, for example “Delirium”. Words for each are gathered in its band.</p>
+	<p class="say mt-3 max-w-2xl">
+		Two to four concepts make a search: who, what is done, what comes of it. <a href="/enquiries/{enquiry.id}/brief#parts">Parts of the brief</a> can become concepts, or begin one here, for example “Adults after surgery”. Words for each are gathered in its band.
+	</p>
 {/if}
 {#if counts.failed}<p class="say mt-3" role="status">{counts.failed}</p>{/if}
 

@@ -98,7 +98,7 @@
 <h1>Headings</h1>
 <EditionNews open={go} />
 {#if !concept}
-	<p class="say mt-3 max-w-2xl">Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>, for example “Delirium”, and come back to see what the vocabulary calls it.</p>
+	<p class="say mt-3 max-w-2xl">Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it.</p>
 {:else}
 	<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Concept">
 		{#each document.concepts as one, at (one.id)}

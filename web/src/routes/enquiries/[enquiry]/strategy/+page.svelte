@@ -145,6 +145,9 @@
 			const line = document.lines[number - 1];
 			if (line) editor?.go(line.id);
 		};
+		// A link to a line, from what there is to look at.
+		const line = /^#line-(\d+)$/.exec(location.hash)?.[1];
+		if (line !== undefined) requestAnimationFrame(() => lens.goTo?.(Number(line)));
 		return () => (lens.goTo = null);
 	});
 	/** The result as it was counted last, so that an unexpected fall is reported where it happened. */
