@@ -90,13 +90,17 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 test('what a source makes of bare words is shown with what it hides, and frozen into a line', async ({ page }) => {
 	await copyOfDemo(page);
 	await source(page, /Tidewater/).click();
-	await page.getByLabel('Words, as a newcomer types them').fill('acute confusion of zzyx lamp');
+	await page.getByRole('button', { name: 'What bare words become' }).click();
+	await page.getByLabel('Words, as a newcomer types them').pressSequentially('acute confusion of zzyx lamp', { delay: 60 });
 	await page.getByRole('button', { name: 'Look', exact: true }).click();
 	const words = page.getByRole('region', { name: /^What Tidewater/ });
 	await expect(words).toContainText('acute confusion becomes the heading Acute confusion');
 	await expect(words).toContainText('of is passed over in silence');
 	await expect(words).toContainText('zzyx fell through');
 	await expect(words).toContainText('lamps');
+	// The heading leads to itself.
+	await words.getByRole('button', { name: 'Acute confusion', exact: true }).click();
+	await expect(page.getByRole('complementary', { name: 'Lens' }).getByRole('heading', { name: 'Acute confusion' })).toBeVisible();
 	await words.getByText('Its own account of the query').click();
 	await words.getByLabel('The source’s account').fill('t::"acute confusion" or t::wandering');
 	await page.getByRole('button', { name: 'Look', exact: true }).click();

@@ -213,6 +213,31 @@ describe('word lists', () => {
 		});
 		expect(variantsOf(index, 'dark*', 5)).toEqual({ words: 0, variants: [] });
 	});
+	it('tell variants by the records that hold them in the fields asked for, and no others', () => {
+		const index = buildIndex(
+			[
+				{ titles: ['light'], abstract: 'lights' },
+				{ titles: ['lights'], abstract: '' },
+				{ titles: ['lamp'], abstract: 'lights light' }
+			].map((given, at) => ({ ...blankRecord(`R${at}`), ...given, authors: ['Lightman, A'] })),
+			label
+		);
+		expect(variantsOf(index, 'light*', 9).variants[0]).toEqual({ word: 'lightman', records: 3 });
+		expect(variantsOf(index, 'light*', 9, ['ti'])).toEqual({
+			words: 2,
+			variants: [
+				{ word: 'lights', records: 1 },
+				{ word: 'light', records: 1 }
+			]
+		});
+		expect(variantsOf(index, 'light*', 9, ['ti', 'ab', 'kw'])).toEqual({
+			words: 2,
+			variants: [
+				{ word: 'lights', records: 3 },
+				{ word: 'light', records: 2 }
+			]
+		});
+	});
 });
 
 describe('ceilings', () => {

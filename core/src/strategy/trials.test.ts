@@ -68,4 +68,14 @@ describe('what may be tried', () => {
 		expect(tried('Words of B b in title, abstract')[2]).toBe('day');
 		expect(tried('Without the concept B')[3]).toBe('@A');
 	});
+	it('says nothing of lines and concepts that the result does not use', () => {
+		const aside = strategy([['light', 'a'], ['day', 'b'], ['#1 AND yr:2010-']]);
+		expect(proposedTrials(aside, 'L3').map((one) => one.name)).toEqual([
+			'Words of A a in titles only',
+			'Words of A a in titles and author keywords only',
+			'Without line 3',
+			'Without the concept A a',
+			'Line 1 off'
+		]);
+	});
 });

@@ -5,6 +5,7 @@
 import type { Edit } from '../document/index.ts';
 import { conceptLetter, type EnquiryDocument, type StrategyLine } from '../enquiry/index.ts';
 import { DEFAULT_FIELDS, flatten, nodesOf, print, type Expression, type TextField } from '../query/index.ts';
+import { usedBy } from './anchors.ts';
 import { openSources } from './opened.ts';
 import { joinedLines, type StrategyPart } from './read.ts';
 
@@ -91,6 +92,20 @@ const fieldsOf = (line: StrategyLine): boolean => {
 	return opened?.tree ? [...nodesOf(opened.tree)].some((node) => node.kind === 'field' && node.fields.join() !== DEFAULT_FIELDS.join()) : false;
 };
 
+/** The line and all lines that it uses, directly, through others, or as lines of a concept. */
+function linesBehind(document: StrategyPart, final: string): ReadonlySet<string> {
+	const reached = new Set<string>();
+	const open = [final];
+	for (let id = open.pop(); id !== undefined; id = open.pop()) {
+		const line = document.lines.find((one) => one.id === id);
+		if (!line || reached.has(id)) continue;
+		reached.add(id);
+		const used = usedBy(line.source);
+		open.push(...used.lines, ...used.concepts.flatMap((concept) => joinedLines(document, concept, null).map((one) => one.id)));
+	}
+	return reached;
+}
+
 /**
  * What may be tried on a strategy.
  * @param final the line that is the result
@@ -98,18 +113,21 @@ const fieldsOf = (line: StrategyLine): boolean => {
 export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lines'>, final: string): ProposedTrial[] {
 	const trials: ProposedTrial[] = [];
 	const { concepts, lines } = document;
+	const reached = linesBehind(document, final);
+	/** A change of lines that the result does not use would change nothing. */
+	const matters = (edits: readonly Edit[]) => edits.some((edit) => edit.do === 'set' && reached.has(edit.at[1] ?? ''));
 	concepts.forEach((concept, at) => {
 		const name = `${conceptLetter(at)} ${concept.name}`;
 		const titles = refieldConcept(document, concept.id, ['ti']);
-		if (titles.length > 0) trials.push({ group: 'too many', name: `Words of ${name} in titles only`, edits: titles });
+		if (matters(titles)) trials.push({ group: 'too many', name: `Words of ${name} in titles only`, edits: titles });
 		const keywords = refieldConcept(document, concept.id, ['ti', 'kw']);
-		if (keywords.length > 0) trials.push({ group: 'too many', name: `Words of ${name} in titles and author keywords only`, edits: keywords });
-		const own = joinedLines(document, concept.id, null).filter((line) => !line.off);
+		if (matters(keywords)) trials.push({ group: 'too many', name: `Words of ${name} in titles and author keywords only`, edits: keywords });
+		const own = joinedLines(document, concept.id, null).filter((line) => !line.off && reached.has(line.id));
 		if (own.some(fieldsOf))
 			trials.push({ group: 'too few', name: `Words of ${name} in title, abstract and author keywords`, edits: refieldConcept(document, concept.id, null) });
 	});
 	for (const line of lines) {
-		if (line.off) continue;
+		if (line.off || !reached.has(line.id)) continue;
 		const number = lines.indexOf(line) + 1;
 		if (line.role === 'limit' || line.role === 'filter')
 			trials.push({
@@ -124,10 +142,10 @@ export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lin
 			const source = withoutConcept(document, line, concept.id);
 			return source === null ? [] : [{ do: 'set', at: ['lines', line.id, 'source'], value: source }];
 		});
-		if (edits.length > 0) trials.push({ group: 'too few', name: `Without the concept ${conceptLetter(at)} ${concept.name}`, edits, drops: concept.id });
+		if (matters(edits)) trials.push({ group: 'too few', name: `Without the concept ${conceptLetter(at)} ${concept.name}`, edits, drops: concept.id });
 	});
 	for (const line of lines) {
-		if (line.off || line.id === final || !SEARCHING.has(line.role) || line.source.trim() === '') continue;
+		if (line.off || line.id === final || !reached.has(line.id) || !SEARCHING.has(line.role) || line.source.trim() === '') continue;
 		trials.push({
 			group: 'line off',
 			name: `Line ${lines.indexOf(line) + 1} off${line.label === '' ? '' : `, ${line.label}`}`,

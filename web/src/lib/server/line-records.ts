@@ -56,6 +56,17 @@ export async function pageOf(
 	};
 }
 
+/** Records of these numbers as the screens show them, lit by a line. */
+export async function recordsLitBy(worked: WorkedEnquiry, numbers: readonly number[], line: string): Promise<readonly ShownRecord[]> {
+	const { collection, wanted, marks } = worked;
+	if (!collection || numbers.length === 0) return [];
+	const records = await recordsAt(collection.id, numbers);
+	const labels = labelsOf(records, collection);
+	const lit = await computing().ask({ do: 'light', records, labels, ...ofLines(worked, collection), line }, wanted);
+	const known = new Set(marks.benchmark);
+	return records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)));
+}
+
 function labelsOf(records: readonly BibliographicRecord[], collection: OpenCollection): Record<string, string> {
 	const labels: Record<string, string> = {};
 	for (const { vocabulary, heading } of records.flatMap((one) => one.headings))

@@ -4,12 +4,15 @@ import type { TrialResult } from '$lib/work/trials';
 import { computing } from './computing';
 import { door } from './doors';
 import { checkDocument, withAnchors } from './enquiries';
+import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
 import { linesOf, resultOf, type WorkedEnquiry } from './workings';
 
 export interface TrialsRequest {
 	/** The revision that the trials start from; another one is answered with 409. */
 	readonly revision: number;
+	/** True where the first records that are lost and gained are to be read. */
+	readonly read?: boolean;
 	readonly trials: readonly { readonly name: string; readonly edits: readonly Edit[] }[];
 }
 
@@ -19,6 +22,7 @@ export const checkTrials = door<TrialsRequest>({
 	additionalProperties: false,
 	properties: {
 		revision: { type: 'integer', minimum: 0 },
+		read: { type: 'boolean' },
 		trials: {
 			type: 'array',
 			minItems: 1,
@@ -57,11 +61,27 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		wanted
 	);
 	const articles = articlesOf(enquiry.document, collection);
+	const lightOf = resultOf(worked)?.id;
 	let next = 0;
-	return prepared.map((one): TrialResult => {
-		if ('refused' in one && one.refused !== undefined) return { name: one.name, refused: one.refused };
-		const figure = figures[next++];
-		if (!figure) return { name: one.name, refused: 'This could not be counted.' };
-		return { ...figure, name: one.name, shipsLost: articles(figure.shipsLost), shipsGained: articles(figure.shipsGained) };
-	});
+	const results: TrialResult[] = [];
+	for (const one of prepared) {
+		const figure = 'refused' in one && one.refused !== undefined ? null : figures[next++];
+		if (!figure) {
+			results.push({ name: one.name, refused: ('refused' in one && one.refused) || 'This could not be counted.' });
+			continue;
+		}
+		const { some, ...rest } = figure;
+		const records =
+			request.read && lightOf !== undefined
+				? { lost: await recordsLitBy(worked, some.lost, lightOf), gained: await recordsLitBy(worked, some.gained, lightOf) }
+				: undefined;
+		results.push({
+			...rest,
+			name: one.name,
+			shipsLost: articles(figure.shipsLost),
+			shipsGained: articles(figure.shipsGained),
+			...(records ? { records } : {})
+		});
+	}
+	return results;
 }

@@ -2,7 +2,6 @@
 import {
 	covers,
 	linesToEvaluate,
-	nodesOf,
 	print,
 	readStrategyInSteps,
 	resultLine,
@@ -12,7 +11,8 @@ import {
 	type Mark,
 	type OpenVocabulary,
 	type Query,
-	type ReadLine
+	type ReadLine,
+	type IndexedField
 } from '@wide-lantern/core';
 import { breather } from './breathe';
 import { openCollection, type OpenCollection } from './collections';
@@ -175,6 +175,18 @@ function coveredBy(query: Query | null, at: number, lines: readonly ReadLine[]):
 	return own ? parts.findIndex((part, other) => other !== at && covers(part, own, lineQuery) && (other < at || !covers(own, part, lineQuery))) : -1;
 }
 
+/** The patterns of a query, each with the fields that it is read in. */
+function patternFields(query: Query | null, found = new Map<string, Set<IndexedField>>()): ReadonlyMap<string, ReadonlySet<IndexedField>> {
+	const add = (pattern: string, fields: readonly IndexedField[]) => found.set(pattern, new Set([...(found.get(pattern) ?? []), ...fields]));
+	if (query?.kind === 'word') add(query.pattern, query.fields);
+	else if (query?.kind === 'phrase') for (const pattern of query.patterns) add(pattern, query.fields);
+	else if (query?.kind === 'near') for (const side of [query.left, query.right]) patternFields(side, found);
+	else if (query?.kind === 'either') for (const side of query.sides) patternFields(side, found);
+	else if (query?.kind === 'and' || query?.kind === 'or') for (const part of query.parts) patternFields(part, found);
+	else if (query?.kind === 'not') for (const part of [query.keep, query.drop]) patternFields(part, found);
+	return found;
+}
+
 /** What each side of a line's OR brings, and the words behind its wildcards; null where the line is no counted OR. */
 export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promise<LineTerms | null> {
 	const { collection, lines, marks, wanted } = worked;
@@ -186,13 +198,14 @@ export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promis
 	const brought = await computing().ask({ do: 'contributions', final, ...of }, wanted);
 	// A side that is switched off elsewhere is not among them; then they cannot be told apart by place.
 	if (brought?.length !== sides.length) return null;
-	const patterns = [
-		...new Set([...nodesOf(line.tree)].flatMap((node) => (node.kind === 'word' ? [node.pattern] : node.kind === 'phrase' ? node.patterns : [])))
-	].filter((one) => /[*?~]/.test(one));
+	const patterns = [...patternFields(line.query)].filter(([one]) => /[*?~]/.test(one));
 	const variants = await Promise.all(
 		patterns
 			.slice(0, 40)
-			.map(async (pattern) => ({ pattern, ...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12 }, wanted)) }))
+			.map(async ([pattern, fields]) => ({
+				pattern,
+				...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12, fields: [...fields] }, wanted))
+			}))
 	);
 	return {
 		line: line.number,

@@ -1,6 +1,7 @@
 /** Trials as the screens ask for them: edits that are not kept, and what they would change. */
 import type { Edit } from '@wide-lantern/core/editor';
 import type { EnquiryClient } from './enquiry.svelte';
+import type { ShownRecord } from './records';
 
 export type TrialResult =
 	| { readonly name: string; readonly refused: string }
@@ -16,6 +17,8 @@ export type TrialResult =
 			readonly shipsLost: readonly string[];
 			readonly shipsGained: readonly string[];
 			readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
+			/** The first records that are lost and gained, where they were asked for. */
+			readonly records?: { readonly lost: readonly ShownRecord[]; readonly gained: readonly ShownRecord[] };
 	  };
 
 export interface Trial {
@@ -28,12 +31,14 @@ export const TRIALS_AT_ONCE = 60;
 
 /**
  * Tries edits on the strategy as it is saved.
+ * @param read true where the first records that are lost and gained are wanted
  * @throws Error with a sentence for the searcher
  */
 export async function tryOut(
 	enquiry: Pick<EnquiryClient, 'id' | 'revision' | 'flush'>,
 	trials: readonly Trial[],
-	signal?: AbortSignal
+	signal?: AbortSignal,
+	read = false
 ): Promise<TrialResult[]> {
 	await enquiry.flush();
 	const results: TrialResult[] = [];
@@ -41,7 +46,11 @@ export async function tryOut(
 		const response = await fetch(`/api/v1/enquiries/${enquiry.id}/trials`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ revision: enquiry.revision, trials: trials.slice(from, from + TRIALS_AT_ONCE).map(({ name, edits }) => ({ name, edits })) }),
+			body: JSON.stringify({
+				revision: enquiry.revision,
+				...(read ? { read } : {}),
+				trials: trials.slice(from, from + TRIALS_AT_ONCE).map(({ name, edits }) => ({ name, edits }))
+			}),
 			...(signal ? { signal } : {})
 		});
 		const answer = (await response.json()) as { trials?: TrialResult[]; message?: string };

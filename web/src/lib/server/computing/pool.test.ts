@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { bind, blankRecord, buildIndex, parse, type Expression, type LineToEvaluate, type Query } from '@wide-lantern/core';
+import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate, type Query } from '@wide-lantern/core';
 import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { door } from '../doors';
@@ -76,7 +76,7 @@ describe('the computing threads', () => {
 		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6 }], headings: [] }]);
 	});
 	it('tell variants, and what each side of an OR brings alone', async () => {
-		expect(await pool.ask({ do: 'variants', collection: 'c', pattern: 'b?nd', most: 2 }, { owner: 'a' })).toEqual({
+		expect(await pool.ask({ do: 'variants', collection: 'c', pattern: 'b?nd', most: 2, fields: INDEXED_FIELDS }, { owner: 'a' })).toEqual({
 			words: 3,
 			variants: [
 				{ word: 'band', records: 300 },

@@ -1,5 +1,6 @@
 /** What the server and its computing threads say to each other. Every message is checked where it arrives. */
 import {
+	INDEXED_FIELDS,
 	querySchema,
 	recordSchema,
 	type Admission,
@@ -7,6 +8,7 @@ import {
 	type BibliographicRecord,
 	type Cells,
 	type Contribution,
+	type IndexedField,
 	type KindFigures,
 	type Light,
 	type LineState,
@@ -63,7 +65,7 @@ export type Job =
 			readonly records: readonly BibliographicRecord[];
 			readonly labels: Readonly<Record<string, string>>;
 	  } & OfLines)
-	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number }
+	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number; readonly fields: readonly IndexedField[] }
 	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines)
 	/** Unique yields, the beam, and the counts by headings and by words, of the result and of each concept's lines. */
 	| ({
@@ -121,6 +123,8 @@ export interface TrialFigures {
 	/** Numbers of benchmark records that leave the result, and that come in. */
 	readonly shipsLost: readonly number[];
 	readonly shipsGained: readonly number[];
+	/** Numbers of the first records that leave the result, and that come in. */
+	readonly some: { readonly lost: readonly number[]; readonly gained: readonly number[] };
 	/** Per line, by identity: its count now, and what it lost and gained against the line of the same identity. */
 	readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
 }
@@ -219,7 +223,7 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		records: { type: 'array', items: { $ref: recordSchema.$id } },
 		labels: { type: 'object', additionalProperties: text }
 	}),
-	variants: job('variants', { pattern: text, most: whole }),
+	variants: job('variants', { pattern: text, most: whole, fields: { type: 'array', items: { enum: INDEXED_FIELDS } } }),
 	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } }),
 	years: job('years', { lines, marks, line: text }),
 	margins: job('margins', {

@@ -204,7 +204,7 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 			);
 		}
 		case 'variants':
-			return variantsOf(held(job.collection).index, job.pattern, job.most);
+			return variantsOf(held(job.collection).index, job.pattern, job.most, job.fields);
 		case 'contributions': {
 			const { index, cache, heavy } = held(job.collection);
 			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
@@ -277,6 +277,17 @@ function spreadOf(index: CollectionIndex, records: RecordSet, most: number): Spr
 }
 
 /** What a strategy finds in another form, beside what it finds as it stands. */
+/** Records of a difference that are told by number, so that they can be read. */
+const TOLD = 25;
+function firstOf(set: RecordSet): number[] {
+	const first: number[] = [];
+	for (const record of set) {
+		if (first.length === TOLD) break;
+		first.push(record);
+	}
+	return first;
+}
+
 function trialFigures(
 	before: readonly EvaluatedLine[],
 	resultBefore: string | null,
@@ -300,6 +311,7 @@ function trialFigures(
 		gained: gained.count(),
 		shipsLost: [...lost.and(marks.benchmark)],
 		shipsGained: [...gained.and(marks.benchmark)],
+		some: { lost: firstOf(lost), gained: firstOf(gained) },
 		lines: after.map(({ id, records }) => {
 			const known = old.get(id) ?? nothing;
 			return { id, count: records?.count() ?? null, lost: known.without(records ?? nothing).count(), gained: (records ?? nothing).without(known).count() };

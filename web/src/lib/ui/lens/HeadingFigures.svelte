@@ -47,7 +47,7 @@
 {:else}
 	{@const most = figures.breadth[4]}
 	<section class="mt-4" aria-label="How broad it can be">
-		<h3>How broad it can be <span class="small soft font-normal">records of {figures.collection}, {figures.takenOn}</span></h3>
+		<h3>How broad it can be <span class="small soft font-normal">records of {figures.collection}, {figures.takenOn}; bars compare by powers of ten</span></h3>
 		<ol class="steps">
 			{#each figures.breadth as count, at (at)}
 				{#if at !== 2 || figures.brings.length > 1}

@@ -13,7 +13,7 @@
 		readonly words: number;
 		readonly variants: readonly { readonly word: string; readonly records: number }[];
 	}
-	let found = $state.raw<{ readonly pattern: string; readonly answer: Variants } | null>(null);
+	let found = $state.raw<{ readonly pattern: string; readonly fields: string; readonly answer: Variants } | null>(null);
 	let excluded = $state.raw<ReadonlySet<string>>(new Set());
 	let all = $state(false);
 	let said = $state('');
@@ -26,6 +26,8 @@
 		{ code: 'all', name: 'all fields' }
 	] as const;
 	const own = $derived(fieldAt(text, at));
+	/** The fields that the words are counted in: those of the term. */
+	const code = $derived(own?.code ?? '');
 	function refield(code: string) {
 		if (!own) return;
 		const term = text.slice(own.term.from, own.term.to);
@@ -41,11 +43,12 @@
 	});
 	$effect(() => {
 		const asked = pattern;
-		if (asked === null || asked === found?.pattern) return;
+		const fields = code;
+		if (asked === null || (asked === found?.pattern && fields === found.fields)) return;
 		excluded = new Set();
 		all = false;
 		said = '';
-		return askForFigures<Variants>(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}`, { after: 200, told: (answer) => (found = { pattern: asked, answer }) });
+		return askForFigures<Variants>(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}&fields=${encodeURIComponent(fields)}`, { after: 200, told: (answer) => (found = { pattern: asked, fields, answer }) });
 	});
 	const answer = $derived(found && found.pattern === pattern ? found.answer : null);
 	const most = $derived(Math.max(1, ...(answer?.variants.map((one) => one.records) ?? [])));
@@ -87,7 +90,7 @@
 		{#if answer.words === 0}
 			<p class="say fault small mt-1">No word of this collection matches. A misspelt word is the commonest reason.</p>
 		{:else}
-			<p class="small soft mt-1">{wild ? `${counted(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it anywhere'}</p>
+			<p class="small soft mt-1">{wild ? `${counted(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it'} in {FIELDS.find((one) => one.code === code)?.name ?? code}; bars compare by powers of ten</p>
 			<ul class="mt-1">
 				{#each shown as one (one.word)}
 					<li class:out={excluded.has(one.word)}>

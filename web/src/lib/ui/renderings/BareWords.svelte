@@ -1,13 +1,27 @@
 <!-- What a source makes of bare words: headings matched, narrower ones and forms added, what fell through; and its own account held against what was typed. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { askServer } from '$lib/work/ask';
+	import { lookUp } from '$lib/work/headings';
 	import type { WordsView } from '$lib/work/renderings';
 
-	let { profile, source }: { profile: string; source: string } = $props();
-	const { enquiry } = takeBench();
+	/** Platforms of the enquiry, and the one to begin with. */
+	let { platforms, first }: { platforms: readonly { readonly id: string; readonly source: string }[]; first: string } = $props();
+	const { enquiry, lens } = takeBench();
+	let profile = $state(untrack(() => first || (platforms[0]?.id ?? '')));
+	const source = $derived(platforms.find((one) => one.id === profile)?.source ?? '');
+	/** Shows a heading that words became in the lens. */
+	async function open(label: string) {
+		const vocabulary = seen?.vocabulary;
+		if (!vocabulary) return;
+		const { matches } = await lookUp(vocabulary, label, 'exact', new AbortController().signal).catch(() => ({ matches: [] }));
+		const [match] = matches;
+		if (match) lens.show({ kind: 'heading', vocabulary, heading: match.id });
+		else said = `${label} cannot be looked up at the moment.`;
+	}
 	let words = $state('');
 	let account = $state('');
 	let seen = $state.raw<WordsView | null>(null);
@@ -49,7 +63,18 @@
 </script>
 
 <section aria-label="What {source} makes of bare words">
-	<h3>What {source} makes of bare words</h3>
+	<h2>What {source} makes of bare words</h2>
+	{#if platforms.length > 1}<label class="small flex gap-2 items-center mt-1"
+			>Source <select
+				class="ask w-56"
+				bind:value={profile}
+				onchange={() => {
+					seen = null;
+					if (words.trim() !== '') void look();
+				}}
+				>{#each platforms as one (one.id)}<option value={one.id}>{one.source}</option>{/each}</select
+			></label
+		>{/if}
 	<form
 		class="flex flex-wrap items-end gap-2 mt-1"
 		onsubmit={(event) => {
@@ -75,9 +100,12 @@
 					{:else if part.kind === 'words'}
 						{#if seen.vocabulary && !seen.plain}<strong>fell through</strong>: no heading of that name; searched as a word{:else}is searched as a word{/if}{#if part.forms.length > 0}, and as {part.forms.join(', ')}{/if}
 					{:else}
-						becomes the heading <strong>{part.label}</strong>{#if part.by}, of which it is another name{/if}{#if part.addsNarrower && part.narrower.length > 0}
-							<details class="inline-block">
-								<summary>with {part.narrower.length} narrower {part.narrower.length === 1 ? 'one' : 'ones'}{part.shown ? '' : ', which it does not show'}</summary><span class="small">{part.narrower.join('; ')}</span>
+						becomes the heading <button class="link" title="Show it in the lens" onclick={() => void open(part.label)}>{part.label}</button>{#if part.by}, of which it is another name{/if}{#if part.addsNarrower && part.narrower.length > 0}
+							<details>
+								<summary>with {part.narrower.length} narrower {part.narrower.length === 1 ? 'one' : 'ones'}{part.shown ? '' : ', which it does not show'}</summary>
+								<ul class="narrower small">
+									{#each part.narrower as one (one)}<li><button class="link" onclick={() => void open(one)}>{one}</button></li>{/each}
+								</ul>
 							</details>{/if}{#if part.forms.length > 0}, and {part.forms.join(', ')}{/if}
 					{/if}
 				</li>
@@ -100,7 +128,21 @@
 </section>
 
 <style>
-	.parts li {
+	.link {
+		color: var(--link);
+		cursor: pointer;
+		font-weight: 600;
+		min-height: 24px;
+	}
+	.narrower {
+		columns: 14rem;
+		padding-left: 16px;
+	}
+	.narrower .link {
+		font-weight: 400;
+		text-align: left;
+	}
+	.parts > li {
 		padding: 3px 0;
 		border-top: 1px dotted var(--rule);
 	}

@@ -9,8 +9,8 @@
 	import type { RecordSpread } from '$lib/work/records';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
-	let { final, number, known }: { final: string; number: number; known: number } = $props();
-	const { enquiry } = takeBench();
+	let { final, known }: { final: string; known: number } = $props();
+	const { enquiry, counts } = takeBench();
 	const KINDS = [
 		{ id: 'yr', name: 'Years', example: '2010-', hint: '2010-, -1999, 2010-2020, or last5 for the last five years, counted on the day of the run' },
 		{ id: 'la', name: 'Language', example: 'english', hint: 'english, or (english OR french)' },
@@ -18,8 +18,17 @@
 		{ id: 'ag', name: 'Age group', example: 'adult', hint: 'adult, or (adult OR aged)' },
 		{ id: 'en', name: 'Entered', example: '2026-01-01..', hint: 'days between which the source added the record' },
 		{ id: 'has', name: 'Has', example: 'ab', hint: 'ab for an abstract, hd for headings' },
+		{ id: 'jn', name: 'Journal', example: '"harbour nursing"', hint: 'words of the name of the journal; several words in quotes' },
+		{ id: 'hd', name: 'Subject heading', example: 'Adult >', hint: 'a heading of the vocabulary, with > for its narrower ones' },
+		{ id: 'kw', name: 'Author keyword', example: '"older adults"', hint: 'words of the authors’ own keywords; several words in quotes' },
 		{ id: 'af', name: 'Country', example: 'norway', hint: 'a place' }
 	] as const;
+	/** The line that is limited: the result, until somebody chooses another one. */
+	let chosenLine = $state<string | null>(null);
+	const lines = $derived(enquiry.document.lines);
+	const target = $derived(lines.some((one) => one.id === chosenLine) ? (chosenLine ?? final) : final);
+	const place = $derived(lines.findIndex((one) => one.id === target) + 1);
+	const countOf = (id: string): number | null => counts.view?.lines.find((one) => one.id === id)?.count ?? null;
 	let kind = $state<(typeof KINDS)[number]['id']>('yr');
 	let value = $state('');
 	let reason = $state('');
@@ -32,6 +41,8 @@
 		const typed = value.trim();
 		if (typed === '') return '';
 		if (kind === 'la' || kind === 'pt' || kind === 'ag') return entryLimit(kind, typed);
+		if (kind === 'hd') return /^\{.*\}$/.test(typed) ? typed : `{${typed}}`;
+		if (kind === 'jn' || kind === 'kw') return textLimit(kind, typed);
 		if (kind !== 'af') return `${kind}:${typed}`;
 		return `ti+ab+kw:${/\s/.test(typed) && !/["()]/.test(typed) ? `"${typed}"` : typed}`;
 	});
@@ -44,14 +55,19 @@
 		const candidates = [`${code}:${typed}`, `${code}:(${typed})`, `${code}:"${typed.replaceAll('"', '')}"`];
 		return candidates.find(isOne) ?? `${code}:${typed}`;
 	}
+	/** Words of a text field: several alternatives in a bracket, anything else of several words as a phrase. */
+	function textLimit(code: string, typed: string): string {
+		if (/["()]/.test(typed) || /\sOR\s/.test(typed)) return `${code}:${/\sOR\s/.test(typed) && !/^\(.*\)$/.test(typed) ? `(${typed})` : typed}`;
+		return /\s/.test(typed) ? `${code}:"${typed}"` : `${code}:${typed}`;
+	}
 	const faults = $derived(text === '' ? [] : parse(text).faults);
 	/** In the words that follow the line when its limit is changed. */
 	function labelOf(limit: string): string {
 		const { tree } = parse(limit);
 		return tree?.kind === 'limit' ? limitLabel(tree.limit) : `${chosen.name}: ${value.trim()}`;
 	}
-	const line = $derived({ id: newId(), source: `\uE000#${final}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: labelOf(text), note: reason.trim(), off: false });
-	const edits = $derived<readonly Edit[]>([{ do: 'insert', in: ['lines'], item: line, after: final }]);
+	const line = $derived({ id: newId(), source: `\uE000#${target}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: labelOf(text), note: reason.trim(), off: false });
+	const edits = $derived<readonly Edit[]>([{ do: 'insert', in: ['lines'], item: line, after: target }]);
 
 	$effect(() => {
 		void enquiry.revision;
@@ -73,26 +89,41 @@
 	});
 	$effect(() => {
 		void enquiry.revision;
-		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(final)}`, { told: (answer) => (spread = answer) });
+		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(target)}`, { told: (answer) => (spread = answer) });
 	});
 	const lacking = $derived.by(() => {
 		const of = spread?.lacking;
 		if (!of) return null;
-		const [count, what] = { yr: [of.years, 'have no year'], la: [of.languages, 'have no language'], pt: [of.types, 'have no publication type'], ag: [of.ages, 'have no age group'], en: [of.entered, 'have no day of entry'], has: [0, ''], af: [0, ''] }[kind] as [
-			number,
-			string
-		];
+		const [count, what] = {
+			yr: [of.years, 'have no year'],
+			la: [of.languages, 'have no language'],
+			pt: [of.types, 'have no publication type'],
+			ag: [of.ages, 'have no age group'],
+			en: [of.entered, 'have no day of entry'],
+			has: [0, ''],
+			af: [0, ''],
+			jn: [0, ''],
+			hd: [of.headings, 'are not indexed'],
+			kw: [0, '']
+		}[kind] as [number, string];
 		return { count, what, unindexed: of.headings };
 	});
 	/** What the records of the result have in this field, most frequent first: nobody types a language blind. */
-	const values = $derived(kind === 'la' || kind === 'pt' || kind === 'ag' ? (spread?.values?.[kind] ?? []).slice(0, 12) : []);
+	const values = $derived((kind === 'la' || kind === 'pt' || kind === 'ag' ? (spread?.values?.[kind] ?? []) : kind === 'jn' ? (spread?.journals?.values ?? []) : kind === 'kw' ? (spread?.keywords?.values ?? []) : []).slice(0, 12));
+	/** What the limit leaves and loses of the line that it stands on. */
+	const left = $derived.by(() => {
+		if (result?.refused !== undefined || !result) return null;
+		const limited = result.lines.find((one) => one.id === edits.flatMap((edit) => (edit.do === 'insert' ? [(edit.item as { id: string }).id] : []))[0])?.count ?? null;
+		const before = countOf(target);
+		return limited === null || before === null ? null : { count: limited, lost: before - limited };
+	});
 	const quotedValue = (text: string) => (/^[\p{L}\p{N}]+$/u.test(text) ? text : `"${text}"`);
 	const withValue = (text: string): string => (value.trim() === '' ? quotedValue(text) : `${value.trim().replace(/^\(|\)$/g, '')} OR ${quotedValue(text)}`);
 	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 </script>
 
 <section aria-label="Limits">
-	<h2>Limits on line {number}</h2>
+	<h2>Limits on line {place}</h2>
 	<p class="small soft mt-1">Limits come last, after the concepts are combined, each on a line of its own with its reason.</p>
 	<form
 		class="mt-3 grid gap-3"
@@ -100,13 +131,18 @@
 			event.preventDefault();
 			if (text === '' || hasErrors(faults) || reason.trim() === '') return;
 			if (enquiry.edit(`limit: ${text}`, edits)) {
-				said = `Line ${number + 1} limits the result to ${text}. Undo (Ctrl Z) removes it.`;
+				said = `Line ${place + 1} limits ${target === final ? 'the result' : `line ${place}`} to ${text}. Undo (Ctrl Z) removes it.${target === final ? '' : ` Lines that used line ${place} still use it: change them to line ${place + 1} where the limit is to act.`}`;
 				value = '';
 				reason = '';
 			}
 		}}
 	>
 		<div class="flex gap-3 flex-wrap items-end">
+			<label class="small grid gap-1"
+				>Line <select class="ask w-20" value={target} onchange={(event) => (chosenLine = event.currentTarget.value)}
+					>{#each lines as one, at (one.id)}<option value={one.id}>{at + 1}</option>{/each}</select
+				></label
+			>
 			<label class="small grid gap-1"
 				>Limit <select class="ask w-40" bind:value={kind}
 					>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
@@ -124,19 +160,19 @@
 				where it matters.
 			</p>{/if}
 		{#each faults as fault (fault.message)}<p class="say fault small">{fault.message}</p>{/each}
-		{#if result && result.refused === undefined && text !== ''}
+		{#if result && result.refused === undefined && left && text !== ''}
 			<p data-limit>
-				<span class="term">{text}</span> leaves <strong class="count">{counted(result.count)}</strong>
-				{result.count === 1 ? 'record' : 'records'} and loses {counted(result.lost)}.
-				{#if known > 0}{#if result.shipsLost.length > 0}<strong class="fault-text"
+				<span class="term">{text}</span> leaves <strong class="count">{counted(left.count)}</strong>
+				{left.count === 1 ? 'record' : 'records'} and loses {counted(left.lost)}.
+				{#if known > 0 && target === final}{#if result.shipsLost.length > 0}<strong class="fault-text"
 							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost.map(citation).join('; ')}.</strong
 						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
-				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of the result {lacking.what}; the limit loses them whatever they are about.</span>{/if}
+				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of line {place} {lacking.what}; the limit loses them whatever they are about.</span>{/if}
 				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{counted(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">
-			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {number + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}
+			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {place + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}
 		</p>
 	</form>
 	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}

@@ -1,6 +1,7 @@
 <!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
 <script lang="ts">
-	import { packLines, performanceOf, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import { packLines, performanceOf, toText, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import { askServer } from '$lib/work/ask';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
@@ -23,6 +24,8 @@
 	const TRUTH_EXAMPLE = 'pt:"randomised trial"';
 	let byMarks = $state(false);
 	let place = $state<'below' | 'instead'>('below');
+	/** The variant whose lines are read, by part and name. */
+	let open = $state('');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
 	async function ask<Value>(path: string, method: 'GET' | 'POST' | 'DELETE' = 'GET', body?: object): Promise<Value | null> {
@@ -84,6 +87,15 @@
 			});
 		if (enquiry.edit(`bring in ${title}`, edits)) said = [`“${title}” was brought in as ${unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`}. Undo takes it back.`, ...unpacked.said];
 	}
+	/** The lines as they will read, numbered from 1. */
+	function textsOf(lines: PackedLines): readonly { readonly text: string; readonly label: string }[] {
+		const concepts = lines.concepts.map((one) => ({ ...one, note: '', headings: [], words: [], parked: [] }));
+		const names = namesFor(
+			{ ...enquiry.document, concepts },
+			lines.lines.map((one) => one.id)
+		);
+		return lines.lines.map(({ source, label }) => ({ text: toText(source, names), label }));
+	}
 	async function measure(entry: PartEntry) {
 		for (const variant of entry.part.variants) {
 			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', { lines: variant.lines, truth: byMarks ? null : truthOf(entry).trim() });
@@ -123,9 +135,21 @@
 							<td>{variant.name || `${variant.lines.lines.length} ${variant.lines.lines.length === 1 ? 'line' : 'lines'}`}</td>
 							{#each [of?.sensitivity, of?.specificity, of?.precision] as one, at (at)}<td class="text-right tabular-nums" title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td>{/each}
 							<td class="text-right"
-								>{#if enquiry.editable}<button class="do bare" onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button>{/if}</td
+								><button class="do bare" aria-expanded={open === `${entry.id} ${variant.name}`} onclick={() => (open = open === `${entry.id} ${variant.name}` ? '' : `${entry.id} ${variant.name}`)}>Read</button>{#if enquiry.editable}<button
+										class="do bare"
+										onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button
+									>{/if}</td
 							>
 						</tr>
+						{#if open === `${entry.id} ${variant.name}`}<tr
+								><td colspan="5"
+									><ol class="lines" aria-label="Lines of {variant.name || entry.part.name}">
+										{#each textsOf(variant.lines) as one, at (at)}<li>
+												<span class="term">{one.text}</span>{#if one.label}<span class="soft block">{one.label}</span>{/if}
+											</li>{/each}
+									</ol></td
+								></tr
+							>{/if}
 					{/each}
 				</tbody>
 			</table>
@@ -165,6 +189,11 @@
 <style>
 	td {
 		vertical-align: middle;
+	}
+	.lines {
+		list-style: decimal;
+		padding-left: 24px;
+		overflow-wrap: anywhere;
 	}
 	.term {
 		font-family: 'Atkinson Hyperlegible Mono', monospace;

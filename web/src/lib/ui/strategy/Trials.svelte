@@ -1,10 +1,13 @@
 <!-- Trials: what a change would do to the records and the known articles, side by side, before any is kept. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
-	import { dropConcept, proposedTrials, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
+	import { dropConcept, proposedTrials, toSource, toText, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
+	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import RecordList from './RecordList.svelte';
 	import { takeBench } from '$lib/work/context';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
+	import type { ShownRecord } from '$lib/work/records';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
 	/** The result and its count as they stand. */
@@ -13,8 +16,22 @@
 	interface OwnTrial {
 		readonly id: string;
 		readonly text: string;
-		readonly operator: 'AND' | 'NOT';
+		/** How it is joined with the result; or the line that it is tried in place of. */
+		readonly operator: 'AND' | 'NOT' | 'instead';
+		readonly line?: string;
 	}
+	const nameOf = (one: OwnTrial): string => (one.operator === 'instead' ? `Line ${numberOf(one.line)} as ${one.text}` : `The result ${one.operator} ${one.text}`);
+	const numberOf = (line: string | undefined): number => enquiry.document.lines.findIndex((one) => one.id === line) + 1;
+	/** The line that another text is tried for, and that text. */
+	let line = $state('');
+	let instead = $state('');
+	const names = $derived(
+		namesFor(
+			enquiry.document,
+			enquiry.document.lines.map((one) => one.id)
+		)
+	);
+	const textOf = (id: string) => toText(enquiry.document.lines.find((one) => one.id === id)?.source ?? '', names);
 	let own = $state.raw<readonly OwnTrial[]>([]);
 	let text = $state('');
 	let operator = $state<'AND' | 'NOT'>('AND');
@@ -33,12 +50,13 @@
 		readonly group: (typeof GROUPS)[number]['id'];
 	}
 	/** A line below the result that joins it with something; the result moves to that line. */
-	function ownEdits({ text, operator }: OwnTrial): readonly Edit[] {
+	function ownEdits({ text, operator, line }: OwnTrial): readonly Edit[] {
+		if (operator === 'instead') return [{ do: 'set', at: ['lines', line ?? '', 'source'], value: toSource(text, names) }];
 		const at = enquiry.document.lines.findIndex((line) => line.id === final);
 		const source = `\uE000#${final}\uE001 ${operator} ${/^\w+$|^"[^"]*"$|^\{[^}]*\}$|^\w+:[^\s()]+$|^\(.*\)$/.test(text) ? text : `(${text})`}`;
 		return [{ do: 'insert', in: ['lines'], item: { id: newId(), source, concept: null, strand: null, role: 'limit', label: '', note: '', off: false }, after: enquiry.document.lines[at]?.id ?? null }];
 	}
-	const rows = $derived<readonly Row[]>([...own.map((one): Row => ({ group: 'own', name: `The result ${one.operator} ${one.text}`, edits: ownEdits(one) })), ...proposedTrials(enquiry.document, final)]);
+	const rows = $derived<readonly Row[]>([...own.filter((one) => one.operator !== 'instead' || numberOf(one.line) > 0).map((one): Row => ({ group: 'own', name: nameOf(one), edits: ownEdits(one) })), ...proposedTrials(enquiry.document, final)]);
 
 	$effect(() => {
 		const trials = rows;
@@ -64,6 +82,22 @@
 			asking.abort();
 		};
 	});
+	/** The row whose records are read, and which of them. */
+	let reading = $state.raw<{ readonly name: string; readonly which: 'lost' | 'gained'; readonly records: readonly ShownRecord[] | null; readonly of: number } | null>(null);
+	async function read(row: Row, which: 'lost' | 'gained', of: number) {
+		if (reading?.name === row.name && reading.which === which) {
+			reading = null;
+			return;
+		}
+		reading = { name: row.name, which, records: null, of };
+		const answer = await tryOut(enquiry, [row], undefined, true).catch((error: unknown) => {
+			fault = error instanceof Error ? error.message : 'The records could not be read.';
+			return [];
+		});
+		const [result] = answer;
+		if (reading.name !== row.name || reading.which !== which) return;
+		reading = result && result.refused === undefined ? { ...reading, records: result.records?.[which] ?? [] } : null;
+	}
 	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 	let kept = $state('');
 	/** The concept that is about to be left out, and why. */
@@ -78,7 +112,7 @@
 		const edits = row.drops === undefined ? row.edits : dropConcept(enquiry.document, row.drops, { reason: reason.trim(), by: personName, on: new Date().toISOString().slice(0, 10) });
 		leaving = null;
 		if (enquiry.edit(row.name, edits)) kept = `Kept: ${row.name}. Undo (Ctrl Z) restores what was there.`;
-		own = own.filter((one) => `The result ${one.operator} ${one.text}` !== row.name);
+		own = own.filter((one) => nameOf(one) !== row.name);
 	}
 </script>
 
@@ -103,6 +137,24 @@
 		<input class="ask w-72 term" bind:value={text} placeholder="yr:2015-" aria-label="A limit, or any expression, to try on the result" spellcheck="false" />
 		<button class="do" disabled={text.trim() === ''}>Try it</button>
 	</form>
+	<form
+		class="flex gap-2 mt-2 items-center flex-wrap"
+		onsubmit={(event) => {
+			event.preventDefault();
+			if (line === '' || instead.trim() === '' || instead.trim() === textOf(line)) return;
+			own = [{ id: newId(), text: instead.trim(), operator: 'instead', line }, ...own.filter((one) => one.line !== line || one.text !== instead.trim())];
+		}}
+	>
+		<label class="flex gap-2 items-center"
+			>Line
+			<select class="ask w-20" bind:value={line} onchange={() => (instead = textOf(line))}
+				><option value="">–</option>{#each enquiry.document.lines as one, at (one.id)}<option value={one.id}>{at + 1}</option>{/each}</select
+			></label
+		>
+		<span>as</span>
+		<input class="ask flex-1 term" style="min-width: 18rem" bind:value={instead} disabled={line === ''} placeholder="Choose a line, then change its text here" aria-label="Another text for the line, to try" spellcheck="false" />
+		<button class="do" disabled={line === '' || instead.trim() === '' || instead.trim() === textOf(line)}>Try it</button>
+	</form>
 	{#each GROUPS as group (group.id)}
 		{@const members = rows.filter((row) => row.group === group.id)}
 		{#if members.length > 0}
@@ -123,8 +175,14 @@
 							>
 							{#if result && result.refused === undefined}
 								<td class="text-right tabular-nums">{counted(result.count)}</td>
-								<td class="text-right tabular-nums">{result.lost > 0 ? `−${counted(result.lost)}` : '0'}</td>
-								<td class="text-right tabular-nums">{result.gained > 0 ? `+${counted(result.gained)}` : '0'}</td>
+								<td class="text-right tabular-nums"
+									>{#if result.lost > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'lost'} title="Read what is lost" onclick={() => void read(row, 'lost', result.lost)}>−{counted(result.lost)}</button
+										>{:else}0{/if}</td
+								>
+								<td class="text-right tabular-nums"
+									>{#if result.gained > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'gained'} title="Read what comes in" onclick={() => void read(row, 'gained', result.gained)}>+{counted(result.gained)}</button
+										>{:else}0{/if}</td
+								>
 								<td
 									>{#if result.shipsLost.length > 0}<span class="fault-text" title={result.shipsLost.map(citation).join('\n')}><Ship size={12} class="inline" /> −{result.shipsLost.length}</span>{/if}{#if result.shipsGained.length > 0}<span
 											class="ml-2"
@@ -136,6 +194,15 @@
 								>
 							{:else}<td colspan="5" class="soft">{result ? '' : 'counting'}</td>{/if}
 						</tr>
+						{#if reading?.name === row.name}
+							<tr
+								><td colspan="6"
+									>{#if reading.records === null}<p class="soft">Reading the records …</p>
+									{:else}<p class="soft">{reading.which === 'lost' ? 'No longer found' : 'Found in addition'}{reading.of > reading.records.length ? `, the first ${reading.records.length} of ${counted(reading.of)}` : ''}:</p>
+										<RecordList page={{ line: numberOf(final), total: reading.of, from: 0, records: reading.records }} />{/if}</td
+								></tr
+							>
+						{/if}
 						{#if leaving !== null && leaving === row.drops}
 							<tr
 								><td colspan="6"

@@ -26,6 +26,7 @@
 	let copied = $state('');
 	let changing = $state<string | null>(null);
 	let reading = $state(false);
+	let bare = $state(false);
 
 	onMount(() => () => fresh.stop());
 	$effect(() => {
@@ -151,7 +152,8 @@
 		commands.add([
 			...all.map((one) => ({ name: `Show the rendering for ${one.profile.source} alone`, act: () => (alone = one.profile.id) })),
 			{ name: 'Show all renderings', act: () => (alone = null) },
-			{ name: 'Read a strategy pasted from a platform', act: () => (reading = true) }
+			{ name: 'Read a strategy pasted from a platform', act: () => (reading = true) },
+			{ name: 'What a source makes of bare words', act: () => (bare = true) }
 		])
 	);
 </script>
@@ -174,6 +176,7 @@
 		</label>
 	{/if}
 	<button class="do" aria-pressed={reading} onclick={() => (reading = !reading)}>Read a strategy from elsewhere</button>
+	{#if all.length > 0}<button class="do" aria-pressed={bare} onclick={() => (bare = !bare)}>What bare words become</button>{/if}
 	<a class="do" href="/profiles">Profiles</a>
 	<span class="small soft" role="status">{copied}</span>
 </div>
@@ -195,6 +198,9 @@
 {/if}
 {#if fresh.failed}<p class="say mt-2" role="status">{fresh.failed}</p>{/if}
 {#if reading}<div class="mt-4"><ReadBack first={alone ?? ''} /></div>{/if}
+{#if bare && all.length > 0}<div class="mt-4">
+		{#key alone}<BareWords platforms={all.map((one) => ({ id: one.profile.id, source: one.profile.source }))} first={alone ?? ''} />{/key}
+	</div>{/if}
 {#if document.renderings.length === 0}
 	<p class="say mt-4 max-w-2xl">
 		The strategy is shown here in each platform’s syntax, line by line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
@@ -323,7 +329,6 @@
 		</section>
 	{/if}
 {/each}
-{#if single}{#key single.profile.id}<div class="mt-6"><BareWords profile={single.profile.id} source={single.profile.source} /></div>{/key}{/if}
 
 <style>
 	.sources {

@@ -307,7 +307,7 @@
 	{:else if panel === 'trials'}
 		{#if final}<Trials final={final.id} count={final.count} found={final.found} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">When a line is counted, remedies for too many and too few records stand here, each with its effect.</p>{/if}
 	{:else if panel === 'limits'}
-		{#if final}<Limits final={final.id} number={final.number} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like stand here with what each would lose.</p>{/if}
+		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like stand here with what each would lose.</p>{/if}
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}

@@ -1,5 +1,6 @@
-/** The words of the collection that a pattern stands for, with their records. */
+/** The words of the collection that a pattern stands for, with the records that hold them in the fields of its term. */
 import { error, json } from '@sveltejs/kit';
+import { DEFAULT_FIELDS, INDEXED_FIELDS } from '@wide-lantern/core';
 import { actor, enquiryOf } from '$lib/server/asked';
 import { openCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
@@ -10,8 +11,12 @@ const MOST = 400;
 export const GET = async ({ params, url, locals }) => {
 	const pattern = url.searchParams.get('pattern') ?? '';
 	if (pattern === '' || pattern.length > 200 || !/[\p{L}\p{N}?]/u.test(pattern)) error(422, { message: 'pattern must be a word, with or without wildcards.' });
+	const fields = (url.searchParams.get('fields') ?? '').split('+').filter((one) => one !== '');
+	const known = fields.includes('all')
+		? INDEXED_FIELDS
+		: INDEXED_FIELDS.filter((one) => (fields.length > 0 ? fields : DEFAULT_FIELDS).some((other) => other === one));
 	const { document } = await enquiryOf(params.enquiry);
 	const collection = document.collection === null ? null : await openCollection(document.collection);
 	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
-	return json(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST }, { owner: actor(locals).id }));
+	return json(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known }, { owner: actor(locals).id }));
 };
