@@ -61,6 +61,7 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
 	['GET', `${A}/terms`, MEMBERS, '?line=joined'],
+	['GET', `${A}/articles`, MEMBERS],
 	['GET', `${A}/concept-map`, MEMBERS, '?concept=c'],
 	['GET', `${A}/names`, MEMBERS, '?concept=c&vocabulary=skerry&heading=delirium'],
 	['GET', `${A}/unindexed`, MEMBERS, '?concept=c'],
@@ -92,6 +93,7 @@ const TABLE: readonly Row[] = [
 	['GET', '/profiles/teach', SIGNED_IN],
 	['GET', '/api/v1/vocabularies/[vocabulary]', SIGNED_IN],
 	['GET', '/vocabularies', SIGNED_IN],
+	['GET', '/vocabularies/[vocabulary]', SIGNED_IN],
 	['POST', '/api/v1/intakes', SIGNED_IN, '?vocabulary=NO', {}],
 	// An intake of nobody is hidden from everybody; intakes.spec.ts shows that another person's is, too.
 	['GET', '/api/v1/intakes/[intake]', ''],

@@ -210,7 +210,7 @@ test('a numbered appendix is read in its syntax, faults in place, counts kept an
 	await expect(read.getByRole('status').first()).toContainText('all of it is understood');
 	await expect(read.getByRole('row', { name: /ANY\(#1-#2\)/ })).toBeVisible();
 	await expect(read.getByText(/Line 3 has 1.100 records, fewer than the 1.204/)).toBeVisible();
-	await read.getByRole('button', { name: 'Take 4 lines over into the strategy' }).click();
+	await read.getByRole('button', { name: 'Bring 4 lines into the strategy' }).click();
 	await saved(page);
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await expect(page.locator('.cm-line')).toHaveText([/^nois\* OR "alarm sound"/, /^ti:ward\*/, /^#1 OR #2|^ANY\(#1-#2\)|^ANY\(#1, #2\)/, /^#1 AND #2/]);

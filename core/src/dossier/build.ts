@@ -107,10 +107,11 @@ function brief(enquiry: EnquiryDocument): Block[] {
 					caption: 'Search team',
 					columns: [
 						{ title: 'Name', width: 3 },
+						{ title: 'Affiliation', width: 3 },
 						{ title: 'Does', width: 3 },
 						{ title: 'Credited as', width: 3 }
 					],
-					rows: enquiry.people.map((one) => [one.name, one.does, one.credit])
+					rows: enquiry.people.map((one) => [one.name, one.affiliation ?? '', one.does, one.credit])
 				}
 	);
 	if (enquiry.articles.length > 0)

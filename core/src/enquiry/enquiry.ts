@@ -156,7 +156,7 @@ export const enquirySchema = {
 			]),
 			200
 		),
-		people: list(item({ name: line, does: line, credit: line }, ['name', 'does', 'credit']), 200),
+		people: list(item({ name: line, affiliation: line, does: line, credit: line }, ['name', 'does', 'credit']), 200),
 		inclusion: list(item({ text: prose }, ['text']), 500),
 		exclusion: list(item({ text: prose }, ['text']), 500),
 		journal: list(

@@ -64,6 +64,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/records`]: 'reader',
 	[`GET ${API}/spread`]: 'reader',
 	[`GET ${API}/why`]: 'reader',
+	[`GET ${API}/articles`]: 'reader',
 	[`GET ${API}/variants`]: 'reader',
 	[`GET ${API}/terms`]: 'reader',
 	[`GET ${API}/concept-map`]: 'reader',
@@ -99,6 +100,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'DELETE /api/v1/profiles/[profile]': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]': 'signed-in',
 	'GET /vocabularies': 'signed-in',
+	'GET /vocabularies/[vocabulary]': 'signed-in',
 	// Who loaded a vocabulary, and administrators, replace and remove it: intakes.ts and installation.ts ask.
 	'POST /api/v1/intakes': 'signed-in',
 	'GET /api/v1/intakes/[intake]': 'signed-in',

@@ -200,12 +200,10 @@ export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promis
 	if (brought?.length !== sides.length) return null;
 	const patterns = [...patternFields(line.query)].filter(([one]) => /[*?~]/.test(one));
 	const variants = await Promise.all(
-		patterns
-			.slice(0, 40)
-			.map(async ([pattern, fields]) => ({
-				pattern,
-				...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12, fields: [...fields] }, wanted))
-			}))
+		patterns.slice(0, 40).map(async ([pattern, fields]) => ({
+			pattern,
+			...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12, fields: [...fields] }, wanted))
+		}))
 	);
 	return {
 		line: line.number,

@@ -29,7 +29,7 @@
 </script>
 
 {#if items.length > 0}
-	<table class="grid-table">
+	<table class="grid-table rows">
 		{#if head}
 			<thead
 				><tr
@@ -50,3 +50,23 @@
 	</table>
 {/if}
 {#if enquiry.editable}<button class="do bare mt-1" onclick={insert}><Plus size={15} /> {add}</button>{/if}
+
+<style>
+	/* In a narrow window each row stands as a block: columns would be too narrow to type in. */
+	@media (max-width: 640px) {
+		.rows,
+		.rows tbody,
+		.rows tr,
+		.rows :global(td) {
+			display: block;
+			width: 100%;
+		}
+		.rows thead {
+			display: none;
+		}
+		.rows tr {
+			padding: 6px 0;
+			border-bottom: 1px solid var(--rule);
+		}
+	}
+</style>

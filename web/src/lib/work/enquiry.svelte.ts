@@ -125,6 +125,8 @@ export class EnquiryClient {
 	open(): () => void {
 		this.adoptPending();
 		const beat = setInterval(() => this.queue.length + this.held.length > 0 && this.remember(), 5_000);
+		// A window that died a moment ago is not silent for long enough yet.
+		const search = setInterval(() => this.adoptPending(), 20_000);
 		this.recalling = this.recall().finally(() => (this.recalling = null));
 		const close = openStream(
 			{ enquiry: this.id, client: this.client },
@@ -146,14 +148,21 @@ export class EnquiryClient {
 			if (this.queue.length + this.held.length > 0 && this.state !== 'saved') event.preventDefault();
 		};
 		addEventListener('beforeunload', leaving);
-		const left = () => this.remember(true);
-		const back = (event: PageTransitionEvent) => event.persisted && this.remember();
+		const left = () => {
+			this.left = true;
+			this.remember();
+		};
+		const back = (event: PageTransitionEvent) => {
+			this.left = false;
+			if (event.persisted) this.remember();
+		};
 		addEventListener('pagehide', left);
 		addEventListener('pageshow', back);
 		return () => {
 			removeEventListener('pagehide', left);
 			removeEventListener('pageshow', back);
 			clearInterval(beat);
+			clearInterval(search);
 			removeEventListener('beforeunload', leaving);
 			close();
 			void this.flush();
@@ -542,19 +551,20 @@ export class EnquiryClient {
 		}
 	}
 
-	private remember(left = false): void {
-		keepPending(this.id, { client: this.client, at: Date.now(), left, queue: [...this.held, ...this.queue] });
+	/** True once the page is left: an answer that still comes in must not make the next page wait for this one. */
+	private left = false;
+	private remember(): void {
+		keepPending(this.id, { client: this.client, at: Date.now(), left: this.left, queue: [...this.held, ...this.queue] });
 	}
 
 	private adoptPending(): void {
-		for (const pending of takePending(this.id, this.client)) {
-			if (!this.editable) continue;
-			this.queue.push(...pending.queue);
-		}
-		if (this.queue.length === 0) return;
+		if (!this.editable) return;
+		const found = takePending(this.id, this.client).flatMap((pending) => pending.queue);
+		if (found.length === 0) return;
+		this.queue.push(...found);
 		this.rebase();
 		this.remember();
-		this.state = 'saving';
+		if (this.state === 'saved') this.state = 'saving';
 		void this.flush();
 	}
 }

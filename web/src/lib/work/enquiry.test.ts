@@ -349,6 +349,41 @@ describe('unsent edits', () => {
 		close();
 	});
 
+	it('are taken up at once also where an answer came in while the page was being left', async () => {
+		const first = client.open();
+		let release = () => {};
+		server.hold = new Promise((done) => (release = done));
+		client.edit('type', title('w'));
+		await vi.advanceTimersByTimeAsync(200);
+		client.edit('type', [{ do: 'set', at: ['question'], value: 'Kept?' }]);
+		for (const act of leave) act();
+		// The first command is answered; the page is gone before it can send the second.
+		server.trouble = Array.from({ length: 3 }, () => 'offline' as const);
+		release();
+		server.hold = Promise.resolve();
+		await vi.advanceTimersByTimeAsync(0);
+		server.trouble = [];
+		const again = new EnquiryClient('e', server.document, server.history.length, true);
+		const close = again.open();
+		expect(again.document.question).toBe('Kept?');
+		first();
+		close();
+	});
+
+	it('of a window that died a moment ago are taken up by one that is open', async () => {
+		server.trouble = Array.from({ length: 4 }, () => 'offline' as const);
+		client.edit('type', title('dying'));
+		await vi.advanceTimersByTimeAsync(300);
+		const again = new EnquiryClient('e', server.document, 0, true);
+		const close = again.open();
+		expect(again.document.title).toBe('start');
+		vi.spyOn(client, 'flush').mockResolvedValue();
+		server.trouble = [];
+		await vi.advanceTimersByTimeAsync(45_000);
+		expect([again.document.title, server.document.title, again.state]).toEqual(['dying', 'dying', 'saved']);
+		close();
+	});
+
 	it('whose answer was lost are sent again and carried out once, also by the page after a reload', async () => {
 		const moved = client.document.parts[2]?.id ?? '';
 		server.trouble = ['lost', 'offline', 'offline'];
@@ -445,7 +480,7 @@ describe('unsent edits', () => {
 		pending('alive', Date.now() - 3_000, 'alive');
 		pending('closed', Date.now() - 60_000, 'closed');
 		const close = client.open();
-		await settle();
+		await vi.advanceTimersByTimeAsync(1_000);
 		expect(server.document.title).toBe('closed');
 		expect(localStorage.getItem('lantern-pending:e:alive')).not.toBeNull();
 		close();

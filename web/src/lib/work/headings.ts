@@ -22,7 +22,8 @@ export interface HeadingFacts extends HeadingRow {
 	readonly changes?: readonly { year: number | null; text: string }[];
 	/** Headings that the scope note names. */
 	readonly noteLinks: readonly { from: number; to: number; heading: string }[];
-	readonly paths: readonly (readonly { id: string; label: string }[])[];
+	/** From the top down; records are those with all that is narrower. */
+	readonly paths: readonly (readonly { id: string; label: string; countNarrower: number | null }[])[];
 	readonly closure: number;
 }
 export interface Match {

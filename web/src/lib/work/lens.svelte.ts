@@ -7,6 +7,8 @@ export interface HeadingTopic {
 	readonly kind: 'heading';
 	readonly vocabulary: string;
 	readonly heading: string;
+	/** The concept that it was opened from, if any: it can be taken there. */
+	readonly concept?: string;
 }
 export interface RecordTopic {
 	readonly kind: 'record';

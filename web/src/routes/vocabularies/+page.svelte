@@ -25,7 +25,7 @@
 		<tbody>
 			{#each data.vocabularies as one (one.id)}
 				<tr>
-					<td>{one.name}</td>
+					<td><a href="/vocabularies/{one.id}">{one.name}</a></td>
 					<td>{one.id}</td>
 					<td
 						>{one.edition || '–'}{#if one.editions[0]?.by}<span class="small soft block">{one.editions[0].by}, {one.editions[0].takenOn}</span>{/if}</td

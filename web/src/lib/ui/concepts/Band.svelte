@@ -152,7 +152,7 @@
 
 {#snippet headingChip(heading: ConceptHeading)}
 	{@const key = headingKey(heading)}
-	<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading })}
+	<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading, concept: concept.id })}
 		>{heading.main ? '!' : ''}{#await label(heading)}…{:then name}{name}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
 	>
 	<span title={elsewhere[key] === undefined ? undefined : `Counted in ${elsewhere[key]}`}><Count value={counts[key]} {most} dim={old} bar={false} /></span>
@@ -171,7 +171,7 @@
 {/snippet}
 {#snippet parkedChip(find: Concept['parked'][number])}
 	{@const { vocabulary, heading } = find}
-	{#if vocabulary && heading}<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary, heading })}>{`{${find.text}}`}</button>{:else}{find.text}{/if}
+	{#if vocabulary && heading}<button class="cursor-pointer" onclick={() => lens.show({ kind: 'heading', vocabulary, heading, concept: concept.id })}>{`{${find.text}}`}</button>{:else}{find.text}{/if}
 	{#if enquiry.editable}<button class="do bare" aria-label="Use {find.text}" title={heading ? 'Add the heading' : 'Add it as a word'} onclick={() => takeFind(find)}><ArrowUp size={13} /></button><button
 			class="do bare"
 			aria-label="Drop {find.text}"

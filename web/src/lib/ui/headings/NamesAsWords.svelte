@@ -46,7 +46,7 @@
 	const KINDS = { 'as-is': 'as it is', stem: 'with a stem', near: 'near each other' } as const;
 </script>
 
-<section class="mt-6" aria-label="Its names as text words">
+<section class="mt-6" id="names-as-words" aria-label="Its names as text words">
 	<h2>Its names as text words</h2>
 	<p class="small soft">For records that are not indexed, or indexed otherwise. Records of each form, and how many it adds to the words of {letter} {concept.name}.</p>
 	{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}

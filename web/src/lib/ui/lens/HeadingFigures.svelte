@@ -13,9 +13,11 @@
 		taking: Taking;
 		/** Chooses main topic or qualifiers; null where the panel only informs. */
 		narrowing: ((change: { main?: boolean; qualifiers?: readonly string[] }) => void) | null;
+		/** Chooses how far it reaches; null where the panel only informs. */
+		reaching: ((reach: 'this' | 'narrower') => void) | null;
 		turn: (heading: string) => void;
 	}
-	let { vocabulary, heading, collection, taking, narrowing, turn }: Props = $props();
+	let { vocabulary, heading, collection, taking, narrowing, reaching, turn }: Props = $props();
 	type Figures = HeadingFigures & { readonly collection: string; readonly takenOn: string };
 	/** How it is taken, for the address. */
 	const way = $derived(new URLSearchParams({ reach: taking.reach, ...(taking.reach === 'picked' ? { picked: taking.picked.join(' ') } : taking.reach === 'narrower' ? { except: (taking.except ?? []).join(' ') } : {}) }).toString());
@@ -37,6 +39,16 @@
 		});
 	});
 	const STEPS = ['As a main topic', 'This one', 'With narrower', 'And its name as text words', 'And all its names as text words'] as const;
+	/** The steps that are a way of taking the heading; the others add text words. */
+	const choices = $derived(
+		reaching && narrowing
+			? [
+					{ on: taking.main, act: () => narrowing({ main: true }) },
+					{ on: !taking.main && taking.reach === 'this', act: () => reaching('this') },
+					{ on: !taking.main && narrower, act: () => reaching('narrower') }
+				]
+			: []
+	);
 	/** Sizes compare by powers of ten, as everywhere. */
 	const width = (count: number, most: number) => (count <= 0 ? 0 : (100 * Math.log(count + 1)) / Math.log(most + 1));
 </script>
@@ -52,9 +64,10 @@
 			{#each figures.breadth as count, at (at)}
 				{#if at !== 2 || figures.brings.length > 1}
 					<li>
-						<span>{STEPS[at]}</span><span class="bar" aria-hidden="true"><span style="width: {width(count, most)}%"></span></span><span class="figure">{counted(count)}</span><span class="small soft figure"
-							>{at > 0 && count > (figures.breadth[at - 1] ?? 0) ? `+${counted(count - (figures.breadth[at - 1] ?? 0))}` : ''}</span
-						>
+						{#if choices[at]}<button class="choice" aria-pressed={choices[at].on} onclick={choices[at].act}>{STEPS[at]}</button>{:else if at > 2 && reaching}<a class="choice" href="#names-as-words">{STEPS[at]}</a>{:else}<span>{STEPS[at]}</span>{/if}<span
+							class="bar"
+							aria-hidden="true"><span style="width: {width(count, most)}%"></span></span
+						><span class="figure">{counted(count)}</span><span class="small soft figure">{at > 0 && count > (figures.breadth[at - 1] ?? 0) ? `+${counted(count - (figures.breadth[at - 1] ?? 0))}` : ''}</span>
 					</li>
 				{/if}
 			{/each}
@@ -113,6 +126,15 @@
 {/if}
 
 <style>
+	.choice {
+		color: var(--link);
+		cursor: pointer;
+		text-align: left;
+	}
+	.choice[aria-pressed='true'] {
+		font-weight: 700;
+		color: var(--ink);
+	}
 	.steps li {
 		display: grid;
 		grid-template-columns: minmax(9rem, 16rem) minmax(4rem, 1fr) 4rem 4rem;

@@ -179,7 +179,7 @@
 			{/if}
 		</div>
 		{#if collection && !narrow}
-			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => choose({ ...change }) : null} {turn} />
+			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => choose({ ...change }) : null} reaching={take ? (reach) => choose({ reach, main: false }) : null} {turn} />
 			{#if facts.since !== null || facts.before.length > 0}
 				<HeadingHistory vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} {collection} takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null} />
 			{/if}
@@ -188,7 +188,8 @@
 			<h3>Places in the tree</h3>
 			{#each facts.paths as path, at (at)}
 				<p class="small mt-1">
-					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button>{/if}{/each}
+					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button
+							>{/if}{#if step.countNarrower !== null}&nbsp;<span class="small soft" title="records with all that is narrower">{counted(step.countNarrower)}</span>{/if}{/each}
 				</p>
 			{/each}
 			{#if facts.below.length > 0 && now.reach !== 'picked'}

@@ -2,14 +2,31 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
+	import type { HeadingTopic } from '$lib/work/lens.svelte';
 	import { stepStates, type StepId } from '$lib/work/steps';
+	import { addHeading, type Taking } from '$lib/work/terms';
 	import HeadingPanel from './HeadingPanel.svelte';
 	import LinePanel from './LinePanel.svelte';
 	import RecordPanel from './RecordPanel.svelte';
 
 	const { enquiry, lens } = takeBench();
 	const here = $derived((page.url.pathname.split('/').at(-1) ?? 'brief') as StepId);
+	const conceptOf = (line: string): Concept | undefined => {
+		const id = enquiry.document.lines.find((one) => one.id === line)?.concept;
+		return enquiry.document.concepts.find((one) => one.id === id);
+	};
+	type Shown = { readonly vocabulary: string; readonly heading: string };
+	const inConcept = (concept: Concept, { vocabulary, heading }: Shown) => concept.headings.find((one) => one.vocabulary === vocabulary && one.heading === heading);
+	/** The concept that a heading was opened from, or one that has it. */
+	const holding = (topic: HeadingTopic): Concept | undefined => enquiry.document.concepts.find((one) => one.id === topic.concept) ?? enquiry.document.concepts.find((one) => inConcept(one, topic));
+	/** A heading that is shown can be taken where it belongs, or changed there. */
+	function takeFor(concept: Concept | undefined, shown: Shown) {
+		if (!concept || !enquiry.editable) return null;
+		const letter = conceptLetter(enquiry.document.concepts.indexOf(concept));
+		return { label: `Take for ${letter} ${concept.name}`, known: inConcept(concept, shown), act: (choice: Taking) => void enquiry.edit('take a heading', addHeading(concept, choice)) };
+	}
 	/** In the sheet the cursor goes to the line at once. */
 	function inSheet(event: MouseEvent, place: string) {
 		const line = /^strategy#line-(\d+)$/.exec(place)?.[1];
@@ -22,7 +39,7 @@
 
 {#if lens.topic?.kind === 'heading'}
 	{@const topic = lens.topic}
-	<HeadingPanel vocabulary={topic.vocabulary} heading={topic.heading} narrow turn={(heading) => (lens.topic = { ...topic, heading })} />
+	<HeadingPanel vocabulary={topic.vocabulary} heading={topic.heading} narrow take={takeFor(holding(topic), topic)} turn={(heading) => (lens.topic = { ...topic, heading })} />
 {:else if lens.topic?.kind === 'record'}
 	<RecordPanel record={lens.topic.record} line={lens.topic.line} />
 {:else if lens.topic?.kind === 'line' && enquiry.document.lines.some((line) => lens.topic?.kind === 'line' && line.id === lens.topic.line)}
@@ -38,7 +55,7 @@
 		</SegmentedControl>
 	{/if}
 	{#if heading && lens.side === 'heading'}
-		<HeadingPanel vocabulary={heading.vocabulary} heading={heading.heading} narrow turn={(other) => (lens.topic = { kind: 'heading', vocabulary: heading.vocabulary, heading: other })} />
+		<HeadingPanel vocabulary={heading.vocabulary} heading={heading.heading} narrow take={takeFor(conceptOf(line), heading)} turn={(other) => (lens.topic = { kind: 'heading', vocabulary: heading.vocabulary, heading: other })} />
 	{:else}
 		<LinePanel id={line} word={lens.topic.word ?? null} />
 	{/if}

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { hasErrors, packText, parse, unpackLines } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { count, counted } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import { askServer } from '$lib/work/ask';
 	import type { ReadStrategyView } from '$lib/work/renderings';
@@ -27,14 +27,17 @@
 	const contradicted = (line: number) => seen?.contradictions.find((one) => one.line === line)?.message ?? '';
 	const usable = $derived(seen?.lines.filter((line) => line.notation !== '' && !hasErrors(parse(line.notation).faults)) ?? []);
 	/** Adds the lines below what is there; references become those lines themselves. */
-	function takeOver() {
+	let asking = $state(false);
+	function takeOver(instead: boolean) {
+		asking = false;
 		const { lines } = enquiry.document;
-		const empty = lines.length === 1 && lines[0]?.source.trim() === '' ? lines[0] : undefined;
+		const going = instead ? lines : lines.length === 1 && lines[0]?.source.trim() === '' ? lines : [];
 		const on = new Date().toISOString().slice(0, 10);
 		const packed = packText({ lines: usable.map((line) => ({ number: line.number, text: line.notation, label: line.comment.slice(0, 400), concept: null })), numbered: true, cleaned: [], missing: [] }, newId);
 		const noted = { ...packed, lines: packed.lines.map((line, at) => ({ ...line, note: usable[at]?.count === null ? '' : `${counted(usable[at]?.count)} records where it was copied from, read on ${on}` })) };
 		const { edits, said: told } = unpackLines(noted, { enquiry: enquiry.id, document: enquiry.document, after: lines.at(-1)?.id ?? null, vocabularies: bench.vocabularies.map((one) => one.id), makeConcepts: false, newId });
-		if (enquiry.edit('take over a pasted strategy', [...edits, ...(empty ? [{ do: 'remove', at: ['lines', empty.id] } as const] : [])])) said = [`${usable.length} lines stand in the strategy now. Undo takes them back.`, ...told].join(' ');
+		if (enquiry.edit('take over a pasted strategy', [...edits, ...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)]))
+			said = [`${count(usable.length, 'line')} came in${instead ? ' in place of those that were there' : ''}. Undo (Ctrl Z) restores what was there.`, ...told].join(' ');
 	}
 </script>
 
@@ -61,7 +64,7 @@
 			</p>
 			{#each seen.contradictions as one (one.line)}<p class="say fault small mt-1">{one.message}</p>{/each}
 			<table class="grid-table mt-2">
-				<thead><tr><th scope="col">No.</th><th scope="col">As it was copied</th><th scope="col">What it means</th><th scope="col" class="text-right">Records then</th></tr></thead>
+				<thead><tr><th scope="col" style:width="3rem">No.</th><th scope="col">As it was copied</th><th scope="col">What it means</th><th scope="col" class="text-right" style:width="7rem">Records then</th></tr></thead>
 				<tbody>
 					{#each seen.lines as line (line.number)}
 						<tr>
@@ -80,8 +83,18 @@
 					{/each}
 				</tbody>
 			</table>
-			{#if enquiry.editable}<p class="mt-2"><button class="do" disabled={usable.length === 0} onclick={takeOver}>Take {usable.length} {usable.length === 1 ? 'line' : 'lines'} over into the strategy</button></p>{/if}
-			{#if said}<p class="small soft" role="status">{said}</p>{/if}
+			{#if enquiry.editable}
+				{@const there = enquiry.document.lines.filter((line) => line.source.trim() !== '').length}
+				<p class="mt-2 flex gap-2 items-center flex-wrap">
+					{#if asking}
+						<span>The strategy has {count(there, 'line')} already.</span>
+						<button class="do first" onclick={() => takeOver(false)}>Add below them</button>
+						<button class="do" onclick={() => takeOver(true)}>Replace them</button>
+						<button class="do bare" onclick={() => (asking = false)}>Cancel</button>
+					{:else}<button class="do" disabled={usable.length === 0} onclick={() => (there > 0 ? (asking = true) : takeOver(false))}>Bring {count(usable.length, 'line')} into the strategy</button>{/if}
+				</p>
+			{/if}
+			{#if said}<p class="small soft" role="status">{said} <a href="/enquiries/{enquiry.id}/strategy">Open the strategy</a></p>{/if}
 		</div>
 	{/if}
 </section>

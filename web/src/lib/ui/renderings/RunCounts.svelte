@@ -55,7 +55,7 @@
 		const item = { id: newId(), on: new Date().toISOString(), by: personName, how, version: profile.version, lines: rows.map((row) => ({ ...row })) };
 		const last = { on: item.on, how: 'run' as const, lines: written.map((line) => ({ id: line.id, text: line.text })) };
 		enquiry.edit('keep the counts of a run', [
-			{ do: 'set', at: ['renderings', rendering, 'runs'], value: [...(stored?.runs ?? []), item] },
+			stored?.runs ? { do: 'insert', in: ['renderings', rendering, 'runs'], item, after: stored.runs.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'runs'], value: [item] },
 			{ do: 'set', at: ['renderings', rendering, 'last'], value: last }
 		]);
 	}

@@ -139,12 +139,12 @@
 	>
 		<div class="flex gap-3 flex-wrap items-end">
 			<label class="small grid gap-1"
-				>Line <select class="ask w-20" value={target} onchange={(event) => (chosenLine = event.currentTarget.value)}
+				>Line <select class="ask w-20" aria-label="Line" value={target} onchange={(event) => (chosenLine = event.currentTarget.value)}
 					>{#each lines as one, at (one.id)}<option value={one.id}>{at + 1}</option>{/each}</select
 				></label
 			>
 			<label class="small grid gap-1"
-				>Limit <select class="ask w-40" bind:value={kind}
+				>Limit <select class="ask w-40" aria-label="Limit" bind:value={kind}
 					>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 				></label
 			>

@@ -147,7 +147,7 @@
 	>
 		<label class="flex gap-2 items-center"
 			>Line
-			<select class="ask w-20" bind:value={line} onchange={() => (instead = textOf(line))}
+			<select class="ask w-20" aria-label="Line" bind:value={line} onchange={() => (instead = textOf(line))}
 				><option value="">–</option>{#each enquiry.document.lines as one, at (one.id)}<option value={one.id}>{at + 1}</option>{/each}</select
 			></label
 		>

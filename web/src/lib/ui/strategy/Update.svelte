@@ -36,11 +36,11 @@
 		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
 	{:else}
 		<table class="grid-table small mt-2">
-			<thead><tr><th scope="col"><span class="sr">Take it</span></th><th scope="col">Line</th><th scope="col">Comes in</th></tr></thead>
+			<thead><tr><th scope="col" style:width="2.5rem"><span class="sr">Include it</span></th><th scope="col" style:width="7rem">Line</th><th scope="col">Comes in</th></tr></thead>
 			<tbody>
 				{#each steps as step, at (at)}
 					<tr>
-						<td><input type="checkbox" aria-label="Take step {at + 1}" checked={!left.has(at)} onchange={() => (left = new Set(left.has(at) ? [...left].filter((one) => one !== at) : [...left, at]))} /></td>
+						<td><input type="checkbox" aria-label="Include step {at + 1}" checked={!left.has(at)} onchange={() => (left = new Set(left.has(at) ? [...left].filter((one) => one !== at) : [...left, at]))} /></td>
 						<td class="whitespace-nowrap">{step.line === null ? 'a new line' : `line ${number(step.line)}`}</td>
 						<td class="term">{step.terms.length > 0 ? step.terms.join('  ·  ') : step.text}</td>
 					</tr>

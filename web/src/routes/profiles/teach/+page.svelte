@@ -89,7 +89,14 @@
 	const FIELD_CONSTRUCTS = { title: 'ti', abstract: 'ab', keyword: 'kw', author: 'au', journal: 'jn', address: 'af', 'heading-word': 'hd' } as const;
 	let fault = $state('');
 	let busy = $state(false);
+	/** True once somebody has read that examples fail, and saves all the same. */
+	let asked = $state(false);
 	async function save() {
+		if (failed.length > 0 && !asked) {
+			asked = true;
+			return;
+		}
+		asked = false;
 		busy = true;
 		fault = '';
 		try {
@@ -241,7 +248,13 @@
 			<p class="small" role="status">{given.length - failed.length} of {given.length} examples are written and read back{failed.length > 0 ? `; ${failed.length} ${failed.length === 1 ? 'is' : 'are'} not yet` : ''}.</p>
 			{#each problems.slice(0, 5) as one, number (number)}<p class="small bad">{one.message} <span class="soft">({one.at})</span></p>{/each}
 			{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
-			<button class="do first mt-2" disabled={busy || missing.length > 0 || problems.length > 0 || platform.trim() === '' || source.trim() === '' || given.length === 0} onclick={() => void save()}>Save the profile</button>
+			{#if asked && failed.length > 0}<p class="say note small mt-2" role="alert">
+					{failed.length === 1 ? 'This example is' : `These ${failed.length} examples are`} not written and read back: {failed.map((one) => one.name).join('; ')}. What {failed.length === 1 ? 'it shows' : 'they show'} may be written wrongly in every rendering. Correct
+					or empty {failed.length === 1 ? 'it' : 'them'}, or save all the same.
+				</p>{/if}
+			<button class="do first mt-2" disabled={busy || missing.length > 0 || problems.length > 0 || platform.trim() === '' || source.trim() === '' || given.length === 0} onclick={() => void save()}
+				>{asked && failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
+			>
 			{#if platform.trim() === '' || source.trim() === ''}<p class="small soft mt-1">Name the platform and the source first.</p>{:else if missing.length > 0}<p class="small soft mt-1">Still needed: {missing.map((one) => one.name).join('; ')}.</p>{/if}
 		</aside>
 	</div>

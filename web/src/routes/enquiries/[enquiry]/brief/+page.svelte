@@ -225,9 +225,10 @@
 
 	<section>
 		<h2>Who makes the search</h2>
-		<Rows list="people" items={document.people} fresh={{ name: '', does: '', credit: '' }} add="Add a person" one="person" head={[{ title: 'Name' }, { title: 'Does' }, { title: 'Credited as' }]}>
+		<Rows list="people" items={document.people} fresh={{ name: '', affiliation: '', does: '', credit: '' }} add="Add a person" one="person" head={[{ title: 'Name' }, { title: 'Affiliation' }, { title: 'Does' }, { title: 'Credited as' }]}>
 			{#snippet row(person)}
 				<td><EditText at={['people', person.id, 'name']} label="Name" placeholder="Name" /></td>
+				<td><EditText at={['people', person.id, 'affiliation']} label="Affiliation" placeholder="Library or department" /></td>
 				<td><EditText at={['people', person.id, 'does']} label="What they do" placeholder="designs the searches" /></td>
 				<td><EditText at={['people', person.id, 'credit']} label="Credited as" placeholder="author, acknowledged, not named" /></td>
 			{/snippet}

@@ -7,7 +7,7 @@
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
 	import { headingFacts, lookUp, reasonText, type LookedUp, type LookupMode } from '$lib/work/headings';
-	import { addHeading, hueOf, park as parked, reachSign } from '$lib/work/terms';
+	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/work/terms';
 	import ConceptMap from '$lib/ui/headings/ConceptMap.svelte';
 	import Compare from '$lib/ui/headings/Compare.svelte';
 	import EditionNews from '$lib/ui/headings/EditionNews.svelte';
@@ -88,6 +88,33 @@
 			void headingFacts(vocabulary, id, document.collection).then((facts) => enquiry.edit('park a heading', parked(concept, shown ?? facts.label, { vocabulary, heading: id })));
 		} else if (typed.trim() !== '') enquiry.edit('park a find', parked(concept, typed, null));
 	}
+	let box: HTMLInputElement | undefined = $state();
+	/** After a heading the next word is looked up. */
+	function takeIt(choice: Taking) {
+		if (!concept || !enquiry.edit('take a heading', addHeading(concept, choice))) return;
+		box?.focus();
+		box?.select();
+	}
+	/** What is listed in a vocabulary and neither taken nor parked. */
+	const rest = (group: Group, at: number) =>
+		group.matches.slice(0, room(at)).filter((match) => {
+			const is = (one: { readonly vocabulary?: string | null | undefined; readonly heading?: string | null | undefined }) => one.vocabulary === group.vocabulary && one.heading === match.id;
+			return !(concept?.headings ?? []).some(is) && !(concept?.parked ?? []).some(is);
+		});
+	function parkRest(group: Group, at: number) {
+		if (!concept) return;
+		const found = rest(group, at);
+		let after = concept.parked.at(-1)?.id ?? null;
+		const edits = found.flatMap((match) =>
+			parked(concept, match.label, { vocabulary: group.vocabulary, heading: match.id }).map((edit) => {
+				if (edit.do !== 'insert') return edit;
+				const placed = { ...edit, after };
+				after = (edit.item as { id: string }).id;
+				return placed;
+			})
+		);
+		if (edits.length > 0) enquiry.edit(`park ${edits.length === 1 ? 'a heading' : `${edits.length} headings`}`, edits);
+	}
 	/** Headings put side by side, as `vocabulary:identifier`. */
 	const compared = new SvelteSet<string>();
 	const putBeside = (key: string) => (compared.has(key) ? compared.delete(key) : compared.size < 6 && compared.add(key));
@@ -98,7 +125,12 @@
 <h1>Headings</h1>
 <EditionNews open={go} />
 {#if !concept}
-	<p class="say mt-3 max-w-2xl">Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it.</p>
+	<p class="say mt-3 max-w-2xl">
+		Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it. To read a vocabulary first: {#each vocabularies as one, at (one.id)}{at >
+			0
+				? ', '
+				: ''}<a href="/vocabularies/{one.id}">{one.name}</a>{/each}.
+	</p>
 {:else}
 	<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Concept">
 		{#each document.concepts as one, at (one.id)}
@@ -115,9 +147,26 @@
 			>
 		{/each}
 	</div>
+	<section class="mt-3" aria-label="Taken for {conceptLetter(index)} {concept.name}">
+		<h2 class="small soft">Taken for {conceptLetter(index)} {concept.name}</h2>
+		{#if concept.headings.length === 0 && (concept.noHeading ?? []).length === 0}<p class="soft">None yet.</p>{/if}
+		<NoHeading {concept} letter={conceptLetter(index)} />
+		<ul class="flex flex-wrap gap-2 mt-1">
+			{#each concept.headings as heading (heading.id)}
+				<li class="chip-term heading" style={hueOf(index)}>
+					<button
+						class="cursor-pointer"
+						onclick={() => {
+							current = { vocabulary: heading.vocabulary, id: heading.heading };
+						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main ? '!' : ''}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
+					>
+				</li>
+			{/each}
+		</ul>
+	</section>
 	<div class="mt-4 columns">
 		<div>
-			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up, such as confusion" bind:value={typed} onkeydown={keys} /></label>
+			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up, such as confusion" bind:value={typed} bind:this={box} onkeydown={keys} /></label>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
 				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button class="do bare small" aria-pressed={mode === value} class:chosen-mode={mode === value} onclick={() => (mode = value)}>{name}</button
 					>{/each}
@@ -160,6 +209,7 @@
 						</ul>
 						{#if group.matches.length > room(at)}<button class="do bare small" onclick={() => (wide = new Set([...wide, group.vocabulary]))}>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button>
 						{:else if group.matches.length === 100}<p class="soft small">These are the first 100. One more word finds fewer.</p>{/if}
+						{#if enquiry.editable && typed.trim() !== '' && rest(group, at).length > 1}<button class="do bare small" title="Keep them for later thought" onclick={() => parkRest(group, at)}>Park the other {rest(group, at).length}</button>{/if}
 					</section>
 				{:else}<p class="soft small">Reading the vocabulary …</p>{/each}
 			</div>
@@ -180,12 +230,13 @@
 			{/if}
 			{#if current}
 				{@const shown = current}
+				{#if enquiry.editable}<p class="flex gap-2 justify-end"><button class="do small" onclick={park}><ParkingSquare size={14} /> Park it <span class="soft">Alt Enter</span></button></p>{/if}
 				{#key `${shown.vocabulary} ${shown.id}`}
 					<HeadingPanel
 						vocabulary={shown.vocabulary}
 						heading={shown.id}
 						turn={(heading) => (current = { vocabulary: shown.vocabulary, id: heading })}
-						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: (choice) => enquiry.edit('take a heading', addHeading(concept, choice)) } : null}
+						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt } : null}
 					/>
 					<NamesAsWords {concept} letter={conceptLetter(index)} vocabulary={shown.vocabulary} heading={shown.id} label={groups.flatMap((one) => one.matches).find((one) => one.id === shown.id)?.label ?? shown.id} />
 					{#if vocabularies.length > 1}
@@ -199,7 +250,6 @@
 					{/if}
 				{/key}
 				<p class="mt-3"><button class="do" onclick={() => (current = null)}>All headings of {conceptLetter(index)}, side by side</button></p>
-				{#if enquiry.editable}<p class="mt-3"><button class="do" onclick={park}><ParkingSquare size={15} /> Park it <span class="soft small">Alt Enter</span></button></p>{/if}
 			{:else}
 				{#key concept.id}
 					<ConceptMap
@@ -212,23 +262,6 @@
 			{/if}
 		</div>
 	</div>
-	<section class="mt-6">
-		<h2>Taken for {conceptLetter(index)} {concept.name}</h2>
-		{#if concept.headings.length === 0 && (concept.noHeading ?? []).length === 0}<p class="soft">None yet.</p>{/if}
-		<NoHeading {concept} letter={conceptLetter(index)} />
-		<ul class="flex flex-wrap gap-2 mt-1">
-			{#each concept.headings as heading (heading.id)}
-				<li class="chip-term heading" style={hueOf(index)}>
-					<button
-						class="cursor-pointer"
-						onclick={() => {
-							current = { vocabulary: heading.vocabulary, id: heading.heading };
-						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main ? '!' : ''}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
-					>
-				</li>
-			{/each}
-		</ul>
-	</section>
 {/if}
 
 <style>

@@ -146,7 +146,7 @@
 	}
 	const likeliest = (one: ShownRendering) => new Set(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))).size;
 	function add(profile: string) {
-		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
+		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], runs: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
 	}
 	$effect(() =>
 		commands.add([

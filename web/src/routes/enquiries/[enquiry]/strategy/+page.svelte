@@ -373,4 +373,9 @@
 		background: var(--sheet);
 		margin-bottom: -1px;
 	}
+	@media (max-width: 640px) {
+		.columns > :not(:first-child) {
+			display: none;
+		}
+	}
 </style>

@@ -40,7 +40,7 @@ export const GET = async ({ params, url }) => {
 		noteLinks: headingsNamedIn(vocabulary, heading.scopeNote, heading.id),
 		related: heading.related.map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
 		seeAlso: (heading.seeAlso ?? []).map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
-		paths: vocabulary.paths(heading.id).map((path) => path.map((one) => ({ id: one.id, label: one.label }))),
+		paths: vocabulary.paths(heading.id).map((path) => path.map(({ id, label }) => ({ id, label, countNarrower: withCounts(id).countNarrower }))),
 		below: tree(heading.id, 1),
 		closure: vocabulary.closure(heading.id).size
 	});
