@@ -20,8 +20,6 @@ export interface WanderOptions {
 	readonly say?: (line: string) => void;
 	/** Of a failure that was reported, its path as printed there: that sequence alone. */
 	readonly path?: string;
-	/** How many times slower the pages' processor is made. */
-	readonly slow?: number;
 }
 
 export interface Wandered {
@@ -36,10 +34,7 @@ export interface Wandered {
 const PASSWORD = 'harbour lights at dusk';
 
 /** Walks; resolves with what was seen, and never rejects for a failure of the application. */
-export async function wander(
-	browser: Browser,
-	{ address, seed, runs, commands: most, time, path, slow = 1, say = () => undefined }: WanderOptions
-): Promise<Wandered> {
+export async function wander(browser: Browser, { address, seed, runs, commands: most, time, path, say = () => undefined }: WanderOptions): Promise<Wandered> {
 	const people: BrowserContext[] = [];
 	for (const name of ['Mara Ostwick', 'Jon Halland']) {
 		const context = await browser.newContext({ locale: 'en-GB', viewport: { width: 1280, height: 800 } });
@@ -57,7 +52,7 @@ export async function wander(
 		fc.integer({ min: 1, max: 3 }),
 		fc.commands(acts, { maxCommands: most, size: 'max', ...(replayPath ? { replayPath } : {}) }),
 		async (windows, sequence) => {
-			const world = await World.open(address, people, windows, slow);
+			const world = await World.open(address, people, windows);
 			const model: Model = { typed: new Map(), doing: '', words: 0, lines: new Set() };
 			try {
 				await fc.asyncModelRun(() => ({ model, real: world }), sequence);

@@ -33,7 +33,7 @@ export class World {
 		readonly start: EnquiryDocument
 	) {}
 
-	static async open(address: string, people: readonly BrowserContext[], windows: number, slow: number): Promise<World> {
+	static async open(address: string, people: readonly BrowserContext[], windows: number): Promise<World> {
 		const [owner] = people;
 		if (!owner) throw new Error('There is nobody to walk.');
 		const made = await owner.request.post(`${address}/api/v1/enquiries`, {
@@ -50,7 +50,6 @@ export class World {
 		const world = new World(address, id, [], document);
 		for (let at = 0; at < windows; at++) {
 			const page = await (people[at % people.length] ?? owner).newPage();
-			if (slow > 1) await (await page.context().newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: slow });
 			page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
 			page.on('console', (message) => {
 				// A connection that the walker cuts is told in the console.

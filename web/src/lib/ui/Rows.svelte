@@ -68,5 +68,9 @@
 			padding: 6px 0;
 			border-bottom: 1px solid var(--rule);
 		}
+		.rows :global(td) {
+			border-bottom: 0;
+			padding: 2px 0;
+		}
 	}
 </style>

@@ -138,7 +138,11 @@
 		</header>
 		<div class="reach mt-3">
 			{#if !take}
-				<p>{facts.count === null ? UNCOUNTED : `On ${counted(facts.count)} records${facts.narrower > 0 ? `; with its ${facts.closure - 1} narrower headings on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.`}</p>
+				<p>
+					{facts.count === null
+						? UNCOUNTED
+						: `On ${records(facts.count)}${facts.narrower > 0 ? `; with ${facts.closure === 2 ? 'its narrower heading' : `its ${counted(facts.closure - 1)} narrower headings`} on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.`}
+				</p>
 			{:else if facts.narrower > 0}
 				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>

@@ -9,7 +9,13 @@
 	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
 	const { enquiry } = takeBench();
 	let tried = $state.raw<TriedRendering | null>(null);
-	let revision = $state(-1);
+	/** What the figures depend on, as it was when they were taken. */
+	let triedOf = $state('');
+	const stands = $derived.by(() => {
+		const { decisions, own, leftOut } = enquiry.document.renderings.find((one) => one.id === rendering) ?? {};
+		return JSON.stringify([enquiry.document.lines.map(({ source, off }) => [source, off]), enquiry.document.result ?? null, decisions ?? [], own ?? [], leftOut ?? []]);
+	});
+	const old = $derived(stands !== triedOf);
 	let busy = $state<AbortController | null>(null);
 	let fault = $state('');
 	let progress = $state<Extract<SaidOfTrying, { step: unknown }> | null>(null);
@@ -24,7 +30,7 @@
 		const asking = new AbortController();
 		busy = asking;
 		fault = '';
-		const asked = enquiry.revision;
+		const [asked, revision] = [stands, enquiry.revision];
 		const end = await hearServer<SaidOfTrying>(
 			`/api/v1/enquiries/${enquiry.id}/renderings/try`,
 			{ profile },
@@ -32,8 +38,8 @@
 				if ('step' in one) progress = one;
 				else if ('fault' in one) fault = one.fault;
 				else {
-					[tried, revision] = [one.tried, asked];
-					keep(one.tried);
+					[tried, triedOf] = [one.tried, asked];
+					keep(one.tried, revision);
 				}
 			},
 			asking.signal
@@ -42,11 +48,10 @@
 		[busy, progress] = [null, null];
 	}
 	/** The share goes with the rendering, into the dossier too. */
-	function keep(answer: TriedRendering) {
+	function keep(answer: TriedRendering, revision: number) {
 		if (!enquiry.editable) return;
 		const value = { on: answer.on, revision, kept: answer.kept, lost: answer.lost.length, gained: answer.gained.count, shipsLost: answer.ships.lost };
 		enquiry.edit('remember how the rendering compared', [{ do: 'set', at: ['renderings', rendering, 'tried'], value }]);
-		revision = enquiry.revision + 1;
 	}
 	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering)?.tried ?? null);
 	const held = $derived(tried ? tried.kept + tried.lost.length : 0);
@@ -67,15 +72,15 @@
 		{#if gaps > 0}<span class="small soft">{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span>{/if}
 	</div>
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
-	{#if !tried && stored}<p class="small soft mt-1">On {dayAndTime(stored.on)}: {counted(stored.kept)} kept, {counted(stored.lost)} lost, {counted(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the strategy has changed since' : ''}.</p>{/if}
+	{#if !tried && stored}<p class="small soft mt-1">On {dayAndTime(stored.on)}: {counted(stored.kept)} kept, {counted(stored.lost)} lost, {counted(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the enquiry has changed since' : ''}.</p>{/if}
 	{#if tried}
-		<div class:dim={enquiry.revision > revision}>
+		<div class:dim={old}>
 			<p class="mt-2">
 				{#if share === null}None of the {counted(tried.original)} records is held by {source}, so there is nothing to compare.
 				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering: {counted(tried.kept)} kept, <strong class:bad={tried.lost.length > 0}>{counted(tried.lost.length)} lost</strong>, {counted(
 						tried.gained.count
 					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" /> {tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
-				<span class="soft small">Original {counted(tried.original)} records, rendering {counted(tried.rendered)}; {dayAndTime(tried.on)}{enquiry.revision > revision ? ', before the last changes' : ''}.</span>
+				<span class="soft small">Original {counted(tried.original)} records, rendering {counted(tried.rendered)}; {dayAndTime(tried.on)}{old ? ', before the last changes' : ''}.</span>
 			</p>
 			{#each byLine as [line, records] (line)}
 				<details class="mt-1" open={byLine.length < 3}>
