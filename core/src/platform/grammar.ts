@@ -90,7 +90,12 @@ function make(profile: Profile): Grammar {
 		const parts = template(pattern);
 		if (!parts) return [];
 		const date = name === 'enteredFrom' || name === 'enteredBetween' ? '\\d{4}-\\d{2}-\\d{2}' : '\\d{4}';
-		const text = (at: number) => `\\s*(?:${strip(inQuotes)}|(?<plain>${not([...following(parts, at), '(', ')', quoteOpen]).replace('[^', '[^\\s')}+))`;
+		// Values of several words without quotes end where the form goes on.
+		const bare = platform.values?.bare === true;
+		const text = (at: number) => {
+			const plain = not([...following(parts, at), '(', ')', quoteOpen]);
+			return `\\s*(?:${strip(inQuotes)}|(?<plain>${bare && following(parts, at).length > 0 ? plain : plain.replace('[^', '[^\\s')}+))`;
+		};
 		const kind = ({ language: 'la', type: 'pt', age: 'ag' } as Record<string, LimitForm['kind']>)[name] ?? (name as LimitForm['kind']);
 		const weight = parts.reduce((sum, part) => sum + (isLiteral(part) ? part.literal.length : 4), 0);
 		return [{ form: { kind, pattern: re(`${flat(parts, (slot, at) => (slot === 'text' ? text(at) : `\\s*(?<${slot}>${date})(?!\\d)`))}`) }, weight }];

@@ -82,6 +82,31 @@ describe('what examples leave open', () => {
 	});
 });
 
+describe('operators', () => {
+	const fields = { title: 'hl(harbour)', abstract: 'sum(harbour)', phrase: 'hl("stone harbour")' };
+	it.each([
+		['in one field', 'hl(harbour OR lantern)', 'hl(harbour AND lantern)'],
+		['each in its own', 'hl(harbour) OR hl(lantern)', 'hl(harbour) AND hl(lantern)']
+	])('may join two terms %s: either is written so that it means the same', (_, or, and) => {
+		expect(passed({ ...fields, or, and })).toEqual([]);
+	});
+	it('an example in another field than its own does not pass', () => {
+		expect(passed({ ...fields, or: 'hl(harbour) OR hl(lantern)', and: 'sum(harbour AND lantern)' })).toHaveLength(1);
+	});
+});
+
+describe('values of limits', () => {
+	it.each([
+		['in capitals, without quotes', 'lang[English]', 'kind[Field Report]', { capitals: 'each', bare: true }],
+		['with one capital, in quotes', 'lang[English]', 'kind["Field report"]', { capitals: 'first' }],
+		['in small letters, in quotes', 'lang[english]', 'kind["field report"]', undefined]
+	] as const)('are written as the examples show them: %s', (_, language, type, values) => {
+		const given = { title: 'hl(harbour)', abstract: 'sum(harbour)', language, type };
+		expect(learn(given).profile.platform.values).toEqual(values);
+		expect(passed(given)).toEqual([]);
+	});
+});
+
 describe('whatever is typed while teaching', () => {
 	const piece = fc.constantFrom(
 		'harbour',

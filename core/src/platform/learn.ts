@@ -105,6 +105,7 @@ class Learner implements Examined {
 			['and-first', `${and} first: a ${or} (b ${and} c)`],
 			['brackets-demanded', 'it refuses, or nobody knows']
 		]) as Platform['operators']['precedence'];
+		const values = this.values(phrase);
 		const profile: Profile = {
 			id: this.names.id,
 			name: `${this.names.source} on ${this.names.platform}`,
@@ -119,6 +120,7 @@ class Learner implements Examined {
 				wildcards: this.wildcards(),
 				lines: this.lines(and),
 				limits: this.limits(phrase),
+				...(Object.keys(values).length > 0 ? { values } : {}),
 				ceilings: { length: this.number('length'), terms: this.number('terms'), export: this.number('export') }
 			},
 			source: {
@@ -367,6 +369,23 @@ class Learner implements Examined {
 		const said = comment === null ? null : cut(comment, 'sample note');
 		if (comment !== null && !said) this.open('comment', 'The words sample note do not stand in it.');
 		return { reference, anyRun: run('any-lines'), allRun: run('all-lines'), comment: said ? `${said.before}%{text}${said.after}` : null };
+	}
+
+	/** Capitals as the examples show them; quotes where the value of two words has them. */
+	private values(phrase: string): NonNullable<Platform['values']> {
+		const shown = (construct: string, value: string) => {
+			const text = this.typed(construct) ?? '';
+			const at = escapedIndex(text, value);
+			return at < 0 ? null : { value: text.slice(at, at + value.length), text };
+		};
+		const type = shown('type', 'field report');
+		const [value = ''] = [type?.value, shown('language', 'english')?.value].filter((one) => one !== undefined);
+		const [open = '"', close = '"'] = phrase.split('%{text}');
+		const capital = /^\p{Lu}/u.test(value);
+		return {
+			...(capital ? { capitals: /\s\p{Ll}/u.test(value) ? ('first' as const) : ('each' as const) } : {}),
+			...(type && !type.text.includes(`${open}${type.value}${close}`) ? { bare: true } : {})
+		};
 	}
 
 	private limits(phrase: string): Platform['limits'] {

@@ -181,6 +181,8 @@ export const profileSchema = {
 						identifiers: { type: ['integer', 'null'], minimum: 1 }
 					}
 				},
+				/** How values of limits are written: with capitals, and whether several words stand without quotes. */
+				values: { type: 'object', additionalProperties: false, properties: { capitals: { enum: ['first', 'each'] }, bare: { type: 'boolean' } } },
 				/** What the platform does with what it is given, unasked. */
 				habits: {
 					type: 'object',

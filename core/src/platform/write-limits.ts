@@ -80,9 +80,14 @@ function entryValues(of: Expression): { readonly texts: readonly string[]; reado
 
 /** A value in the source's own words, and in quotes where it needs them. */
 function entryText(text: string, field: string, profile: Profile): string {
+	const { capitals, bare } = profile.platform.values ?? {};
 	const own = profile.source.values?.[`${field}:${text.toLowerCase()}`] ?? text;
 	const { any, one, optional } = profile.platform.wildcards;
 	const signs: Record<string, string | null> = { '*': any, '?': one, '~': optional };
 	const signed = own === text ? own.replace(/[*?~]/g, (sign) => signs[sign] ?? sign) : own;
-	return /^[\p{L}\p{N}\p{M}]+$/u.test(signed) ? signed : fill(profile.platform.terms.phrase, { text: signed });
+	const cased = own === text && capitals ? withCapitals(signed, capitals) : signed;
+	return bare || /^[\p{L}\p{N}\p{M}]+$/u.test(cased) ? cased : fill(profile.platform.terms.phrase, { text: cased });
 }
+
+const withCapitals = (text: string, which: 'first' | 'each'): string =>
+	text.replace(which === 'each' ? /(?<![\p{L}\p{N}\p{M}’'])\p{Ll}/gu : /^\p{Ll}/u, (letter) => letter.toUpperCase());
