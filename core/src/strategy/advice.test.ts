@@ -36,6 +36,17 @@ describe('a joining', () => {
 		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
 		expect('document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text).toBe('#1 OR #2 OR #3');
 	});
+	it('a list of lines stays a list when a line is added to it', () => {
+		const before = strategy([
+			['light', 'a'],
+			['lamp', 'a'],
+			['sun', 'a'],
+			['ANY(#1, #3)', 'a']
+		]);
+		const [advice] = adviceOn(before, null);
+		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
+		expect('document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text).toBe('ANY(#1-#3)');
+	});
 	it('misses nothing that is off, empty, of another concept, a limit, or joined by one of its lines', () => {
 		const of = strategy([
 			['light', 'a'],

@@ -49,8 +49,9 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 					message: `${between.length === 1 ? `Line ${numbers} stands` : `Lines ${numbers} stand`} among the lines that this joins, and ${between.length === 1 ? 'is' : 'are'} not in it.`,
 					repairs: [
 						{
-							label: between.length === 1 ? `Take in line ${numbers}` : 'Take them in',
-							edits: [{ do: 'set', at: ['lines', line.id, 'source'], value: joiningSource(all, 'OR') }]
+							// What was written as a list of lines stays one.
+							label: between.length === 1 ? `Add line ${numbers}` : 'Add them',
+							edits: [{ do: 'set', at: ['lines', line.id, 'source'], value: joiningSource(all, 'OR', all.length > 6 || line.source.includes('\uE000|')) }]
 						}
 					]
 				});
@@ -130,7 +131,7 @@ function mayBeMissing(one: StrategyLine, joining: StrategyLine, members: readonl
 }
 
 /** Lines that a line stands on, over all lines between, itself among them. */
-function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<string> {
+export function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<string> {
 	const behind = new Set([final]);
 	for (const line of [...strategy.lines].reverse()) {
 		if (!behind.has(line.id)) continue;

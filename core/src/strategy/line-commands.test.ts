@@ -240,6 +240,15 @@ const command = fc.record({
 	concept: fc.constantFrom('a', 'b', null)
 });
 
+it('a side of which nothing is left is spread to a line that is off, so that the result stays what it was', () => {
+	const before = strategy([['alder'], ['birch'], ['alder'], ['(#1 AND #2) OR (#2 AND #3)']]);
+	const off = { ...before, lines: before.lines.map((line, at) => ({ ...line, off: at < 2 })) };
+	const block = off.lines[3]?.id ?? '';
+	const found = meaning(off).get(block);
+	expect(found).not.toBe('broken');
+	expect(meaning(applied(off, spreadLine(off, block, newId))).get(block)).toBe(found);
+});
+
 it('after any sequence of commands every line finds what a model that keeps lines as objects finds', () => {
 	fc.assert(
 		fc.property(fc.array(command, { minLength: 5, maxLength: 40 }), (commands) => {

@@ -5,10 +5,10 @@
 import type { Edit, Json } from '../document/index.ts';
 import type { StrategyLine } from '../enquiry/index.ts';
 import { distribute, flatten, nodesOf, print, type Expression } from '../query/index.ts';
-import { IN_RANGE, usedBy } from './anchors.ts';
+import { IN_RANGE, usedBy, usedConcepts } from './anchors.ts';
 import { isAllList, openSources, type OpenedLine } from './opened.ts';
 import { piecesIn, type LinePiece } from './line-pieces.ts';
-import type { StrategyPart } from './read.ts';
+import { joinedLines, type StrategyPart } from './read.ts';
 import { roleOf } from './roles.ts';
 
 export type LineCommand = { readonly edits: readonly Edit[]; readonly line: string } | { readonly refused: string };
@@ -18,8 +18,8 @@ const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 const SPREAD_CEILING = 500;
 
 /** References to lines as text: a chain where it is short, a list where it is long. */
-export function joiningSource(ids: readonly string[], operator: 'OR' | 'AND'): string {
-	if (ids.length <= 6) return ids.map((id) => `\uE000#${id}\uE001`).join(` ${operator} `);
+export function joiningSource(ids: readonly string[], operator: 'OR' | 'AND', asList = ids.length > 6): string {
+	if (!asList) return ids.map((id) => `\uE000#${id}\uE001`).join(` ${operator} `);
 	return `\uE000${operator === 'OR' ? '|' : '&'}${ids.join(IN_RANGE)}\uE001`;
 }
 
@@ -57,6 +57,33 @@ function sidesOf(tree: Expression): readonly Expression[] | null {
 }
 
 /**
+ * False where nothing is left of an expression, because every line that it stands on is off, empty or gone: as the
+ * side of an OR it is left out, as a line of its own it would be broken.
+ */
+function remains(strategy: StrategyPart, opened: OpenedLine, node: Expression): boolean {
+	const alive = (id: string): boolean => {
+		const line = strategy.lines.find((one) => one.id === id);
+		// A limit that is off passes on what it acts on.
+		if (!line || (line.off && line.role !== 'limit' && line.role !== 'filter') || line.source.trim() === '') return false;
+		const [own] = openSources([line.source]);
+		return !own?.tree || remains(strategy, own, own.tree);
+	};
+	switch (node.kind) {
+		case 'line':
+			return opened.linesOf(node).some(alive);
+		case 'concept':
+			return usedConcepts(opened.close(print(node))).some(({ concept, strand }) => joinedLines(strategy, concept, strand).some((one) => alive(one.id)));
+		case 'and':
+		case 'or':
+			return node.items.some((item) => remains(strategy, opened, item));
+		case 'not':
+			return remains(strategy, opened, node.keep);
+		default:
+			return true;
+	}
+}
+
+/**
  * A block becomes one line per term, above it, and joins them itself: whoever uses the line finds
  * what it found before.
  */
@@ -85,7 +112,7 @@ export function spreadLine(strategy: StrategyPart, id: string, newId: () => stri
 			role: searching ? roleOf(side) : line.role,
 			label: '',
 			note: '',
-			off: line.off,
+			off: line.off || !remains(strategy, opened, side),
 			...(pieces.length > 0 ? { pieces } : {})
 		};
 		const edit: Edit = { do: 'insert', in: ['lines'], item: asJson(item), after };

@@ -5,7 +5,7 @@
 import type { Edit } from '../document/index.ts';
 import { conceptLetter, type EnquiryDocument, type StrategyLine } from '../enquiry/index.ts';
 import { DEFAULT_FIELDS, flatten, nodesOf, print, type Expression, type TextField } from '../query/index.ts';
-import { usedBy } from './anchors.ts';
+import { linesBehind } from './advice.ts';
 import { openSources } from './opened.ts';
 import { joinedLines, type StrategyPart } from './read.ts';
 
@@ -91,20 +91,6 @@ const fieldsOf = (line: StrategyLine): boolean => {
 	const [opened] = openSources([line.source]);
 	return opened?.tree ? [...nodesOf(opened.tree)].some((node) => node.kind === 'field' && node.fields.join() !== DEFAULT_FIELDS.join()) : false;
 };
-
-/** The line and all lines that it uses, directly, through others, or as lines of a concept. */
-function linesBehind(document: StrategyPart, final: string): ReadonlySet<string> {
-	const reached = new Set<string>();
-	const open = [final];
-	for (let id = open.pop(); id !== undefined; id = open.pop()) {
-		const line = document.lines.find((one) => one.id === id);
-		if (!line || reached.has(id)) continue;
-		reached.add(id);
-		const used = usedBy(line.source);
-		open.push(...used.lines, ...used.concepts.flatMap((concept) => joinedLines(document, concept, null).map((one) => one.id)));
-	}
-	return reached;
-}
 
 /**
  * What may be tried on a strategy.
