@@ -212,7 +212,13 @@ test('a numbered appendix is read in its syntax, faults in place, counts kept an
 	await expect(read.getByText(/Line 3 has 1.100 records, fewer than the 1.204/)).toBeVisible();
 	await read.getByRole('button', { name: 'Bring 4 lines into the strategy' }).click();
 	await saved(page);
-	await page.getByRole('link', { name: 'Strategy' }).click();
+	// A second time it asks what is to become of the lines that are there.
+	await read.getByRole('button', { name: 'Bring 4 lines into the strategy' }).click();
+	await expect(read.getByText('The strategy has 4 lines already.')).toBeVisible();
+	await read.getByRole('button', { name: 'Replace them' }).click();
+	await expect(read.getByText('in place of those that were there')).toBeVisible();
+	await saved(page);
+	await read.getByRole('link', { name: 'Open the strategy' }).click();
 	await expect(page.locator('.cm-line')).toHaveText([/^nois\* OR "alarm sound"/, /^ti:ward\*/, /^#1 OR #2|^ANY\(#1-#2\)|^ANY\(#1, #2\)/, /^#1 AND #2/]);
 });
 
