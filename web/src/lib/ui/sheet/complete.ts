@@ -32,7 +32,9 @@ export function completions(offers: Offers): Extension {
 		override: [(context) => headings(context, offers), (context) => references(context, offers)],
 		icons: false,
 		activateOnTyping: true,
-		selectOnOpen: false
+		selectOnOpen: false,
+		// Enter takes nothing by accident here, and a quick Tab must not leave the sheet.
+		interactionDelay: 0
 	});
 }
 
