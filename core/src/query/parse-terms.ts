@@ -209,7 +209,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	const qualifiers = qualifierParts[0] ? labels(qualifierParts[0].text) : [];
 	const label = rest === '*' ? null : readLabel(rest);
 	if (label === '') {
-		tell(fault('error', 'empty-heading', at, 'There is no heading in these braces.'));
+		tell(fault('error', 'empty-heading', at, 'The braces are empty: type a heading between them.'));
 		return null;
 	}
 	const all = [...except, ...qualifiers, ...(rest === '*' ? [] : [label])];

@@ -33,7 +33,7 @@
 		{#if head}
 			<thead
 				><tr
-					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Take out</span></th>{/if}</tr
+					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Remove</span></th>{/if}</tr
 				></thead
 			>
 		{/if}
@@ -42,7 +42,7 @@
 				<tr>
 					{@render row(item)}
 					{#if enquiry.editable}
-						<td class="w-8"><button class="do bare" aria-label="Take out {one} {at + 1}" onclick={() => enquiry.edit(`take out ${one}`, [{ do: 'remove', at: [list, item.id] }])}><X size={15} /></button></td>
+						<td class="w-8"><button class="do bare" aria-label="Remove {one} {at + 1}" onclick={() => enquiry.edit(`remove ${one}`, [{ do: 'remove', at: [list, item.id] }])}><X size={15} /></button></td>
 					{/if}
 				</tr>
 			{/each}

@@ -430,8 +430,8 @@ export class EnquiryClient {
 		const lines = new Set(this.clashing.flatMap(({ at }) => (at[0] === 'lines' && at[2] === 'source' ? [at[1]] : [])));
 		const meets = (edit: Edit): boolean =>
 			clashing.has(editedPlace(edit).join('/')) || (edit.do === 'set' && edit.at[0] === 'lines' && lines.has(edit.at[1]) && FOLLOWING.has(edit.at[2] ?? ''));
-		// What was sent has been compared with everything that others did. What was typed while it was on its way has not,
-		// except where it goes on with the text in question.
+		// The server has checked the commands that were sent against everybody else's edits. Those typed since are unchecked,
+		// unless they continue the text that is in conflict.
 		const compared = (batch: Batch) => this.held.includes(batch) || batch.edits.some(meets);
 		const waiting = [...this.held, ...this.queue];
 		if (keep === 'theirs') {

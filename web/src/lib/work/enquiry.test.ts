@@ -294,7 +294,7 @@ describe('others', () => {
 		close();
 	});
 
-	it('are asked about where they met what was typed while the first question was on its way', async () => {
+	it('raise a second conflict where they touch what was typed before the first one came back', async () => {
 		let release = () => {};
 		server.hold = new Promise((done) => (release = done));
 		client.edit('type', title('mine'));

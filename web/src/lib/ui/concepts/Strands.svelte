@@ -25,7 +25,7 @@
 		...concept.headings.map((one) => ({ list: 'headings', id: one.id, name: label(one).then((name) => `{${name}}`), strand: one.strand }))
 	]);
 	const freed = (list: 'words' | 'headings', strand: string) => concept[list].filter((one) => one.strand === strand).map((one): Edit => ({ do: 'set', at: ['concepts', concept.id, list, one.id, 'strand'], value: null }));
-	const takeOut = (strand: string) => enquiry.edit('take out a strand', [...freed('headings', strand), ...freed('words', strand), { do: 'remove', at: ['concepts', concept.id, 'strands', strand] }]);
+	const takeOut = (strand: string) => enquiry.edit('remove a strand', [...freed('headings', strand), ...freed('words', strand), { do: 'remove', at: ['concepts', concept.id, 'strands', strand] }]);
 	const add = () => enquiry.edit('add a strand', [{ do: 'insert', in: ['concepts', concept.id, 'strands'], item: { id: newId(), name: '' }, after: concept.strands.at(-1)?.id ?? null }]);
 </script>
 
@@ -39,7 +39,7 @@
 					{most}
 					dim={old}
 					bar={false}
-				/>{#if enquiry.editable}<button class="do bare" aria-label="Take out strand {at + 1}" onclick={() => takeOut(strand.id)}><X size={13} /></button>{/if}
+				/>{#if enquiry.editable}<button class="do bare" aria-label="Remove strand {at + 1}" onclick={() => takeOut(strand.id)}><X size={13} /></button>{/if}
 			</li>
 		{/each}
 		{#if enquiry.editable}<li><button class="do bare" onclick={add}><Plus size={14} /> Strand: two things, either will do</button></li>{/if}

@@ -44,7 +44,7 @@
 <table class="grid-table mt-4 max-w-3xl">
 	<thead
 		><tr
-			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Take out</span></th>{/if}</tr
+			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Remove</span></th>{/if}</tr
 		></thead
 	>
 	<tbody>
