@@ -14,7 +14,7 @@
 	const verdict = $derived(enquiry.document.marks.find((one) => one.record === record)?.verdict ?? null);
 	const own = $derived(enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase()));
 	function know() {
-		if (own) enquiry.edit('take out a known article', [{ do: 'remove', at: ['articles', own.id] }]);
+		if (own) enquiry.edit('remove a known article', [{ do: 'remove', at: ['articles', own.id] }]);
 		else enquiry.edit('add a known article', [{ do: 'insert', in: ['articles'], item: { id: newId(), citation: cited ?? '', identifier: record }, after: enquiry.document.articles.at(-1)?.id ?? null }]);
 	}
 	const press = (wanted: Mark['verdict']) => enquiry.edit(`mark as ${wanted}`, markEdits(enquiry.document.marks, record, wanted, newId));
