@@ -140,6 +140,7 @@ async function main(): Promise<void> {
 	lookup(vocabulary);
 	await forms(vocabulary);
 	typing();
+	stalls();
 	if (growth) growthTable();
 	const versions = `Node.js ${version}, SQLite ${Sqlite.version()}, PostgreSQL ${await postgres.version()}`;
 	await postgres.close();
@@ -233,6 +234,14 @@ function typing(): void {
 	if (!existsSync(file)) return;
 	const { keys, median, p95: slow } = JSON.parse(readFileSync(file, 'utf8')) as { keys: number; median: number; p95: number };
 	rows.push([`From key to painted count in Chromium, ${keys} keys`, `median ${median} ms, p95 ${slow} ms`, '', '', 'p95 below 100 ms']);
+}
+
+/** What stalls.ts has measured on a running server before, if it was asked to. */
+function stalls(): void {
+	const file = env['LANTERN_STALLS'] ?? '';
+	if (!existsSync(file)) return;
+	const { requests, longest, what, above } = JSON.parse(readFileSync(file, 'utf8')) as { requests: number; longest: number; what: string; above: number };
+	rows.push([`${requests} requests that are heavy on purpose`, `others waited at most ${longest} ms (${what}); ${above} above 100 ms`, '', '', 'below 100 ms']);
 }
 
 /** Building and evaluating at three sizes, records made on the way and not kept. */

@@ -1,6 +1,6 @@
 /** Counts while one types, and what each term brings. */
 import { expect, request } from '@playwright/test';
-import { address, KEEPER, PASSWORD, plainRecord, saved, signUp, test } from './people';
+import { address, KEEPER, newEnquiry, PASSWORD, plainRecord, saved, signUp, somebody, test } from './people';
 
 test('counts follow the keys before anything is saved, and the lens tells what each term brings', async ({ page }) => {
 	await signUp(page);
@@ -108,4 +108,58 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 	await expect(page.locator('.right-mark .count')).toHaveText(['30', '10 000', '10', '1'], { timeout: 60_000 });
 	await expect(page.getByText('was stopped')).toHaveCount(0);
 	expect((await keeper.delete('/api/v1/collections/zz-quarry?sure=yes')).status()).toBe(200);
+});
+
+test('a long line, which is read in a thread, keeps what it refers to when lines move, faulty or not', async ({ baseURL }) => {
+	const who = await somebody(baseURL ?? address);
+	const id = await newEnquiry(who, 'Do ear plugs help sleep on wards?');
+	let revision = 0;
+	const edit = async (...edits: readonly object[]) => {
+		const answer = await who.context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision, client: 'x', name: 'x', edits } });
+		expect(answer.status()).toBe(200);
+		revision = ((await answer.json()) as { revision: number }).revision;
+	};
+	interface Seen {
+		readonly id: string;
+		readonly text: string;
+		readonly role: string;
+		readonly count: number | null;
+		readonly faults: readonly { readonly code: string }[];
+	}
+	const seen = async (line: string) => {
+		const { lines } = (await (await who.context.get(`/api/v1/enquiries/${id}/counts`)).json()) as { lines: readonly Seen[] };
+		return lines.find((one) => one.id === line);
+	};
+	const line = (name: string, source: string, after: string | null) => ({
+		do: 'insert',
+		in: ['lines'],
+		item: { id: name, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false },
+		after
+	});
+	const words = Array.from({ length: 1_500 }, (_, at) => `nosuchword${at}`).join(' OR ');
+	await edit(
+		{ do: 'set', at: ['collection'], value: 'skerry' },
+		line('a', '{Delirium}', null),
+		line('b', 'light*', 'a'),
+		line('c', `#1 OR ${words} OR #2`, 'b')
+	);
+	await edit(line('d', '#1 OR #2', 'c'));
+	const [long, short] = [await seen('c'), await seen('d')];
+	expect(long?.faults).toEqual([]);
+	expect(long?.count).toBeGreaterThan(0);
+	expect(long?.count).toBe(short?.count);
+
+	await edit({ do: 'move', at: ['lines', 'a'], after: 'b' });
+	expect((await seen('c'))?.text).toBe(`#2 OR ${words} OR #1`);
+
+	// While it is being changed it cannot be read for a moment; its references still go with their lines.
+	await edit({ do: 'set', at: ['lines', 'c', 'source'], value: `#2 OR ${words} OR #1 OR` });
+	expect((await seen('c'))?.faults.map((one) => one.code)).toEqual(['operator-side']);
+	await edit({ do: 'move', at: ['lines', 'a'], after: null });
+	expect((await seen('c'))?.text).toBe(`#1 OR ${words} OR #2 OR`);
+	await edit({ do: 'set', at: ['lines', 'c', 'source'], value: `${words} OR {Delirium}` });
+	expect(await seen('c')).toMatchObject({ role: 'mixed', faults: [] });
+
+	await edit({ do: 'set', at: ['lines', 'c', 'source'], value: `${words} OR `.repeat(4) });
+	expect((await seen('c'))?.faults[0]?.code).toBe('line-too-long');
 });

@@ -34,6 +34,50 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
 	fc.record({ do: fc.constant('move' as const), at: fc.constantFrom(['lines', '1'], ['lines', '3']), after: fc.constantFrom(null, '2', '3') })
 );
 
+const deepFrozen = (value: Json): Json => {
+	if (typeof value === 'object' && value !== null) for (const part of Object.values(value)) deepFrozen(part);
+	return Object.freeze(value);
+};
+
+/** The edits of these tests, carried out on a copy in the plainest way; null where one is refused. */
+function plainly(document: Json, edits: readonly Edit[]): Json | null {
+	interface Line {
+		id: string;
+		text: Json;
+		marks: { id: string; on: Json }[];
+	}
+	const copy = structuredClone(document) as unknown as { title: Json; lines: Line[] };
+	const put = (line: Line, after: string | null) => {
+		const at = copy.lines.findIndex((one) => one.id === after);
+		copy.lines.splice(after === null ? 0 : at < 0 ? copy.lines.length : at + 1, 0, line);
+	};
+	for (const one of edits) {
+		const place = one.do === 'insert' ? one.in : one.at;
+		const line = copy.lines.find((other) => other.id === place[1]);
+		if (one.do === 'set') {
+			if (place.length === 1) copy.title = one.value;
+			else if (place.length === 3 && line) line.text = one.value;
+			else {
+				const mark = line?.marks.find((other) => other.id === place[3]);
+				if (!mark) return null;
+				mark.on = one.value;
+			}
+		} else if (one.do === 'insert') {
+			const item = one.item as unknown as Line;
+			if (!copy.lines.some((other) => other.id === item.id)) put(structuredClone(item), one.after);
+		} else if (one.do === 'remove') {
+			if (place.length === 2) copy.lines = copy.lines.filter((other) => other !== line);
+			else if (line) line.marks = line.marks.filter((other) => other.id !== place[3]);
+			else return null;
+		} else if (!line) return null;
+		else if (one.after !== line.id) {
+			copy.lines = copy.lines.filter((other) => other !== line);
+			put(line, one.after);
+		}
+	}
+	return copy as unknown as Json;
+}
+
 describe('edits', () => {
 	it('are undone by their inverse, whatever they were', () => {
 		fc.assert(
@@ -43,6 +87,38 @@ describe('edits', () => {
 				expect(done(applied.document, applied.inverse).document).toEqual(start);
 			})
 		);
+	});
+
+	it('give together what they give one by one on a plain copy, and never touch the document given', () => {
+		const frozen = deepFrozen(start);
+		fc.assert(
+			fc.property(fc.array(edit, { maxLength: 12 }), (edits) => {
+				const applied = applyEdits(frozen, edits);
+				const plain = plainly(start, edits);
+				if (plain === null) expect(applied).toHaveProperty('refused');
+				else expect(done(frozen, edits).document).toEqual(plain);
+			})
+		);
+	});
+
+	it('leave what they do not touch the same object, so that nothing else is drawn again', () => {
+		const { document } = done(start, [{ do: 'set', at: ['lines', '2', 'text'], value: 'x' }]);
+		const [first, second] = [valueAt(start, ['lines', '1']), valueAt(start, ['lines', '2'])];
+		expect(valueAt(document, ['lines', '1'])).toBe(first);
+		expect(valueAt(document, ['lines', '2'])).not.toBe(second);
+		expect(valueAt(document, ['lines', '2', 'marks'])).toBe(valueAt(start, ['lines', '2', 'marks']));
+		expect(done(start, [{ do: 'remove', at: ['lines', '9'] }]).document).toBe(start);
+	});
+
+	it('what comes in by one edit and is changed by the next leaves the edit itself as it was', () => {
+		const item = { id: '4', text: 'four', marks: [] };
+		const edits: Edit[] = [
+			{ do: 'insert', in: ['lines'], item, after: '3' },
+			{ do: 'set', at: ['lines', '4', 'text'], value: 'five' },
+			{ do: 'insert', in: ['lines', '4', 'marks'], item: { id: 'n' }, after: null }
+		];
+		expect(valueAt(done(start, edits).document, ['lines', '4'])).toEqual({ id: '4', text: 'five', marks: [{ id: 'n' }] });
+		expect(item).toEqual({ id: '4', text: 'four', marks: [] });
 	});
 
 	it('put, move and take out by identity', () => {

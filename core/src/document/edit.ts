@@ -61,88 +61,148 @@ export function valueAt(document: Json, at: Place): Json | undefined {
 	return value;
 }
 
-/** Applies one edit without changing the document given. Repeating an insert or a remove does nothing. */
-export function applyEdit(document: Json, edit: Edit): Applied | Refused {
-	if (editedPlace(edit).some((step) => FORBIDDEN.has(step))) return { refused: 'That place cannot be edited.' };
-	switch (edit.do) {
-		case 'set': {
-			// What a thing may have and has not yet is put there; the document's form is checked by who stores it.
-			const parent = valueAt(document, edit.at.slice(0, -1));
-			const old = valueAt(document, edit.at) ?? (isItem(parent) ? null : undefined);
-			if (old === undefined) return { refused: 'What was to be changed is no longer there.' };
-			return { document: replaceAt(document, edit.at, () => edit.value), inverse: [{ do: 'set', at: edit.at, value: old }] };
+/**
+ * A document while edits are applied to it: what is touched is copied once and then changed in place,
+ * so that thousands of edits of one list take linear time. The document given stays as it was.
+ */
+class Draft {
+	/** Copies that nobody else has. */
+	private readonly own = new WeakSet<object>();
+	private readonly lists = new WeakMap<Json[], { readonly ids: Set<string>; near: number }>();
+
+	constructor(public document: Json) {}
+
+	/** @returns the inverse */
+	apply(edit: Edit): readonly Edit[] | Refused {
+		const at = editedPlace(edit);
+		if (at.some((step) => FORBIDDEN.has(step))) return { refused: 'That place cannot be edited.' };
+		const above = at.slice(0, -1);
+		const last = at.at(-1) ?? '';
+		switch (edit.do) {
+			case 'set': {
+				// What a thing may have and has not yet is put there; the document's form is checked by who stores it.
+				const parent = this.valueAt(above);
+				const old = this.valueAt(at) ?? (isItem(parent) ? null : undefined);
+				if (old === undefined) return { refused: 'What was to be changed is no longer there.' };
+				const within = this.ownAt(above);
+				if (Array.isArray(within)) within[this.find(within, last)] = edit.value;
+				else if (isItem(within)) within[last] = edit.value;
+				return [{ do: 'set', at, value: old }];
+			}
+			case 'insert': {
+				const list = this.valueAt(at) ?? (isItem(this.valueAt(above)) ? [] : undefined);
+				const id = identityOf(edit.item);
+				if (!Array.isArray(list) || id === null) return { refused: 'The list that it was to be put in is no longer there.' };
+				if (this.known(list).ids.has(id)) return [];
+				this.place(at, edit.item, edit.after);
+				return [{ do: 'remove', at: [...at, id] }];
+			}
+			case 'remove': {
+				const list = this.valueAt(above);
+				if (!Array.isArray(list)) return { refused: 'What was to be removed is in no list.' };
+				const found = this.find(list, last);
+				if (found < 0) return [];
+				const before = identityOf(list[found - 1] ?? null);
+				const item = this.removed(above, found);
+				return [{ do: 'insert', in: above, item, after: before }];
+			}
+			case 'move': {
+				const list = this.valueAt(above);
+				const found = Array.isArray(list) ? this.find(list, last) : -1;
+				if (!Array.isArray(list) || found < 0) return { refused: 'What was to be moved is no longer there.' };
+				if (edit.after === last) return [];
+				const before = identityOf(list[found - 1] ?? null);
+				this.place(above, this.removed(above, found), edit.after);
+				return [{ do: 'move', at, after: before }];
+			}
 		}
-		case 'insert': {
-			const list = valueAt(document, edit.in) ?? (isItem(valueAt(document, edit.in.slice(0, -1))) ? [] : undefined);
-			const id = identityOf(edit.item);
-			if (!Array.isArray(list) || id === null) return { refused: 'The list that it was to be put in is no longer there.' };
-			if (list.some((item) => identityOf(item) === id)) return { document, inverse: [] };
-			return {
-				document: replaceAt(document, edit.in, () => placed(list, edit.item, edit.after)),
-				inverse: [{ do: 'remove', at: [...edit.in, id] }]
-			};
+	}
+
+	private valueAt(at: Place): Json | undefined {
+		let value: Json | undefined = this.document;
+		for (const step of at) {
+			if (Array.isArray(value)) value = value[this.find(value, step)];
+			else if (isItem(value)) value = Object.hasOwn(value, step) ? value[step] : undefined;
+			else return undefined;
 		}
-		case 'remove': {
-			const [list, id, before] = inList(document, edit.at);
-			if (!list) return { refused: 'What was to be taken out stands in no list.' };
-			const item = list.find((one) => identityOf(one) === id);
-			if (item === undefined) return { document, inverse: [] };
-			const parent = edit.at.slice(0, -1);
-			return {
-				document: replaceAt(document, parent, () => list.filter((one) => one !== item)),
-				inverse: [{ do: 'insert', in: parent, item, after: before }]
-			};
+		return value;
+	}
+
+	/** The container at a place, which is there, as a copy that may be changed. */
+	private ownAt(at: Place): Json {
+		let value = (this.document = this.copied(this.document));
+		for (const step of at) {
+			if (Array.isArray(value)) {
+				const found = this.find(value, step);
+				value = value[found] = this.copied(value[found] ?? null);
+			} else if (isItem(value)) value = value[step] = this.copied(value[step] ?? null);
 		}
-		case 'move': {
-			const [list, id, before] = inList(document, edit.at);
-			const item = list?.find((one) => identityOf(one) === id);
-			if (!list || item === undefined) return { refused: 'What was to be moved is no longer there.' };
-			if (edit.after === id) return { document, inverse: [] };
-			const parent = edit.at.slice(0, -1);
-			const rest = list.filter((one) => one !== item);
-			return {
-				document: replaceAt(document, parent, () => placed(rest, item, edit.after)),
-				inverse: [{ do: 'move', at: edit.at, after: before }]
-			};
-		}
+		return value;
+	}
+
+	private copied(value: Json): Json {
+		if (typeof value !== 'object' || value === null || this.own.has(value)) return value;
+		const copy = Array.isArray(value) ? [...value] : { ...value };
+		this.own.add(copy);
+		const known = Array.isArray(value) && this.lists.get(value);
+		if (known && Array.isArray(copy)) this.lists.set(copy, { ids: new Set(known.ids), near: known.near });
+		return copy;
+	}
+
+	/** The identities of a list, and where it was last looked into. */
+	private known(list: Json[]) {
+		let known = this.lists.get(list);
+		if (!known) this.lists.set(list, (known = { ids: new Set(list.flatMap((one) => identityOf(one) ?? [])), near: 0 }));
+		return known;
+	}
+
+	/** Where an item is; -1 where it is not. What was just edited, or comes after it, is found at once. */
+	private find(list: Json[], id: string): number {
+		const near = this.lists.get(list)?.near ?? 0;
+		const isAt = (at: number) => identityOf(list[at] ?? null) === id;
+		const found = isAt(near) ? near : isAt(near + 1) ? near + 1 : list.findIndex((one) => identityOf(one) === id);
+		if (found > 1) this.known(list).near = found;
+		return found;
+	}
+
+	/** Puts an item behind another: to the end where that is gone, to the front where it is null. */
+	private place(at: Place, item: Json, after: string | null): void {
+		const within = this.ownAt(at.slice(0, -1));
+		if (isItem(within)) within[at.at(-1) ?? ''] ??= [];
+		const list = this.ownAt(at);
+		if (!Array.isArray(list)) return;
+		const known = this.known(list);
+		const behind = after === null ? -1 : this.find(list, after);
+		const where = after !== null && behind < 0 ? list.length : behind + 1;
+		list.splice(where, 0, item);
+		known.ids.add(identityOf(item) ?? '');
+		known.near = where;
+	}
+
+	private removed(at: Place, index: number): Json {
+		const list = this.ownAt(at);
+		if (!Array.isArray(list)) return null;
+		const [item = null] = list.splice(index, 1);
+		const known = this.known(list);
+		known.ids.delete(identityOf(item) ?? '');
+		known.near = Math.max(0, index - 1);
+		return item;
 	}
 }
 
-/** Applies all edits or none. The inverse undoes them in the right order. */
+/** Applies one edit without changing the document given. Repeating an insert or a remove does nothing. */
+export const applyEdit = (document: Json, edit: Edit): Applied | Refused => applyEdits(document, [edit]);
+
+/** Applies all edits or none. The inverse undoes them in the right order. Takes time linear in the edits. */
 export function applyEdits(document: Json, edits: readonly Edit[]): Applied | Refused {
-	let current = document;
+	const draft = new Draft(document);
 	const undoing: (readonly Edit[])[] = [];
 	for (const edit of edits) {
-		const applied = applyEdit(current, edit);
-		if ('refused' in applied) return applied;
-		current = applied.document;
-		undoing.push(applied.inverse);
+		const inverse = draft.apply(edit);
+		if ('refused' in inverse) return inverse;
+		undoing.push(inverse);
 	}
-	return { document: current, inverse: undoing.reverse().flat() };
-}
-
-/** After an item that is gone, a newcomer goes to the end; after nothing, to the front. */
-function placed(list: readonly Json[], item: Json, after: string | null): Json[] {
-	const at = after === null ? 0 : list.findIndex((one) => identityOf(one) === after) + 1;
-	const where = after !== null && at === 0 ? list.length : at;
-	return [...list.slice(0, where), item, ...list.slice(where)];
-}
-
-function inList(document: Json, at: Place): [Json[] | null, string, string | null] {
-	const id = at.at(-1) ?? '';
-	const list = valueAt(document, at.slice(0, -1));
-	if (!Array.isArray(list)) return [null, id, null];
-	const index = list.findIndex((one) => identityOf(one) === id);
-	const before = list[index - 1];
-	return [list, id, before === undefined ? null : identityOf(before)];
-}
-
-function replaceAt(document: Json, at: Place, change: (old: Json) => Json): Json {
-	const [step, ...rest] = at;
-	if (step === undefined) return change(document);
-	if (Array.isArray(document)) return document.map((item) => (identityOf(item) === step ? replaceAt(item, rest, change) : item));
-	if (!isItem(document)) return document;
-	return { ...document, [step]: replaceAt(document[step] ?? null, rest, change) };
+	return { document: draft.document, inverse: undoing.reverse().flat() };
 }
 
 /** Two people changed one thing, or one deleted what the other changed. `yours` is the last that was asked for at the place. */

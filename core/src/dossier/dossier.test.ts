@@ -1,7 +1,8 @@
 /** The document: escaping, tables, and OOXML read back by an independent reader (mammoth). */
 import mammoth from 'mammoth';
 import { describe, expect, it } from 'vitest';
-import { countCell, escapeMarkdown, toMarkdown, toOoxml, type DossierDocument } from './index.ts';
+import { countCell, escapeMarkdown, toMarkdown, type DossierDocument } from './index.ts';
+import { toOoxml } from './ooxml.ts';
 
 const document: DossierDocument = {
 	title: 'A | title',

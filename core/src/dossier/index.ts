@@ -2,4 +2,3 @@
 export { type Block, type Column, type DossierDocument } from './document.ts';
 export { buildDossier, countCell, STATE_WORDS, type CountedLine, type DossierInput, type NamedRendering } from './build.ts';
 export { escapeMarkdown, toMarkdown } from './markdown.ts';
-export { toOoxml } from './ooxml.ts';

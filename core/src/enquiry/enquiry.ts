@@ -76,8 +76,8 @@ export const conceptSchema = item(
 
 export const strategyLineSchema = item(
 	{
-		/** The text as typed, with anchors for lines, concepts and headings (see strategy/anchors.ts). */
-		source: { type: 'string', maxLength: 200_000 },
+		/** The text as typed, with anchors for lines, concepts and headings (see strategy/anchors.ts), which are longer than what is typed. */
+		source: { type: 'string', maxLength: 1_000_000 },
 		concept: maybeId,
 		strand: maybeId,
 		role: { enum: LINE_ROLES },
@@ -92,7 +92,7 @@ export const strategyLineSchema = item(
 			type: 'object',
 			required: ['name', 'version', 'source'],
 			additionalProperties: false,
-			properties: { name: line, version: { type: 'integer', minimum: 1 }, source: { type: 'string', maxLength: 200_000 } }
+			properties: { name: line, version: { type: 'integer', minimum: 1 }, source: { type: 'string', maxLength: 1_000_000 } }
 		},
 		/**
 		 * What hangs on single words, phrases and headings of the line: `nth` counts them from 0 and is

@@ -5,6 +5,14 @@ import { applyRepair, type Fault, type Repair } from './fault.ts';
 const READ_AGAIN = 40_000;
 /** Repairs that are tried whatever the length of the text. */
 const ALWAYS = 2;
+
+/** How much may be read again. */
+export interface ReadingAgain {
+	/** Characters, over all repairs. */
+	readonly characters: number;
+	/** Repairs that are tried although no characters are left. */
+	readonly always: number;
+}
 /** Faults of one text beyond which no repairs are offered. */
 const MANY = 60;
 
@@ -29,12 +37,17 @@ const tally = (faults: readonly Fault[]): Map<string, number> => {
  * The same faults, each with only those repairs that remove it and bring no new one (notation.md, section 6).
  * @param faultsOf reads a repaired text; its faults come without tried repairs
  */
-export function withCleanRepairs(text: string, faults: readonly Fault[], faultsOf: (text: string) => readonly Fault[]): readonly Fault[] {
+export function withCleanRepairs(
+	text: string,
+	faults: readonly Fault[],
+	faultsOf: (text: string) => readonly Fault[],
+	{ characters, always }: ReadingAgain = { characters: READ_AGAIN, always: ALWAYS }
+): readonly Fault[] {
 	if (faults.every((one) => one.repairs.length === 0)) return faults;
 	const before = tally(faults);
 	// What is wrong in so many places is not mended one by one.
 	if (faults.length > MANY) return faults.map((fault) => ({ ...fault, repairs: [] }));
-	let left = READ_AGAIN;
+	let left = characters;
 	let tried = 0;
 	const repaired = new Map<string, ReadonlyMap<string, number> | null>();
 	const after = (repair: Repair): ReadonlyMap<string, number> | null => {
@@ -42,7 +55,7 @@ export function withCleanRepairs(text: string, faults: readonly Fault[], faultsO
 		let counts = repaired.get(fixed);
 		if (counts === undefined) {
 			left -= fixed.length;
-			counts = (left < 0 && ++tried > ALWAYS) || fixed.trim() === '' ? null : tally(faultsOf(fixed));
+			counts = (left < 0 && ++tried > always) || fixed.trim() === '' ? null : tally(faultsOf(fixed));
 			repaired.set(fixed, counts);
 		}
 		return counts;

@@ -372,7 +372,9 @@ describe('rows as long as a line may be', () => {
 		['a small one', words.join(' OR ').replace('OR word3000', 'or word3000'), 'operator-case'],
 		['a proximity', words.join(' OR ').replace('OR word3000', 'WITHIN/3 word3000'), 'mixed-operators'],
 		['operators in turns', words.reduce((row, word, at) => `${row} ${at % 2 ? 'AND' : 'OR'} ${word}`), 'mixed-operators'],
-		['proximities only', words.join(' WITHIN/3 '), 'too-deep'],
+		['proximities only', words.join(' BEFORE/3 ').replaceAll('word', 'w'), 'too-deep'],
+		['proximities and one AND', words.join(' WITHIN/3 ').replace('WITHIN/3', 'AND').replaceAll('word', 'w'), 'mixed-operators'],
+		['NOT and one OR', words.join(' NOT ').replace('NOT', 'OR'), 'mixed-operators'],
 		['NOT only', words.join(' NOT '), 'not-three-sides'],
 		['nothing but words', words.join(' '), 'sentence']
 	])('%s: read with its fault, and no deeper than can be walked', (_, text, code) => {

@@ -208,14 +208,15 @@ function joinMixed(operands: readonly Readable[], operators: readonly Operator[]
 	const at = over(first.at, last.at);
 	const source = (one: Operand) => text.slice(one.at.from, one.at.to);
 	const names = [...new Set(operators.map(spelling))].join(' and ');
-	const changes = operators.filter((one, index) => index > 0 && spelling(one) !== spelling(operators[index - 1] as Operator)).length;
+	// Neighbours with one AND or OR are one level; every NOT and every proximity is one of its own.
+	const levels = operators.filter((one, index) => one.operator !== operators[index - 1]?.operator || !['and', 'or'].includes(one.operator)).length;
 	report(
 		fault(
 			'error',
 			'mixed-operators',
 			at,
 			`${names} are side by side without brackets, and platforms read that differently.`,
-			changes > CHAIN_CEILING
+			levels > CHAIN_CEILING
 				? []
 				: [
 						replacing('Bracket from the left', at, bracketFrom('left', operands.map(source), operators)),
@@ -224,8 +225,8 @@ function joinMixed(operands: readonly Readable[], operators: readonly Operator[]
 		)
 	);
 	warnOfHalfFields(operands, null, text, report);
-	// Read from the left for its pieces; a row that changes too often would be too deep to walk.
-	if (changes > CHAIN_CEILING) return { kind: 'and', items: operands.map((one) => one.expression), at };
+	// Read from the left for its pieces; a row of too many levels would be too deep to walk.
+	if (levels > CHAIN_CEILING) return { kind: 'and', items: operands.map((one) => one.expression), at };
 	let tree: Expression = first.expression;
 	for (let index = 0; index < operators.length;) {
 		const operator = operators[index] as Operator;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyEdits, type Json } from '../document/index.ts';
 import type { LineRole, StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
-import { adviceOn, namesOf, readStrategy, roleOf, toSource, usersOf, type StrategyPart } from './index.ts';
+import { adviceOn, emptiedConcepts, namesOf, readStrategy, roleOf, toSource, usersOf, type StrategyPart } from './index.ts';
 
 type Spec = readonly [text: string, concept?: string | null, role?: LineRole];
 function strategy(specs: readonly Spec[]): StrategyPart {
@@ -117,5 +117,21 @@ describe('a line', () => {
 		const of = strategy([['light'], ['day'], ['#1 OR #2'], ['#3 NOT #1']]);
 		expect(usersOf(of, ['L1'])).toEqual([3, 4]);
 		expect(usersOf(of, ['L1', 'L3'])).toEqual([4]);
+	});
+	it('that was the last thing in its concept leaves it empty', () => {
+		const of = strategy([['light', 'a'], ['day', 'b'], ['sun', 'b'], ['#1 OR #2']]);
+		expect(emptiedConcepts(of, ['L2'])).toEqual([]);
+		expect(emptiedConcepts(of, ['L2', 'L3'])).toEqual(['B']);
+		expect(emptiedConcepts(of, ['L1', 'L2', 'L3'])).toEqual(['A', 'B']);
+		const [first, second] = of.concepts;
+		const noted = {
+			...of,
+			concepts: [
+				{ ...first, note: 'Ask the team.' },
+				{ ...second, words: [{ id: 'w', text: 'sun', strand: null, origin: '' }] }
+			]
+		};
+		expect(emptiedConcepts(noted as StrategyPart, ['L1', 'L2', 'L3'])).toEqual([]);
+		expect(emptiedConcepts(of, ['L4'])).toEqual([]);
 	});
 });

@@ -146,3 +146,13 @@ export function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<
 export function usersOf(strategy: StrategyPart, ids: readonly string[]): number[] {
 	return strategy.lines.flatMap((line, at) => (!ids.includes(line.id) && usedBy(line.source).lines.some((id) => ids.includes(id)) ? [at + 1] : []));
 }
+
+/** Letters of the concepts that have nothing left once these lines are deleted: no other line, heading, word, strand or note. */
+export function emptiedConcepts({ concepts, lines }: StrategyPart, ids: readonly string[]): string[] {
+	const lost = new Set(lines.flatMap((line) => (ids.includes(line.id) && line.concept !== null ? [line.concept] : [])));
+	for (const line of lines) if (line.concept !== null && !ids.includes(line.id)) lost.delete(line.concept);
+	return concepts.flatMap((concept, at) => {
+		const holds = [concept.headings, concept.words, concept.parked, concept.strands].some((list) => list.length > 0) || concept.note.trim() !== '';
+		return lost.has(concept.id) && !holds ? [conceptLetter(at)] : [];
+	});
+}

@@ -3,7 +3,8 @@
  * by identity, between two private-use signs; for people they are shown as numbers, letters and
  * labels of the day (notation.md, sections 4 and 5).
  */
-import { nodesOf, parse, print, type Expression, type HeadingPiece, type Span } from '../query/index.ts';
+import { nodesOf, print, type Expression, type HeadingPiece, type Span } from '../query/index.ts';
+import { remembered } from './trees.ts';
 
 const OPEN = '\uE000';
 const CLOSE = '\uE001';
@@ -46,15 +47,22 @@ export function toSource(text: string, names: Names): string {
 	const clean = cleanLine(text);
 	// A block of thousands of words names nothing: it need not be read at every key.
 	if (!NAMING.test(clean)) return clean;
-	const { tree } = parse(clean);
+	const { tree } = remembered(clean);
 	if (!tree) return clean;
 	const replaced: { at: Span; by: string }[] = [];
 	for (const node of nodesOf(tree)) {
 		const by = anchorOf(node, names);
 		if (by !== null && node.at) replaced.push({ at: node.at, by: OPEN + by + CLOSE });
 	}
-	replaced.sort((a, b) => b.at.from - a.at.from);
-	return replaced.reduce((source, { at, by }) => source.slice(0, at.from) + by + source.slice(at.to), clean);
+	replaced.sort((a, b) => a.at.from - b.at.from);
+	let [source, end] = ['', 0];
+	for (const { at, by } of replaced) {
+		// What stands inside another piece goes with it.
+		if (at.from < end) continue;
+		source += clean.slice(end, at.from) + by;
+		end = at.to;
+	}
+	return source + clean.slice(end);
 }
 
 function anchorOf(node: Expression, names: Names): string | null {

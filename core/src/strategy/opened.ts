@@ -45,10 +45,8 @@ export interface OpenedLine {
 	keyOf(printed: string): string;
 }
 
-/**
- * Opens several sources under one set of stand-ins, so that their trees can be joined in one text.
- */
-export function openSources(sources: readonly string[]): OpenedLine[] {
+/** The anchors met so far in some sources, and what stands in the text for each. */
+function anchorsIn(sources: readonly string[]) {
 	const { firstLine, firstConcept, heading } = standInsFor(sources);
 	const anchors: string[] = [];
 	const numbers = new Map<string, number>();
@@ -66,6 +64,18 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 		if (inside.startsWith('@')) return `@${conceptLetter(firstConcept + number)}`;
 		return `#${firstLine + number}`;
 	};
+	const textOf = (source: string) => source.replace(ANCHOR, (_, inside: string) => standIn(inside));
+	return { anchors, textOf, firstLine, firstConcept, heading };
+}
+
+/** The text in which {@link openSources} reads a line that is opened alone. */
+export const openedText = (source: string): string => anchorsIn([source]).textOf(source);
+
+/**
+ * Opens several sources under one set of stand-ins, so that their trees can be joined in one text.
+ */
+export function openSources(sources: readonly string[]): OpenedLine[] {
+	const { anchors, textOf, firstLine, firstConcept, heading } = anchorsIn(sources);
 	const anchorAt = (number: number) => `\uE000${anchors[number] ?? ''}\uE001`;
 	const letters = new Map<string, number>();
 	const headingStandIn = new RegExp(`\\{${heading} (\\d+)\\}`, 'g');
@@ -78,7 +88,7 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 				return number === undefined ? whole : anchorAt(number);
 			});
 	return sources.map((source) => {
-		const text = source.replace(ANCHOR, (_, inside: string) => standIn(inside));
+		const text = textOf(source);
 		anchors.forEach((inside, number) => {
 			if (inside.startsWith('@')) letters.set(conceptLetter(firstConcept + number), number);
 		});

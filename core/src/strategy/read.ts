@@ -63,7 +63,7 @@ export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 			return index < 0 || strand === 0 ? null : { letter: conceptLetter(index), strand };
 		},
 		headingKey(label, vocabulary) {
-			const match = findHeading(vocabularies, label, vocabulary);
+			const match = findHeading(vocabularies, label, vocabulary, false);
 			return match.found === 'heading' ? match.key : null;
 		},
 		headingName(key) {
@@ -88,8 +88,14 @@ function unnamed(vocabularies: readonly OpenVocabulary[]): readonly OpenVocabula
 	return own.length > 0 ? own : vocabularies;
 }
 
-/** Finds what a label names; a preferred label goes before an entry term of another vocabulary. */
-export function findHeading(vocabularies: readonly OpenVocabulary[], label: string, name: string | null): HeadingMatch {
+/** Unknown headings of one line for which the nearest are looked up: more are not mended one by one. */
+const MOST_LOOKED_FOR = 40;
+
+/**
+ * Finds what a label names; a preferred label goes before an entry term of another vocabulary.
+ * @param offers whether the nearest are looked up for a label that names nothing
+ */
+export function findHeading(vocabularies: readonly OpenVocabulary[], label: string, name: string | null, offers = true): HeadingMatch {
 	const chosen = name === null ? unnamed(vocabularies) : vocabularies.filter((one) => one.vocabulary.id === name);
 	if (name !== null && chosen.length === 0) return { found: 'no-vocabulary', vocabularies: vocabularies.map((one) => one.vocabulary.id) };
 	const matches = chosen.flatMap(({ vocabulary }) => {
@@ -104,7 +110,7 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 	if (only) return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
 	const elsewhere = name === null ? vocabularies.filter((one) => !chosen.includes(one) && one.vocabulary.find(label)) : [];
 	if (elsewhere.length > 0) return { found: 'elsewhere', vocabularies: elsewhere.map((one) => one.vocabulary.id) };
-	const nearest = chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label));
+	const nearest = offers ? chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label)) : [];
 	return { found: 'none', nearest: [...new Set(nearest)].slice(0, 4) };
 }
 
@@ -135,11 +141,13 @@ export async function readStrategyInSteps(
 
 function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): Generator<ReadLine> {
 	const names = namesOf(strategy, vocabularies);
+	const handOnly = new Set<number>();
 	for (const [index, line] of strategy.lines.entries()) {
 		const text = toText(line.source, names);
 		const { tree, faults } = remembered(text);
+		if (isHandOnly(tree)) handOnly.add(index + 1);
 		const empty = text.trim() === '';
-		const around = surroundingsOf(strategy, vocabularies, names, index, currentYear);
+		const around = surroundingsOf(strategy, vocabularies, names, { index, currentYear, handOnly });
 		const bound = tree && !hasErrors(faults) ? bindWithCleanRepairs(text, tree, around) : null;
 		yield {
 			id: line.id,
@@ -155,6 +163,9 @@ function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabular
 	}
 }
 
+/** What binding reads again to try repairs; a long line with a heading that nobody knows must not hold anybody up. */
+const READ_AGAIN = { characters: 20_000, always: 0 };
+
 /** Binds a tree; what its faults offer is tried first, so that a repair leaves no other fault. */
 function bindWithCleanRepairs(text: string, tree: Expression, around: Surroundings): Bound {
 	const bound = bind(tree, around);
@@ -164,7 +175,7 @@ function bindWithCleanRepairs(text: string, tree: Expression, around: Surroundin
 		return parsed.tree && !hasErrors(parsed.faults) ? [...parsed.faults, ...bind(parsed.tree, around).faults] : parsed.faults;
 	};
 	const own = remembered(text).faults;
-	return { ...bound, faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf).slice(own.length) };
+	return { ...bound, faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf, READ_AGAIN).slice(own.length) };
 }
 
 export interface ReadExpression {
@@ -186,21 +197,41 @@ export function readExpression(text: string, vocabularies: readonly OpenVocabula
 	const { tree, faults } = remembered(clean);
 	if (!tree || hasErrors(faults)) return { expression: tree, query: null, faults };
 	const nothing: StrategyPart = { concepts: [], lines: [] };
-	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), 0, currentYear);
+	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), { index: 0, currentYear, handOnly: new Set() });
 	const bound = bindWithCleanRepairs(clean, tree, around);
 	return { expression: tree, query: bound.query, faults: [...faults, ...bound.faults] };
 }
 
 /** A line that is only something set by hand. */
-const isHandOnly = (source: string): boolean => {
-	const { tree } = remembered(source);
-	return tree?.kind === 'limit' && tree.limit.type === 'by-hand';
-};
+const isHandOnly = (tree: Expression | null): boolean => tree?.kind === 'limit' && tree.limit.type === 'by-hand';
 
-function surroundingsOf(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], names: Names, current: number, currentYear: number): Surroundings {
+interface Place {
+	/** Lines above it. */
+	readonly index: number;
+	readonly currentYear: number;
+	/** Numbers of the lines above that are only something set by hand. */
+	readonly handOnly: ReadonlySet<number>;
+}
+
+function surroundingsOf(
+	strategy: StrategyPart,
+	vocabularies: readonly OpenVocabulary[],
+	names: Names,
+	{ index: current, currentYear, handOnly }: Place
+): Surroundings {
+	const found = new Map<string, HeadingMatch>();
+	let looked = 0;
 	return {
 		currentYear,
-		heading: (label, vocabulary) => findHeading(vocabularies, label, vocabulary),
+		heading(label, vocabulary) {
+			const key = `${vocabulary ?? ''}:${label}`;
+			const known = found.get(key);
+			if (known) return known;
+			const match = findHeading(vocabularies, label, vocabulary, looked < MOST_LOOKED_FOR);
+			if (match.found === 'none') looked++;
+			found.set(key, match);
+			return match;
+		},
 		closure(key) {
 			const { open, heading } = headingByKey(vocabularies, key);
 			return open && heading ? [...open.vocabulary.closure(heading.id)].map((id) => `${open.vocabulary.id}:${id}`) : [];
@@ -216,7 +247,7 @@ function surroundingsOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 		},
 		line(number) {
 			const id = names.lineId(number);
-			return id === null ? null : { id, above: number - 1 < current, handOnly: isHandOnly(strategy.lines[number - 1]?.source ?? '') };
+			return id === null ? null : { id, above: number - 1 < current, handOnly: handOnly.has(number) };
 		},
 		concept(letter, strand) {
 			const ids = names.conceptIds(letter, strand);

@@ -3,8 +3,8 @@
  * belongs to, until somebody sets them by command (notation.md, section 5). And the result: the line
  * that the strategy is written for.
  */
-import { applyEdit, type Edit, type Json } from '../document/index.ts';
-import type { EnquiryDocument, LineRole, StrategyLine } from '../enquiry/index.ts';
+import type { Edit } from '../document/index.ts';
+import type { LineRole, StrategyLine } from '../enquiry/index.ts';
 import { nodesOf, type Expression } from '../query/index.ts';
 import { usedConcepts } from './anchors.ts';
 import { followedLabel } from './automatic-label.ts';
@@ -26,11 +26,33 @@ const common = <Value>(values: readonly (Value | null)[]): Value | null => {
 	return values.every((one) => one === first) ? first : null;
 };
 
+/** What recognising a line asks of its strategy. */
+interface LinesAround {
+	line(id: string): StrategyLine | undefined;
+	/** The line above. */
+	above(id: string): StrategyLine | undefined;
+}
+
+function aroundIn(lines: readonly StrategyLine[]): LinesAround & { replace(line: StrategyLine): void; all(): StrategyLine[] } {
+	const byId = new Map(lines.map((one) => [one.id, one]));
+	const order = lines.map((one) => one.id);
+	const placeOf = new Map(order.map((id, at) => [id, at]));
+	return {
+		line: (id) => byId.get(id),
+		above: (id) => byId.get(order[(placeOf.get(id) ?? 0) - 1] ?? ''),
+		replace: (line) => byId.set(line.id, line),
+		all: () => [...byId.values()]
+	};
+}
+
 /**
  * Role, concept and strand of a line as its text gives them; what was set by command stays.
  * @param before the role that the line had when its text was another; null for a new line
  */
-export function recognise(strategy: StrategyPart, line: StrategyLine, before: LineRole | null): Recognised {
+export const recognise = (strategy: StrategyPart, line: StrategyLine, before: LineRole | null): Recognised =>
+	recogniseAmong(aroundIn(strategy.lines), line, before);
+
+function recogniseAmong(around: LinesAround, line: StrategyLine, before: LineRole | null): Recognised {
 	const [opened] = openSources([line.source]);
 	const tree = opened?.recovered ?? null;
 	const keep: Recognised = { role: line.role, concept: line.concept, strand: line.strand };
@@ -39,8 +61,7 @@ export function recognise(strategy: StrategyPart, line: StrategyLine, before: Li
 	if (line.conceptSet === true) return { ...keep, role };
 	const nodes = [...nodesOf(tree)];
 	if (nodes.some(isReference)) {
-		const byId = new Map(strategy.lines.map((one) => [one.id, one]));
-		const lines = nodes.flatMap((node) => (node.kind === 'line' ? opened.linesOf(node) : [])).map((id) => byId.get(id));
+		const lines = nodes.flatMap((node) => (node.kind === 'line' ? opened.linesOf(node) : [])).map((id) => around.line(id));
 		const concepts = usedConcepts(line.source);
 		// A number or letter that names nothing belongs to no concept.
 		const lost = nodes.filter(isReference).length > nodes.filter((node) => opened.linesOf(node).length > 0).length + concepts.length;
@@ -52,7 +73,7 @@ export function recognise(strategy: StrategyPart, line: StrategyLine, before: Li
 	if (!SEARCHING.has(role)) return { role, concept: null, strand: null };
 	// What was a joining while it was being typed belongs to the concept that it is typed in.
 	if (line.concept === null && before !== null && !SEARCHING.has(before)) {
-		const above = strategy.lines[strategy.lines.findIndex((one) => one.id === line.id) - 1];
+		const above = around.above(line.id);
 		return { role, concept: above?.concept ?? null, strand: above?.strand ?? null };
 	}
 	return { ...keep, role };
@@ -77,25 +98,21 @@ export function followingEdits(before: StrategyPart, after: StrategyPart, edits:
 	const changed = changedLines(edits);
 	if (changed.size === 0) return [];
 	const known = new Map(before.lines.map((line) => [line.id, line]));
+	const around = aroundIn(after.lines);
 	const following: Edit[] = [];
-	let document = after as unknown as Json;
-	const follow = (edit: Edit): void => {
-		const applied = applyEdit(document, edit);
-		if ('refused' in applied) return;
-		document = applied.document;
-		following.push(edit);
-	};
 	// From the top: what a line joins has been recognised before it.
 	for (const { id } of after.lines) {
-		if (!changed.has(id)) continue;
-		const strategy = document as unknown as EnquiryDocument;
-		const line = strategy.lines.find((one) => one.id === id);
+		const line = changed.has(id) ? around.line(id) : undefined;
 		if (!line) continue;
 		const old = known.get(id);
-		const now = recognise(strategy, line, old?.role ?? null);
-		for (const name of ['role', 'concept', 'strand'] as const) if (line[name] !== now[name]) follow({ do: 'set', at: ['lines', id, name], value: now[name] });
-		const label = old && old.label === line.label ? followedLabel(before, strategy, old, line) : line.label;
-		if (label !== line.label) follow({ do: 'set', at: ['lines', id, 'label'], value: label });
+		const now = recogniseAmong(around, line, old?.role ?? null);
+		for (const name of ['role', 'concept', 'strand'] as const)
+			if (line[name] !== now[name]) following.push({ do: 'set', at: ['lines', id, name], value: now[name] });
+		const recognised = { ...line, ...now };
+		around.replace(recognised);
+		if (!old || old.label !== line.label || line.label === '') continue;
+		const label = followedLabel(before, { ...after, lines: around.all() }, old, recognised);
+		if (label !== line.label) following.push({ do: 'set', at: ['lines', id, 'label'], value: label });
 	}
 	return following;
 }

@@ -1,22 +1,32 @@
 /** Trees of texts that are read again and again: at a keystroke all lines but one are what they were. */
 import { parse, type Parsed } from '../query/index.ts';
 
-/** Trees of the texts read last: at a keystroke, all lines but one are what they were. Trees are never changed. */
+/** Trees of the texts read last, the one used longest ago first. Trees are never changed. */
 const trees = new Map<string, Parsed>();
-const TREES = 4_000;
-/** Longer lines are read anew, so that what is kept stays small. */
-const REMEMBERED_LENGTH = 20_000;
+/** Texts that are kept, and their characters together: a character takes some 30 to 150 bytes as a tree. */
+const TEXTS = 4_000;
+const CHARACTERS = 2_000_000;
+let characters = 0;
 
 /** What `parse` gives, made once for each text. */
 export function remembered(text: string): Parsed {
 	const known = trees.get(text);
-	if (known) return known;
-	const parsed = parse(text);
-	if (text.length > REMEMBERED_LENGTH) return parsed;
+	if (!known) return remember(text, parse(text));
+	trees.delete(text);
+	trees.set(text, known);
+	return known;
+}
+
+export const isRemembered = (text: string): boolean => trees.has(text);
+
+/** Keeps what `parse` gave for a text, in another thread maybe. */
+export function remember(text: string, parsed: Parsed): Parsed {
+	if (!trees.has(text)) characters += text.length;
 	trees.set(text, parsed);
 	for (const oldest of trees.keys()) {
-		if (trees.size <= TREES) break;
+		if ((trees.size <= TEXTS && characters <= CHARACTERS) || oldest === text) break;
 		trees.delete(oldest);
+		characters -= oldest.length;
 	}
 	return parsed;
 }

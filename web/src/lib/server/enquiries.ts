@@ -16,13 +16,14 @@ import {
 	type EnquiryDocument,
 	type FrameworkName,
 	type Json,
-	type OpenVocabulary
+	type Names
 } from '@wide-lantern/core';
 import type { Knex } from 'knex';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import type { Actor, Role } from './guard';
 import type { PastStep, StepKind } from '$lib/work/own-steps';
+import { readEditsAhead } from './read-ahead';
 import { publish } from './streams';
 import { keepVersion } from './versions';
 import { vocabulariesFor } from './vocabularies';
@@ -185,6 +186,7 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 	// Read before the transaction, which would hold one connection while it waits for another.
 	const stands = await database('enquiries').where({ id }).first<{ collection: string | null } | undefined>(database.raw("body->>'collection' as collection"));
 	const vocabularies = await vocabulariesFor(stands?.collection ?? null);
+	await readEditsAhead(request.edits, vocabularies, { owner: actor.id }, async () => (await openEnquiry(id))?.document ?? null);
 	let carriedOut: readonly Edit[] | null = null;
 	const edited = await database.transaction(async (transaction): Promise<Edited> => {
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
@@ -211,8 +213,8 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
 		// Lines and concepts that come in with these edits can be named by them.
 		const bare = applyEdits(current.document as unknown as Json, request.edits);
-		const names = 'refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument);
-		const asked = request.edits.map((edit) => withAnchors(edit, names, vocabularies));
+		const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+		const asked = request.edits.map((edit) => withAnchors(edit, names));
 		const plain = applyEdits(current.document as unknown as Json, asked);
 		const following = 'refused' in plain ? [] : followingEdits(current.document, plain.document as unknown as EnquiryDocument, asked);
 		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
@@ -262,8 +264,8 @@ function piecesFollow(document: EnquiryDocument, edits: readonly Edit[]): Edit[]
 }
 
 /** Headings typed into a line are held by identity from here on (notation.md, section 4). */
-export function withAnchors(edit: Edit, document: EnquiryDocument, vocabularies: readonly OpenVocabulary[]): Edit {
-	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, namesOf(document, vocabularies)) : null);
+export function withAnchors(edit: Edit, names: Names): Edit {
+	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, names) : null);
 	if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') return { ...edit, value: complete(edit.value) };
 	if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines' && typeof edit.item === 'object' && edit.item !== null && 'source' in edit.item)
 		return { ...edit, item: { ...edit.item, source: complete(edit.item['source']) } };

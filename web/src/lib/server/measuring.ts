@@ -2,6 +2,7 @@
 import {
 	hasErrors,
 	linesToEvaluate,
+	namesOf,
 	packedLinesSchema,
 	readStrategy,
 	unpackLines,
@@ -43,9 +44,10 @@ export async function measureLines(worked: WorkedEnquiry, { lines, truth }: Meas
 	const truthId = newId();
 	const truthLine = { id: truthId, source: truth ?? 'set:relevant', concept: null, strand: null, role: 'check', label: '', note: '', off: false };
 	const edits = [...unpacked.edits, { do: 'insert', in: ['lines'], item: truthLine, after: unpacked.ids.at(-1) ?? null } as const];
+	const names = namesOf(none, vocabularies);
 	const applied = applyEdits(
 		none as unknown as Json,
-		edits.map((edit) => withAnchors(edit, none, vocabularies))
+		edits.map((edit) => withAnchors(edit, names))
 	);
 	const document: unknown = 'refused' in applied ? null : applied.document;
 	if (!checkDocument(document)) return { refused: 'These lines do not fit into a strategy.' };

@@ -1,8 +1,9 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
-import { applyEdits, editSchema, linesToEvaluate, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
+import { applyEdits, editSchema, linesToEvaluate, namesOf, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
 import type { TrialResult } from '$lib/work/trials';
 import { computing } from './computing';
 import { door } from './doors';
+import { readEditsAhead } from './read-ahead';
 import { checkDocument, withAnchors } from './enquiries';
 import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
@@ -42,12 +43,13 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 	const { enquiry, vocabularies, collection, marks, wanted } = worked;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
+	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, () => Promise.resolve(enquiry.document));
 	const prepared = request.trials.map(({ name, edits }) => {
 		const bare = applyEdits(enquiry.document as unknown as Json, edits);
-		const names = 'refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument);
+		const names = namesOf('refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument), vocabularies);
 		const applied = applyEdits(
 			enquiry.document as unknown as Json,
-			edits.map((edit) => withAnchors(edit, names, vocabularies))
+			edits.map((edit) => withAnchors(edit, names))
 		);
 		if ('refused' in applied) return { name, refused: applied.refused };
 		const document: unknown = applied.document;

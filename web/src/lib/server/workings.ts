@@ -21,6 +21,7 @@ import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare, isStopped } from './indexes';
+import { readLinesAhead } from './read-ahead';
 import { vocabulariesFor } from './vocabularies';
 
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
@@ -66,6 +67,7 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
 	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
+	await readLinesAhead(document, vocabularies, wanted);
 	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), breather());
 	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {

@@ -12,6 +12,7 @@ import {
 	evaluateStrategy,
 	kindFigures,
 	lightOf,
+	parse,
 	PartCache,
 	queryTerms,
 	RecordSet,
@@ -22,6 +23,7 @@ import {
 	variantsOf,
 	WorkCeiling,
 	yieldsOf,
+	type DossierDocument,
 	type EvaluatedLine,
 	type Marks
 } from '@wide-lantern/core/computing';
@@ -91,7 +93,7 @@ function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks 
 }
 
 /** @param id of the job, which the server writes into shared memory when it is not wanted any more */
-function answer(id: number, job: Job): Answers[keyof Answers] {
+function answer(id: number, job: Exclude<Job, { readonly do: 'write' }>): Answers[keyof Answers] {
 	const ask = () => {
 		if (Atomics.load(unwanted, 0) === id) throw new Dropped();
 	};
@@ -203,6 +205,8 @@ function answer(id: number, job: Job): Answers[keyof Answers] {
 				trialFigures(lines, job.result, evaluateStrategy(trial.lines, index, marks, { cache, watch, heavy }), trial.result, marks, index.size)
 			);
 		}
+		case 'read':
+			return JSON.stringify(parse(job.text));
 		case 'variants':
 			return variantsOf(held(job.collection).index, job.pattern, job.most, job.fields);
 		case 'contributions': {
@@ -319,10 +323,14 @@ function trialFigures(
 	};
 }
 
-function outcome({ id, job }: Asked): Answered {
+/** What writes documents is loaded when the first is asked for: most threads never need it. */
+const write = async (document: DossierDocument): Promise<Uint8Array> => (await import('@wide-lantern/core/ooxml')).toOoxml(document);
+
+async function outcome({ id, job }: Asked): Promise<Answered> {
 	try {
 		const fault = check(job);
-		return fault === null ? { id, outcome: 'done', answer: answer(id, job) } : { id, outcome: 'failed', message: fault };
+		if (fault !== null) return { id, outcome: 'failed', message: fault };
+		return { id, outcome: 'done', answer: job.do === 'write' ? await write(job.document) : answer(id, job) };
 	} catch (error) {
 		if (error instanceof Dropped) return { id, outcome: 'dropped' };
 		if (error instanceof WorkCeiling) return { id, outcome: 'heavy' };
@@ -331,5 +339,7 @@ function outcome({ id, job }: Asked): Answered {
 }
 
 port.on('message', (asked: Asked) => {
-	port.postMessage(outcome(asked));
+	void outcome(asked).then((answered) => {
+		port.postMessage(answered);
+	});
 });

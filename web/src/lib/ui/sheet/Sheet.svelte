@@ -47,7 +47,7 @@
 	/** What happened to the lines, said for a while above the sheet. */
 	let said = $state<readonly string[]>([]);
 	let pasted = $state.raw<{ readonly text: string; readonly cleaned: readonly CleanedLine[]; readonly numbered: boolean } | null>(null);
-	const sync = new TextSync(enquiry, (message) => (said = [message]));
+	const sync = new TextSync(enquiry, (messages) => (said = messages));
 
 	const LINES_CEILING = 2_000;
 
@@ -372,6 +372,8 @@
 						...defaultKeymap
 					]),
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
+					// The heads of the figures stay above the lines; the cursor must not hide below them.
+					EditorView.scrollMargins.of(() => ({ top: 28 })),
 					EditorView.updateListener.of((update) => {
 						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) {
 							counts.typed();

@@ -10,7 +10,7 @@ import {
 	type CompletionResult
 } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
-import type { EditorView } from '@codemirror/view';
+import { ViewPlugin, type EditorView, type ViewUpdate } from '@codemirror/view';
 import { printLabel } from '@wide-lantern/core/editor';
 import { reasonText, type Match } from '$lib/work/headings';
 
@@ -20,15 +20,43 @@ export interface Offers {
 	concepts(): readonly { letter: string; name: string }[];
 }
 
-/** Tab takes the offer that is marked, or the first one. Enter takes one only after moving in the list: what was typed may be whole. */
-export function acceptOffer(view: EditorView): boolean {
+/** What headings are looked up for, and what lines and concepts are offered for: the text before the cursor. */
+const HEADING = /\{!?[^{}|>;]*/;
+const REFERENCE = /[#@]\w*/;
+const OFFERED = new RegExp(`(${HEADING.source}|${REFERENCE.source})$`);
+
+/** Remembers a Tab that was pressed before the offers for the last letters had come, and takes the first of them when they are there. */
+const quickTab = ViewPlugin.define((view) => ({
+	isWaiting: false,
+	update(update: ViewUpdate) {
+		if (update.docChanged || update.selectionSet || update.focusChanged) this.isWaiting = false;
+		if (!this.isWaiting || completionStatus(update.state) === 'pending') return;
+		this.isWaiting = false;
+		// An update must not start another one.
+		queueMicrotask(() => view.state.doc === update.state.doc && takeOffer(view));
+	}
+}));
+
+function takeOffer(view: EditorView): boolean {
 	if (completionStatus(view.state) !== 'active') return false;
 	if (!selectedCompletion(view.state)) moveCompletionSelection(true)(view);
 	return acceptCompletion(view);
 }
 
+/**
+ * Tab takes the offer that is marked, or the first one; pressed while the offers are being fetched, it waits for them. Enter takes one
+ * only after moving in the list: what was typed may be whole.
+ */
+export function acceptOffer(view: EditorView): boolean {
+	const { head } = view.state.selection.main;
+	const before = view.state.sliceDoc(view.state.doc.lineAt(head).from, head);
+	const waiting = view.plugin(quickTab);
+	if (waiting && completionStatus(view.state) === 'pending' && OFFERED.test(before)) return (waiting.isWaiting = true);
+	return takeOffer(view);
+}
+
 export function completions(offers: Offers): Extension {
-	return autocompletion({
+	const offered = autocompletion({
 		override: [(context) => headings(context, offers), (context) => references(context, offers)],
 		icons: false,
 		activateOnTyping: true,
@@ -36,10 +64,11 @@ export function completions(offers: Offers): Extension {
 		// Enter takes nothing by accident here, and a quick Tab must not leave the sheet.
 		interactionDelay: 0
 	});
+	return [offered, quickTab];
 }
 
 async function headings(context: CompletionContext, offers: Offers): Promise<CompletionResult | null> {
-	const typed = context.matchBefore(/\{!?[^{}|>;]*/);
+	const typed = context.matchBefore(HEADING);
 	if (!typed) return null;
 	const start = typed.text.startsWith('{!') ? 2 : 1;
 	const words = typed.text.slice(start);
@@ -67,7 +96,7 @@ function take(view: EditorView, match: Match, from: number, to: number): void {
 }
 
 function references(context: CompletionContext, offers: Offers): CompletionResult | null {
-	const typed = context.matchBefore(/[#@]\w*/);
+	const typed = context.matchBefore(REFERENCE);
 	if (!typed) return null;
 	const here = context.state.doc.lineAt(context.pos).number;
 	const options: Completion[] = typed.text.startsWith('#')

@@ -8,6 +8,7 @@ import {
 	cleanLine,
 	conceptLetter,
 	cutLabel,
+	emptiedConcepts,
 	parse,
 	roleOf,
 	toSource,
@@ -54,7 +55,7 @@ export class TextSync {
 	/** @param say tells the searcher what deleting lines has broken */
 	constructor(
 		private readonly enquiry: EnquiryClient,
-		private readonly say: (message: string) => void
+		private readonly say: (messages: readonly string[]) => void
 	) {}
 
 	/** The text to begin with, and the identities of its lines. */
@@ -100,10 +101,16 @@ export class TextSync {
 		this.lastNames = names;
 		const removed = edits.flatMap((edit) => (edit.do === 'remove' ? [edit.at[1] ?? ''] : []));
 		const users = removed.length > 0 ? usersOf(enquiry.document, removed) : [];
-		if (users.length > 0)
-			this.say(
-				`${users.length === 1 ? `Line ${users[0]} uses` : `Lines ${users.join(', ')} use`} what was just deleted; the reference now reads #?. Undo (Ctrl Z) restores the line.`
-			);
+		const emptied = removed.length > 0 ? emptiedConcepts(enquiry.document, removed) : [];
+		const said = [
+			...(users.length > 0
+				? [
+						`${users.length === 1 ? `Line ${users[0]} uses` : `Lines ${users.join(', ')} use`} what was just deleted; the reference now reads #?. Undo (Ctrl Z) restores the line.`
+					]
+				: []),
+			...emptied.map((letter) => `Concept ${letter} has nothing in it any more. It can be removed in Concepts; undo (Ctrl Z) restores its lines.`)
+		];
+		if (said.length > 0) this.say(said);
 		if (edits.length > 0) enquiry.edit('edit the strategy', edits as Edit[] & Json);
 	}
 

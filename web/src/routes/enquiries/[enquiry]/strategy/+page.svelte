@@ -344,11 +344,19 @@
 			break-inside: avoid;
 		}
 	}
+	/* As wide as the right margin of the sheet (sheet.css), and above its lines while they scroll. */
 	.columns {
 		display: grid;
-		grid-template-columns: 58px 58px 46px;
+		grid-template-columns: 58px 48px 36px;
+		gap: 6px;
 		justify-content: end;
 		justify-items: end;
+		position: sticky;
+		top: calc(-1 * var(--room-top, 0px));
+		z-index: 201;
+		padding: 2px 2px 2px 0;
+		background: var(--paper);
+		white-space: nowrap;
 		font-size: 12px;
 		color: var(--soft);
 		cursor: help;
@@ -374,6 +382,9 @@
 		margin-bottom: -1px;
 	}
 	@media (max-width: 640px) {
+		.columns {
+			grid-template-columns: minmax(44px, auto);
+		}
 		.columns > :not(:first-child) {
 			display: none;
 		}

@@ -1,7 +1,8 @@
 /** The dossier as OOXML, Markdown, or its blocks as JSON. */
 import { error, json } from '@sveltejs/kit';
-import { toMarkdown, toOoxml } from '@wide-lantern/core';
+import { toMarkdown } from '@wide-lantern/core';
 import { actor, enquiryOf } from '$lib/server/asked';
+import { computing } from '$lib/server/computing';
 import { fileName } from '$lib/server/file-name';
 import { dossierOf } from '$lib/server/dossier';
 import { workEnquiry } from '$lib/server/workings';
@@ -12,7 +13,7 @@ export const GET = async ({ params, url, locals }) => {
 	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
 	switch (url.searchParams.get('as') ?? 'json') {
 		case 'docx':
-			return new Response((await toOoxml(document)) as BodyInit, {
+			return new Response((await computing().ask({ do: 'write', document }, worked.wanted)) as BodyInit, {
 				headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') }
 			});
 		case 'md':

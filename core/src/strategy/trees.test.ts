@@ -1,0 +1,57 @@
+/** Texts that are read once and kept, up to a limit. */
+import { describe, expect, it } from 'vitest';
+import { parse } from '../query/index.ts';
+import { newEnquiry, type EnquiryDocument } from '../enquiry/index.ts';
+import { namesOf } from './read.ts';
+import { toSource, toText } from './anchors.ts';
+import { openedText, openSources } from './opened.ts';
+import { isRemembered, remember, remembered } from './trees.ts';
+
+describe('texts that are read again and again', () => {
+	it('are read once', () => {
+		expect(isRemembered('lamp* OR lantern')).toBe(false);
+		const first = remembered('lamp* OR lantern');
+		expect(remembered('lamp* OR lantern')).toBe(first);
+		expect(first).toEqual(parse('lamp* OR lantern'));
+	});
+
+	it('may have been read elsewhere', () => {
+		const elsewhere = structuredClone(parse('wick AND oil'));
+		remember('wick AND oil', elsewhere);
+		expect(remembered('wick AND oil')).toBe(elsewhere);
+	});
+
+	it('go when there are too many characters, the one used longest ago first', () => {
+		const empty = parse('x');
+		const long = (name: string) => name.repeat(500_000);
+		for (const name of ['a', 'b', 'c']) remember(long(name), empty);
+		remembered(long('a'));
+		for (const name of ['d', 'e']) remember(long(name), empty);
+		expect(['a', 'b', 'c', 'd', 'e'].map((name) => isRemembered(long(name)))).toEqual([true, false, true, true, true]);
+		// Kept whatever its length: somebody is at it.
+		remember('f'.repeat(3_000_000), empty);
+		expect(isRemembered('f'.repeat(3_000_000))).toBe(true);
+		expect(isRemembered(long('e'))).toBe(false);
+	});
+});
+
+describe('the texts in which a stored line is read', () => {
+	it('are known before it is opened', () => {
+		const document: EnquiryDocument = newEnquiry('Does light help?', 'PICO', () => 'c');
+		const line = { concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false };
+		const strategy = {
+			...document,
+			lines: [
+				{ ...line, id: 'one', source: 'light*' },
+				{ ...line, id: 'two', source: 'lamp*' }
+			]
+		};
+		const names = namesOf(strategy, []);
+		const source = toSource('#1 OR #2 OR (unusual WITHIN/4 phrase)', names);
+		expect(source).not.toContain('#1');
+		expect(isRemembered(openedText(source))).toBe(false);
+		openSources([source]);
+		expect(isRemembered(openedText(source))).toBe(true);
+		expect(isRemembered(toText(source, names))).toBe(true);
+	});
+});
