@@ -30,7 +30,7 @@ export class SheetCounts {
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private again: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'connected' | 'unsent' | 'oncounts'>) {
+	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'connected' | 'unsent' | 'oncounts' | 'renewStream'>) {
 		enquiry.oncounts = (news) => {
 			// Only a screen that shows counts asks for them; a new stream sends it all lines again.
 			if (news === null) {
@@ -99,7 +99,8 @@ export class SheetCounts {
 				body: JSON.stringify({ client, sequence, revision, edits: this.enquiry.unsent(), resultWas: this.resultWas })
 			});
 			// Without a stream the answer would reach nobody; it is asked for when the stream opens.
-			if (!response.ok && response.status !== 409)
+			if (response.status === 409) this.enquiry.renewStream();
+			else if (!response.ok)
 				throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The server did not answer as expected.');
 		} catch (error) {
 			if (sequence < this.asked) return;

@@ -24,17 +24,29 @@ interface Sent {
 	readonly edits: readonly unknown[];
 }
 let sent: Sent[] = [];
-let enquiry: { id: string; client: string; revision: number; connected: boolean; unsent: () => never[]; oncounts: ((one: CountsNews | null) => void) | null };
+const renewStream = vi.fn();
+let enquiry: {
+	id: string;
+	client: string;
+	revision: number;
+	connected: boolean;
+	unsent: () => never[];
+	oncounts: ((one: CountsNews | null) => void) | null;
+	renewStream: () => void;
+};
+let status = 202;
 let counts: SheetCounts;
 
 beforeEach(() => {
 	vi.useFakeTimers();
 	sent = [];
+	status = 202;
+	renewStream.mockReset();
 	vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
 		sent.push(JSON.parse(init.body) as Sent);
-		return Promise.resolve(new Response('{}', { status: 202 }));
+		return Promise.resolve(new Response('{}', { status }));
 	});
-	enquiry = { id: 'e', client: 'c', revision: 1, connected: true, unsent: () => [], oncounts: null };
+	enquiry = { id: 'e', client: 'c', revision: 1, connected: true, unsent: () => [], oncounts: null, renewStream };
 	counts = new SheetCounts(enquiry);
 });
 afterEach(() => {
@@ -81,6 +93,18 @@ describe('looking while somebody types', () => {
 		expect(sequences()).toEqual([1]);
 		vi.advanceTimersByTime(20_001);
 		expect(sequences()).toEqual([1, 2]);
+	});
+	it('has the server told of this window again where it does not know it, and asks when that is done', async () => {
+		status = 409;
+		counts.look();
+		await vi.advanceTimersByTimeAsync(1);
+		expect(renewStream).toHaveBeenCalledTimes(1);
+		expect(counts.failed).toBeNull();
+		status = 202;
+		enquiry.oncounts?.(null);
+		expect(sequences()).toEqual([1, 2]);
+		enquiry.oncounts?.(news(2, ['a'], [line('a', 3)]));
+		expect(counts.view?.lines[0]?.count).toBe(3);
 	});
 	it('asks nothing on screens without counts', () => {
 		enquiry.oncounts?.(null);

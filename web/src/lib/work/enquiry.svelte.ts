@@ -23,7 +23,7 @@ import { OwnSteps, type PastStep } from './own-steps';
 import { keepPending, takePending, type Batch, type Command } from './pending';
 import type { Presence } from './presence';
 import type { CountsNews } from './sheet';
-import { openStream } from './stream';
+import { openStream, type OpenStream } from './stream';
 
 /** Edits of another window, as they were saved. */
 interface News {
@@ -128,7 +128,7 @@ export class EnquiryClient {
 		// A window that died a moment ago is not silent for long enough yet.
 		const search = setInterval(() => this.adoptPending(), 20_000);
 		this.recalling = this.recall().finally(() => (this.recalling = null));
-		const close = openStream(
+		const stream = openStream(
 			{ enquiry: this.id, client: this.client },
 			{
 				opened: () => {
@@ -144,6 +144,7 @@ export class EnquiryClient {
 				}
 			}
 		);
+		this.stream = stream;
 		const leaving = (event: BeforeUnloadEvent) => {
 			if (this.queue.length + this.held.length > 0 && this.state !== 'saved') event.preventDefault();
 		};
@@ -164,9 +165,14 @@ export class EnquiryClient {
 			clearInterval(beat);
 			clearInterval(search);
 			removeEventListener('beforeunload', leaving);
-			close();
+			stream.close();
 			void this.flush();
 		};
+	}
+	private stream: OpenStream | null = null;
+	/** The server says that it has no stream for this window: it is told of it again. */
+	renewStream(): void {
+		this.stream?.renew();
 	}
 
 	/** Applies edits here at once and sends them. False, with a message, where they cannot be applied. */

@@ -19,7 +19,7 @@ interface StreamWindow {
 
 type Message =
 	/** A window is here, or still here. */
-	| ({ readonly kind: 'here' } & StreamWindow)
+	| ({ readonly kind: 'here'; /** True where the server does not know it any more. */ readonly isLost?: boolean } & StreamWindow)
 	| { readonly kind: 'left'; readonly client: string }
 	| { readonly kind: 'beat'; readonly leader: string; readonly visible: boolean }
 	| { readonly kind: 'resigned'; readonly leader: string }
@@ -36,29 +36,45 @@ const SILENT_HIDDEN = 90_000;
 const STILL_HERE = 20_000;
 const GONE = 200_000;
 
-/** Opens the events of a window; call the result to close them. */
-export function openStream(window: StreamWindow, listener: StreamListener): () => void {
-	return typeof BroadcastChannel === 'undefined' ? openAlone(window, listener) : new SharedStream(window, listener).open();
+export interface OpenStream {
+	/** The server does not know this window: it is told again, and {@link StreamListener.opened} follows. */
+	renew(): void;
+	close(): void;
 }
 
-function openAlone({ enquiry, client }: StreamWindow, listener: StreamListener): () => void {
-	const source = new EventSource(`/api/v1/enquiries/${enquiry}/stream?client=${encodeURIComponent(client)}`);
-	for (const event of ['edits', 'people', 'counts'])
-		source.addEventListener(event, (message) => {
-			listener.hear(event, JSON.parse(String(message.data)));
-		});
-	source.onopen = () => {
-		listener.opened();
+/** Opens the events of a window. */
+export function openStream(window: StreamWindow, listener: StreamListener): OpenStream {
+	return typeof BroadcastChannel === 'undefined' ? openAlone(window, listener) : new SharedStream(window, listener);
+}
+
+function openAlone({ enquiry, client }: StreamWindow, listener: StreamListener): OpenStream {
+	const open = (): EventSource => {
+		const source = new EventSource(`/api/v1/enquiries/${enquiry}/stream?client=${encodeURIComponent(client)}`);
+		for (const event of ['edits', 'people', 'counts'])
+			source.addEventListener(event, (message) => {
+				listener.hear(event, JSON.parse(String(message.data)));
+			});
+		source.onopen = () => {
+			listener.opened();
+		};
+		source.onerror = () => {
+			listener.lost();
+		};
+		return source;
 	};
-	source.onerror = () => {
-		listener.lost();
-	};
-	return () => {
-		source.close();
+	let source = open();
+	return {
+		renew() {
+			source.close();
+			source = open();
+		},
+		close() {
+			source.close();
+		}
 	};
 }
 
-class SharedStream {
+class SharedStream implements OpenStream {
 	private readonly id = crypto.randomUUID();
 	private readonly channel = new BroadcastChannel(CHANNEL);
 	private readonly timers: ReturnType<typeof setInterval>[] = [];
@@ -71,25 +87,20 @@ class SharedStream {
 	private telling: ReturnType<typeof setTimeout> | undefined;
 	private again: ReturnType<typeof setTimeout> | undefined;
 	private closed = false;
+	private readonly first: ReturnType<typeof setTimeout>;
 
 	constructor(
 		private readonly window: StreamWindow,
 		private readonly listener: StreamListener
-	) {}
-
-	open(): () => void {
+	) {
 		this.channel.onmessage = ({ data }: MessageEvent<Message>) => {
 			this.receive(data);
 		};
-		const leave = () => {
-			this.post({ kind: 'left', client: this.window.client });
-			if (this.source) this.post({ kind: 'resigned', leader: this.id });
-		};
-		addEventListener('pagehide', leave);
+		addEventListener('pagehide', this.leave);
 		this.heardAt = Date.now();
 		this.sayHere();
 		// Whoever leads answers at once; if nobody does, this window leads.
-		const first = setTimeout(() => {
+		this.first = setTimeout(() => {
 			if (this.leader === '') this.lead();
 		}, 150);
 		this.timers.push(
@@ -100,19 +111,33 @@ class SharedStream {
 				this.sayHere();
 			}, STILL_HERE)
 		);
-		return () => {
-			this.closed = true;
-			clearTimeout(first);
-			clearTimeout(this.telling);
-			clearTimeout(this.again);
-			for (const timer of this.timers) clearInterval(timer);
-			removeEventListener('pagehide', leave);
-			leave();
-			this.source?.close();
-			this.source = null;
-			this.channel.close();
-		};
 	}
+
+	close(): void {
+		this.closed = true;
+		clearTimeout(this.first);
+		clearTimeout(this.telling);
+		clearTimeout(this.again);
+		for (const timer of this.timers) clearInterval(timer);
+		removeEventListener('pagehide', this.leave);
+		this.leave();
+		this.source?.close();
+		this.source = null;
+		this.channel.close();
+	}
+
+	renew(): void {
+		if (!this.source) this.post({ kind: 'here', isLost: true, ...this.window });
+		else {
+			this.known.delete(this.window.client);
+			this.tellServer();
+		}
+	}
+
+	private readonly leave = (): void => {
+		this.post({ kind: 'left', client: this.window.client });
+		if (this.source) this.post({ kind: 'resigned', leader: this.id });
+	};
 
 	private post(message: Message): void {
 		this.channel.postMessage(message);
@@ -123,9 +148,11 @@ class SharedStream {
 	private beat(): void {
 		if (this.source) {
 			this.post({ kind: 'beat', leader: this.id, visible: isVisible() });
+			// This window does not hear itself.
 			for (const [client, { seen }] of this.windows)
-				if (Date.now() - seen > GONE) {
+				if (client !== this.window.client && Date.now() - seen > GONE) {
 					this.windows.delete(client);
+					this.known.delete(client);
 					this.tellServer();
 				}
 		} else if (Date.now() - this.heardAt > (isVisible() ? SILENT : SILENT_HIDDEN)) this.lead();
@@ -137,7 +164,8 @@ class SharedStream {
 			case 'here':
 				if (!this.source) return;
 				this.post({ kind: 'beat', leader: this.id, visible: isVisible() });
-				if (!this.windows.has(message.client)) this.tellServer();
+				if (message.isLost) this.known.delete(message.client);
+				if (message.isLost || !this.windows.has(message.client)) this.tellServer();
 				this.windows.set(message.client, { enquiry: message.enquiry, client: message.client, seen: Date.now() });
 				return;
 			case 'left':

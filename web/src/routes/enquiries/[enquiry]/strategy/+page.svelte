@@ -354,7 +354,9 @@
 		position: sticky;
 		top: calc(-1 * var(--room-top, 0px));
 		z-index: 201;
-		padding: 2px 2px 2px 0;
+		/* The frame of the sheet with the cursor in it stays visible. */
+		margin-bottom: 2px;
+		padding: 2px 2px 0 0;
 		background: var(--paper);
 		white-space: nowrap;
 		font-size: 12px;
