@@ -197,7 +197,7 @@ test('words and records: unwanted words out of a stem, other forms in, why a rec
 	await expect(word.getByRole('listitem').first()).toContainText('surg');
 	const unwanted = (await word.getByRole('listitem').last().locator('label').innerText()).trim();
 	await word.getByRole('listitem').last().getByRole('checkbox').uncheck();
-	await word.getByRole('button', { name: /Take this word out/ }).click();
+	await word.getByRole('button', { name: /Exclude this word/ }).click();
 	await expect(page.locator('.cm-line').nth(1)).not.toHaveText('surg*');
 	expect(await page.locator('.cm-line').nth(1).textContent()).not.toContain(unwanted);
 	await settled(page);

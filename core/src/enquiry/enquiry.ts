@@ -41,6 +41,9 @@ export type LineRole = (typeof LINE_ROLES)[number];
 const reach = { enum: ['this', 'narrower', 'picked'] } as const;
 const ids = { type: ['array', 'null'], maxItems: 2_000, items: { type: 'string', minLength: 1, maxLength: 200 } } as const;
 
+/** The text of a line as it is kept, with anchors (see strategy/anchors.ts), which are longer than what is typed. */
+const source = { type: 'string', maxLength: 1_000_000 } as const;
+
 export const conceptSchema = item(
 	{
 		name: line,
@@ -68,7 +71,13 @@ export const conceptSchema = item(
 			type: ['object', 'null'],
 			required: ['reason', 'by', 'on'],
 			additionalProperties: false,
-			properties: { reason: line, by: line, on: date }
+			properties: {
+				reason: line,
+				by: line,
+				on: date,
+				/** The lines that it was taken from, and how they read before and after. */
+				lines: list(item({ before: source, after: source }, ['before', 'after']), 300)
+			}
 		}
 	},
 	['name', 'note', 'strands', 'headings', 'words', 'parked']
@@ -76,8 +85,7 @@ export const conceptSchema = item(
 
 export const strategyLineSchema = item(
 	{
-		/** The text as typed, with anchors for lines, concepts and headings (see strategy/anchors.ts), which are longer than what is typed. */
-		source: { type: 'string', maxLength: 1_000_000 },
+		source,
 		concept: maybeId,
 		strand: maybeId,
 		role: { enum: LINE_ROLES },

@@ -50,6 +50,8 @@ describe('in the text', () => {
 		expect(writtenWithout('light OR lamp', 6, 'light', ['light'])).toBeNull();
 		expect(termAt('{Delirium} OR ti:lamp*', 18)).toMatchObject({ pattern: 'lamp*' });
 		expect(termAt('{Delirium}', 3)).toBeNull();
+		// The value of a limit is no word of the text: nothing is said of it, and no other forms are offered.
+		for (const limit of ['la:english', 'pt:"randomised trial"', 'ag:adult', 'yr:2001-']) expect(termAt(`lamp AND ${limit}`, limit.length + 7)).toBeNull();
 	});
 });
 

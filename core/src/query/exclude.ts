@@ -4,7 +4,7 @@
  */
 import { parse } from './parse.ts';
 import { print } from './print.ts';
-import { nodesOf, type Expression, type Span } from './expression.ts';
+import { nodesOf, partsOf, type Expression, type Span } from './expression.ts';
 import { flatten, writeOut } from './rewrite.ts';
 import type { TextEdit } from './fault.ts';
 
@@ -43,11 +43,20 @@ function treeOf(text: string): Expression | null {
 	return last.tree;
 }
 
-/** The word or phrase of a text in which a place lies; null where there is none. */
+/** The word or phrase of a text in which a place lies; null where there is none, and in a limit. */
 export function termAt(text: string, at: number): (Expression & { readonly kind: 'word' | 'phrase' }) | null {
 	const tree = treeOf(text);
-	if (!tree) return null;
-	for (const node of nodesOf(tree)) if ((node.kind === 'word' || node.kind === 'phrase') && node.at && node.at.from <= at && at <= node.at.to) return node;
+	return tree && termWithin(tree, at);
+}
+
+function termWithin(node: Expression, at: number): ReturnType<typeof termAt> {
+	// The value of a limit, such as a language, is not searched for in the text of records.
+	if (node.kind === 'limit') return null;
+	if (node.kind === 'word' || node.kind === 'phrase') return node.at && node.at.from <= at && at <= node.at.to ? node : null;
+	for (const part of partsOf(node)) {
+		const found = termWithin(part, at);
+		if (found) return found;
+	}
 	return null;
 }
 

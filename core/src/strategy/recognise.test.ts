@@ -93,6 +93,23 @@ describe('a line typed key by key', () => {
 		expect(of(document, 'seven')).toMatchObject({ role: 'limit', concept: null });
 	});
 
+	it('belongs to the concept that what it joins is put into, and to none when that is taken away', () => {
+		let document = withLine(enquiry(), '1', 'music*', null);
+		document = withLine(document, '2', 'song*', null);
+		document = withLine(document, '3', '#1 OR #2', null);
+		document = withLine(document, '4', '#3', null);
+		const put = (id: string, value: string | null): Edit => ({ do: 'set', at: ['lines', id, 'concept'], value });
+		document = edited(document, [put('1', 'a')]);
+		expect(document.lines.map((line) => line.concept)).toEqual(['a', null, null, null]);
+		document = edited(document, [put('2', 'a')]);
+		expect(document.lines.map((line) => line.concept)).toEqual(['a', 'a', 'a', 'a']);
+		document = edited(document, [put('2', 'b')]);
+		expect(document.lines.map((line) => line.concept)).toEqual(['a', 'b', null, null]);
+		// What somebody has set by command stays.
+		document = edited(document, [put('4', 'b'), { do: 'set', at: ['lines', '4', 'conceptSet'], value: true }]);
+		document = edited(document, [put('2', 'a')]);
+		expect(document.lines.map((line) => line.concept)).toEqual(['a', 'a', 'a', 'b']);
+	});
 	it('typed over a joining it belongs to the concept that it is typed in', () => {
 		let document = withLine(enquiry(), 'one', 'worr*', 'a');
 		document = withLine(document, 'two', 'music*', 'b');

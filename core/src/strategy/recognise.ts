@@ -6,7 +6,7 @@
 import type { Edit } from '../document/index.ts';
 import type { LineRole, StrategyLine } from '../enquiry/index.ts';
 import { nodesOf, type Expression } from '../query/index.ts';
-import { usedConcepts } from './anchors.ts';
+import { usedBy, usedConcepts } from './anchors.ts';
 import { followedLabel } from './automatic-label.ts';
 import { openSources } from './opened.ts';
 import type { StrategyPart } from './read.ts';
@@ -89,27 +89,45 @@ function changedLines(edits: readonly Edit[]): ReadonlySet<string> {
 	return ids;
 }
 
+/** True for an edit that puts a line into another concept or strand. */
+const movesLine = (edit: Edit): boolean => edit.do === 'set' && edit.at[0] === 'lines' && (edit.at[2] === 'concept' || edit.at[2] === 'strand');
+
 /**
- * The edits that follow from edits of lines: role, concept and automatic label of every line whose text they change.
+ * The edits that follow from edits of lines: role, concept and automatic label of every line whose text they
+ * change, and the concept of every line that joins one whose concept they change.
  * @param before the document without them
  * @param after the document with them
  */
 export function followingEdits(before: StrategyPart, after: StrategyPart, edits: readonly Edit[]): Edit[] {
 	const changed = changedLines(edits);
-	if (changed.size === 0) return [];
+	if (changed.size === 0 && !edits.some(movesLine)) return [];
 	const known = new Map(before.lines.map((line) => [line.id, line]));
 	const around = aroundIn(after.lines);
 	const following: Edit[] = [];
+	/** Lines that belong to another concept or strand now: what joins them follows (notation.md, section 5). */
+	const moved = new Set<string>();
 	// From the top: what a line joins has been recognised before it.
 	for (const { id } of after.lines) {
-		const line = changed.has(id) ? around.line(id) : undefined;
-		if (!line) continue;
+		const line = around.line(id);
 		const old = known.get(id);
+		if (!line) continue;
+		if (old && (old.concept !== line.concept || old.strand !== line.strand)) moved.add(id);
+		if (!changed.has(id)) {
+			if (moved.size === 0 || moved.has(id) || line.conceptSet === true || !usedBy(line.source).lines.some((one) => moved.has(one))) continue;
+			const { concept, strand } = recogniseAmong(around, line, line.role);
+			if (concept === line.concept && strand === line.strand) continue;
+			moved.add(id);
+			around.replace({ ...line, concept, strand });
+			if (concept !== line.concept) following.push({ do: 'set', at: ['lines', id, 'concept'], value: concept });
+			if (strand !== line.strand) following.push({ do: 'set', at: ['lines', id, 'strand'], value: strand });
+			continue;
+		}
 		const now = recogniseAmong(around, line, old?.role ?? null);
 		for (const name of ['role', 'concept', 'strand'] as const)
 			if (line[name] !== now[name]) following.push({ do: 'set', at: ['lines', id, name], value: now[name] });
 		const recognised = { ...line, ...now };
 		around.replace(recognised);
+		if (old && (old.concept !== now.concept || old.strand !== now.strand)) moved.add(id);
 		if (!old || old.label !== line.label || line.label === '') continue;
 		const label = followedLabel(before, { ...after, lines: around.all() }, old, recognised);
 		if (label !== line.label) following.push({ do: 'set', at: ['lines', id, 'label'], value: label });

@@ -77,11 +77,13 @@ export function refieldConcept(strategy: StrategyPart, concept: string, fields: 
 export function withoutConcept(strategy: StrategyPart, line: StrategyLine, concept: string): string | null {
 	const [opened] = openSources([line.source]);
 	if (opened?.tree?.kind !== 'and') return null;
-	const belongs = (item: Expression): boolean => {
+	const isOfConcept = (item: Expression): boolean => {
 		if (opened.close(print(item)).startsWith(`\uE000@${concept}`)) return true;
 		const ids = opened.linesOf(item);
 		return ids.length > 0 && ids.every((id) => strategy.lines.find((one) => one.id === id)?.concept === concept);
 	};
+	// Also an OR in brackets of nothing but its lines.
+	const belongs = (item: Expression): boolean => isOfConcept(item) || (item.kind === 'or' && item.items.every(belongs));
 	const rest = opened.tree.items.filter((item) => !belongs(item));
 	if (rest.length === 0 || rest.length === opened.tree.items.length) return null;
 	return opened.close(print(flatten({ ...opened.tree, items: rest })));

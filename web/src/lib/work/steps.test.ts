@@ -1,5 +1,5 @@
 /** What each step still asks for, where to go next, and terms as the screens take them. */
-import { newEnquiry, type Concept, type EnquiryDocument } from '@wide-lantern/core';
+import { newEnquiry, type Concept, type EnquiryDocument, type LineRole } from '@wide-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { reasonText } from './headings';
 import { stretches, type ShownRecord } from './records';
@@ -46,6 +46,34 @@ describe('steps', () => {
 			'“Population” is neither in a concept nor left out with a reason.',
 			'“Exposure” is left out without a reason.'
 		]);
+	});
+
+	it('count what was typed into the sheet, too', () => {
+		const of = (role: LineRole) => ({ ...line('noise'), id: role, concept: 'c', role });
+		const looks = (...roles: LineRole[]) => {
+			const { concepts, headings } = stepStates({ ...fresh(), concepts: [concept()], lines: roles.map(of) });
+			return [...concepts.look, ...headings.look].map((one) => one.text);
+		};
+		expect(looks()).toEqual(['Noise has no headings and no words yet.']);
+		expect(looks('joining')).toEqual(['Noise has no headings and no words yet.']);
+		expect(looks('words')).toEqual(['Noise has words but no heading.']);
+		expect(looks('headings')).toEqual(['Noise has headings but no words: records that are not indexed yet are missed.']);
+		expect(looks('headings', 'words')).toEqual([]);
+		expect(looks('mixed')).toEqual([]);
+	});
+
+	it('say where a concept is still used that is left out', () => {
+		const dropped = concept({ dropped: { reason: 'Why', by: 'Ines', on: '2026-11-30' } });
+		const lines = [
+			{ ...line('noise'), concept: 'c' },
+			{ ...line('sleep'), id: 's' },
+			{ ...line('(\uE000#noise\uE001 AND b) AND \uE000#s\uE001'), id: 'and', role: 'joining' as const },
+			{ ...line('\uE000@c\uE001'), id: 'off', off: true }
+		];
+		expect(stepStates({ ...fresh(), concepts: [dropped], lines }).concepts.look).toEqual([
+			{ text: 'Noise is left out of the search, but line 3 uses it.', place: 'strategy#line-3' }
+		]);
+		expect(stepStates({ ...fresh(), concepts: [concept()], lines }).concepts.look).toEqual([]);
 	});
 
 	it('ask about parked finds, and about concepts that are not complete once one of them is', () => {

@@ -1,5 +1,5 @@
 /** The steps of the work that have a screen, with the state of each for one enquiry. */
-import type { Concept, EnquiryDocument } from '@wide-lantern/core/editor';
+import { usedBy, type Concept, type EnquiryDocument, type LineRole } from '@wide-lantern/core/editor';
 
 export const STEPS = [
 	{ id: 'brief', name: 'Brief' },
@@ -28,10 +28,25 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null);
 	const reasonless = document.parts.filter((part) => part.concept === null && part.leftOut === '');
 	const searched = document.concepts.filter((one) => !one.dropped);
-	const termless = searched.filter((one) => one.headings.length + one.words.length === 0);
+	// What was typed straight into the sheet is there as well as what was gathered with the concept.
+	const inSheet = new Set(document.lines.flatMap((line) => (line.concept === null ? [] : [`${line.concept} ${line.role}`])));
+	const hasIn = (one: Concept, ...roles: readonly LineRole[]) => roles.some((role) => inSheet.has(`${one.id} ${role}`));
+	const hasHeadings = (one: Concept) => one.headings.length > 0 || hasIn(one, 'headings', 'mixed');
+	const hasWords = (one: Concept) => one.words.length > 0 || hasIn(one, 'words', 'mixed');
+	const termless = searched.filter((one) => !hasHeadings(one) && !hasWords(one));
 	const reasonlessConcepts = document.concepts.filter((one) => one.dropped && one.dropped.reason.trim() === '');
-	const wordless = searched.filter((one) => one.headings.length > 0 && one.words.length === 0);
-	const headless = searched.filter((one) => one.headings.length === 0 && one.words.length > 0 && (one.noHeading ?? []).length === 0);
+	/** Numbers of the lines of other concepts, or of none, that use a concept. */
+	const usersOfConcept = (one: Concept) => {
+		const own = new Set(document.lines.flatMap((line) => (line.concept === one.id ? [line.id] : [])));
+		return document.lines.flatMap((line, at) => {
+			const used = usedBy(line.source);
+			const uses = used.concepts.includes(one.id) || used.lines.some((id) => own.has(id));
+			return uses && line.concept !== one.id && line.role !== 'check' && !line.off ? [at + 1] : [];
+		});
+	};
+	const leftIn = document.concepts.flatMap((one) => (one.dropped ? usersOfConcept(one).map((number) => ({ one, number })) : []));
+	const wordless = searched.filter((one) => hasHeadings(one) && !hasWords(one));
+	const headless = searched.filter((one) => !hasHeadings(one) && hasWords(one) && (one.noHeading ?? []).length === 0);
 	const parked = searched.filter((one) => one.parked.length > 0);
 	// Whoever marks one concept as complete means to do so with all of them.
 	const unfinished = searched.some((one) => one.complete) ? searched.filter((one) => !one.complete) : [];
@@ -55,6 +70,7 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 				...open.map((part) => ({ text: `“${part.name}” is neither in a concept nor left out with a reason.`, place: 'brief#parts' })),
 				...reasonless.map((part) => ({ text: `“${part.name}” is left out without a reason.`, place: 'brief#parts' })),
 				...reasonlessConcepts.map((one) => ({ text: `${name(one)} is left out of the search without a reason.`, place: band(one) })),
+				...leftIn.map(({ one, number }) => ({ text: `${name(one)} is left out of the search, but line ${number} uses it.`, place: `strategy#line-${number}` })),
 				...wordless.map((one) => ({ text: `${name(one)} has headings but no words: records that are not indexed yet are missed.`, place: band(one) })),
 				...termless.map((one) => ({ text: `${name(one)} has no headings and no words yet.`, place: band(one) })),
 				...parkedPoints

@@ -54,6 +54,7 @@
 	}
 	const concepts = $derived(enquiry.document.concepts);
 	const letter = $derived(conceptLetter(index));
+	const lines = $derived(enquiry.document.lines.flatMap((line, at) => (line.concept === concept.id ? [at + 1] : [])));
 	/** Words that are typed and not added. */
 	const draft = new Draft(`${enquiry.id} ${untrack(() => concept.id)}`);
 	let said = $state<string | null>(null);
@@ -291,6 +292,13 @@
 			{/if}
 		</div>
 	</div>
+	{#if lines.length > 0}<div class="row">
+			<h2 class="small soft">In the sheet</h2>
+			<p class="small">
+				{lines.length === 1 ? 'Line' : 'Lines'}
+				{#each lines as number, at (number)}{at > 0 ? ', ' : ''}<a href="/enquiries/{enquiry.id}/strategy#line-{number}">{number}</a>{/each}
+			</p>
+		</div>{/if}
 	<Strands {concept} {letter} {counts} {most} {old} {label} />
 	{#if concept.parked.length > 0}
 		<div class="row">

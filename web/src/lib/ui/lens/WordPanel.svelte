@@ -103,7 +103,7 @@
 			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {counted(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">
 					and {counted(answer.words - answer.variants.length)} rarer ones
 				</p>{/if}
-			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Take {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`} out</button></p>
+			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button></p>
 				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}
 		{/if}
 		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3"
