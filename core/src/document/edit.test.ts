@@ -36,7 +36,7 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
 
 const deepFrozen = (value: Json): Json => {
 	if (typeof value === 'object' && value !== null) for (const part of Object.values(value)) deepFrozen(part);
-	return Object.freeze(value);
+	return Object.freeze(value) as Json;
 };
 
 /** The edits of these tests, carried out on a copy in the plainest way; null where one is refused. */

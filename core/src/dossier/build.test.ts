@@ -10,7 +10,7 @@ const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 		enquiry,
 		date: '2026-11-23',
 		revision: 7,
-		collection: { name: 'Sample', size: 5_000 },
+		collection: { name: 'Sample', size: 5_000, takenOn: '2026-11-20' },
 		lines: [],
 		renderings: [],
 		headingLabel: (_, id) => `Label of ${id}`,
@@ -82,7 +82,7 @@ describe('the dossier', () => {
 				['2', '', '#?', '', 'uses a line that is broken']
 			]
 		});
-		expect(toMarkdown(build(fresh(), { lines }))).toContain('Counts are of Sample (5\u202F000 records), taken on 2026-11-23.');
+		expect(toMarkdown(build(fresh(), { lines }))).toContain('Counts are of Sample (5\u202F000 records, as of 2026-11-20), counted on 2026-11-23.');
 		expect(toMarkdown(build(fresh(), { lines, collection: null }))).toContain('Missing: no collection is chosen');
 	});
 
@@ -113,7 +113,7 @@ describe('the dossier', () => {
 				['4', '1', '⟪{X}⟫']
 			]
 		});
-		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({ rows: [['4', 'to decide', 'No such heading.']] });
+		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({ rows: [['4', 'to decide', '{X}: No such heading.']] });
 		expect(toMarkdown(build(fresh(), { renderings }))).toContain('One line has something that could not be written');
 	});
 

@@ -34,7 +34,8 @@ export interface DossierInput {
 	/** ISO date of today, and of the counts. */
 	readonly date: string;
 	readonly revision: number;
-	readonly collection: { readonly name: string; readonly size: number } | null;
+	/** `takenOn`: the day whose state of the source it holds. */
+	readonly collection: { readonly name: string; readonly size: number; readonly takenOn: string } | null;
 	readonly lines: readonly CountedLine[];
 	readonly renderings: readonly NamedRendering[];
 	/** Vocabulary names and heading labels, for the concept tables. */
@@ -168,6 +169,10 @@ function reachText(one: TakenHeading, { headingLabel: label, qualifierName }: Do
 		.join('; ');
 }
 
+const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
+const listed = (numbers: readonly number[]): string =>
+	numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1) ?? ''}`;
+
 function concepts(input: DossierInput): Block[] {
 	const { enquiry, headingLabel: label } = input;
 	const blocks: Block[] = [{ kind: 'heading', level: 2, text: 'Concepts' }];
@@ -185,6 +190,12 @@ function concepts(input: DossierInput): Block[] {
 				kind: 'paragraph',
 				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
 			});
+		const inSheet = input.lines.filter((one) => one.concept === conceptLetter(index) && SEARCHING.has(one.line.role)).map((one) => one.line.number);
+		// What was typed straight into the sheet stands in its lines.
+		if (rows.length === 0 && inSheet.length > 0) {
+			blocks.push({ kind: 'paragraph', text: `Its headings and words are in ${inSheet.length === 1 ? 'line' : 'lines'} ${listed(inSheet)} of the strategy.` });
+			return;
+		}
 		blocks.push(
 			rows.length === 0
 				? missing(`headings and words of concept ${conceptLetter(index)}.`)
@@ -244,7 +255,7 @@ function strategy(input: DossierInput): Block[] {
 		{
 			kind: 'paragraph',
 			text: input.collection
-				? `Counts are of ${input.collection.name} (${count(input.collection.size)} records), taken on ${input.date}.`
+				? `Counts are of ${input.collection.name} (${count(input.collection.size)} records, as of ${input.collection.takenOn}), counted on ${input.date}.`
 				: 'Missing: no collection is chosen, so there are no counts.'
 		},
 		{
@@ -261,11 +272,22 @@ function strategy(input: DossierInput): Block[] {
 				{ title: 'Label', width: 3 },
 				{ title: 'Records', width: 2, number: true }
 			],
-			rows: input.lines.map((one) => [String(one.line.number), one.concept ?? '', resolvedText(one.line, input.date), one.label, countCell(one)])
+			rows: written(input.lines, (one) => one.line.empty && one.label === '').map((one) => [
+				String(one.line.number),
+				one.concept ?? '',
+				resolvedText(one.line, input.date),
+				one.label,
+				countCell(one)
+			])
 		},
 		...reasons(input)
 	);
 	return blocks;
+}
+
+/** Without the empty lines at the end, in which nobody has written yet; those between keep the numbers right. */
+function written<Line>(lines: readonly Line[], isEmpty: (line: Line) => boolean): readonly Line[] {
+	return lines.slice(0, lines.findLastIndex((one) => !isEmpty(one)) + 1);
 }
 
 /** The text of a line, with the years that a relative limit means today. */
@@ -331,7 +353,7 @@ function rendering(one: NamedRendering): Block[] {
 				{ title: 'Text', width: 8, code: true },
 				...(run ? [{ title: 'Records', width: 1, number: true }] : [])
 			],
-			rows: one.rendering.lines.flatMap((line) => [
+			rows: written(one.rendering.lines, (line) => line.written === null && line.text === '' && !line.own && line.notes.length === 0).flatMap((line) => [
 				...line.parts.map((part) => [here(line), String(part.written), part.text, ...(run ? [''] : [])]),
 				[here(line), line.written === null ? 'not written' : String(line.written), line.text, ...(run ? [countOf(line)] : [])]
 			])
@@ -344,7 +366,7 @@ function rendering(one: NamedRendering): Block[] {
 			line.notes.map((note) => [
 				here(line),
 				note.effect === null ? note.kind : `${note.kind}, ${note.effect}`,
-				note.kind === 'decided' ? `${note.piece}: ${note.message}` : note.message
+				note.kind === 'decided' || (note.kind === 'to decide' && !note.message.includes(note.piece)) ? `${note.piece}: ${note.message}` : note.message
 			])
 		),
 		...own

@@ -9,6 +9,13 @@ export type LimitText =
 	| { readonly is: 'absent' }
 	| { readonly is: 'none' };
 
+const ENTRIES = { la: 'language', pt: 'publication type', ag: 'age group' } as const;
+/** A value as one says it: without quotes, with small operators. */
+const spoken = (of: Expression): string =>
+	print(of)
+		.replaceAll('"', '')
+		.replace(/ (?:AND|OR|NOT) /g, (operator) => operator.toLowerCase());
+
 export function limitForm(limit: Limit, profile: Profile, currentYear: number): LimitText {
 	const forms = profile.platform.limits;
 	const filled = (pattern: string | null, values: Record<string, string>, what: string, resolved: string | null = null): LimitText =>
@@ -38,7 +45,7 @@ export function limitForm(limit: Limit, profile: Profile, currentYear: number): 
 		case 'entry': {
 			const pattern = { la: forms.language, pt: forms.type, ag: forms.age }[limit.field];
 			const values = entryValues(limit.of);
-			if (pattern === null) return { is: 'by-hand', what: print({ kind: 'limit', limit }) };
+			if (pattern === null) return { is: 'by-hand', what: `${ENTRIES[limit.field]} ${spoken(limit.of)}` };
 			if (!values) return { is: 'none' };
 			return {
 				is: 'written',

@@ -1,7 +1,7 @@
 /**
  * A strategy as plain text: `number TAB expression`, `@A name` lines that open a concept, `;; text`
  * behind an expression for its label (notation.md, section 6). And text pasted from elsewhere: what
- * word processors and spreadsheets put in is taken out again, and every change is told.
+ * word processors and spreadsheets put in is removed, and every change is told.
  */
 import { nodesOf, parse } from '../query/index.ts';
 
@@ -53,7 +53,7 @@ export function cutLabel(line: string): { readonly text: string; readonly label:
 	return { text: line, label: null };
 }
 
-export type ChangeKind = 'number' | 'count' | 'quotes' | 'dashes' | 'spaces' | 'control characters' | 'empty lines';
+export type ChangeKind = 'number' | 'count' | 'line numbers' | 'quotes' | 'dashes' | 'spaces' | 'control characters' | 'empty lines';
 
 export interface CleanedLine {
 	readonly before: string;
@@ -72,13 +72,24 @@ const NUMBER = /^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(
 /** The count that a platform prints behind a line. */
 const COUNT_BEHIND = /(?:\t\s*|\s{2,}|\s\()(?:\d{1,3}(?:[,.\u00A0\u202F\u2009']\d{3})+|\d+)\)?$/;
 
-/** Characters that mean the same in any text are made those of the notation; numbers in front are taken off. */
+/** Nothing but numbers, operators and brackets: in a numbered strategy these are its lines. */
+const BARE_NUMBERS = /^[(\s]*\d{1,4}[\s)]*(?:\s(?:and|or|not)\s[(\s]*\d{1,4}[\s)]*)+$/i;
+
+/** `1 or 2` as `#1 OR #2`, where both are lines above. */
+function withReferences(row: string, above: ReadonlySet<string>): string {
+	if (!BARE_NUMBERS.test(row)) return row;
+	const numbers = row.match(/\d+/g) ?? [];
+	return numbers.every((one) => above.has(one)) ? row.replace(/\d+/g, '#$&').replace(/\b(?:and|or|not)\b/gi, (operator) => operator.toUpperCase()) : row;
+}
+
+/** Characters that mean the same in any text are made those of the notation; numbers in front and counts behind are removed. */
 export function cleanPasted(text: string): readonly CleanedLine[] {
 	const rows = text.replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n').split('\n');
 	while (rows.length > 1 && (rows.at(-1) ?? '').trim() === '') rows.pop();
 	const numbered = areNumbered(rows);
 	// A column of counts behind the lines; one number behind one line may be what is searched.
 	const counted = numbered && rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).every((row) => COUNT_BEHIND.test(row.trimEnd()));
+	const above = new Set<string>();
 	return rows.flatMap((before): CleanedLine[] => {
 		const changes: ChangeKind[] = [];
 		let after = before;
@@ -93,11 +104,15 @@ export function cleanPasted(text: string): readonly CleanedLine[] {
 		change('quotes', after.replace(QUOTES, '"').replace(APOSTROPHES, "'"));
 		change('dashes', after.replace(DASHES, '-'));
 		change('spaces', after.replace(SPACES, ' ').replace(/ {2,}/g, ' ').trim());
+		if (numbered) {
+			change('line numbers', withReferences(after, above));
+			above.add(NUMBER.exec(before)?.slice(1).find(Boolean) ?? '');
+		}
 		return [{ before, after, changes: after === '' && rows.length > 1 ? [...changes, 'empty lines'] : changes }];
 	});
 }
 
-/** Numbers are taken off only where they count the lines: each one more than the one before. */
+/** Numbers are removed only where they count the lines: each one more than the one before. */
 function areNumbered(rows: readonly string[]): boolean {
 	const numbers = rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).map((row) => NUMBER.exec(row)?.slice(1).find(Boolean));
 	return numbers.length > 0 && numbers.every((one, at) => one !== undefined && (at === 0 || Number(one) > Number(numbers[at - 1])));

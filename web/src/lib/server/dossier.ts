@@ -13,7 +13,7 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 		enquiry: document,
 		date: today(),
 		revision: enquiry.revision,
-		collection: collection && { name: collection.name, size: collection.size },
+		collection: collection && { name: collection.name, size: collection.size, takenOn: collection.takenOn },
 		lines: lines.map((line, at) => {
 			const stored = document.lines[at];
 			const concept = document.concepts.findIndex((one) => one.id === stored?.concept);

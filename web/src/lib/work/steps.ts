@@ -82,7 +82,12 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 		},
 		strategy: {
 			touched: document.lines.length > 0,
-			look: document.lines.flatMap((line, at) => (line.source.trim() === '' ? [{ text: `Line ${at + 1} is empty.`, place: `strategy#line-${at + 1}` }] : []))
+			// The line below the last one waits to be typed in.
+			look: document.lines.flatMap((line, at) =>
+				line.source.trim() === '' && (at < document.lines.length - 1 || at === 0)
+					? [{ text: `Line ${at + 1} is empty.`, place: `strategy#line-${at + 1}` }]
+					: []
+			)
 		},
 		renderings: { touched: document.renderings.length > 0, look: [] },
 		dossier: {

@@ -185,7 +185,7 @@
 	<div class="sources mt-3" role="group" aria-label="Sources">
 		<button class="source-tab" aria-pressed={alone === null} onclick={() => (alone = null)}>All {all.length}</button>
 		{#each all as one (one.profile.id)}
-			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = alone === one.profile.id ? null : one.profile.id)}>
+			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = one.profile.id)}>
 				<span>{one.profile.source}</span>
 				<span class="small marks"
 					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span>{:else}<span>as meant</span>{/each}{#if keptShare(one) !== null}<span
