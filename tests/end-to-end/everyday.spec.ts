@@ -210,3 +210,53 @@ test('a part of the question is placed with the keyboard, without a concept for 
 	const { concepts } = (await stored(page)) as unknown as { concepts: unknown[] };
 	expect(concepts).toHaveLength(1);
 });
+
+test('concepts typed by hand in the sheet: their joinings follow, one is left out and comes back as it was, and the dossier says the same', async ({
+	page
+}) => {
+	test.setTimeout(150_000);
+	await sheet(page);
+	await types(page, 'anxi*\nworr*\nmusic*\n#1 OR #2\n#4 AND #3\n#5 AND yr:2000-');
+	await rests(page);
+	await page.getByRole('link', { name: /Concepts/ }).click();
+	for (const name of ['Anxiety', 'Music']) {
+		await page.getByPlaceholder('A new concept').click();
+		await types(page, `${name}\n`);
+	}
+	await page.getByRole('link', { name: /Strategy/ }).click();
+	const concept = page.locator('.lens').getByText('Concept', { exact: true }).locator('..').locator('select');
+	for (const [line, label] of [
+		[0, 'A Anxiety'],
+		[1, 'A Anxiety'],
+		[2, 'B Music']
+	] as const) {
+		await page.locator('.cm-line').nth(line).click();
+		await expect(page.locator('.lens').getByRole('heading', { name: `Line ${line + 1}` })).toBeVisible();
+		await concept.selectOption({ label });
+	}
+	await rests(page);
+	const letters = () => page.locator('.left-gutter .left-mark .letter').allTextContents();
+	expect(await letters()).toEqual(['A', 'A', 'B', 'A', '', '']);
+	const before = await texts(page);
+	const counts = await page.locator('.right-mark .count').allTextContents();
+
+	await page.getByRole('link', { name: /Concepts/ }).click();
+	await expect(page.getByText('has no headings and no words yet')).toHaveCount(0);
+	await page.getByRole('button', { name: 'Leave out …' }).last().click();
+	await types(page, 'Every treatment counts');
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Left out of the search: Every treatment counts')).toBeVisible();
+	await page.getByRole('link', { name: /Strategy/ }).click();
+	await rests(page);
+	expect(await texts(page)).toEqual(['anxi*', 'worr*', 'music*', '#1 OR #2', '#4', '#5 AND yr:2000-']);
+
+	await page.getByRole('link', { name: /Concepts/ }).click();
+	await page.getByRole('button', { name: 'Search it again' }).click();
+	await page.getByRole('link', { name: /Strategy/ }).click();
+	await rests(page);
+	expect(await texts(page)).toEqual(before);
+	expect(await page.locator('.right-mark .count').allTextContents()).toEqual(counts);
+	await page.getByRole('link', { name: /Dossier/ }).click();
+	await expect(page.getByText('Its headings and words are in lines 1 and 2 of the strategy.')).toBeVisible();
+	await expect(page.getByText('Its headings and words are in line 3 of the strategy.')).toBeVisible();
+});

@@ -86,6 +86,30 @@ describe('the dossier', () => {
 		expect(toMarkdown(build(fresh(), { lines, collection: null }))).toContain('Missing: no collection is chosen');
 	});
 
+	it('leads to the lines of a concept that was typed into the sheet, and leaves empty lines at the end out', () => {
+		const counted = (number: number, text: string, concept: string | null) => ({
+			line: { ...line(text), number, empty: text === '' },
+			label: '',
+			concept,
+			state: text === '' ? ('empty' as const) : ('counted' as const),
+			count: text === '' ? null : 7,
+			beforeHand: false
+		});
+		const lines = [counted(1, 'light', 'A'), counted(2, '', null), counted(3, 'lamp', 'A'), counted(4, '', null)];
+		const enquiry = { ...fresh(), concepts: [{ id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] }] };
+		const text = toMarkdown(build(enquiry, { lines }));
+		expect(text).toContain('Its headings and words are in lines 1 and 3 of the strategy.');
+		expect(text).not.toContain('Missing: headings and words');
+		expect(toMarkdown(build(enquiry, { lines: [] }))).toContain('Missing: headings and words of concept A.');
+		expect(table(enquiry, /line by line/, { lines })).toMatchObject({
+			rows: [
+				['1', 'A', 'light', '', '7'],
+				['2', '', '', '', 'empty'],
+				['3', 'A', 'lamp', '', '7']
+			]
+		});
+	});
+
 	it('shows both numbers of a rendering, its gaps, and every note', () => {
 		const rendering = {
 			whole: '',
