@@ -36,7 +36,7 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await note.getByRole('button', { name: 'Decide' }).click();
 	await note.getByLabel('Reason, kept with it').fill('Its note says the same');
 	await note.getByRole('button', { name: 'Keep the decision' }).click();
-	await expect(page.getByText("down 'Delirious State'/heading/").first()).toBeVisible();
+	await expect(page.getByText("topic~down 'Delirious State'~").first()).toBeVisible();
 	await expect(page.locator('[data-note="decided"]').first()).toContainText('Its note says the same');
 	await page.getByRole('button', { name: /Choose the likeliest for \d+ headings/ }).click();
 	await expect(page.locator('[data-note="to decide"]')).toHaveCount(0);

@@ -167,7 +167,7 @@ describe.skipIf(address === '')('the stand-ins, driven by zoomsh of YAZ', () => 
 		for (const [source, own, cql] of [
 			['skerry', "(deliri% either 'acute confusion')<T>", 'dc.title=deliri* or dc.title="acute confusion"'],
 			['tidewater', 'a::(light within-3 therap@)', 'dc.description=light prox/unit=word/distance<=3 dc.description=therap*'],
-			['corran', 'light/ti/ alt lamp/ti/ join sleep/ab/', '(dc.title=light or dc.title=lamp) and dc.description=sleep'],
+			['corran', 'ti~light~ alt ti~lamp~ join ab~sleep~', '(dc.title=light or dc.title=lamp) and dc.description=sleep'],
 			['wherry', 'dc.title=light', 'dc.title=light']
 		] as const) {
 			const [left, right] = await both(source === 'wherry' ? source : source, own, cql);
