@@ -15,14 +15,16 @@ import { loadShipped } from '$lib/server/demo';
 import { roleIn } from '$lib/server/enquiries';
 import { judge, NEEDS, type Verdict } from '$lib/server/guard';
 import { errorFacts, log } from '$lib/server/log';
+import { listenForNotices, stopNotices } from '$lib/server/notices';
 
 export const init: ServerInit = async () => {
 	// Without this the idle connections would hold the process for a while after the last request.
 	process.on('sveltekit:shutdown', () => {
-		void database.destroy();
+		void stopNotices().finally(() => database.destroy());
 		void stopComputing();
 	});
 	await migrate();
+	await listenForNotices();
 	await loadShipped();
 	// The first keystroke should not wait for an index.
 	const opening = (await listCollections()).map(({ id }) => openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error))));

@@ -5,6 +5,7 @@
 import { door } from './doors';
 import { roleIn } from './enquiries';
 import type { Actor } from './guard';
+import { hearOfGaps } from './notices';
 import { tellWindow, type WindowEvent } from './window-events';
 
 export interface StreamWindow {
@@ -37,6 +38,8 @@ export const checkWindows = door<{ readonly browser: string; readonly windows: r
 interface Browser {
 	readonly person: Actor;
 	readonly send: (event: BrowserEvent) => void;
+	/** Ends the stream; the browser opens it again and catches up. */
+	readonly close: () => void;
 	/** How to end each window's events, by `enquiry client`. */
 	readonly windows: Map<string, () => void>;
 }
@@ -44,8 +47,8 @@ const browsers = new Map<string, Browser>();
 const keyOf = ({ enquiry, client }: StreamWindow) => `${enquiry} ${client}`;
 
 /** Opens the stream of a browser; call the result to close it. A newer stream of the same browser takes its place. */
-export function openBrowser(browser: string, person: Actor, send: (event: BrowserEvent) => void): () => void {
-	const opened: Browser = { person, send, windows: new Map() };
+export function openBrowser(browser: string, person: Actor, send: (event: BrowserEvent) => void, close: () => void): () => void {
+	const opened: Browser = { person, send, close, windows: new Map() };
 	closeWindows(browsers.get(browser));
 	browsers.set(browser, opened);
 	return () => {
@@ -99,3 +102,8 @@ export async function checkRoles(browser: string): Promise<void> {
 			}
 	}
 }
+
+// News of other processes may have been missed: whoever opens the stream anew looks what happened.
+hearOfGaps(() => {
+	for (const { close } of [...browsers.values()]) close();
+});

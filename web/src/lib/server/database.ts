@@ -1,11 +1,15 @@
 /** The connection to PostgreSQL. Every module of this folder asks here; nothing else speaks SQL. */
+import { randomUUID } from 'node:crypto';
 import knex, { type Knex } from 'knex';
 import { config } from './config';
 import { migrations } from './migrations';
 
+/** Names this process to the others on the same database. */
+export const PROCESS = `wide-lantern ${randomUUID()}`;
+
 export const database: Knex = knex({
 	client: 'pg',
-	connection: { ...config.database, application_name: 'wide-lantern' },
+	connection: { ...config.database, application_name: PROCESS },
 	pool: { min: 0, max: 10, idleTimeoutMillis: 10_000 },
 	acquireConnectionTimeout: 5_000
 });

@@ -13,8 +13,19 @@ import { saveVocabulary } from './vocabularies';
 
 const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
 
+/** Of the advisory lock that is held while it is loaded: any number that nothing else uses. */
+const LOADING = 7_240_411;
+
 /** Loads what ships, once: what an administrator has removed stays removed. The demo comes back in demo mode only. */
 export async function loadShipped(): Promise<void> {
+	// Two processes that start at once must not both load it: the second waits, and finds it there.
+	await database.transaction(async (transaction) => {
+		await transaction.raw('select pg_advisory_xact_lock(?)', [LOADING]);
+		await load();
+	});
+}
+
+async function load(): Promise<void> {
 	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
 	const demo = config.demo && !(await demoPerson());
 	await loadShippedProfiles(shippedProfiles, loaded);

@@ -3,6 +3,7 @@ import { compareEditions, headingsUsedBy, type HeadingChange } from '@wide-lante
 import type { EnquiryChanges } from '$lib/work/editions';
 import { database } from './database';
 import type { OpenEnquiry } from './enquiries';
+import { hearNotices } from './notices';
 import { editionOf, listVocabularies } from './vocabularies';
 
 /** The comparisons last asked for; editions never change. */
@@ -12,6 +13,10 @@ const KNOWN = 12;
 export function forgetComparisons(vocabulary: string): void {
 	for (const key of known.keys()) if (key.startsWith(`${vocabulary} `)) known.delete(key);
 }
+
+hearNotices((notice) => {
+	if (notice.kind === 'vocabulary') forgetComparisons(notice.vocabulary);
+});
 
 /** Null where one of them is not kept. */
 export async function changesBetween(vocabulary: string, from: number, to: number): Promise<readonly HeadingChange[] | null> {

@@ -4,10 +4,10 @@
 const BEAT = 20_000;
 
 /**
- * @param open is given what sends an event; its result is called when the reader leaves
+ * @param open is given what sends an event, and what ends the stream; its result is called when the reader leaves
  * @param beat is asked at every beat; false ends the stream
  */
-export function eventStream(open: (send: (event: string, data: unknown) => void) => () => void, beat: () => Promise<boolean>): Response {
+export function eventStream(open: (send: (event: string, data: unknown) => void, close: () => void) => () => void, beat: () => Promise<boolean>): Response {
 	let stop: () => void = () => undefined;
 	let timer: ReturnType<typeof setInterval> | undefined;
 	// What is told after the reader has left would be thrown at a closed stream.
@@ -23,17 +23,19 @@ export function eventStream(open: (send: (event: string, data: unknown) => void)
 				if (!closed) controller.enqueue(text);
 			};
 			write('retry: 2000\n\n');
+			const close = () => {
+				if (closed) return;
+				end();
+				controller.close();
+			};
 			stop = open((event, data) => {
 				write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-			});
+			}, close);
 			timer = setInterval(() => {
 				void beat().then(
 					(goesOn) => {
 						if (goesOn) write(': beat\n\n');
-						else if (!closed) {
-							end();
-							controller.close();
-						}
+						else close();
 					},
 					() => undefined
 				);

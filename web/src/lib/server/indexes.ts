@@ -148,13 +148,15 @@ async function readIndex(id: string): Promise<SharedArrayBuffer | null> {
 async function fileIndex(id: string, buffer: SharedArrayBuffer): Promise<void> {
 	const path = fileOf(id);
 	if (path === null || config.indexes === null) return;
+	// Another process may be filing the same one.
+	const part = `${path}.${process.pid}.part`;
 	try {
 		await mkdir(config.indexes, { recursive: true });
-		await writeFile(`${path}.part`, new Uint8Array(buffer));
-		await rename(`${path}.part`, path);
+		await writeFile(part, new Uint8Array(buffer));
+		await rename(part, path);
 	} catch (error) {
 		log('warning', 'index-not-filed', { collection: id, ...errorFacts(error) });
-		await rm(`${path}.part`, { force: true }).catch(() => undefined);
+		await rm(part, { force: true }).catch(() => undefined);
 	}
 }
 

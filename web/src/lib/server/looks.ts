@@ -10,6 +10,7 @@ import { door } from './doors';
 import { checkDocument, openEnquiry, type OpenEnquiry } from './enquiries';
 import { errorFacts, log } from './log';
 import { marginsOf } from './margins';
+import { hearOfGaps } from './notices';
 import { listen } from './streams';
 import { sheetView, workEnquiry, type WorkedEnquiry } from './workings';
 
@@ -74,6 +75,11 @@ function forget(enquiry: string): void {
 	documents.get(enquiry)?.stop();
 	documents.delete(enquiry);
 }
+
+// What other processes saved meanwhile is not in them.
+hearOfGaps(() => {
+	for (const id of [...documents.keys()]) forget(id);
+});
 
 /** Enquiries that are being read: whoever asks meanwhile gets the same answer. */
 const opening = new Map<string, Promise<OpenEnquiry | null>>();

@@ -8,6 +8,7 @@ import type { VocabularyEntry } from '$lib/work/editions';
 import { breather } from './breathe';
 import { database } from './database';
 import { door, faultOf } from './doors';
+import { hearNotices, hearOfGaps } from './notices';
 
 /** A vocabulary without its headings. */
 export type VocabularyHead = Omit<VocabularyData, 'headings'>;
@@ -79,6 +80,13 @@ export function saveVocabulary({ headings, ...head }: VocabularyData): Promise<n
 export function forgetVocabulary(id: string): void {
 	open.delete(id);
 }
+// Another process has loaded an edition, or removed the vocabulary.
+hearNotices((notice) => {
+	if (notice.kind === 'vocabulary') open.delete(notice.vocabulary);
+});
+hearOfGaps(() => {
+	open.clear();
+});
 
 interface EditionRow {
 	vocabulary_id: string;

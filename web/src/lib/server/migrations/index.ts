@@ -11,6 +11,7 @@ import * as eighth from './008-profile-versions';
 import * as ninth from './009-shipped-collections';
 import * as tenth from './010-recognised-lines';
 import * as eleventh from './011-numbered-commands';
+import * as twelfth from './012-notices';
 
 export interface Migration {
 	readonly name: string;
@@ -29,5 +30,6 @@ export const migrations: Migration[] = [
 	{ name: '008-profile-versions', ...eighth },
 	{ name: '009-shipped-collections', ...ninth },
 	{ name: '010-recognised-lines', ...tenth },
-	{ name: '011-numbered-commands', ...eleventh }
+	{ name: '011-numbered-commands', ...eleventh },
+	{ name: '012-notices', ...twelfth }
 ];

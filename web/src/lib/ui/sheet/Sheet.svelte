@@ -34,8 +34,10 @@
 		onexplain: (line: string, what: 'faults' | 'label') => void;
 		onrecords: (line: string) => void;
 		onkeys: () => void;
+		/** The heads of the figures, which stay above the lines while they scroll. */
+		heads?: HTMLElement;
 	}
-	let { selected = $bindable(), oncursor, onexplain, onrecords, onkeys }: Props = $props();
+	let { selected = $bindable(), heads, oncursor, onexplain, onrecords, onkeys }: Props = $props();
 	const bench = takeBench();
 	const { enquiry, counts } = bench;
 	const view = $derived(counts.view);
@@ -219,6 +221,15 @@
 		else oncursor(id, at);
 	}
 
+	/** The cursor does not go below the heads when it moves up. */
+	function keepBelow(view: EditorView, above: HTMLElement): void {
+		view.requestMeasure({
+			key: 'heads',
+			read: () => (view.coordsAtPos(view.state.selection.main.head)?.top ?? Infinity) - above.getBoundingClientRect().bottom,
+			write: (room) => room < 0 && view.dom.closest('.room')?.scrollBy(0, room - 4)
+		});
+	}
+
 	/** Carries out a command on lines, or says why not. */
 	function carryOut(name: string, command: LineCommand): void {
 		if ('refused' in command) {
@@ -372,13 +383,12 @@
 						...defaultKeymap
 					]),
 					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
-					// The heads of the figures stay above the lines; the cursor must not hide below them.
-					EditorView.scrollMargins.of(() => ({ top: 28 })),
 					EditorView.updateListener.of((update) => {
 						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) {
 							counts.typed();
 							sync.send(update.state);
 						}
+						if (update.selectionSet && heads) keepBelow(update.view, heads);
 						if (update.selectionSet || update.docChanged) follow(update.state, update.docChanged);
 						// What was typed in a line takes its final form when the cursor leaves it.
 						if (update.selectionSet && lineOf(update.startState) !== lineOf(update.state)) queueMicrotask(() => editor && sync.sync(editor, false));

@@ -10,10 +10,15 @@ export const GET = ({ locals, url }) => {
 	if (browser === '') error(400, { message: 'The stream of a browser needs its name.' });
 	const person = actor(locals);
 	return eventStream(
-		(send) =>
-			openBrowser(browser, person, (event) => {
-				send('window', event);
-			}),
+		(send, close) =>
+			openBrowser(
+				browser,
+				person,
+				(event) => {
+					send('window', event);
+				},
+				close
+			),
 		async () => {
 			await checkRoles(browser);
 			return true;

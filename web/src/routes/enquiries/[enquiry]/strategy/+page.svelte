@@ -30,6 +30,7 @@
 	const document = $derived(enquiry.document);
 	const view = $derived(sheet.view);
 	let selected = $state<readonly string[]>([]);
+	let heads: HTMLElement | undefined = $state();
 	let editor: Sheet | undefined = $state();
 
 	$effect(() => {
@@ -236,10 +237,10 @@
 	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
 </div>
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
-<div class="columns" aria-hidden="true">
+<div class="columns" aria-hidden="true" bind:this={heads}>
 	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone">only here</span>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
 </div>
-<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected onkeys={() => (keys = true)} oncursor={cursor} onexplain={explain} onrecords={(line) => void showRecords(line)} /></div>
+<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected {heads} onkeys={() => (keys = true)} oncursor={cursor} onexplain={explain} onrecords={(line) => void showRecords(line)} /></div>
 <!-- Below the sheet: nothing moves under the hands while somebody types. -->
 {#if sheet.failed}<p class="say mt-2" role="status">{sheet.failed}</p>{/if}
 {#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}

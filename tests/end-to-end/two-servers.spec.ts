@@ -1,0 +1,181 @@
+/** Two server processes on one database behave as one: edits, counts, who is here, and vocabularies (docs/decisions/015). */
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { cwd, env } from 'node:process';
+import { expect, type Page } from '@playwright/test';
+import { address, patient, saved, signUp, somebody, test } from './people';
+
+const DATA = env['LANTERN_TEST_DATA'] ?? '';
+let other: ChildProcess | null = null;
+let elsewhere = '';
+
+/** A port that nothing listens on at the moment. */
+const freePort = (): Promise<number> =>
+	new Promise((done, failed) => {
+		const probe = createServer();
+		probe.once('error', failed);
+		probe.listen(0, '127.0.0.1', () => {
+			const { port } = probe.address() as AddressInfo;
+			probe.close(() => {
+				done(port);
+			});
+		});
+	});
+
+/** The fourth line of PostgreSQL’s own note is its port. */
+const clusterPort = () =>
+	readFileSync(join(DATA, 'cluster', 'postmaster.pid'), 'utf8')
+		.split('\n')[3]
+		?.trim() ?? '';
+const secret = () => readFileSync(join(DATA, 'secret'), 'utf8').trim();
+const askDatabase = (query: string) =>
+	execFileSync('psql', ['-h', '127.0.0.1', '-p', clusterPort(), '-U', 'lantern', '-d', 'lantern', '-Atc', query], {
+		env: { ...env, PGPASSWORD: secret() },
+		encoding: 'utf8'
+	}).trim();
+
+/** Starts a second server on the cluster of the one that is tested. */
+async function startOther(): Promise<void> {
+	const port = await freePort();
+	elsewhere = `http://127.0.0.1:${port}`;
+	other = spawn('node', [join(cwd(), 'web/build/index.js')], {
+		stdio: 'ignore',
+		env: {
+			...env,
+			SERVE_HOST: '127.0.0.1',
+			SERVE_PORT: String(port),
+			SERVE_ORIGIN: elsewhere,
+			SERVE_SHUTDOWN_TIMEOUT: '2',
+			LANTERN_PGPORT: readFileSync(join(DATA, 'cluster', 'postmaster.pid'), 'utf8')
+				.split('\n')[3]
+				?.trim(),
+			LANTERN_PGUSER: 'lantern',
+			LANTERN_PGDATABASE: 'lantern',
+			LANTERN_PGPASSWORD: secret(),
+			LANTERN_DEMO: '1',
+			LANTERN_INDEXES: join(DATA, 'indexes')
+		}
+	});
+	await expect
+		.poll(
+			() =>
+				fetch(`${elsewhere}/health`).then(
+					(answer) => answer.status,
+					() => 0
+				),
+			{ timeout: 60_000 }
+		)
+		.toBe(200);
+}
+
+test.beforeAll(startOther);
+test.afterAll(() => {
+	other?.kill('SIGTERM');
+});
+
+/** Another window of the same person, at the other server: cookies do not tell ports apart. */
+async function atTheOther(page: Page): Promise<Page> {
+	const second = patient(await page.context().newPage());
+	await second.goto(page.url().replace(address, elsewhere));
+	return second;
+}
+const types = async (page: Page, text: string) => {
+	for (const key of text) {
+		if (key === '\n') await page.keyboard.press('Enter');
+		else await page.keyboard.type(key);
+		await page.waitForTimeout(70);
+	}
+};
+const count = (page: Page, line: number) => page.locator('.right-mark .count').nth(line - 1);
+
+test('what is typed at one is seen and counted at the other, both ways, and so is who is there', async ({ page }) => {
+	test.setTimeout(120_000);
+	await signUp(page, 'Nell Hathersage');
+	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await page.locator('.cm-content').click();
+	await types(page, 'music*\nanxi*');
+	await saved(page);
+
+	const second = await atTheOther(page);
+	await expect(second.locator('.cm-line')).toHaveText(['music*', 'anxi*']);
+	for (const one of [page, second]) await expect(one.locator('[data-here]')).toContainText('Nell Hathersage');
+	await page.locator('.cm-line').last().click();
+	await page.keyboard.press('End');
+	await types(page, ' OR worr*\n#1 AND #2');
+	await expect(second.locator('.cm-line')).toHaveText(['music*', 'anxi* OR worr*', '#1 AND #2']);
+	await expect(count(second, 3)).toHaveText(/^[1-9]/);
+	await saved(page);
+	await expect(count(second, 3)).toHaveText((await count(page, 3).textContent()) ?? '?');
+
+	await second.locator('.cm-line').first().click();
+	await second.keyboard.press('End');
+	await types(second, ' OR song* OR sing*');
+	await saved(second);
+	await expect(page.locator('.cm-line').first()).toHaveText('music* OR song* OR sing*');
+	await expect(page.locator('.right-mark.dim')).toHaveCount(0);
+	await expect(count(page, 1)).toHaveText((await count(second, 1).textContent()) ?? '?');
+	await expect(count(page, 3)).toHaveText((await count(second, 3).textContent()) ?? '?');
+
+	await expect(page.getByRole('note', { name: 'Nell Hathersage is on this line' })).toBeVisible();
+	await second.close();
+	await expect(page.locator('[data-here]')).toHaveCount(0);
+});
+
+test('a connection that is lost between them loses no edit: windows catch up', async ({ page }) => {
+	test.setTimeout(120_000);
+	await signUp(page);
+	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await page.locator('.cm-content').click();
+	await types(page, 'music*');
+	await saved(page);
+	const second = await atTheOther(page);
+	await expect(second.locator('.cm-line')).toHaveText(['music*']);
+	const listening = "from pg_stat_activity where datname = 'lantern' and application_name like 'wide-lantern % notices'";
+	expect(Number(askDatabase(`select count(*) ${listening}`))).toBeGreaterThanOrEqual(2);
+	askDatabase(`select pg_terminate_backend(pid) ${listening}`);
+	await page.locator('.cm-line').last().click();
+	await page.keyboard.press('End');
+	await types(page, '\nanxi*');
+	await saved(page);
+	await expect(second.locator('.cm-line')).toHaveText(['music*', 'anxi*']);
+	await expect(count(second, 2)).toHaveText(/^[1-9]/);
+	// And they hear each other again.
+	await types(page, ' OR worr*');
+	await expect(second.locator('.cm-line')).toHaveText(['music*', 'anxi* OR worr*']);
+});
+
+test('a new edition of a vocabulary that is loaded at one is what the other looks up', async () => {
+	const who = await somebody(address);
+	const turtle = (label: string) => `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .
+<https://piers.example/t> a skos:ConceptScheme ; skos:prefLabel "Pier Terms"@en .
+<https://piers.example/one> a skos:Concept ; skos:inScheme <https://piers.example/t> ; skos:prefLabel "${label}"@en .
+`;
+	const load = async (label: string) => {
+		const response = await who.context.post('/api/v1/intakes?vocabulary=zz-piers&name=Piers.ttl', {
+			headers: { 'content-type': 'application/octet-stream' },
+			data: Buffer.from(turtle(label))
+		});
+		expect(response.ok()).toBe(true);
+		const { id } = (await response.json()) as { id: string };
+		const state = async () => ((await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as { state: string }).state;
+		await expect.poll(state, { timeout: 20_000 }).toBe('read');
+		await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'load' } });
+		await expect.poll(state, { timeout: 20_000 }).toBe('loaded');
+	};
+	const found = async (typed: string) => {
+		const answer = await who.context.get(`${elsewhere}/api/v1/vocabularies/zz-piers/lookup?q=${encodeURIComponent(typed)}`);
+		return answer.status() === 200 ? ((await answer.json()) as { matches: { label: string }[] }).matches.map((one) => one.label) : answer.status();
+	};
+	await load('Wooden Pier');
+	await expect.poll(() => found('wooden')).toEqual(['Wooden Pier']);
+	await load('Iron Pier');
+	await expect.poll(() => found('iron')).toEqual(['Iron Pier']);
+	expect((await who.context.delete('/api/v1/vocabularies/zz-piers?sure=yes')).status()).toBe(200);
+	await expect.poll(() => found('iron')).toBe(404);
+});
