@@ -9,7 +9,10 @@ const [address = 'http://127.0.0.1:4173', folder = 'docs/screenshots', ...wanted
 const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<void>>> = {
 	desk: async (page) => void (await page.goto('/desk')),
 	brief: async (page, enquiry) => void (await page.goto(`${enquiry}/brief`)),
-	concepts: async (page, enquiry) => void (await page.goto(`${enquiry}/concepts`)),
+	concepts: async (page, enquiry) => {
+		await page.goto(`${enquiry}/concepts`);
+		await page.getByText(/Delirium >\s*\d/).first().waitFor();
+	},
 	headings: async (page, enquiry) => {
 		await page.goto(`${enquiry}/headings`);
 		await page.getByLabel('Look up in the vocabulary').fill('acute confusion');
