@@ -260,3 +260,28 @@ test('concepts typed by hand in the sheet: their joinings follow, one is left ou
 	await expect(page.getByText('Its headings and words are in lines 1 and 2 of the strategy.')).toBeVisible();
 	await expect(page.getByText('Its headings and words are in line 3 of the strategy.')).toBeVisible();
 });
+
+test('two concepts of one name are two things to look at, and nothing fails', async ({ page }) => {
+	const failed: string[] = [];
+	page.on('pageerror', (error) => failed.push(error.message));
+	page.on('console', (message) => message.type() === 'error' && failed.push(message.text()));
+	await signUp(page);
+	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByRole('link', { name: /Concepts/ }).click();
+	for (let times = 0; times < 2; times++) {
+		await page.getByPlaceholder('A new concept').click();
+		await types(page, 'Sleep\n');
+	}
+	await expect(page.getByText('Sleep has no headings and no words yet.')).toHaveCount(2);
+	for (const band of [1, 0]) {
+		await page.getByLabel('Add words to Sleep').nth(band).click();
+		await types(page, band === 0 ? 'nap*\n' : 'rest*\n');
+	}
+	await page
+		.getByRole('link', { name: /Headings/ })
+		.first()
+		.click();
+	await expect(page.getByText('Sleep has words but no heading.')).toHaveCount(2);
+	expect(failed).toEqual([]);
+});

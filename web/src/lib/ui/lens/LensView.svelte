@@ -62,7 +62,7 @@
 {:else if look.length > 0}
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
-		{#each look as point (point.text)}<li class="say note small"><a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a></li>{/each}
+		{#each look as point, at (at)}<li class="say note small"><a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a></li>{/each}
 	</ul>
 {:else}
 	<h2>The lens</h2>

@@ -68,7 +68,7 @@
 					<p>{fault.message}</p>
 					{#if fault.to > fault.from}<p class="line-face mt-1">{text.slice(fault.from, fault.to)}</p>{/if}
 					{#if fault.repairs.length > 0 && enquiry.editable}<p class="flex flex-wrap gap-1 mt-2">
-							{#each fault.repairs as one (one.label)}<button class="do small" onclick={() => repair(one)} title={applyRepair(text, one)}>{one.label}</button>{/each}
+							{#each fault.repairs as one, at (at)}<button class="do small" onclick={() => repair(one)} title={applyRepair(text, one)}>{one.label}</button>{/each}
 						</p>{/if}
 				</div>
 			{/each}

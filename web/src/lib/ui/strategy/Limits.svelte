@@ -159,7 +159,7 @@
 				A limit to a country reads addresses of authors, which do not say where a study was done and are often missing. Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and adjectives a concept of their own
 				where it matters.
 			</p>{/if}
-		{#each faults as fault (fault.message)}<p class="say fault small">{fault.message}</p>{/each}
+		{#each faults as fault, at (at)}<p class="say fault small">{fault.message}</p>{/each}
 		{#if result && result.refused === undefined && left && text !== ''}
 			<p data-limit>
 				<span class="term">{text}</span> leaves <strong class="count">{counted(left.count)}</strong>

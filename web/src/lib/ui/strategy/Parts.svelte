@@ -112,7 +112,7 @@
 	<p class="small soft mt-1">A part is a group of lines kept for other enquiries. A filter is one with a source and a known trade-off, brought in below the result on lines of its own.</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if said.length > 0}<p class="say note small mt-2" role="status">
-			{#each said as one (one)}<span class="block">{one}</span>{/each}
+			{#each said as one, at (at)}<span class="block">{one}</span>{/each}
 		</p>{/if}
 	<p class="small mt-3"><label class="flex gap-2 items-center"><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant, among the marked</label></p>
 	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center">

@@ -167,7 +167,7 @@
 					></thead
 				>
 				<tbody>
-					{#each members as row (row.name)}
+					{#each members as row, at (at)}
 						{@const result = results.get(row.name)}
 						<tr>
 							<td
