@@ -11,7 +11,10 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 	brief: async (page, enquiry) => void (await page.goto(`${enquiry}/brief`)),
 	concepts: async (page, enquiry) => {
 		await page.goto(`${enquiry}/concepts`);
-		await page.getByText(/Delirium >\s*\d/).first().waitFor();
+		await page
+			.getByText(/Delirium >\s*\d/)
+			.first()
+			.waitFor();
 	},
 	headings: async (page, enquiry) => {
 		await page.goto(`${enquiry}/headings`);

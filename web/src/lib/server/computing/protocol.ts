@@ -20,6 +20,8 @@ import {
 } from '@wide-lantern/core/computing';
 
 import type { RecordSpread } from '$lib/work/records';
+import type { ReadStrategyView } from '$lib/work/renderings';
+import type { PastedToRead } from './pasted.ts';
 
 /** Record numbers that are marked in the enquiry. */
 export interface MarkNumbers {
@@ -85,6 +87,8 @@ export type Job =
 	| ({ readonly do: 'years'; readonly line: string } & OfLines)
 	/** The tree and the faults of a long text, which would hold up the server. */
 	| { readonly do: 'read'; readonly text: string }
+	/** A strategy in a platform's syntax. */
+	| ({ readonly do: 'pasted' } & PastedToRead)
 	/** The bytes of a document in OOXML. */
 	| { readonly do: 'write'; readonly document: DossierDocument };
 
@@ -159,6 +163,7 @@ export interface Answers {
 	readonly trials: readonly TrialFigures[];
 	/** What `parse` gives, as JSON: it comes to the server in half the time that a structure takes. */
 	readonly read: string;
+	readonly pasted: ReadStrategyView | null;
 	readonly write: Uint8Array;
 }
 
@@ -236,6 +241,12 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	contributions: job('contributions', { lines, marks, line: text, final: { type: ['string', 'null'] } }),
 	years: job('years', { lines, marks, line: text }),
 	read: bareJob('read', { text }),
+	pasted: bareJob('pasted', {
+		text,
+		profile: text,
+		profiles: { type: 'array', items: { type: 'object', required: ['id'] } },
+		qualifiers: { type: 'object', additionalProperties: text }
+	}),
 	write: bareJob('write', {
 		document: {
 			type: 'object',

@@ -28,6 +28,7 @@ import {
 	type Marks
 } from '@wide-lantern/core/computing';
 import { Ajv, type ValidateFunction } from 'ajv';
+import { readPasted } from './pasted.ts';
 import {
 	JOB_SCHEMAS,
 	SHARED_SCHEMAS,
@@ -93,7 +94,7 @@ function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks 
 }
 
 /** @param id of the job, which the server writes into shared memory when it is not wanted any more */
-function answer(id: number, job: Exclude<Job, { readonly do: 'write' }>): Answers[keyof Answers] {
+function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' }>): Answers[keyof Answers] {
 	const ask = () => {
 		if (Atomics.load(unwanted, 0) === id) throw new Dropped();
 	};
@@ -330,7 +331,7 @@ async function outcome({ id, job }: Asked): Promise<Answered> {
 	try {
 		const fault = check(job);
 		if (fault !== null) return { id, outcome: 'failed', message: fault };
-		return { id, outcome: 'done', answer: job.do === 'write' ? await write(job.document) : answer(id, job) };
+		return { id, outcome: 'done', answer: job.do === 'write' ? await write(job.document) : job.do === 'pasted' ? await readPasted(job) : answer(id, job) };
 	} catch (error) {
 		if (error instanceof Dropped) return { id, outcome: 'dropped' };
 		if (error instanceof WorkCeiling) return { id, outcome: 'heavy' };

@@ -1,0 +1,48 @@
+/** A strategy pasted in a platform's own syntax, read by its profile, in a thread: a long one would hold up the server. */
+import { print, profilesThatFit, readPlatformStrategyInSteps, type Profile } from '@wide-lantern/core/computing';
+import type { ReadStrategyView } from '$lib/work/renderings';
+
+export interface PastedToRead {
+	readonly text: string;
+	/** Of the profile that it is read by. */
+	readonly profile: string;
+	/** All profiles here: where lines cannot be read, another may fit better. */
+	readonly profiles: readonly Profile[];
+	/** Names of the qualifiers by their codes in small letters. */
+	readonly qualifiers: Readonly<Record<string, string>>;
+}
+
+/** Nobody waits for this thread. */
+const onwards = () => Promise.resolve();
+
+/** Null where there is no such profile. */
+export async function readPasted({ text, profile: id, profiles, qualifiers }: PastedToRead): Promise<ReadStrategyView | null> {
+	const profile = profiles.find((one) => one.id === id);
+	if (!profile) return null;
+	const context = { qualifierName: (code: string) => qualifiers[code.toLowerCase()] ?? null };
+	const read = await readPlatformStrategyInSteps(text, profile, context, onwards);
+	const fits = read.errors === 0 ? [] : await profilesThatFit(text, profiles, context, onwards);
+	const own = fits.find((one) => one.profile === id)?.errors ?? read.errors;
+	const habit = read.lines.reduce((sum, line) => sum + line.reading.joinedByHabit, 0);
+	return {
+		lines: read.lines.map((line) => ({
+			number: line.number,
+			text: line.text,
+			count: line.count,
+			notation: line.reading.tree ? print(line.reading.tree) : '',
+			comment: line.reading.comments.join(' '),
+			faults: line.reading.faults.map(({ severity, from, to, message }) => ({ severity, from, to, message }))
+		})),
+		numbered: read.numbered,
+		errors: read.errors,
+		contradictions: read.contradictions,
+		better: fits
+			.filter((one) => one.profile !== id && one.errors < own)
+			.slice(0, 3)
+			.map((one) => ({ profile: one.profile, name: profiles.find((other) => other.id === one.profile)?.name ?? one.profile, errors: one.errors })),
+		habit:
+			habit === 0
+				? null
+				: `${habit === 1 ? 'Once' : `${habit} times`} words were side by side; ${profile.platform.name} combines them with ${profile.platform.habits?.adjacent ?? 'and'}.`
+	};
+}
