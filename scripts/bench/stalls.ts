@@ -85,7 +85,7 @@ const TEXTS: Readonly<Record<string, (length: number) => string>> = {
 };
 
 // A first round on small texts, so that the server is warm.
-for (const size of [900, 900, 9_000, 64_000])
+for (const size of [900, 900, 9_000, 95_000])
 	for (const [what, make] of Object.entries(TEXTS)) {
 		const enquiry = await newEnquiry();
 		await edit(enquiry, [

@@ -191,7 +191,7 @@ function concepts(input: DossierInput): Block[] {
 				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
 			});
 		const inSheet = input.lines.filter((one) => one.concept === conceptLetter(index) && SEARCHING.has(one.line.role)).map((one) => one.line.number);
-		// What was typed straight into the sheet stands in its lines.
+		// Terms typed straight into the sheet are found in its lines.
 		if (rows.length === 0 && inSheet.length > 0) {
 			blocks.push({ kind: 'paragraph', text: `Its headings and words are in ${inSheet.length === 1 ? 'line' : 'lines'} ${listed(inSheet)} of the strategy.` });
 			return;
@@ -285,7 +285,7 @@ function strategy(input: DossierInput): Block[] {
 	return blocks;
 }
 
-/** Without the empty lines at the end, in which nobody has written yet; those between keep the numbers right. */
+/** The lines without the empty ones at the end; empty lines in between stay, so that the numbers are right. */
 function written<Line>(lines: readonly Line[], isEmpty: (line: Line) => boolean): readonly Line[] {
 	return lines.slice(0, lines.findLastIndex((one) => !isEmpty(one)) + 1);
 }

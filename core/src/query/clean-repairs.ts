@@ -10,7 +10,7 @@ const ALWAYS = 2;
 export interface ReadingAgain {
 	/** Characters, over all repairs. */
 	readonly characters: number;
-	/** Repairs that are tried although no characters are left. */
+	/** How many repairs are tried even when no characters are left. */
 	readonly always: number;
 }
 /** Faults of one text beyond which no repairs are offered. */

@@ -35,7 +35,7 @@ export const FAULT_EXAMPLES: readonly FaultExample[] = [
 	{ code: 'line-number', severity: 'error', example: '#0', meaning: '`#` is not followed by a number from 1.' },
 	{ code: 'lines-reversed', severity: 'error', example: 'ANY(#4-#2)', meaning: 'A range that runs backwards.' },
 	{ code: 'list-without-bracket', severity: 'error', example: 'ANY #1-#3', meaning: '`ANY` or `ALL` without brackets.' },
-	{ code: 'line-too-long', severity: 'error', example: 'a line of more than 65,000 characters', meaning: 'The line is longer than is read.' },
+	{ code: 'line-too-long', severity: 'error', example: 'a line of more than 100,000 characters', meaning: 'The line is longer than is read.' },
 	{ code: 'mixed-fields', severity: 'error', example: 'ti+yr:light', meaning: 'Text fields and limits in one list.' },
 	{ code: 'mixed-operators', severity: 'error', example: 'light AND lamp OR dark', meaning: 'Different operators without brackets.' },
 	{ code: 'near-in-limit', severity: 'error', example: 'la:(english WITHIN/2 french)', meaning: 'Proximity in a limit.' },

@@ -18,7 +18,7 @@ export interface Parsed {
 }
 
 /** Longest line in UTF-16 units, and deepest nesting of brackets, that are read. */
-export const LINE_CEILING = 65_000;
+export const LINE_CEILING = 100_000;
 export const DEPTH_CEILING = 500;
 /** Faults after which plain ones are no longer looked for. */
 const ENOUGH = 400;

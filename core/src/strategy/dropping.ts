@@ -33,7 +33,7 @@ function combiningLine(document: Strategy, textOf: (source: string) => string) {
 	});
 }
 
-/** The lines that a concept was removed from, as they were; those that have changed since get it as a further side. */
+/** Puts a concept back into the lines it was removed from; lines that have changed since get it as one more side of their AND. */
 function whereItWas(document: Strategy, concept: string, names: Names, textOf: (source: string) => string): Edit[] {
 	const at = document.concepts.findIndex((one) => one.id === concept);
 	return (document.concepts[at]?.dropped?.lines ?? []).flatMap(({ id, before, after }): Edit[] => {

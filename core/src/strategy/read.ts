@@ -88,7 +88,7 @@ function unnamed(vocabularies: readonly OpenVocabulary[]): readonly OpenVocabula
 	return own.length > 0 ? own : vocabularies;
 }
 
-/** Unknown headings of one line for which the nearest are looked up: more are not mended one by one. */
+/** Unknown headings of one line for which similar ones are looked up; nobody repairs more than that one by one. */
 const MOST_LOOKED_FOR = 40;
 
 /**
@@ -163,7 +163,7 @@ function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabular
 	}
 }
 
-/** What binding reads again to try repairs; a long line with a heading that nobody knows must not hold anybody up. */
+/** How much is read again to try repairs while binding: a long line with an unknown heading must not block the server. */
 const READ_AGAIN = { characters: 20_000, always: 0 };
 
 /** Binds a tree; what its faults offer is tried first, so that a repair leaves no other fault. */

@@ -21,14 +21,14 @@ describe('texts that are read again and again', () => {
 		expect(remembered('wick AND oil')).toBe(elsewhere);
 	});
 
-	it('go when there are too many characters, the one used longest ago first', () => {
+	it('are dropped when there are too many characters, the least recently used first', () => {
 		const empty = parse('x');
 		const long = (name: string) => name.repeat(500_000);
 		for (const name of ['a', 'b', 'c']) remember(long(name), empty);
 		remembered(long('a'));
 		for (const name of ['d', 'e']) remember(long(name), empty);
 		expect(['a', 'b', 'c', 'd', 'e'].map((name) => isRemembered(long(name)))).toEqual([true, false, true, true, true]);
-		// Kept whatever its length: somebody is at it.
+		// Kept whatever its length: it has just been used.
 		remember('f'.repeat(3_000_000), empty);
 		expect(isRemembered('f'.repeat(3_000_000))).toBe(true);
 		expect(isRemembered(long('e'))).toBe(false);

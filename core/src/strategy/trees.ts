@@ -1,9 +1,9 @@
 /** Trees of texts that are read again and again: at a keystroke all lines but one are what they were. */
 import { parse, type Parsed } from '../query/index.ts';
 
-/** Trees of the texts read last, the one used longest ago first. Trees are never changed. */
+/** Trees of the texts read last, the least recently used first. Trees are never changed. */
 const trees = new Map<string, Parsed>();
-/** Texts that are kept, and their characters together: a character takes some 30 to 150 bytes as a tree. */
+/** How many texts are kept, and how many characters in all: a tree takes some 30 to 150 bytes per character. */
 const TEXTS = 4_000;
 const CHARACTERS = 2_000_000;
 let characters = 0;
@@ -19,7 +19,7 @@ export function remembered(text: string): Parsed {
 
 export const isRemembered = (text: string): boolean => trees.has(text);
 
-/** Keeps what `parse` gave for a text, in another thread maybe. */
+/** Keeps the result of `parse` for a text; it may come from another thread. */
 export function remember(text: string, parsed: Parsed): Parsed {
 	if (!trees.has(text)) characters += text.length;
 	trees.set(text, parsed);

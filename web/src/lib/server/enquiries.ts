@@ -19,6 +19,7 @@ import {
 	type Names
 } from '@wide-lantern/core';
 import type { Knex } from 'knex';
+import { breather } from './breathe';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import type { Actor, Role } from './guard';
@@ -187,6 +188,7 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 	const stands = await database('enquiries').where({ id }).first<{ collection: string | null } | undefined>(database.raw("body->>'collection' as collection"));
 	const vocabularies = await vocabulariesFor(stands?.collection ?? null);
 	await readEditsAhead(request.edits, vocabularies, { owner: actor.id }, async () => (await openEnquiry(id))?.document ?? null);
+	const breathe = breather();
 	let carriedOut: readonly Edit[] | null = null;
 	const edited = await database.transaction(async (transaction): Promise<Edited> => {
 		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
@@ -214,7 +216,11 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		// Lines and concepts that come in with these edits can be named by them.
 		const bare = applyEdits(current.document as unknown as Json, request.edits);
 		const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
-		const asked = request.edits.map((edit) => withAnchors(edit, names));
+		const asked: Edit[] = [];
+		for (const edit of request.edits) {
+			asked.push(withAnchors(edit, names));
+			await breathe();
+		}
 		const plain = applyEdits(current.document as unknown as Json, asked);
 		const following = 'refused' in plain ? [] : followingEdits(current.document, plain.document as unknown as EnquiryDocument, asked);
 		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];

@@ -22,9 +22,9 @@ import { computing } from './computing';
 import type { Wanted } from './computing/pool';
 import { door } from './doors';
 
-/** Characters up to which a line is read where it is asked for: some 20 milliseconds at most. */
+/** Longest line, in characters, that is read on the main thread: 20 milliseconds at most. */
 const SHORT = 3_000;
-/** Short lines that are read where they are asked for. */
+/** How many short lines are read without pauses in between. */
 const FEW = 20;
 
 const isParsed = door<Parsed>({

@@ -108,7 +108,7 @@ export class TextSync {
 						`${users.length === 1 ? `Line ${users[0]} uses` : `Lines ${users.join(', ')} use`} what was just deleted; the reference now reads #?. Undo (Ctrl Z) restores the line.`
 					]
 				: []),
-			...emptied.map((letter) => `Concept ${letter} has nothing in it any more. It can be removed in Concepts; undo (Ctrl Z) restores its lines.`)
+			...emptied.map((letter) => `Concept ${letter} is empty now. You can remove it in Concepts; undo (Ctrl Z) restores its lines.`)
 		];
 		if (said.length > 0) this.say(said);
 		if (edits.length > 0) enquiry.edit('edit the strategy', edits as Edit[] & Json);
