@@ -88,15 +88,18 @@ const types = async (page: Page, text: string) => {
 		await page.waitForTimeout(70);
 	}
 };
-const count = (page: Page, line: number) => page.locator('.right-mark .count').nth(line - 1);
-
-test('what is typed at one is seen and counted at the other, both ways, and so is who is there', async ({ page }) => {
-	test.setTimeout(120_000);
+async function sheet(page: Page): Promise<void> {
 	await signUp(page, 'Nell Hathersage');
 	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await page.locator('.cm-content').click();
+}
+const count = (page: Page, line: number) => page.locator('.right-mark .count').nth(line - 1);
+
+test('what is typed at one is seen and counted at the other, both ways, and so is who is there', async ({ page }) => {
+	test.setTimeout(120_000);
+	await sheet(page);
 	await types(page, 'music*\nanxi*');
 	await saved(page);
 
@@ -127,11 +130,7 @@ test('what is typed at one is seen and counted at the other, both ways, and so i
 
 test('a connection that is lost between them loses no edit: windows catch up', async ({ page }) => {
 	test.setTimeout(120_000);
-	await signUp(page);
-	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety?');
-	await page.getByRole('button', { name: 'Begin' }).click();
-	await page.getByRole('link', { name: 'Strategy' }).click();
-	await page.locator('.cm-content').click();
+	await sheet(page);
 	await types(page, 'music*');
 	await saved(page);
 	const second = await atTheOther(page);
