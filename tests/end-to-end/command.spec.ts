@@ -175,8 +175,8 @@ test('the page says so when the database is away, and goes on when it is back', 
 	await page.getByLabel('The question, as the team asks it').fill('Is the database there?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);
-	// What the server answers while its database is away, as handleError gives it.
-	await page.route('**/edits', (route) => route.fulfill({ status: 500, json: { message: 'The database does not answer at the moment.' } }));
+	// What the server answers while its database is away.
+	await page.route('**/edits', (route) => route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } }));
 	await page.getByLabel('Title').fill('Kept');
 	await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 	await page.unroute('**/edits');

@@ -15,7 +15,7 @@ test('counts follow the keys before anything is saved, and the lens tells what e
 
 	// Saving is held up; counting goes on with what is typed.
 	const whole = await count(1).innerText();
-	await page.route('**/edits', (route) => route.fulfill({ status: 500, json: { message: 'The database does not answer at the moment.' } }));
+	await page.route('**/edits', (route) => route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } }));
 	await page.keyboard.type(' OR delirium OR zzqx');
 	await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 	await expect(page.locator('.right-mark.dim')).toHaveCount(0);

@@ -98,12 +98,20 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	});
 	expect(refused.status()).toBe(403);
 	expect((await other.context.delete('/api/v1/vocabularies/zz-lamps')).status()).toBe(403);
+	const searching = await page.context().newPage();
+	await searching.goto(`/enquiries/${id}/headings`);
+	await expect(searching.getByRole('heading', { name: 'Headings' })).toBeVisible();
 	const row = page.getByRole('table', { name: 'Vocabularies' }).getByRole('row', { name: /Lamp List/ });
 	await row.getByRole('button', { name: 'Remove Lamp List' }).click();
 	await row.getByRole('button', { name: 'Remove', exact: true }).click();
 	await expect(row).toContainText('One enquiry uses it.');
 	await row.getByRole('button', { name: 'Remove', exact: true }).click();
 	await expect(row).toHaveCount(0);
+
+	// A window that was open before still looks words up in the others.
+	await searching.getByLabel('Look up in the vocabulary').pressSequentially('delirium', { delay: 60 });
+	await expect(searching.getByRole('region', { name: 'Lamp List' })).toContainText('This vocabulary is not loaded here.');
+	await expect(searching.getByRole('list', { name: 'Matches in Skerry Thesaurus of Health' }).getByRole('button', { name: /^Delirium/ })).toBeVisible();
 });
 
 test('every form goes out and comes in again, and intakes belong to one person', async () => {

@@ -3,16 +3,16 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { conceptMap } from './concept-map';
 import { counterpartsOf, decide, evidenceText } from './counterparts';
 import { changesOf } from './editions';
-import { lookUp, reasonText, type Match } from './headings';
+import { lookUp, lookUpInAll, reasonText, type Match } from './headings';
 import { shortName } from './installation';
 import { begin, leave, look, next } from './intake';
 
 const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
-function server(reply: () => Promise<Response>) {
+function server(reply: (address: string) => Promise<Response>) {
 	const asked: { address: string; init: RequestInit | undefined }[] = [];
 	vi.stubGlobal('fetch', (address: string, init?: RequestInit) => {
 		asked.push({ address, init });
-		return reply();
+		return reply(address);
 	});
 	return asked;
 }
@@ -66,6 +66,22 @@ describe('looking up and comparing', () => {
 		await expect(changesOf('gone', 1, 2)).rejects.toThrow('This vocabulary is not loaded here.');
 		await expect(conceptMap('e', 'c', signal)).rejects.toThrow('This vocabulary is not loaded here.');
 		await expect(counterpartsOf('gone', 'h', 'b')).rejects.toThrow('This vocabulary is not loaded here.');
+	});
+	it('in several vocabularies: one that was removed in the meantime says so, and the others are listed', async () => {
+		const match = { id: 'n', label: 'Night lights', narrower: 0, reason: 'heading' };
+		server((address) => (address.includes('/gone/') ? answer(404, { message: 'This vocabulary is not loaded here.' }) : answer(200, { matches: [match] })));
+		const both = [
+			{ id: 'gone', name: 'Gone' },
+			{ id: 'skerry', name: 'Skerry' }
+		];
+		const found = await lookUpInAll(both, 'x', 'all', signal);
+		expect(found.map((one) => [one.name, one.fault, one.matches.length])).toEqual([
+			['Gone', 'This vocabulary is not loaded here.', 0],
+			['Skerry', '', 1]
+		]);
+		server(() => Promise.reject(new TypeError('network')));
+		expect((await lookUpInAll(both, 'x', 'all', signal)).every((one) => one.fault.includes('cannot be reached'))).toBe(true);
+		await expect(lookUpInAll(both, 'x', 'all', AbortSignal.abort())).rejects.toThrow();
 	});
 	it('a decision that was overtaken, or did not arrive, says so; one that is kept says nothing', async () => {
 		const decision = { kind: 'exact' as const, targets: ['x'], reason: '', seen: null };

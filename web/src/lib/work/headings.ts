@@ -53,6 +53,37 @@ export async function lookUp(vocabulary: string, words: string, mode: LookupMode
 	return { matches: answer.matches ?? [], pieces: answer.pieces ?? [] };
 }
 
+export interface FoundIn extends LookedUp {
+	readonly vocabulary: string;
+	readonly name: string;
+	/** Why this vocabulary did not answer; empty where it did. */
+	readonly fault: string;
+}
+
+/**
+ * Looks words up in several vocabularies at once. One that cannot answer (removed by somebody in the
+ * meantime, too busy) says so at its place and does not hold the others back.
+ * @throws where the signal ends it
+ */
+export async function lookUpInAll(
+	vocabularies: readonly { readonly id: string; readonly name: string }[],
+	words: string,
+	mode: LookupMode,
+	signal: AbortSignal
+): Promise<readonly FoundIn[]> {
+	return Promise.all(
+		vocabularies.map(async ({ id, name }): Promise<FoundIn> => {
+			try {
+				return { vocabulary: id, name, ...(await lookUp(id, words, mode, signal)), fault: '' };
+			} catch (error) {
+				signal.throwIfAborted();
+				const fault = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
+				return { vocabulary: id, name, matches: [], pieces: [], fault };
+			}
+		})
+	);
+}
+
 const facts = new Map<string, Promise<HeadingFacts>>();
 
 /** Asks for a heading once per collection and page. */

@@ -6,7 +6,7 @@
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import { ownVocabulary, takeBench } from '$lib/work/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
-	import { headingFacts, lookUp, reasonText, type LookedUp, type LookupMode } from '$lib/work/headings';
+	import { headingFacts, lookUpInAll, reasonText, type FoundIn, type LookupMode } from '$lib/work/headings';
 	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/work/terms';
 	import ConceptMap from '$lib/ui/headings/ConceptMap.svelte';
 	import Compare from '$lib/ui/headings/Compare.svelte';
@@ -32,41 +32,39 @@
 	const concept = $derived(document.concepts[index]);
 	let typed = $state('');
 	let mode = $state<LookupMode>('all');
-	interface Group extends LookedUp {
-		readonly vocabulary: string;
-		readonly name: string;
-	}
-	let groups = $state.raw<readonly Group[]>([]);
+	let groups = $state.raw<readonly FoundIn[]>([]);
 	let current = $state.raw<{ readonly vocabulary: string; readonly id: string } | null>(null);
-	let failed = $state('');
 	/** How many of each vocabulary are shown; the strategy's own has more room. */
 	const room = (at: number) => (wide.has(groups[at]?.vocabulary ?? '') ? 100 : typed.trim() === '' || at === 0 ? 12 : 5);
 	/** Vocabularies whose whole list is shown, until other words are typed. */
 	let wide = $state.raw<ReadonlySet<string>>(new Set());
 	const listed = $derived(groups.flatMap((group, at) => group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))));
-	let asking: AbortController | null = null;
 
 	$effect(() => {
 		const words = typed;
 		const how = mode;
 		const all = vocabularies;
-		asking?.abort();
 		const turn = new AbortController();
-		asking = turn;
 		// Without words, only the own vocabulary shows its top: the others would crowd it out.
 		const wanted = words.trim() === '' ? all.slice(0, 1) : all;
-		Promise.all(wanted.map(async ({ id, name }): Promise<Group> => ({ vocabulary: id, name, ...(await lookUp(id, words, how, turn.signal)) })))
-			.then((found) => {
-				if (turn.signal.aborted) return;
-				groups = found;
-				wide = new Set();
-				failed = '';
-				const best = found.find((one) => one.matches.length > 0);
-				if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
-			})
-			.catch((error: unknown) => {
-				if (!turn.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
-			});
+		const ask = (): void =>
+			void lookUpInAll(wanted, words, how, turn.signal).then(
+				(found) => {
+					if (turn.signal.aborted) return;
+					groups = found;
+					wide = new Set();
+					const best = found.find((one) => one.matches.length > 0);
+					if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
+					else if (found.every((one) => one.fault !== '')) again = setTimeout(ask, 3_000);
+				},
+				() => undefined
+			);
+		let again: ReturnType<typeof setTimeout> | undefined;
+		ask();
+		return () => {
+			clearTimeout(again);
+			turn.abort();
+		};
 	});
 	const taken = $derived(concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id));
 	const isCurrent = (vocabulary: string, id: string) => current?.vocabulary === vocabulary && current.id === id;
@@ -96,12 +94,12 @@
 		box?.select();
 	}
 	/** What is listed in a vocabulary and neither taken nor parked. */
-	const rest = (group: Group, at: number) =>
+	const rest = (group: FoundIn, at: number) =>
 		group.matches.slice(0, room(at)).filter((match) => {
 			const is = (one: { readonly vocabulary?: string | null | undefined; readonly heading?: string | null | undefined }) => one.vocabulary === group.vocabulary && one.heading === match.id;
 			return !(concept?.headings ?? []).some(is) && !(concept?.parked ?? []).some(is);
 		});
-	function parkRest(group: Group, at: number) {
+	function parkRest(group: FoundIn, at: number) {
 		if (!concept) return;
 		const found = rest(group, at);
 		let after = concept.parked.at(-1)?.id ?? null;
@@ -174,11 +172,11 @@
 			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
 					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face try" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
 				</p>{/if}
-			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
 			<div class="mt-2 matches">
 				{#each groups as group, at (group.vocabulary)}
 					<section aria-label={group.name}>
 						{#if groups.length > 1 || typed.trim() === ''}<h3 class="small soft mt-2">{group.name}</h3>{/if}
+						{#if group.fault}<p class="say fault small mt-1" role="alert">{group.fault}</p>{/if}
 						{#if group.pieces.some((piece) => piece.match)}
 							<p class="small soft mt-1">Piece by piece:</p>
 							<ul class="small" aria-label="Piece by piece in {group.name}">
@@ -204,7 +202,7 @@
 									<button class="beside" aria-pressed={compared.has(key)} aria-label="Put {match.label} beside others" title="Put it beside others (Shift Enter)" onclick={() => putBeside(key)}><Columns2 size={14} /></button>
 								</li>
 							{:else}
-								{#if !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
+								{#if group.fault === '' && !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
 							{/each}
 						</ul>
 						{#if group.matches.length > room(at)}<button class="do bare small" onclick={() => (wide = new Set([...wide, group.vocabulary]))}>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button>
