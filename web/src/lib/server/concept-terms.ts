@@ -21,7 +21,8 @@ import {
 } from '@wide-lantern/core';
 import type { NameOffer } from '$lib/work/names';
 import { listCollections, openCollection, type OpenCollection } from './collections';
-import { computing, type MarkNumbers } from './computing';
+import { breather } from './breathe';
+import { computing, packLines, type MarkNumbers } from './computing';
 import type { Answers } from './computing/protocol';
 import { buildingShare } from './indexes';
 import type { WorkedEnquiry } from './workings';
@@ -47,7 +48,7 @@ async function countTexts(worked: WorkedEnquiry, texts: readonly string[]) {
 	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
 	const counts = new Map<string, number>();
 	if (collection) {
-		const asked = { collection: collection.computed, lines: linesToEvaluate(read), marks: NO_MARKS };
+		const asked = { collection: collection.computed, lines: await packLines(linesToEvaluate(read), breather()), marks: NO_MARKS };
 		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted)) if (one.count !== null) counts.set(one.id, one.count);
 	}
 	return { read, counts };
@@ -211,7 +212,7 @@ export async function yearsOfConcept(worked: WorkedEnquiry, concept: string): Pr
 	const id = 'concept-as-a-whole';
 	const strategyWithConcept = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
 	const read = readStrategy(strategyWithConcept, vocabularies, new Date().getFullYear());
-	return computing().ask({ do: 'years', collection: collection.computed, lines: linesToEvaluate(read), marks, line: id }, wanted);
+	return computing().ask({ do: 'years', collection: collection.computed, lines: await packLines(linesToEvaluate(read), breather()), marks, line: id }, wanted);
 }
 
 /** Records of the collection that carry a heading, or it or any narrower one. */

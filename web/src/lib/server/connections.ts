@@ -11,7 +11,7 @@ import { SruClient, type Told } from './connector/sru';
 import type { SruRecord } from './connector/xml';
 import { door } from './doors';
 import { questionsFor } from './connector/questions';
-import { linesOf, type WorkedEnquiry } from './workings';
+import { type WorkedEnquiry } from './workings';
 import { render } from './renderings';
 
 /** Records of one line that are fetched for a comparison, at most. */
@@ -97,7 +97,7 @@ export async function tryRendering(
 		signal
 	);
 	if (!answered.ok) return answered;
-	const of = { collection: collection.computed, lines: linesOf(worked), marks };
+	const of = { collection: collection.computed, lines: worked.packed, marks };
 	const numbersOf = async (line: string): Promise<readonly number[]> =>
 		(await computing().ask({ do: 'page', from: 0, count: FETCHED, order: 'newest', minus: null, aloneIn: null, line, ...of }, wanted))?.records ?? [];
 	const mine = await recordsOf(collection.id, await numbersOf(final));

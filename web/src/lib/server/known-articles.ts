@@ -2,7 +2,8 @@
 import { titleFit, wordsToFind, type BibliographicRecord, type LineToEvaluate } from '@wide-lantern/core';
 import type { ArticlesView, ArticleState, FoundRecord } from '$lib/work/articles';
 import { recordsAt, type OpenCollection } from './collections';
-import { computing } from './computing';
+import { breather } from './breathe';
+import { computing, packLines } from './computing';
 import type { WorkedEnquiry } from './workings';
 
 /** Records read for each article: those most like it by their words. */
@@ -40,7 +41,8 @@ async function byTitle({ marks, wanted }: WorkedEnquiry, collection: OpenCollect
 	const words = wordsToFind(citation);
 	if (words.length === 0) return [];
 	const parts = words.map((pattern) => ({ kind: 'word' as const, fields: ['ti' as const], pattern }));
-	const lines: LineToEvaluate[] = [{ id: 'words', number: 1, off: false, empty: false, query: { kind: 'or', parts } }];
+	const line: LineToEvaluate = { id: 'words', number: 1, off: false, empty: false, query: { kind: 'or', parts } };
+	const lines = await packLines([line], breather());
 	const page = await computing().ask(
 		{ do: 'page', collection: collection.computed, lines, marks, line: 'words', minus: null, aloneIn: null, from: 0, count: READ, order: 'relevance' },
 		wanted

@@ -1,9 +1,9 @@
 /** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
-import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light, type LineToEvaluate } from '@wide-lantern/core';
+import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light } from '@wide-lantern/core';
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
 import { recordsAt, spreadInDatabase, type OpenCollection } from './collections';
-import { computing, type RecordOrder } from './computing';
-import { linesOf, resultOf, type WorkedEnquiry } from './workings';
+import { computing, type PackedLine, type RecordOrder } from './computing';
+import { resultOf, type WorkedEnquiry } from './workings';
 
 export const PAGE_SIZE = 20;
 /** Records beyond which journals and keywords are not counted: that would read all of their texts. */
@@ -17,7 +17,7 @@ export interface OfRecords {
 	readonly aloneIn: string | null;
 }
 
-const ofLines = (worked: WorkedEnquiry, collection: OpenCollection) => ({ collection: collection.computed, lines: linesOf(worked), marks: worked.marks });
+const ofLines = (worked: WorkedEnquiry, collection: OpenCollection) => ({ collection: collection.computed, lines: worked.packed, marks: worked.marks });
 
 /** A page of records, with what lit them; null where the line has none to show. */
 export async function recordsOfLine(
@@ -29,14 +29,14 @@ export async function recordsOfLine(
 	const { collection, lines } = worked;
 	const line = lines.find((one) => one.id === lineId);
 	if (!collection || !line) return null;
-	return pageOf(worked, collection, linesOf(worked), { line: lineId, minus, aloneIn, number: line.number }, from, order);
+	return pageOf(worked, collection, worked.packed, { line: lineId, minus, aloneIn, number: line.number }, from, order);
 }
 
 /** A page of the records of any lines on the enquiry's collection. */
 export async function pageOf(
 	{ marks, wanted }: Pick<WorkedEnquiry, 'marks' | 'wanted'>,
 	collection: OpenCollection,
-	lines: readonly LineToEvaluate[],
+	lines: readonly PackedLine[],
 	{ line, minus, aloneIn, number }: OfRecords & { readonly number: number },
 	from: number,
 	order: RecordOrder

@@ -3,7 +3,7 @@ import { conceptLetter, joinedLines, termPlaces, termsOf, type EnquiryDocument }
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from './collections';
 import { computing } from './computing';
-import { linesOf, resultOf, type WorkedEnquiry } from './workings';
+import { resultOf, type WorkedEnquiry } from './workings';
 
 /** The articles of the brief that records stand for, by identity. */
 export function articlesOf(document: EnquiryDocument, collection: OpenCollection): (records: readonly number[]) => string[] {
@@ -26,7 +26,7 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 		{
 			do: 'margins',
 			collection: collection.computed,
-			lines: linesOf(worked),
+			lines: worked.packed,
 			marks,
 			final: final.id,
 			concepts: concepts.map((one) => one.lines),

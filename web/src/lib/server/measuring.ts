@@ -12,7 +12,8 @@ import {
 	type PackedLines
 } from '@wide-lantern/core';
 import type { Measured } from '$lib/work/parts';
-import { computing } from './computing';
+import { breather } from './breathe';
+import { computing, packLines } from './computing';
 import { door } from './doors';
 import { checkDocument, withAnchors } from './enquiries';
 import type { WorkedEnquiry } from './workings';
@@ -59,7 +60,7 @@ export async function measureLines(worked: WorkedEnquiry, { lines, truth }: Meas
 		{
 			do: 'cells',
 			collection: collection.computed,
-			lines: linesToEvaluate(read),
+			lines: await packLines(linesToEvaluate(read), breather()),
 			marks,
 			line: unpacked.ids.at(-1) ?? '',
 			truth: truthId,

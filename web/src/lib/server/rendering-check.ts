@@ -17,7 +17,7 @@ import {
 } from '@wide-lantern/core';
 import { breather } from './breathe';
 import { recordsAt, type OpenCollection } from './collections';
-import { computing } from './computing';
+import { computing, packLines } from './computing';
 import { surroundingsOf } from './standin-sources';
 import type { WorkedEnquiry } from './workings';
 
@@ -86,10 +86,11 @@ async function examplesOf(
 	narrowed: boolean,
 	widened: boolean
 ): Promise<NonNullable<RenderedLine['examples']>> {
-	const lines = [
+	const sides = [
 		{ id: 'own', number: 1, off: false, empty: false, query: own },
 		{ id: 'there', number: 2, off: false, empty: false, query: there }
 	];
+	const lines = await packLines(sides, breather());
 	const first = async (line: string, minus: string): Promise<LineExample | null> => {
 		const page = await computing().ask(
 			{ do: 'page', collection: collection.computed, lines, marks, line, minus, aloneIn: null, from: 0, count: 1, order: 'newest' },

@@ -2,7 +2,8 @@
 import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
 import { isShipped, openCollection, recordsAt, type OpenCollection } from './collections';
-import { computing } from './computing';
+import { breather } from './breathe';
+import { computing, packLines } from './computing';
 import { openVocabulary } from './vocabularies';
 
 const PROFILES = new Map((shippedProfiles as readonly Profile[]).map((profile) => [profile.id, profile]));
@@ -24,7 +25,8 @@ function holdingsOf(collection: OpenCollection, vocabulary: OpenVocabulary | nul
 			const { query, faults } = bind(expression, surroundingsOf(vocabulary));
 			const [fault] = faults.filter((one) => one.severity === 'error');
 			if (!query) return { refused: fault?.message ?? 'This cannot be searched here.' };
-			const of = { collection: collection.computed, marks: { benchmark: [], relevant: [], irrelevant: [] }, lines: [lineOf(query)] };
+			const lines = await packLines([lineOf(query)], breather());
+			const of = { collection: collection.computed, marks: { benchmark: [], relevant: [], irrelevant: [] }, lines };
 			const page = await computing().ask(
 				{ do: 'page', from, count, order: 'newest', minus: null, aloneIn: null, line: 'asked', ...of },
 				{ owner: `source ${collection.id}` }

@@ -1,13 +1,14 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
 import { applyEdits, editSchema, linesToEvaluate, namesOf, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
 import type { TrialResult } from '$lib/work/trials';
-import { computing } from './computing';
+import { breather } from './breathe';
+import { computing, packLines } from './computing';
 import { door } from './doors';
 import { readEditsAhead } from './read-ahead';
 import { checkDocument, withAnchors } from './enquiries';
 import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
-import { linesOf, resultOf, type WorkedEnquiry } from './workings';
+import { resultOf, type WorkedEnquiry } from './workings';
 
 export interface TrialsRequest {
 	/** The revision that the trials start from; another one is answered with 409. */
@@ -44,7 +45,8 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 	if (!collection) return null;
 	const year = new Date().getFullYear();
 	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, () => Promise.resolve(enquiry.document));
-	const prepared = request.trials.map(({ name, edits }) => {
+	const breathe = breather();
+	const prepare = async ({ name, edits }: TrialsRequest['trials'][number]) => {
 		const bare = applyEdits(enquiry.document as unknown as Json, edits);
 		const names = namesOf('refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument), vocabularies);
 		const applied = applyEdits(
@@ -55,11 +57,13 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		const document: unknown = applied.document;
 		if (!checkDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
 		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
-		return { name, lines: linesToEvaluate(read), result: resultLine(read, document.result)?.id ?? null };
-	});
+		return { name, lines: await packLines(linesToEvaluate(read), breathe), result: resultLine(read, document.result)?.id ?? null };
+	};
+	const prepared = [];
+	for (const trial of request.trials) prepared.push(await prepare(trial));
 	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []));
 	const figures = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: linesOf(worked), marks, result: resultOf(worked)?.id ?? null, trials: able },
+		{ do: 'trials', collection: collection.computed, lines: worked.packed, marks, result: resultOf(worked)?.id ?? null, trials: able },
 		wanted
 	);
 	const articles = articlesOf(enquiry.document, collection);

@@ -2,7 +2,8 @@
 import { compareLines, linesToEvaluate, readStrategy, resultLine, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
 import type { RecordPage } from '$lib/work/records';
 import type { ComparedVersions } from '$lib/work/versions';
-import { computing } from './computing';
+import { breather } from './breathe';
+import { computing, packLines } from './computing';
 import { pageOf } from './line-records';
 import { articlesOf } from './margins';
 import type { Standing } from './versions';
@@ -38,7 +39,7 @@ export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks
 		return { lines: linesToEvaluate(lines), result: resultLine(lines, document.result)?.id ?? null };
 	};
 	const [own, other] = [read(has), read(lacks)];
-	const lines = [...own.lines, ...apart(other.lines)];
+	const lines = await packLines([...own.lines, ...apart(other.lines)], breather());
 	const { result } = own;
 	return result !== null
 		? pageOf(
@@ -71,8 +72,10 @@ export async function compareVersions(worked: WorkedEnquiry, before: Standing, a
 		fresh.read.map((line, at) => ({ line: fresh.document.lines[at], text: line.text })).flatMap(({ line, text }) => (line ? [{ line, text }] : []))
 	);
 	if (!collection) return { lines, records: null };
+	const packed = (of: readonly LineToEvaluate[]) => packLines(of, breather());
+	const trial = { lines: await packed(fresh.lines), result: fresh.result };
 	const [figures] = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: old.lines, marks, result: old.result, trials: [{ lines: fresh.lines, result: fresh.result }] },
+		{ do: 'trials', collection: collection.computed, lines: await packed(old.lines), marks, result: old.result, trials: [trial] },
 		wanted
 	);
 	const articles = articlesOf(worked.enquiry.document, collection);

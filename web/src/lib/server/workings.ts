@@ -16,7 +16,7 @@ import {
 } from '@wide-lantern/core';
 import { breather } from './breathe';
 import { openCollection, type OpenCollection } from './collections';
-import { computing, Dropped, type CountedLine, type MarkNumbers } from './computing';
+import { computing, Dropped, packLines, type CountedLine, type MarkNumbers, type PackedLine } from './computing';
 import type { Wanted } from './computing/pool';
 import type { OpenEnquiry } from './enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
@@ -34,6 +34,8 @@ export interface WorkedEnquiry {
 	/** How far the collection's index is, from 0 to 1; null unless it is being built, or was stopped. */
 	readonly indexing: number | 'stopped' | null;
 	readonly lines: readonly ReadLine[];
+	/** The lines in the form that travels to a computing thread; empty where there is no collection. */
+	readonly packed: readonly PackedLine[];
 	readonly counted: readonly LineCounts[];
 	readonly marks: MarkNumbers;
 	readonly wanted: Wanted;
@@ -52,9 +54,6 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
 	return { benchmark: numbers(document.articles.map((one) => one.identifier)), relevant: marked('relevant'), irrelevant: marked('irrelevant') };
 }
 
-/** The lines of a worked enquiry in the form that travels to a computing thread. */
-export const linesOf = ({ lines }: Pick<WorkedEnquiry, 'lines'>) => linesToEvaluate(lines);
-
 /** The line that is the strategy's result; null where there is none. */
 export const resultOf = ({ lines, enquiry, resultWas }: Pick<WorkedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
 	resultLine(lines, resultWas ?? enquiry.document.result);
@@ -68,18 +67,20 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 	const opening = document.collection === null ? null : openCollection(document.collection);
 	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
 	await readLinesAhead(document, vocabularies, wanted);
-	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), breather());
+	const breathe = breather();
+	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), breathe);
 	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
 		const indexing = document.collection === null ? null : isStopped(document.collection) ? 'stopped' : buildingShare(document.collection);
-		return { ...bare, collection: null, indexing, counted, marks: NO_MARKS };
+		return { ...bare, packed: [], collection: null, indexing, counted, marks: NO_MARKS };
 	}
 	const marks = marksOf(document, collection);
+	const packed = await packLines(linesToEvaluate(lines), breathe);
 	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
 	if (!stillWanted()) throw new Dropped();
-	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: linesToEvaluate(lines), marks }, wanted);
-	return { ...bare, collection, indexing: null, counted, marks };
+	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: packed, marks }, wanted);
+	return { ...bare, packed, collection, indexing: null, counted, marks };
 }
 
 /** The result, or null when it takes too long; it goes on being made. */
@@ -191,12 +192,12 @@ function patternFields(query: Query | null, found = new Map<string, Set<IndexedF
 
 /** What each side of a line's OR brings, and the words behind its wildcards; null where the line is no counted OR. */
 export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promise<LineTerms | null> {
-	const { collection, lines, marks, wanted } = worked;
+	const { collection, lines, packed, marks, wanted } = worked;
 	const line = lines.find((one) => one.id === lineId);
 	const sides = sidesOf(line?.tree ?? null);
 	if (!collection || !line?.tree || !sides) return null;
 	const final = resultOf(worked)?.id ?? null;
-	const of = { collection: collection.computed, lines: linesToEvaluate(lines), marks, line: lineId };
+	const of = { collection: collection.computed, lines: packed, marks, line: lineId };
 	const brought = await computing().ask({ do: 'contributions', final, ...of }, wanted);
 	// A side that is switched off elsewhere is not among them; then they cannot be told apart by place.
 	if (brought?.length !== sides.length) return null;

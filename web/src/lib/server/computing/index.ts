@@ -7,6 +7,7 @@ import { log } from '../log';
 import { Pool } from './pool';
 import { answeredSchema, type Answered } from './protocol';
 
+export { packLines, type PackedLine } from './packed-lines';
 export { Dropped, TooHeavy } from './pool';
 export { RECORD_ORDERS, type CountedLine, type MarkNumbers, type RecordOrder } from './protocol';
 

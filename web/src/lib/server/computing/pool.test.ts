@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate, type Query } from '@wide-lantern/core';
+import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate } from '@wide-lantern/core';
 import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { door } from '../doors';
@@ -24,13 +24,8 @@ const around = {
 	line: () => null,
 	concept: () => ({ refused: 'none' })
 };
-const line = (text: string, id = text): LineToEvaluate => ({
-	id,
-	number: 1,
-	off: false,
-	empty: false,
-	query: bind(parse(text).tree as Expression, around).query
-});
+const line = (text: string, id = text): string =>
+	JSON.stringify({ id, number: 1, off: false, empty: false, query: bind(parse(text).tree as Expression, around).query } satisfies LineToEvaluate);
 const marks = { benchmark: [1], relevant: [], irrelevant: [] };
 const evaluate = (...texts: string[]) => ({ do: 'evaluate', collection: 'c', lines: texts.map((text) => line(text)), marks }) as const;
 /** Spans of spans of spans in long texts: far more work than a line may do. Each another, since what was given up once is not tried again. */
@@ -97,7 +92,8 @@ describe('the computing threads', () => {
 	it('refuse what does not fit with a reason, and go on', async () => {
 		const wrong = { ...evaluate('light'), lines: [{ id: 1 }] } as unknown as Job & { do: 'evaluate' };
 		await expect(pool.ask(wrong, { owner: 'a' })).rejects.toThrow('The job does not fit: /lines/0');
-		const unknown = { ...line('light'), query: { kind: 'wish' } as unknown as Query };
+		for (const text of ['{', '{"id":1}', 'null', '[]']) await expect(pool.ask({ ...evaluate(), lines: [text] }, { owner: 'a' })).rejects.toThrow();
+		const unknown = line('light').replace('"word"', '"wish"');
 		await expect(pool.ask({ ...evaluate(), lines: [unknown] }, { owner: 'a' })).rejects.toThrow('does not fit');
 		await expect(pool.ask({ ...evaluate('light'), collection: 'other' }, { owner: 'a' })).rejects.toThrow('not open');
 		expect((await pool.ask(evaluate('lamp'), { owner: 'a' }))[0]?.count).toBe(150);

@@ -13,7 +13,6 @@ import {
 	type KindFigures,
 	type Light,
 	type LineState,
-	type LineToEvaluate,
 	type LineYield,
 	type SharedTerm,
 	type Variant
@@ -21,6 +20,7 @@ import {
 
 import type { RecordSpread } from '$lib/work/records';
 import type { ReadStrategyView } from '$lib/work/renderings';
+import type { PackedLine } from './packed-lines.ts';
 import type { PastedToRead } from './pasted.ts';
 
 /** Record numbers that are marked in the enquiry. */
@@ -32,7 +32,7 @@ export interface MarkNumbers {
 
 interface OfLines {
 	readonly collection: string;
-	readonly lines: readonly LineToEvaluate[];
+	readonly lines: readonly PackedLine[];
 	readonly marks: MarkNumbers;
 }
 
@@ -81,7 +81,7 @@ export type Job =
 	| ({
 			readonly do: 'trials';
 			readonly result: string | null;
-			readonly trials: readonly { readonly lines: readonly LineToEvaluate[]; readonly result: string | null }[];
+			readonly trials: readonly { readonly lines: readonly PackedLine[]; readonly result: string | null }[];
 	  } & OfLines)
 	/** Records of a line by year, and how many of them have no headings. */
 	| ({ readonly do: 'years'; readonly line: string } & OfLines)
@@ -181,20 +181,19 @@ export type Answered =
 const text = { type: 'string' } as const;
 const whole = { type: 'integer', minimum: 0 } as const;
 const numbers = { type: 'array', items: whole } as const;
-const lines = {
-	type: 'array',
-	items: {
-		type: 'object',
-		required: ['id', 'number', 'off', 'empty', 'query'],
-		additionalProperties: false,
-		properties: {
-			id: text,
-			number: whole,
-			off: { type: 'boolean' },
-			empty: { type: 'boolean' },
-			query: { anyOf: [{ type: 'null' }, { $ref: querySchema.$id }] },
-			passes: { $ref: querySchema.$id }
-		}
+const lines = { type: 'array', items: text } as const;
+/** What a packed line holds. */
+export const lineSchema = {
+	type: 'object',
+	required: ['id', 'number', 'off', 'empty', 'query'],
+	additionalProperties: false,
+	properties: {
+		id: text,
+		number: whole,
+		off: { type: 'boolean' },
+		empty: { type: 'boolean' },
+		query: { anyOf: [{ type: 'null' }, { $ref: querySchema.$id }] },
+		passes: { $ref: querySchema.$id }
 	}
 } as const;
 const marks = {

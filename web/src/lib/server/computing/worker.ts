@@ -25,12 +25,15 @@ import {
 	yieldsOf,
 	type DossierDocument,
 	type EvaluatedLine,
+	type LineToEvaluate,
 	type Marks
 } from '@wide-lantern/core/computing';
 import { Ajv, type ValidateFunction } from 'ajv';
+import { LineReader } from './packed-lines.ts';
 import { readPasted } from './pasted.ts';
 import {
 	JOB_SCHEMAS,
+	lineSchema,
 	SHARED_SCHEMAS,
 	type Answered,
 	type Answers,
@@ -53,6 +56,7 @@ const port = parentPort;
 if (!port) throw new Error('This runs in a thread of the server.');
 
 const ajv = new Ajv({ strictTypes: false, schemas: [...SHARED_SCHEMAS] });
+const reader = new LineReader(ajv.compile<LineToEvaluate>(lineSchema));
 const checks = new Map<string, ValidateFunction>();
 function check(job: Job): string | null {
 	const schema = JOB_SCHEMAS[job.do] as object | undefined;
@@ -107,7 +111,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
 		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
-		return { index, marks, lines: evaluateStrategy(of.lines, index, marks, { cache, watch, heavy }) };
+		return { index, marks, lines: evaluateStrategy(reader.read(of.lines), index, marks, { cache, watch, heavy }) };
 	};
 	switch (job.do) {
 		case 'open': {
@@ -158,7 +162,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 		}
 		case 'why': {
 			const { index, cache, heavy } = held(job.collection);
-			return admissionOf(job.lines, job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
+			return admissionOf(reader.read(job.lines), job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 		case 'light': {
 			const { lines } = evaluated(job);
@@ -190,20 +194,21 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 		case 'margins': {
 			const { index, cache, heavy } = held(job.collection);
 			const marks = marksOf(job.collection, index.size, job.marks);
+			const strategy = reader.read(job.lines);
 			const options = { cache, watch, heavy };
 			return {
-				empty: emptyTerms(job.lines, index, options),
-				yields: yieldsOf(job.lines, job.final, index, marks, options),
-				beam: beamOf(job.lines, job.final, index, marks, options),
-				shared: sharedTerms(job.lines, job.conceptOf, job.final, index, marks, options),
-				kinds: kindFigures(job.lines, [null, ...job.concepts], job.final, index, marks, options)
+				empty: emptyTerms(strategy, index, options),
+				yields: yieldsOf(strategy, job.final, index, marks, options),
+				beam: beamOf(strategy, job.final, index, marks, options),
+				shared: sharedTerms(strategy, job.conceptOf, job.final, index, marks, options),
+				kinds: kindFigures(strategy, [null, ...job.concepts], job.final, index, marks, options)
 			};
 		}
 		case 'trials': {
 			const { index, marks, lines } = evaluated(job);
 			const { cache, heavy } = held(job.collection);
 			return job.trials.map((trial) =>
-				trialFigures(lines, job.result, evaluateStrategy(trial.lines, index, marks, { cache, watch, heavy }), trial.result, marks, index.size)
+				trialFigures(lines, job.result, evaluateStrategy(reader.read(trial.lines), index, marks, { cache, watch, heavy }), trial.result, marks, index.size)
 			);
 		}
 		case 'read':
@@ -212,7 +217,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			return variantsOf(held(job.collection).index, job.pattern, job.most, job.fields);
 		case 'contributions': {
 			const { index, cache, heavy } = held(job.collection);
-			return contributionsOf(job.lines, job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
+			return contributionsOf(reader.read(job.lines), job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 	}
 }
