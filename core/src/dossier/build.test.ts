@@ -73,8 +73,8 @@ describe('the dossier', () => {
 
 	it('gives each line with its count and the day it was taken on, of which collection', () => {
 		const lines = [
-			{ line: line('light'), label: 'Light', concept: 'A', state: 'counted' as const, count: 1_234, beforeHand: false },
-			{ line: { ...line('#?'), number: 2 }, label: '', concept: null, state: 'broken' as const, count: null, beforeHand: false }
+			{ line: line('light'), text: 'light', label: 'Light', concept: 'A', state: 'counted' as const, count: 1_234, beforeHand: false },
+			{ line: { ...line('#?'), number: 2 }, text: '#?', label: '', concept: null, state: 'broken' as const, count: null, beforeHand: false }
 		];
 		expect(table(fresh(), /line by line, on 2026-11-23/, { lines })).toMatchObject({
 			rows: [
@@ -89,6 +89,7 @@ describe('the dossier', () => {
 	it('leads to the lines of a concept that was typed into the sheet, and leaves empty lines at the end out', () => {
 		const counted = (number: number, text: string, concept: string | null) => ({
 			line: { ...line(text), number, empty: text === '' },
+			text,
 			label: '',
 			concept,
 			state: text === '' ? ('empty' as const) : ('counted' as const),

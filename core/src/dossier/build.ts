@@ -7,6 +7,8 @@ import type { Block, DossierDocument } from './document.ts';
 
 export interface CountedLine {
 	readonly line: ReadLine;
+	/** The line as it is printed ({@link printedText}). */
+	readonly text: string;
 	readonly label: string;
 	readonly concept: string | null;
 	/** `uncounted` where no collection is chosen. */
@@ -275,7 +277,7 @@ function strategy(input: DossierInput): Block[] {
 			rows: written(input.lines, (one) => one.line.empty && one.label === '').map((one) => [
 				String(one.line.number),
 				one.concept ?? '',
-				resolvedText(one.line, input.date),
+				one.text,
 				one.label,
 				countCell(one)
 			])
@@ -290,8 +292,8 @@ function written<Line>(lines: readonly Line[], isEmpty: (line: Line) => boolean)
 	return lines.slice(0, lines.findLastIndex((one) => !isEmpty(one)) + 1);
 }
 
-/** The text of a line, with the years that a relative limit means today. */
-function resolvedText({ text, tree }: ReadLine, date: string): string {
+/** The text of a line, with the years that a relative limit means on a day. @param date in ISO form */
+export function printedText({ text, tree }: Pick<ReadLine, 'text' | 'tree'>, date: string): string {
 	const now = Number(date.slice(0, 4));
 	const years = tree ? [...nodesOf(tree)].flatMap((node) => (node.kind === 'limit' && node.limit.type === 'last-years' ? [node.limit.count] : [])) : [];
 	return years.length === 0 ? text : `${text} (${years.map((count) => `${now - count + 1}-${now}`).join(', ')})`;

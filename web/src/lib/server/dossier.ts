@@ -1,5 +1,6 @@
 /** The document of an enquiry, put together from what is computed of it. */
-import { buildDossier, conceptLetter, headingByKey, type DossierDocument, type EnquiryDocument, type NamedRendering } from '@wide-lantern/core';
+import { buildDossier, conceptLetter, headingByKey, printedText, type DossierDocument, type EnquiryDocument, type NamedRendering } from '@wide-lantern/core';
+import { breather } from './breathe';
 import { renderingsOf } from './renderings';
 import type { WorkedEnquiry } from './workings';
 
@@ -9,9 +10,16 @@ const today = () => new Date().toISOString().slice(0, 10);
 export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument> {
 	const { enquiry, collection, lines, counted, vocabularies } = worked;
 	const { document } = enquiry;
+	const date = today();
+	const breathe = breather();
+	const texts: string[] = [];
+	for (const line of lines) {
+		texts.push(printedText(line, date));
+		await breathe();
+	}
 	return buildDossier({
 		enquiry: document,
-		date: today(),
+		date,
 		revision: enquiry.revision,
 		collection: collection && { name: collection.name, size: collection.size, takenOn: collection.takenOn },
 		lines: lines.map((line, at) => {
@@ -19,6 +27,7 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 			const concept = document.concepts.findIndex((one) => one.id === stored?.concept);
 			return {
 				line,
+				text: texts[at] ?? line.text,
 				label: stored?.label ?? '',
 				concept: concept < 0 ? null : conceptLetter(concept),
 				state: counted[at]?.state ?? 'uncounted',
