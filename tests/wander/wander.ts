@@ -59,6 +59,10 @@ export async function wander(browser: Browser, { address, seed, runs, commands: 
 				await world.check(model);
 				await world.checkWritten();
 				say(`run ${++done}: ${world.steps} steps in ${windows} ${windows === 1 ? 'window' : 'windows'}`);
+			} catch (error) {
+				// Told at once: finding the shortest sequence may take longer than anybody waits.
+				say(`failed in ${windows} ${windows === 1 ? 'window' : 'windows'}: ${String(sequence)}\n${error instanceof Error ? error.message : String(error)}`);
+				throw error;
 			} finally {
 				steps += world.steps;
 				slowest = Math.max(slowest, world.slowest);

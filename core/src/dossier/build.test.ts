@@ -1,7 +1,8 @@
 /** What stands in the document, and what is marked as missing where it is missing. */
 import { describe, expect, it } from 'vitest';
 import { newEnquiry, type EnquiryDocument } from '../enquiry/index.ts';
-import { buildDossier, toMarkdown, type DossierInput } from './index.ts';
+import { parse } from '../query/index.ts';
+import { buildDossier, printedText, toMarkdown, type DossierInput } from './index.ts';
 
 let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Does quiet help?', 'PEO', () => `id${++made}`);
@@ -37,6 +38,13 @@ describe('the dossier', () => {
 	it('is named by its title, or by the question while there is none', () => {
 		expect(build(fresh()).title).toBe('Does quiet help?');
 		expect(build({ ...fresh(), title: 'Quiet' }).blocks[0]).toEqual({ kind: 'heading', level: 1, text: 'Quiet' });
+	});
+
+	it('prints the years that a relative limit means on the day', () => {
+		const printed = (text: string) => printedText({ text, tree: parse(text).tree }, '2026-11-23');
+		expect(printed('#1 AND yr:last5')).toBe('#1 AND yr:last5 (2022-2026)');
+		expect(printed('light AND (yr:last1 OR yr:last10)')).toBe('light AND (yr:last1 OR yr:last10) (2026-2026, 2017-2026)');
+		expect([printed('yr:2010-2020'), printed('')]).toEqual(['yr:2010-2020', '']);
 	});
 
 	it('says of every part of the question where it went', () => {

@@ -29,7 +29,7 @@ export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
 export { openedText } from './opened.ts';
 export { isRemembered, remember, remembered } from './trees.ts';
-export { followingEdits, recognise, resultLine, type ResultCandidate } from './recognise.ts';
+export { followingEdits, followingEditsInSteps, recognise, resultLine, type ResultCandidate } from './recognise.ts';
 export { ALL_CONCEPTS, limitLabel } from './automatic-label.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';

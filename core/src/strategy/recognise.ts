@@ -99,11 +99,25 @@ const movesLine = (edit: Edit): boolean => edit.do === 'set' && edit.at[0] === '
  * @param after the document with them
  */
 export function followingEdits(before: StrategyPart, after: StrategyPart, edits: readonly Edit[]): Edit[] {
+	return [...linesFollowed(before, after, edits)].flat();
+}
+
+/** The same, with a pause wherever another may have the thread. @param pause is asked after every line that was recognised */
+export async function followingEditsInSteps(before: StrategyPart, after: StrategyPart, edits: readonly Edit[], pause: () => Promise<void>): Promise<Edit[]> {
+	const following: Edit[] = [];
+	for (const ofLine of linesFollowed(before, after, edits)) {
+		following.push(...ofLine);
+		await pause();
+	}
+	return following;
+}
+
+/** Line by line, the edits that follow. */
+function* linesFollowed(before: StrategyPart, after: StrategyPart, edits: readonly Edit[]): Generator<readonly Edit[]> {
 	const changed = changedLines(edits);
-	if (changed.size === 0 && !edits.some(movesLine)) return [];
+	if (changed.size === 0 && !edits.some(movesLine)) return;
 	const known = new Map(before.lines.map((line) => [line.id, line]));
 	const around = aroundIn(after.lines);
-	const following: Edit[] = [];
 	/** Lines that belong to another concept or strand now: what joins them follows (notation.md, section 5). */
 	const moved = new Set<string>();
 	// From the top: what a line joins has been recognised before it.
@@ -118,22 +132,26 @@ export function followingEdits(before: StrategyPart, after: StrategyPart, edits:
 			if (concept === line.concept && strand === line.strand) continue;
 			moved.add(id);
 			around.replace({ ...line, concept, strand });
-			if (concept !== line.concept) following.push({ do: 'set', at: ['lines', id, 'concept'], value: concept });
-			if (strand !== line.strand) following.push({ do: 'set', at: ['lines', id, 'strand'], value: strand });
+			yield differences(line, { role: line.role, concept, strand });
 			continue;
 		}
 		const now = recogniseAmong(around, line, old?.role ?? null);
-		for (const name of ['role', 'concept', 'strand'] as const)
-			if (line[name] !== now[name]) following.push({ do: 'set', at: ['lines', id, name], value: now[name] });
 		const recognised = { ...line, ...now };
 		around.replace(recognised);
 		if (old && (old.concept !== now.concept || old.strand !== now.strand)) moved.add(id);
-		if (!old || old.label !== line.label || line.label === '') continue;
-		const label = followedLabel(before, { ...after, lines: around.all() }, old, recognised);
-		if (label !== line.label) following.push({ do: 'set', at: ['lines', id, 'label'], value: label });
+		const following = differences(line, now);
+		if (old?.label === line.label && line.label !== '') {
+			const label = followedLabel(before, { ...after, lines: around.all() }, old, recognised);
+			if (label !== line.label) following.push({ do: 'set', at: ['lines', id, 'label'], value: label });
+		}
+		yield following;
 	}
-	return following;
 }
+
+const differences = (line: StrategyLine, now: Recognised): Edit[] =>
+	(['role', 'concept', 'strand'] as const).flatMap((name): Edit[] =>
+		line[name] === now[name] ? [] : [{ do: 'set', at: ['lines', line.id, name], value: now[name] }]
+	);
 
 /** What is needed of a line to tell the result. */
 export interface ResultCandidate {

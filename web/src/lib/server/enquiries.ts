@@ -6,7 +6,7 @@ import {
 	conflictsOf,
 	editSchema,
 	enquirySchema,
-	followingEdits,
+	followingEditsInSteps,
 	moveFault,
 	namesOf,
 	newEnquiry,
@@ -216,22 +216,26 @@ export async function applyToEnquiry(id: string, actor: Actor, request: EditsReq
 		// Lines and concepts that come in with these edits can be named by them.
 		const bare = applyEdits(current.document as unknown as Json, request.edits);
 		const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+		await breathe();
 		const asked: Edit[] = [];
 		for (const edit of request.edits) {
 			asked.push(withAnchors(edit, names));
 			await breathe();
 		}
 		const plain = applyEdits(current.document as unknown as Json, asked);
-		const following = 'refused' in plain ? [] : followingEdits(current.document, plain.document as unknown as EnquiryDocument, asked);
+		await breathe();
+		const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, breathe);
 		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
 		const applied = applyEdits(current.document as unknown as Json, yours);
 		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
+		await breathe();
 		const next: unknown = applied.document;
 		if (!checkDocument(next)) return { outcome: 'refused', message: `That does not fit: ${faultOf(checkDocument.errors)}.` };
 		const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
 		if (misplaced) return { outcome: 'refused', message: misplaced };
 		const revision = current.revision + 1;
 		if (Date.now() - row.updated_at.getTime() > PAUSE && current.revision > 0) await keepVersion(transaction, id, current, '', actor.name);
+		await breathe();
 		const body = JSON.stringify(next);
 		if (body.length > DOCUMENT_CEILING)
 			return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };

@@ -38,15 +38,18 @@ const isParsed = door<Parsed>({
  * the others here, with pauses between them.
  * @throws Dropped where a newer question of the same window took its place
  */
-async function readAhead(texts: readonly string[], wanted: Wanted): Promise<void> {
+async function readAhead(texts: Iterable<string>, wanted: Wanted): Promise<void> {
 	const breathe = breather();
-	for (const text of new Set(texts)) {
+	const done = new Set<string>();
+	for (const text of texts) {
+		await breathe();
+		if (done.has(text)) continue;
+		done.add(text);
 		if (isRemembered(text)) continue;
 		if (text.length > SHORT) {
 			const parsed: unknown = JSON.parse(await computing().ask({ do: 'read', text }, wanted));
 			if (isParsed(parsed)) remember(text, parsed);
 		} else remembered(text);
-		await breathe();
 	}
 }
 
@@ -86,9 +89,18 @@ export async function readEditsAhead(
 	const applied = applyEdits(document as unknown as Json, edits);
 	const names = namesOf('refused' in applied ? document : (applied.document as unknown as EnquiryDocument), vocabularies);
 	await readAhead(
-		sources.map((source) => toText(source, names)),
+		lazily(sources, (source) => toText(source, names)),
 		wanted
 	);
 	const before = document.lines.filter((line) => line.source.length > SHORT).map((line) => line.source);
-	await readAhead([...before, ...sources.map((source) => completeSource(source, names))].map(openedText), wanted);
+	await readAhead(lazily(before, openedText), wanted);
+	await readAhead(
+		lazily(sources, (source) => openedText(completeSource(source, names))),
+		wanted
+	);
+}
+
+/** One text after the other, each made when it is asked for: the pauses come in between. */
+function* lazily(sources: readonly string[], text: (source: string) => string): Generator<string> {
+	for (const source of sources) yield text(source);
 }
