@@ -5,7 +5,7 @@ export { beamOf, type Beam, type BeamStep } from './strategy/beam.ts';
 export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './strategy/yields.ts';
 export { evaluateStrategy, type EvaluatedLine, type LineState, type LineToEvaluate, type Marks } from './strategy/evaluate.ts';
 export { parse, print, type Parsed } from './query/index.ts';
-export { profilesThatFit, readPlatformStrategyInSteps, type Profile } from './platform/index.ts';
+export { likelySyntax, profilesThatFit, readPlatformStrategyInSteps, type Profile } from './platform/index.ts';
 export { INDEXED_FIELDS, querySchema, type IndexedField, type Query } from './query/index.ts';
 export { recordSchema, type BibliographicRecord } from './records/index.ts';
 export type { DossierDocument } from './dossier/document.ts';

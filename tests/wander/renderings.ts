@@ -116,7 +116,9 @@ export async function checkDossier(asking: Asking, fail: Fail): Promise<void> {
 		read<{ lines: { text: string; state: string; count: number | null }[] }>(asking, `enquiries/${asking.enquiry}/counts`)
 	]);
 	const rows = blocks.find((one) => one.kind === 'table' && one.caption?.startsWith('Strategy, line by line'))?.rows ?? [];
-	if (rows.length !== view.lines.length) fail(`the dossier has ${rows.length} lines, and the sheet ${view.lines.length}`);
+	// Empty lines at the end are not printed.
+	const written = view.lines.findLastIndex((one) => one.text.trim() !== '') + 1;
+	if (rows.length !== written) fail(`the dossier has ${rows.length} lines, and the sheet ${written}`);
 	for (const [at, [number, , text, , records]] of rows.entries()) {
 		const line = view.lines[at];
 		if (number !== String(at + 1) || !text?.startsWith(line?.text ?? '')) fail(`line ${at + 1} is ${line?.text}, and in the dossier ${number} ${text}`);

@@ -1,7 +1,7 @@
 /** Pasted lists and word families: what a searcher brings from a word processor or a spreadsheet. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { invertedLines, isList, MOST_PASTED, pastedLines, readPasted, splitPasted, withoutCovered, wordFamilies, type Concept } from './index.ts';
+import { invertedLines, isList, looksCoded, MOST_PASTED, pastedLines, readPasted, splitPasted, withoutCovered, wordFamilies, type Concept } from './index.ts';
 
 const concept = (id: string, ...words: string[]): Pick<Concept, 'id' | 'words'> => ({
 	id,
@@ -33,17 +33,46 @@ describe('a pasted text is split', () => {
 	});
 });
 
+describe('codes of a platform in a pasted term', () => {
+	it.each(['lamp|title', 'title=lamp', '^lamp', 'lamp*:headings', 'lamp§7', 'lamp<T>', 'lamps.headings'])('are seen in %j', (typed) => {
+		expect(looksCoded(typed)).toBe(true);
+	});
+	it.each([
+		'lamp',
+		'"night light"',
+		'day/night',
+		'ti:lamp',
+		'ti:(lamp OR light)',
+		'{Lamps >}',
+		'yr:2010-',
+		'vitamin B12',
+		'St. John',
+		'ratio 1:2',
+		'lamp(s)',
+		'e.g. lamps',
+		'colo~r'
+	])('are not seen in %j', (typed) => {
+		expect(looksCoded(typed)).toBe(false);
+	});
+	it('mark the term, which is not cut at the commas of its code', () => {
+		expect(readPasted('delir*|title,headings\nlamp', concept('a'), [])).toMatchObject([
+			{ typed: 'delir*|title,headings', coded: true },
+			{ typed: 'lamp', coded: false }
+		]);
+	});
+});
+
 describe('what is read of it', () => {
 	it('says of each term what it is, and adds nothing twice', () => {
 		const own = concept('a', 'delir*', '"acute confusion"');
 		const rows = readPasted('delirious\ndelir*\nclouded mind\nClouded Mind\nlamp AND light\nlux', own, [own, concept('b', 'lux')]);
 		expect(rows).toEqual([
-			{ kind: 'new', typed: 'delirious', expression: 'delirious', coveredBy: 'delir*', elsewhere: [] },
+			{ kind: 'new', typed: 'delirious', expression: 'delirious', coveredBy: 'delir*', coded: false, elsewhere: [] },
 			{ kind: 'there', typed: 'delir*', expression: 'delir*' },
-			{ kind: 'new', typed: 'clouded mind', expression: '"clouded mind"', coveredBy: null, elsewhere: [] },
+			{ kind: 'new', typed: 'clouded mind', expression: '"clouded mind"', coveredBy: null, coded: false, elsewhere: [] },
 			{ kind: 'there', typed: 'Clouded Mind', expression: '"Clouded Mind"' },
 			{ kind: 'refused', typed: 'lamp AND light', message: expect.stringContaining('belong in the strategy') as string },
-			{ kind: 'new', typed: 'lux', expression: 'lux', coveredBy: null, elsewhere: ['b'] }
+			{ kind: 'new', typed: 'lux', expression: 'lux', coveredBy: null, coded: false, elsewhere: ['b'] }
 		]);
 	});
 	it('a row that an earlier row covers says so', () => {
@@ -57,6 +86,21 @@ describe('what is read of it', () => {
 			pieces: expect.arrayContaining(['bright light']) as string[]
 		});
 	});
+	it('a term is covered exactly where one of those before it covers it, compared one by one', () => {
+		const term = fc.constantFrom('lamp', 'lamps', 'lamp*', '?amp', 'ti:lamp', 'ti:lamp*', '"night lamp"', '"night lamp*"', 'night', 'night WITHIN/3 lamp', 'ab:night');
+		fc.assert(
+			fc.property(fc.uniqueArray(term, { maxLength: 4 }), fc.uniqueArray(term, { maxLength: 8 }), (words, pasted) => {
+				const own = concept('a', ...words);
+				const before = [...words];
+				for (const row of readPasted(pasted.join('\n'), own, [own])) {
+					if (row.kind !== 'new') continue;
+					expect(row.coveredBy !== null).toBe(before.some((one) => !withoutCovered([one, row.expression]).includes(row.expression)));
+					before.push(row.expression);
+				}
+			})
+		);
+	});
+
 	it('any text at all is read, within a ceiling', () => {
 		const own = concept('a', 'lamp');
 		fc.assert(

@@ -13,6 +13,7 @@ export {
 	contradictionsIn,
 	pastedRows,
 	PASTED_CEILING,
+	likelySyntax,
 	profilesThatFit,
 	readPlatformStrategy,
 	readPlatformStrategyInSteps,

@@ -1,7 +1,7 @@
 /** Strategies as they are pasted: numbers, counts, wrapped rows; counts that cannot be right; the profile that fits. */
 import { describe, expect, it } from 'vitest';
 import { parse, print } from '../query/index.ts';
-import { contradictionsIn, pastedRows, profilesThatFit, readPlatformStrategy } from './pasted.ts';
+import { contradictionsIn, likelySyntax, pastedRows, profilesThatFit, readPlatformStrategy } from './pasted.ts';
 import type { Profile } from './profile.ts';
 import { testProfile } from './test-profile.ts';
 
@@ -142,19 +142,33 @@ describe('reading', () => {
 	});
 });
 
+const other: Profile = {
+	...testProfile,
+	id: 'other',
+	platform: {
+		...testProfile.platform,
+		operators: { and: 'AND', or: 'OR', not: 'NOT', precedence: 'and-first' },
+		fields: { pattern: '%{code}:%{text}', per: 'term', several: 'or', joiner: '' }
+	}
+};
 it('finds the profile that fits a text best', async () => {
-	const other: Profile = {
-		...testProfile,
-		id: 'other',
-		platform: {
-			...testProfile.platform,
-			operators: { and: 'AND', or: 'OR', not: 'NOT', precedence: 'and-first' },
-			fields: { pattern: '%{code}:%{text}', per: 'term', several: 'or', joiner: '' }
-		}
-	};
 	const best = async (text: string) => (await profilesThatFit(text, [testProfile, other], context))[0];
 	expect(await best('light<T> both lamp<S>')).toMatchObject({ profile: 'test', errors: 0 });
 	expect(await best('T:light AND S:lamp')).toMatchObject({ profile: 'other', errors: 0 });
+});
+
+describe('which syntax a text seems to be in', () => {
+	const likely = (text: string) => likelySyntax(text, [testProfile, other], context);
+	it('is that of the profile that explains most of it', async () => {
+		expect(await likely('light<T> both lamp<S>')).toBe('test');
+		expect(await likely('1. T:light\n2. S:lamp')).toBe('other');
+	});
+	it('is none for plain words, for the notation, and for what nobody can explain', async () => {
+		expect(await likely('light\nlamp\nnight light')).toBeNull();
+		expect(await likely('ti:light AND {Lamps >}')).toBeNull();
+		expect(await likely('light[[zz\n%%lamp')).toBeNull();
+		expect(await likely('')).toBeNull();
+	});
 });
 
 describe('texts that are made to take long', () => {

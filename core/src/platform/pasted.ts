@@ -3,7 +3,7 @@
  * counts, or one string. Counts are those of that day; where they contradict each other, something
  * was transcribed wrongly.
  */
-import type { Expression, Fault } from '../query/index.ts';
+import { nodesOf, parse, type Expression, type Fault } from '../query/index.ts';
 import type { Profile } from './profile.ts';
 import { readPlatformLine, withoutRuns, type PlatformReading, type ReadingContext } from './read.ts';
 
@@ -215,4 +215,33 @@ export async function profilesThatFit(
 	const fits: Fit[] = [];
 	for (const profile of profiles) fits.push(fitOf(profile.id, await readPlatformStrategyInSteps(text.slice(0, TRIED), profile, context, pause)));
 	return fits.sort((a, b) => a.errors - b.errors || a.warnings - b.warnings);
+}
+
+const TELLING: ReadonlySet<Expression['kind']> = new Set(['field', 'heading', 'near', 'limit']);
+
+/** How well a reading explains a text: pieces that are more than words and operators, less its faults, which weigh double. */
+function explained(lines: readonly { readonly tree: Expression | null; readonly faults: readonly Pick<Fault, 'severity'>[] }[]): number {
+	const told = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter((node) => TELLING.has(node.kind)).length : 0), 0);
+	return told - 2 * lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0);
+}
+
+/**
+ * The profile in whose syntax a pasted text seems to be written; null where the notation explains it as well
+ * (plain words are explained by everything). Judged on its first {@link TRIED} characters.
+ * @param pause is asked after every line
+ */
+export async function likelySyntax(
+	text: string,
+	profiles: readonly Profile[],
+	context: ReadingContext,
+	pause: () => Promise<void> = () => Promise.resolve()
+): Promise<string | null> {
+	const start = text.slice(0, TRIED);
+	let best = { profile: null as string | null, explained: explained(pastedRows(start, false).rows.map((row) => parse(row.text))) };
+	for (const profile of profiles) {
+		const { lines } = await readPlatformStrategyInSteps(start, profile, context, pause);
+		const its = explained(lines.map((line) => line.reading));
+		if (its > best.explained && its > 0) best = { profile: profile.id, explained: its };
+	}
+	return best.profile;
 }

@@ -10,6 +10,16 @@ const CEILING = 20_000;
  */
 export function includesPattern(wide: string, narrow: string): boolean {
 	if (wide === narrow) return true;
+	// Most patterns that are compared have nothing in common; that is seen at their first letters.
+	const fixed = wide.search(/[*?~]/);
+	if (fixed < 0) return false;
+	for (let at = 0; at < fixed; at++) {
+		const sign = narrow.charAt(at);
+		if (sign !== wide.charAt(at)) {
+			if (sign !== '*' && sign !== '?' && sign !== '~') return false;
+			break;
+		}
+	}
 	const [outer, inner] = [Array.from(wide), Array.from(narrow)];
 	if (outer.length > 30) return false;
 	const close = (places: number): number => {

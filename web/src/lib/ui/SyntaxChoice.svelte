@@ -1,15 +1,29 @@
-<!-- The syntax that a pasted text is written in: this application's own, or that of a platform. -->
+<!-- The syntax that a pasted text is written in: this application's own, or that of a platform, which is proposed where the text shows it. -->
 <script lang="ts">
 	import { takeBench } from '$lib/work/context';
+	import { readInLikelySyntax } from '$lib/work/read-syntax';
 
-	let { value = $bindable(), own }: { value: string; own: string } = $props();
-	const { profiles } = takeBench();
+	let { value = $bindable(), own, text }: { value: string; own: string; text: string } = $props();
+	const { enquiry, profiles } = takeBench();
+	/** The profile that was recognised. */
+	let likely = $state('');
+	let chosen = false;
+	$effect(() => {
+		let moved = false;
+		void readInLikelySyntax(enquiry.id, text).then((answer) => {
+			if (moved || !answer.ok || !answer.value) return;
+			likely = answer.value.profile;
+			if (!chosen) value = likely;
+		});
+		return () => (moved = true);
+	});
 </script>
 
-<label class="small flex gap-2 items-center"
+<label class="small flex gap-2 items-center flex-wrap"
 	>Written in
-	<select class="ask" bind:value>
+	<select class="ask" bind:value onchange={() => (chosen = true)}>
 		<option value="">{own}</option>
 		{#each profiles as profile (profile.id)}<option value={profile.id}>the syntax of {profile.name}</option>{/each}
-	</select></label
+	</select>
+	{#if likely !== '' && value === likely}<span class="soft">recognised by its codes</span>{/if}</label
 >

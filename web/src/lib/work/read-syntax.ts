@@ -7,6 +7,10 @@ import type { ReadStrategyView } from './renderings';
 export const readInSyntax = (enquiry: string, profile: string, text: string): Promise<Answer<ReadStrategyView>> =>
 	askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile, text });
 
+/** The text as the profile reads it in whose syntax it seems to be; null where it is as well explained by the notation. */
+export const readInLikelySyntax = (enquiry: string, text: string): Promise<Answer<ReadStrategyView | null>> =>
+	askServer<ReadStrategyView | null>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile: null, text });
+
 /** The terms of a read strategy one by one, ORs and fields opened; headings as `{…}`. */
 export function termsOf(view: ReadStrategyView): string[] {
 	const opened = (tree: Expression): string[] => {

@@ -68,6 +68,8 @@ export interface ReadStrategyLine {
 }
 
 export interface ReadStrategyView {
+	/** The profile that it was read by. */
+	readonly profile: string;
 	readonly lines: readonly ReadStrategyLine[];
 	readonly numbered: boolean;
 	readonly errors: number;

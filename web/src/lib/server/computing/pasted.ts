@@ -1,11 +1,11 @@
 /** A strategy pasted in a platform's own syntax, read by its profile, in a thread: a long one would hold up the server. */
-import { print, profilesThatFit, readPlatformStrategyInSteps, type Profile } from '@wide-lantern/core/computing';
+import { likelySyntax, print, profilesThatFit, readPlatformStrategyInSteps, type Profile } from '@wide-lantern/core/computing';
 import type { ReadStrategyView } from '$lib/work/renderings';
 
 export interface PastedToRead {
 	readonly text: string;
-	/** Of the profile that it is read by. */
-	readonly profile: string;
+	/** Of the profile that it is read by; null where the question is which one that may be. */
+	readonly profile: string | null;
 	/** All profiles here: where lines cannot be read, another may fit better. */
 	readonly profiles: readonly Profile[];
 	/** Names of the qualifiers by their codes in small letters. */
@@ -15,16 +15,18 @@ export interface PastedToRead {
 /** Nobody waits for this thread. */
 const onwards = () => Promise.resolve();
 
-/** Null where there is no such profile. */
+/** Null where there is no such profile, or none is asked for and no syntax fits. */
 export async function readPasted({ text, profile: id, profiles, qualifiers }: PastedToRead): Promise<ReadStrategyView | null> {
-	const profile = profiles.find((one) => one.id === id);
-	if (!profile) return null;
 	const context = { qualifierName: (code: string) => qualifiers[code.toLowerCase()] ?? null };
+	const asked = id ?? (await likelySyntax(text, profiles, context, onwards));
+	const profile = profiles.find((one) => one.id === asked);
+	if (!profile) return null;
 	const read = await readPlatformStrategyInSteps(text, profile, context, onwards);
 	const fits = read.errors === 0 ? [] : await profilesThatFit(text, profiles, context, onwards);
-	const own = fits.find((one) => one.profile === id)?.errors ?? read.errors;
+	const own = fits.find((one) => one.profile === profile.id)?.errors ?? read.errors;
 	const habit = read.lines.reduce((sum, line) => sum + line.reading.joinedByHabit, 0);
 	return {
+		profile: profile.id,
 		lines: read.lines.map((line) => ({
 			number: line.number,
 			text: line.text,
@@ -37,7 +39,7 @@ export async function readPasted({ text, profile: id, profiles, qualifiers }: Pa
 		errors: read.errors,
 		contradictions: read.contradictions,
 		better: fits
-			.filter((one) => one.profile !== id && one.errors < own)
+			.filter((one) => one.profile !== profile.id && one.errors < own)
 			.slice(0, 3)
 			.map((one) => ({ profile: one.profile, name: profiles.find((other) => other.id === one.profile)?.name ?? one.profile, errors: one.errors })),
 		habit:

@@ -242,7 +242,7 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	read: bareJob('read', { text }),
 	pasted: bareJob('pasted', {
 		text,
-		profile: text,
+		profile: { type: ['string', 'null'] },
 		profiles: { type: 'array', items: { type: 'object', required: ['id'] } },
 		qualifiers: { type: 'object', additionalProperties: text }
 	}),

@@ -32,6 +32,7 @@
 	});
 	const tooMany = $derived(pastedLines(text) > MOST_PASTED);
 	const rows = $derived(tooMany || (syntax !== '' && translated === null) ? [] : readPasted(translated ?? text, concept, enquiry.document.concepts));
+	const coded = $derived(rows.filter((row) => row.kind === 'new' && row.coded).length);
 	/** Headings of the list by what was typed: looked up once the list is shown. */
 	let headings = $state.raw<ReadonlyMap<string, Match | null>>(new Map());
 	$effect(() => {
@@ -59,7 +60,7 @@
 	const halves = $derived(new Set([...headings].flatMap(([label, match]) => (match && label.includes(', ') ? label.split(', ').map((one) => one.toLowerCase()) : []))));
 	/** What the searcher ticked or unticked; covered words and halves of labels begin unticked. */
 	let ticked = $state.raw<ReadonlyMap<string, boolean>>(new Map());
-	const isLeft = (row: Extract<PastedRow, { kind: 'new' }>): boolean => !(ticked.get(row.expression) ?? (row.coveredBy === null && !halves.has(row.typed.toLowerCase())));
+	const isLeft = (row: Extract<PastedRow, { kind: 'new' }>): boolean => !(ticked.get(row.expression) ?? (row.coveredBy === null && !row.coded && !halves.has(row.typed.toLowerCase())));
 	let pieces = $state.raw<readonly string[]>([]);
 	const chosen = $derived([...rows.flatMap((row) => (row.kind === 'new' && !isLeft(row) ? [row.expression] : [])), ...pieces]);
 	const fresh = $derived(rows.filter((row) => row.kind === 'new').length);
@@ -85,8 +86,12 @@
 		<p>
 			<b>{count(rows.length, 'term')}</b>, {fresh} new{#if found.length > 0}, {count(found.length, 'heading')}{/if}. Look them over; what is ticked is added in one step, and one undo removes it.
 		</p>
-		<SyntaxChoice bind:value={syntax} own="plain terms" />
+		<SyntaxChoice bind:value={syntax} own="plain terms" {text} />
 		{#if fault}<p class="say fault small mt-1" role="alert">{fault}</p>{/if}
+		{#if coded > 0}<p class="say small mt-1">
+				{coded === 1 ? 'One of them has' : `${coded} of them have`} what looks like the codes of a platform, in a syntax that is not taught here. The codes would be searched as words, so they are not ticked: remove the codes and paste again, or
+				<a href="/profiles/teach">teach the syntax</a>.
+			</p>{/if}
 	{/if}
 	{#if found.length > 0}<ul class="mt-2" aria-label="Headings in the list">
 			{#each found as one (one.match.id)}<li>
@@ -107,6 +112,7 @@
 						<label class="flex gap-2 items-baseline flex-wrap"
 							><input type="checkbox" checked={!isLeft(row)} onchange={(event) => tick(row.expression, event.currentTarget.checked)} /><span class="line-face">{row.expression}</span>
 							{#if row.coveredBy !== null}<span class="small soft">covered by <span class="line-face">{row.coveredBy}</span> already</span>{/if}
+							{#if row.coded}<span class="small soft">has a code</span>{/if}
 							{#if row.elsewhere.length > 0}<span class="small soft">also in {row.elsewhere.map(letterOf).join(', ')}</span>{/if}
 							{#if row.typed.replaceAll('"', '') !== row.expression.replaceAll('"', '')}<span class="small soft">from “{row.typed}”</span>{/if}</label
 						>

@@ -46,7 +46,7 @@
 </script>
 
 <Dialog title={`${count(cleaned.length, 'pasted line')}, ${counted(changed.length)} of them cleaned`} onclose={oncancel}>
-	<SyntaxChoice bind:value={syntax} own="the notation of this sheet" />
+	<SyntaxChoice bind:value={syntax} own="the notation of this sheet" {text} />
 	{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
 	{#if read}
 		<div class="rows mt-2">

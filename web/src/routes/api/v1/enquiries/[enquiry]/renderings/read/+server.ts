@@ -1,4 +1,4 @@
-/** A strategy pasted in a platform's own syntax, read by its profile. Nothing is kept. */
+/** A strategy pasted in a platform's own syntax, read by its profile; without one named, by the profile whose syntax it seems to be, or null. Nothing is kept. */
 import { PASTED_CEILING } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
 import { actor } from '$lib/server/asked';
@@ -7,11 +7,11 @@ import { door, readBody } from '$lib/server/doors';
 import { listProfiles } from '$lib/server/profiles';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-const check = door<{ readonly profile: string; readonly text: string }>({
+const check = door<{ readonly profile: string | null; readonly text: string }>({
 	type: 'object',
 	required: ['profile', 'text'],
 	additionalProperties: false,
-	properties: { profile: { type: 'string', maxLength: 60 }, text: { type: 'string', minLength: 1 } }
+	properties: { profile: { type: ['string', 'null'], maxLength: 60 }, text: { type: 'string', minLength: 1 } }
 });
 
 export const POST = async ({ request, locals }) => {
@@ -21,9 +21,12 @@ export const POST = async ({ request, locals }) => {
 			message: `A pasted strategy may have ${PASTED_CEILING.signs.toLocaleString('en')} characters and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read. Nothing was changed.`
 		});
 	const profiles = await listProfiles();
-	const profile = profiles.find((one) => one.id === id);
-	if (!profile) error(404, { message: 'There is no such profile here.' });
-	const vocabulary = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
-	const qualifiers = Object.fromEntries(vocabulary?.vocabulary.qualifiers.map(({ code, name }) => [code.toLowerCase(), name]) ?? []);
+	const tried = id === null ? profiles : profiles.filter((one) => one.id === id);
+	if (id !== null && tried.length === 0) error(404, { message: 'There is no such profile here.' });
+	const qualifiers: Record<string, string> = {};
+	for (const name of new Set(tried.flatMap((one) => one.source.vocabulary ?? []))) {
+		const open = await openVocabulary(name);
+		for (const one of open?.vocabulary.qualifiers ?? []) qualifiers[one.code.toLowerCase()] ??= one.name;
+	}
 	return json(await computing().ask({ do: 'pasted', text, profile: id, profiles, qualifiers }, { owner: actor(locals).id }));
 };
