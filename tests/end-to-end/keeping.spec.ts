@@ -115,7 +115,7 @@ test('moving a line above one that it uses is refused with the reason', async ({
 	await expect(page.locator('.cm-line')).toHaveText(['noise', '#1 AND yr:2010-']);
 });
 
-test('a paste of two million signs is answered with a sentence, and the page goes on', async ({ page }) => {
+test('a paste of two million characters is answered with a sentence, and the page goes on', async ({ page }) => {
 	await open(page);
 	await page.goto(page.url().replace('/brief', '/concepts'));
 	await page.getByLabel('Name of a new concept').fill('Noise');

@@ -353,7 +353,7 @@ test('a filter is measured, brought in below the result with its name, and says 
 	await expect(page.locator('.cm-line').first()).toHaveText('music*');
 });
 
-test('a block of 60,000 signs is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({ page }) => {
+test('a block of 60,000 characters is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({ page }) => {
 	test.setTimeout(240_000);
 	const block = Array.from({ length: 5_000 }, (_, at) => `singing${at}`).join(' OR ');
 	expect(block.length).toBeGreaterThan(60_000);

@@ -87,7 +87,19 @@ describe('what is read of it', () => {
 		});
 	});
 	it('a term is covered exactly where one of those before it covers it, compared one by one', () => {
-		const term = fc.constantFrom('lamp', 'lamps', 'lamp*', '?amp', 'ti:lamp', 'ti:lamp*', '"night lamp"', '"night lamp*"', 'night', 'night WITHIN/3 lamp', 'ab:night');
+		const term = fc.constantFrom(
+			'lamp',
+			'lamps',
+			'lamp*',
+			'?amp',
+			'ti:lamp',
+			'ti:lamp*',
+			'"night lamp"',
+			'"night lamp*"',
+			'night',
+			'night WITHIN/3 lamp',
+			'ab:night'
+		);
 		fc.assert(
 			fc.property(fc.uniqueArray(term, { maxLength: 4 }), fc.uniqueArray(term, { maxLength: 8 }), (words, pasted) => {
 				const own = concept('a', ...words);

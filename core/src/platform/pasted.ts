@@ -23,8 +23,8 @@ export interface PlatformStrategy {
 	readonly contradictions: readonly Contradiction[];
 }
 
-/** Signs and lines that may be pasted: a strategy has fewer. */
-export const PASTED_CEILING = { signs: 400_000, lines: 2_000 } as const;
+/** Characters and lines that may be pasted: a strategy has fewer. */
+export const PASTED_CEILING = { characters: 400_000, lines: 2_000 } as const;
 
 const COUNT = "\\d{1,3}(?:[,. \\u00A0\\u202F\\u2009']\\d{3})+|\\d+";
 const NUMBER = /^\s*(?:(?:#|No\.?|[A-Z])?\s?(\d{1,4})\s*(?:[.):\]]|\t|\s{2,}|\s(?=\S))|\((\d{1,4})\)\s*)\s*/i;

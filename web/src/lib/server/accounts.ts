@@ -30,8 +30,8 @@ const normalEmail = (email: string) => email.trim().toLowerCase();
 const hashToken = (token: string) => createHash('sha256').update(token).digest('hex');
 
 function passwordFault(password: string): string | null {
-	if (password.length < PASSWORD_LENGTH.min) return `A password has at least ${PASSWORD_LENGTH.min} signs; several words make a good one.`;
-	return password.length > PASSWORD_LENGTH.max ? `A password has at most ${PASSWORD_LENGTH.max} signs.` : null;
+	if (password.length < PASSWORD_LENGTH.min) return `A password has at least ${PASSWORD_LENGTH.min} characters; several words make a good one.`;
+	return password.length > PASSWORD_LENGTH.max ? `A password has at most ${PASSWORD_LENGTH.max} characters.` : null;
 }
 
 /** Makes an account. The first one where there is no administrator becomes it. */

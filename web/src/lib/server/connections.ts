@@ -139,8 +139,8 @@ async function recordsOf(collection: string, numbers: readonly number[]): Promis
 	return found.filter((record) => isRecord(record));
 }
 
-/** Most signs and records of one question, where the source gives no ceiling of its own: addresses longer than some thousand signs are refused by many servers (common practice). */
-const SIGNS = 4_000;
+/** Most characters and records of one question, where the source gives no ceiling of its own: addresses longer than a few thousand characters are refused by many servers (common practice). */
+const CHARACTERS = 4_000;
 const AT_ONCE = 40;
 /** An identifier that other sources give, too. */
 const shared = (record: Held) => record.identifiers.filter((one) => /10\.\d{4,}\//.test(one));
@@ -160,12 +160,12 @@ async function heldThere(
 	progress: Progress
 ): Promise<Told<Set<string>>> {
 	const held = new Set<string>();
-	const signs = Math.min(platform.ceilings.length ?? SIGNS, SIGNS);
+	const characters = Math.min(platform.ceilings.length ?? CHARACTERS, CHARACTERS);
 	const most = Math.min(platform.ceilings.terms ?? AT_ONCE, platform.ceilings.identifiers ?? AT_ONCE, AT_ONCE);
 	let done = 0;
 	for (const clauses of [byIdentifier, byTitle]) {
 		const open = records.filter((record) => !held.has(record.id) && clauses(record).length > 0);
-		for (const { query, records: some } of questionsFor(open, clauses, signs, most)) {
+		for (const { query, records: some } of questionsFor(open, clauses, characters, most)) {
 			progress('held', Math.min(done, records.length), records.length);
 			const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
 			if (!told.ok) return told;

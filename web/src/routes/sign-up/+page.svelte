@@ -10,7 +10,7 @@
 	<form method="POST" class="mt-4 grid gap-3" use:enhance>
 		<label><span class="said">Your name, as others should see it</span><input class="ask" name="name" autocomplete="name" required value={form?.name ?? ''} /></label>
 		<label><span class="said">E-mail address; your name at sign-in, no mail is sent</span><input class="ask" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
-		<label><span class="said">Password, at least 10 signs</span><input class="ask" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
+		<label><span class="said">Password, at least 10 characters</span><input class="ask" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
 		{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
 		<p class="flex items-center gap-4"><button class="do first">Make the account</button> <a href="/sign-in">I have one</a></p>
 	</form>

@@ -8,13 +8,13 @@ export interface RecordsAsked<Record> {
 
 /**
  * @param clausesOf of a record, at least one
- * @param signs longest question; a single record that is longer is asked for all the same, by its first clause
+ * @param characters longest question; a single record that is longer is asked for all the same, by its first clause
  * @param most clauses in one question
  */
 export function* questionsFor<Record>(
 	records: readonly Record[],
 	clausesOf: (record: Record) => readonly string[],
-	signs: number,
+	characters: number,
 	most: number
 ): Generator<RecordsAsked<Record>> {
 	const JOINED = ' or ';
@@ -23,9 +23,9 @@ export function* questionsFor<Record>(
 	let length = 0;
 	for (const record of records) {
 		const all = clausesOf(record);
-		const own = all.length <= most && all.join(JOINED).length <= signs ? all : all.slice(0, 1);
+		const own = all.length <= most && all.join(JOINED).length <= characters ? all : all.slice(0, 1);
 		const more = own.reduce((sum, one) => sum + one.length + JOINED.length, 0);
-		if (some.length > 0 && (length + more - JOINED.length > signs || clauses.length + own.length > most)) {
+		if (some.length > 0 && (length + more - JOINED.length > characters || clauses.length + own.length > most)) {
 			yield { query: clauses.join(JOINED), records: some };
 			[clauses, some, length] = [[], [], 0];
 		}

@@ -50,7 +50,7 @@ export function paste(view: EditorView, event: ClipboardEvent, enquiry: EnquiryC
 	if (text.length > PASTE_CEILING)
 		return {
 			kind: 'refused',
-			message: `This text has ${(text.length / 1_000_000).toFixed(1)} million signs; at most ${PASTE_CEILING / 1_000_000} million are read. Nothing was changed; the text is still where you copied it from.`
+			message: `This text has ${(text.length / 1_000_000).toFixed(1)} million characters; at most ${PASTE_CEILING / 1_000_000} million are read. Nothing was changed; the text is still where you copied it from.`
 		};
 	const cleaned = cleanPasted(text);
 	const several = cleaned.length > 1;

@@ -121,7 +121,7 @@
 	const SETTINGS = [
 		{ id: 'smallest-stem', label: 'Letters before a wildcard, at least' },
 		{ id: 'largest-distance', label: 'Largest distance' },
-		{ id: 'length', label: 'Signs in a query, at most' },
+		{ id: 'length', label: 'Characters in a query, at most' },
 		{ id: 'terms', label: 'Terms in a query, at most' },
 		{ id: 'export', label: 'Records in an export, at most' }
 	] as const;

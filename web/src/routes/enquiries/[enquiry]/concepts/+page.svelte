@@ -54,7 +54,7 @@
 
 {#if enquiry.editable}
 	<form class="mt-6 flex max-w-xl gap-2" onsubmit={addConcept}>
-		<label class="flex-1"><span class="sr">Name of a new concept</span><input class="ask" placeholder="A new concept, such as Delirium" bind:value={freshName.text} /></label>
+		<label class="flex-1"><span class="sr">Name of a new concept</span><input class="ask" placeholder="A new concept" bind:value={freshName.text} /></label>
 		<button class="do" class:first={document.concepts.length === 0}><Plus size={15} /> Add concept</button>
 	</form>
 {/if}

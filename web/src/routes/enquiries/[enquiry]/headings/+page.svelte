@@ -164,7 +164,7 @@
 	</section>
 	<div class="mt-4 columns">
 		<div>
-			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up, such as confusion" bind:value={typed} bind:this={box} onkeydown={keys} /></label>
+			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up" bind:value={typed} bind:this={box} onkeydown={keys} /></label>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
 				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button class="do bare small" aria-pressed={mode === value} class:chosen-mode={mode === value} onclick={() => (mode = value)}>{name}</button
 					>{/each}

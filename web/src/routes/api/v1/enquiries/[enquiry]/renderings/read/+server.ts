@@ -16,9 +16,9 @@ const check = door<{ readonly profile: string | null; readonly text: string }>({
 
 export const POST = async ({ request, locals }) => {
 	const { profile: id, text } = await readBody(request, check);
-	if (text.length > PASTED_CEILING.signs || text.split('\n').length > PASTED_CEILING.lines)
+	if (text.length > PASTED_CEILING.characters || text.split('\n').length > PASTED_CEILING.lines)
 		error(413, {
-			message: `A pasted strategy may have ${PASTED_CEILING.signs.toLocaleString('en')} characters and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read. Nothing was changed.`
+			message: `A pasted strategy may have ${PASTED_CEILING.characters.toLocaleString('en')} characters and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read. Nothing was changed.`
 		});
 	const profiles = await listProfiles();
 	const tried = id === null ? profiles : profiles.filter((one) => one.id === id);
