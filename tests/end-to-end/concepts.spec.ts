@@ -21,6 +21,31 @@ const words = (page: Page, letter: string) =>
 		.getByRole('list', { name: /^Words of/ })
 		.getByRole('listitem');
 
+test('a list with the codes of a platform is read in its syntax; codes that nobody has taught are not ticked', async ({ page }) => {
+	await enquiry(page, 'Mouth care');
+	const field = band(page, 'A').getByRole('textbox', { name: 'Add words to Mouth care' });
+	const list = band(page, 'A').getByRole('region', { name: 'Pasted list' });
+	await field.fill("ti~mouthwash*~\nab~toothbrush~\ntopic~down 'Delirium'~");
+	await field.press('Enter');
+	await expect(list).toContainText('recognised by its codes');
+	await expect(list.getByRole('combobox', { name: /Written in/ })).toHaveValue('corran');
+	await expect(list.getByRole('checkbox', { name: 'ti:mouthwash*' })).toBeChecked();
+	await expect(list.getByRole('list', { name: 'Headings in the list' })).toContainText('{Delirium >}');
+	// The searcher knows better, and is not overruled.
+	await list.getByRole('combobox', { name: /Written in/ }).selectOption('');
+	await expect(list).not.toContainText('recognised by its codes');
+	await expect(list.getByRole('checkbox', { name: /mouthwash/ })).not.toBeChecked();
+	await list.getByRole('button', { name: 'Cancel' }).click();
+
+	await field.fill('mouthwash*|title,headings\noral hygiene');
+	await field.press('Enter');
+	await expect(list).toContainText('One of them has what looks like the codes of a platform');
+	await expect(list.getByRole('checkbox', { name: /mouthwash/ })).not.toBeChecked();
+	await list.getByRole('button', { name: 'Add 1 word to A' }).click();
+	await expect(words(page, 'A')).toHaveText([/^"oral hygiene"/]);
+	await saved(page);
+});
+
 test('a pasted list is split, cleaned, compared, looked over, and added in one step that is taken back in one', async ({ page }) => {
 	await enquiry(page, 'Mouth care', 'Infection');
 	const field = band(page, 'A').getByRole('textbox', { name: 'Add words to Mouth care' });

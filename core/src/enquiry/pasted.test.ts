@@ -103,7 +103,7 @@ describe('what is read of it', () => {
 		fc.assert(
 			fc.property(fc.uniqueArray(term, { maxLength: 4 }), fc.uniqueArray(term, { maxLength: 8 }), (words, pasted) => {
 				const own = concept('a', ...words);
-				const before = [...words];
+				const before: string[] = [...words];
 				for (const row of readPasted(pasted.join('\n'), own, [own])) {
 					if (row.kind !== 'new') continue;
 					expect(row.coveredBy !== null).toBe(before.some((one) => !withoutCovered([one, row.expression]).includes(row.expression)));

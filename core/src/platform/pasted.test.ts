@@ -163,6 +163,13 @@ describe('which syntax a text seems to be in', () => {
 		expect(await likely('light<T> both lamp<S>')).toBe('test');
 		expect(await likely('1. T:light\n2. S:lamp')).toBe('other');
 	});
+	it('is found in spite of a fault in it', async () => {
+		expect(await likely('light<T> both lamp<S> AND lantern\nnight<T>')).toBe('test');
+	});
+	it('is none where only a search box reads words in fields of its own', async () => {
+		const box: Profile = { ...testProfile, id: 'box', source: { ...testProfile.source, bare: ['ti', 'ab', 'au'] } };
+		expect(await likelySyntax('1. light\n• lamp?\nlight AND lamp', [box], context)).toBeNull();
+	});
 	it('is none for plain words, for the notation, and for what nobody can explain', async () => {
 		expect(await likely('light\nlamp\nnight light')).toBeNull();
 		expect(await likely('ti:light AND {Lamps >}')).toBeNull();

@@ -102,14 +102,19 @@ export function readPlatformStrategy(text: string, profile: Profile, context: Re
 	);
 }
 
-/** The same, with a pause wherever another may have the thread. @param pause is asked after every line */
+/**
+ * The same, with a pause wherever another may have the thread.
+ * @param pause is asked after every line
+ * @param isList true for a list of terms: each row is one, also where the platform has no lines
+ */
 export async function readPlatformStrategyInSteps(
 	text: string,
 	profile: Profile,
 	context: ReadingContext,
-	pause: () => Promise<void>
+	pause: () => Promise<void>,
+	isList = false
 ): Promise<PlatformStrategy> {
-	const { rows, numbered } = pastedRows(text, profile.platform.lines.reference === null);
+	const { rows, numbered } = pastedRows(text, !isList && profile.platform.lines.reference === null);
 	const lines: PastedLine[] = [];
 	for (const row of rows) {
 		lines.push({ ...row, reading: readPlatformLine(row.text, profile, context) });
@@ -219,10 +224,14 @@ export async function profilesThatFit(
 
 const TELLING: ReadonlySet<Expression['kind']> = new Set(['field', 'heading', 'near', 'limit']);
 
-/** How well a reading explains a text: pieces that are more than words and operators, less its faults, which weigh double. */
-function explained(lines: readonly { readonly tree: Expression | null; readonly faults: readonly Pick<Fault, 'severity'>[] }[]): number {
-	const told = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter((node) => TELLING.has(node.kind)).length : 0), 0);
-	return told - 2 * lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0);
+/**
+ * What a reading makes of a text: its pieces that are more than words and operators, and how many there are beyond its faults.
+ * @param bare what a word alone is read as: it tells nothing
+ */
+function explained(lines: readonly Pick<PlatformReading, 'tree' | 'faults'>[], bare: Expression | null = null) {
+	const tells = (node: Expression) => TELLING.has(node.kind) && !(node.kind === 'field' && bare?.kind === 'field' && node.fields.join() === bare.fields.join());
+	const told = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter(tells).length : 0), 0);
+	return { told, beyond: told - lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0) };
 }
 
 /**
@@ -237,11 +246,14 @@ export async function likelySyntax(
 	pause: () => Promise<void> = () => Promise.resolve()
 ): Promise<string | null> {
 	const start = text.slice(0, TRIED);
-	let best = { profile: null as string | null, explained: explained(pastedRows(start, false).rows.map((row) => parse(row.text))) };
+	let [likely, most]: [string | null, number] = [null, explained(pastedRows(start, false).rows.map((row) => parse(row.text))).beyond];
 	for (const profile of profiles) {
-		const { lines } = await readPlatformStrategyInSteps(start, profile, context, pause);
-		const its = explained(lines.map((line) => line.reading));
-		if (its > best.explained && its > 0) best = { profile: profile.id, explained: its };
+		const { lines } = await readPlatformStrategyInSteps(start, profile, context, pause, true);
+		const { told, beyond } = explained(
+			lines.map((line) => line.reading),
+			readPlatformLine('word', profile, context).tree
+		);
+		if (told > 0 && beyond > most) [likely, most] = [profile.id, beyond];
 	}
-	return best.profile;
+	return likely;
 }

@@ -6,6 +6,8 @@ export interface PastedToRead {
 	readonly text: string;
 	/** Of the profile that it is read by; null where the question is which one that may be. */
 	readonly profile: string | null;
+	/** True for a list of terms, each on a row of its own. */
+	readonly isList: boolean;
 	/** All profiles here: where lines cannot be read, another may fit better. */
 	readonly profiles: readonly Profile[];
 	/** Names of the qualifiers by their codes in small letters. */
@@ -16,12 +18,12 @@ export interface PastedToRead {
 const onwards = () => Promise.resolve();
 
 /** Null where there is no such profile, or none is asked for and no syntax fits. */
-export async function readPasted({ text, profile: id, profiles, qualifiers }: PastedToRead): Promise<ReadStrategyView | null> {
+export async function readPasted({ text, profile: id, isList, profiles, qualifiers }: PastedToRead): Promise<ReadStrategyView | null> {
 	const context = { qualifierName: (code: string) => qualifiers[code.toLowerCase()] ?? null };
 	const asked = id ?? (await likelySyntax(text, profiles, context, onwards));
 	const profile = profiles.find((one) => one.id === asked);
 	if (!profile) return null;
-	const read = await readPlatformStrategyInSteps(text, profile, context, onwards);
+	const read = await readPlatformStrategyInSteps(text, profile, context, onwards, isList);
 	const fits = read.errors === 0 ? [] : await profilesThatFit(text, profiles, context, onwards);
 	const own = fits.find((one) => one.profile === profile.id)?.errors ?? read.errors;
 	const habit = read.lines.reduce((sum, line) => sum + line.reading.joinedByHabit, 0);

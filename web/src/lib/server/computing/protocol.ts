@@ -243,6 +243,7 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 	pasted: bareJob('pasted', {
 		text,
 		profile: { type: ['string', 'null'] },
+		isList: { type: 'boolean' },
 		profiles: { type: 'array', items: { type: 'object', required: ['id'] } },
 		qualifiers: { type: 'object', additionalProperties: text }
 	}),

@@ -16,17 +16,24 @@
 	let syntax = $state('');
 	/** The same in our notation, once it was read in a platform's syntax. */
 	let translated = $state.raw<string | null>(null);
+	/** Rows that could not be read for certain. */
+	let doubtful = $state.raw<readonly { readonly text: string; readonly message: string }[]>([]);
 	let fault = $state('');
 	$effect(() => {
 		const profile = syntax;
 		translated = null;
+		doubtful = [];
 		fault = '';
 		if (profile === '') return;
 		let moved = false;
-		void readInSyntax(enquiry.id, profile, text).then((answer) => {
+		void readInSyntax(enquiry.id, profile, text, true).then((answer) => {
 			if (moved) return;
-			if (answer.ok) translated = termsOf(answer.value).join('\n');
-			else fault = answer.fault;
+			if (!answer.ok) {
+				fault = answer.fault;
+				return;
+			}
+			translated = termsOf(answer.value).join('\n');
+			doubtful = answer.value.lines.flatMap((line) => line.faults.filter((one) => one.severity === 'error').map(({ message }) => ({ text: line.text, message })));
 		});
 		return () => (moved = true);
 	});
@@ -88,6 +95,8 @@
 		</p>
 		<SyntaxChoice bind:value={syntax} own="plain terms" {text} />
 		{#if fault}<p class="say fault small mt-1" role="alert">{fault}</p>{/if}
+		{#each doubtful.slice(0, 5) as row, at (at)}<p class="say fault small mt-1"><span class="line-face">{row.text}</span>: {row.message}</p>{/each}
+		{#if doubtful.length > 5}<p class="small soft mt-1">and {count(doubtful.length - 5, 'more fault')}</p>{/if}
 		{#if coded > 0}<p class="say small mt-1">
 				{coded === 1 ? 'One of them has' : `${coded} of them have`} what looks like the codes of a platform, in a syntax that is not taught here. The codes would be searched as words, so they are not ticked: remove the codes and paste again, or
 				<a href="/profiles/teach">teach the syntax</a>.

@@ -7,15 +7,15 @@ import { door, readBody } from '$lib/server/doors';
 import { listProfiles } from '$lib/server/profiles';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-const check = door<{ readonly profile: string | null; readonly text: string }>({
+const check = door<{ readonly profile: string | null; readonly text: string; readonly isList?: boolean }>({
 	type: 'object',
 	required: ['profile', 'text'],
 	additionalProperties: false,
-	properties: { profile: { type: ['string', 'null'], maxLength: 60 }, text: { type: 'string', minLength: 1 } }
+	properties: { profile: { type: ['string', 'null'], maxLength: 60 }, text: { type: 'string', minLength: 1 }, isList: { type: 'boolean' } }
 });
 
 export const POST = async ({ request, locals }) => {
-	const { profile: id, text } = await readBody(request, check);
+	const { profile: id, text, isList = false } = await readBody(request, check);
 	if (text.length > PASTED_CEILING.characters || text.split('\n').length > PASTED_CEILING.lines)
 		error(413, {
 			message: `A pasted strategy may have ${PASTED_CEILING.characters.toLocaleString('en')} characters and ${PASTED_CEILING.lines.toLocaleString('en')} lines; this has more and was not read. Nothing was changed.`
@@ -28,5 +28,5 @@ export const POST = async ({ request, locals }) => {
 		const open = await openVocabulary(name);
 		for (const one of open?.vocabulary.qualifiers ?? []) qualifiers[one.code.toLowerCase()] ??= one.name;
 	}
-	return json(await computing().ask({ do: 'pasted', text, profile: id, profiles, qualifiers }, { owner: actor(locals).id }));
+	return json(await computing().ask({ do: 'pasted', text, profile: id, isList, profiles, qualifiers }, { owner: actor(locals).id }));
 };
