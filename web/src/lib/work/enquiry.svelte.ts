@@ -95,8 +95,6 @@ export class EnquiryClient {
 	private queue: Batch[] = [];
 	/** Batches that meet what somebody else did; they are shown, and wait for an answer. */
 	private held: Batch[] = [];
-	/** How many batches the request under way, or lost, has: it is sent again just so. */
-	private frozen = 0;
 	/** Times that the server could not save the first batches. */
 	private failures = 0;
 	/** Newest revision that was heard of while edits were on their way; their answer may have been made before it. */
@@ -286,7 +284,7 @@ export class EnquiryClient {
 		const [lastOnly] = last?.edits ?? [];
 		// Letter after letter in one place is one edit.
 		if (
-			this.queue.length > this.frozen &&
+			last?.sentIn === undefined &&
 			last?.edits.length === 1 &&
 			batch.edits.length === 1 &&
 			only?.do === 'set' &&
@@ -316,10 +314,16 @@ export class EnquiryClient {
 		// One request is one command: what is undone together. One that may have arrived is sent again just as it was.
 		const [first] = this.queue;
 		const other = this.queue.findIndex(
-			(batch) => batch.kind !== first?.kind || batch.step !== first.step || batch.client !== first.client || batch.revision !== first.revision
+			(batch) =>
+				batch.client !== first?.client ||
+				batch.sentIn !== first.sentIn ||
+				(first.sentIn === undefined && (batch.kind !== first.kind || batch.step !== first.step || batch.revision !== first.revision))
 		);
-		const sent = this.queue.slice(0, this.frozen > 0 ? this.frozen : other < 0 ? undefined : other);
-		this.frozen = sent.length;
+		const whole = this.queue.slice(0, other < 0 ? undefined : other);
+		const number = first?.sentIn ?? whole.at(-1)?.number ?? 1;
+		const sent = whole.map((batch): Batch => ({ ...batch, sentIn: number }));
+		this.queue = [...sent, ...this.queue.slice(sent.length)];
+		this.remember();
 		const edits = sent.flatMap((batch) => batch.edits);
 		try {
 			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {
@@ -329,7 +333,7 @@ export class EnquiryClient {
 					revision: first?.revision ?? this.revision,
 					known: this.revision,
 					client: first?.client ?? this.client,
-					number: sent.at(-1)?.number ?? 1,
+					number,
 					name: first?.name ?? 'change',
 					kind: first?.kind ?? 'do',
 					step: first?.step ?? '',
@@ -364,7 +368,6 @@ export class EnquiryClient {
 			if (response.status === 500 && ++this.failures >= FAILURES && (await serverIsWell())) {
 				// The server answers, and cannot save just this: it must not hold up what comes after it.
 				this.failures = 0;
-				this.frozen = 0;
 				this.queue = this.queue.slice(sent.length);
 				this.setAside('The server could not save this. It was set aside here, so that the rest can be saved; copy what you need of it.', sent);
 				this.state = this.queue.length > 0 ? 'saving' : 'saved';
@@ -389,13 +392,16 @@ export class EnquiryClient {
 		};
 		// Only now: what was typed while the answer was being read must not have joined what was sent.
 		this.queue = this.queue.slice(sent.length);
-		this.frozen = 0;
 		if (answer.outcome === 'saved') {
 			const applied = applyEdits(asJson(this.base), answer.all);
-			if ('refused' in applied) return this.reload();
 			this.steps.heard(answer.others);
-			this.base = asDocument(applied.document);
-			this.revision = answer.revision;
+			if ('refused' in applied) {
+				// What is shown is not what the server has: it is fetched anew as soon as nothing is on its way.
+				this.heardOf = Math.max(this.heardOf, answer.revision);
+			} else {
+				this.base = asDocument(applied.document);
+				this.revision = answer.revision;
+			}
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		} else if (answer.outcome === 'conflict') {
 			this.base = answer.document;
@@ -445,7 +451,7 @@ export class EnquiryClient {
 			if (texts.length > 0) this.rejected = [...this.rejected, { message: 'Their text was kept. Yours was:', text: [...new Set(texts)].join('\n') }];
 		}
 		this.queue = waiting
-			.map(({ behind, ...batch }, at): Batch => {
+			.map(({ behind, sentIn: _, ...batch }, at): Batch => {
 				const edits = keep === 'mine' ? batch.edits : batch.edits.filter((edit) => !meets(edit));
 				// It goes as a new command, made with both texts seen.
 				if (compared(waiting[at] ?? batch)) return { ...batch, edits, client: this.client, number: ++this.number, revision: this.revision };
@@ -478,6 +484,8 @@ export class EnquiryClient {
 			batches.filter((batch) => {
 				const applied = applyEdits(current, batch.edits);
 				if ('refused' in applied) {
+					// The server may have it already, from a page that was left before it heard so; it is asked.
+					if (batch.sentIn !== undefined) return true;
 					this.setAside(applied.refused, [batch]);
 					return false;
 				}
@@ -485,14 +493,12 @@ export class EnquiryClient {
 				return true;
 			});
 		// While a conflict is open one's own text stays on the screen, and is typed on.
-		const before = this.queue.length;
 		this.held = this.held.filter((batch) => {
 			const applied = applyEdits(current, batch.edits);
 			if ('document' in applied) current = applied.document;
 			return true;
 		});
 		this.queue = fitting(this.queue);
-		if (this.queue.length < before) this.frozen = 0;
 		this.document = asDocument(current);
 		if (this.clashing.length > 0) this.showConflicts();
 	}
@@ -570,7 +576,7 @@ export class EnquiryClient {
 		this.queue.push(...found);
 		this.rebase();
 		this.remember();
-		if (this.state === 'saved') this.state = 'saving';
+		if (this.state === 'saved' && this.queue.length > 0) this.state = 'saving';
 		void this.flush();
 	}
 }

@@ -455,6 +455,54 @@ describe('unsent edits', () => {
 		close();
 	});
 
+	it('of a page that was left before it heard that they were saved are not asked for twice, and nothing is said', async () => {
+		const line = { id: 'l', source: 'lamp', concept: null, strand: null, role: 'words', label: '', note: '', off: false };
+		server.write('other', [{ do: 'insert', in: ['lines'], item: { ...line, id: 'm' }, after: null }]);
+		const came = [
+			{ do: 'insert', in: ['lines'], item: line, after: null },
+			{ do: 'remove', at: ['lines', 'm'] }
+		] as const;
+		server.write('old', came, 1);
+		// Typed after that was sent: it must not go together with it.
+		const typed = [{ do: 'set', at: ['lines', 'l', 'source'], value: 'lamp*' }];
+		const batch = { name: 'x', kind: 'do', step: 's', client: 'old', revision: 1 };
+		const queue = [
+			{ ...batch, number: 1, sentIn: 1, edits: came },
+			{ ...batch, number: 2, edits: typed }
+		];
+		localStorage.setItem('lantern-pending:e:old', JSON.stringify({ client: 'old', at: 0, left: true, queue }));
+		const again = new EnquiryClient('e', server.document, 2, true);
+		const close = again.open();
+		await settle();
+		expect([again.state, again.rejected, again.unsent()]).toEqual(['saved', [], []]);
+		expect([server.document.lines.map((one) => one.source), again.document.lines.map((one) => one.source)]).toEqual([['lamp*'], ['lamp*']]);
+		expect(server.history.map((one) => one.number)).toEqual([undefined, 1, 2]);
+		close();
+	});
+
+	it('that were sent go again just as they were, until there is an answer', async () => {
+		server.trouble = ['lost', 'offline'];
+		client.edit('type', title('a'));
+		await vi.advanceTimersByTimeAsync(200);
+		client.edit('type', title('ab'));
+		const kept = JSON.parse(localStorage.getItem(`lantern-pending:e:${client.client}`) ?? '{}') as { queue: { number: number; sentIn?: number }[] };
+		expect(kept.queue.map((one) => [one.number, one.sentIn])).toEqual([
+			[1, 1],
+			[2, undefined]
+		]);
+		await settle();
+		expect([server.document.title, server.history.map((one) => one.number)]).toEqual(['ab', [1, 2]]);
+	});
+
+	it('that no longer fit are set aside, and the window is at rest', async () => {
+		const pending = { client: 'old', at: 0, left: true, queue: [{ name: 'x', edits: [{ do: 'set', at: ['lines', 'gone', 'source'], value: 'lamp' }] }] };
+		localStorage.setItem('lantern-pending:e:old', JSON.stringify(pending));
+		const close = client.open();
+		await settle();
+		expect([client.state, client.rejected.map((one) => one.text)]).toEqual(['saved', ['lamp']]);
+		close();
+	});
+
 	it('that the server cannot store are set aside after three tries, and what comes after them is saved', async () => {
 		client.edit('type', title('poison'));
 		await vi.advanceTimersByTimeAsync(1_200);

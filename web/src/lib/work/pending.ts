@@ -21,6 +21,8 @@ export interface Batch {
 	readonly number: number;
 	/** The revision that was shown when it was made: what others did since is compared with it. */
 	readonly revision: number;
+	/** Number of the command that it was sent in, answered or not: it is sent again with just the same others. */
+	readonly sentIn?: number;
 	/** Commands of earlier pages that it was made on top of, by their newest: they are one's own. */
 	readonly behind?: readonly Command[];
 	readonly edits: readonly Edit[];
