@@ -61,7 +61,9 @@ export async function wander(browser: Browser, { address, seed, runs, commands: 
 				say(`run ${++done}: ${world.steps} steps in ${windows} ${windows === 1 ? 'window' : 'windows'}`);
 			} catch (error) {
 				// Told at once: finding the shortest sequence may take longer than anybody waits.
-				say(`failed in ${windows} ${windows === 1 ? 'window' : 'windows'}: ${String(sequence)}\n${error instanceof Error ? error.message : String(error)}`);
+				say(
+					`failed in ${windows} ${windows === 1 ? 'window' : 'windows'}: ${String(sequence)}\n${error instanceof Error ? error.message : String(error)}\nSaved: ${await world.history()}`
+				);
 				throw error;
 			} finally {
 				steps += world.steps;

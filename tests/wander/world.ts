@@ -72,6 +72,17 @@ export class World {
 		return (await response.json()) as { revision: number; document: EnquiryDocument };
 	}
 
+	/** The last commands that the server has, for the report of a failure. */
+	async history(): Promise<string> {
+		const page = this.windows[0]?.page;
+		const response = await page?.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}/steps`).catch(() => null);
+		const { steps = [] } = (await response?.json().catch(() => ({}))) as { steps?: readonly { mine: boolean; name: string; kind: string; edits: unknown }[] };
+		return steps
+			.map(({ mine, name, kind, edits }) => `${mine ? 'first' : 'second'} ${kind} ${name} ${JSON.stringify(edits)}`)
+			.join('\n')
+			.slice(-6_000);
+	}
+
 	/** Nobody types, every window has saved, and every figure belongs to the text. */
 	async rest(): Promise<void> {
 		const started = Date.now();
