@@ -140,6 +140,17 @@ test('a platform is added, decided, removed, and added again', async ({ page }) 
 	await page.getByRole('button', { name: 'Remove this rendering' }).click();
 	await expect(page.getByRole('button', { name: /^Tidewater/ })).toHaveCount(0);
 	await saved(page);
+	// Removed by mistake: it comes back with what was decided.
+	await expect(page.getByText(/was removed, with 1 decision and 0 runs/)).toBeVisible();
+	await page.getByRole('button', { name: 'Put it back' }).click();
+	await page
+		.getByRole('button', { name: /^Tidewater/ })
+		.first()
+		.click();
+	await expect(page.getByText(/without the qualifier prevention/)).toBeVisible();
+	await page.getByRole('button', { name: 'Remove this rendering' }).click();
+	await expect(page.getByRole('button', { name: /^Tidewater/ })).toHaveCount(0);
+	await saved(page);
 	await add.selectOption({ label: tidewater ?? '' });
 	await expect(page.getByRole('button', { name: /^Tidewater/ }).first()).toBeVisible();
 });

@@ -39,10 +39,10 @@
 	<table class="grid-table small mt-1">
 		<thead>
 			<tr>
-				<th scope="col" class="w-[50%]">Term</th>
-				<th scope="col" class="text-right" title="Records that it retrieves">All</th>
-				<th scope="col" class="text-right" title="Records of this line that no other term brings">Alone</th>
-				{#if terms.final !== null}<th scope="col" class="text-right" title="Records that line {terms.final} has by this term alone">In {terms.final}</th>{/if}
+				<th scope="col" class="w-[44%]">Term</th>
+				<th scope="col" class="text-right whitespace-nowrap" title="Records that it retrieves">All</th>
+				<th scope="col" class="text-right whitespace-nowrap" title="Records of this line that no other term brings">Alone</th>
+				{#if terms.final !== null}<th scope="col" class="text-right whitespace-nowrap" title="Records that line {terms.final} has by this term alone">In {terms.final}</th>{/if}
 			</tr>
 		</thead>
 		<tbody>

@@ -140,10 +140,24 @@
 		}));
 		if (items.length > 0) enquiry.edit(`take ${items.length} likeliest counterparts`, [{ do: 'set', at: ['renderings', rendering.id, 'decisions'], value: [...(rendering.decisions ?? []), ...items] }]);
 	}
-	function remove(rendering: string) {
+	type Stored = (typeof document.renderings)[number];
+	/** What was removed last in this window, with its decisions and runs; it can be put back. */
+	let removed = $state.raw<{ readonly stored: Stored; readonly after: string | null; readonly name: string } | null>(null);
+	function remove(stored: Stored, name: string) {
 		alone = null;
-		enquiry.edit('remove a rendering', [{ do: 'remove', at: ['renderings', rendering] }]);
+		const after = document.renderings[document.renderings.findIndex((one) => one.id === stored.id) - 1]?.id ?? null;
+		if (enquiry.edit('remove a rendering', [{ do: 'remove', at: ['renderings', stored.id] }])) removed = { stored, after, name };
 	}
+	function putBack({ stored, after }: NonNullable<typeof removed>) {
+		const place = document.renderings.some((one) => one.id === after) ? after : null;
+		if (enquiry.edit('put a rendering back', [{ do: 'insert', in: ['renderings'], item: stored, after: place }])) removed = null;
+	}
+	/** The lines without the empty ones at the end, unless a source has something of its own there. */
+	const scored = $derived.by(() => {
+		const lines = document.lines.length > 0 ? (fresh.value?.lines ?? []) : [];
+		const last = lines.findLastIndex((line) => line.text.trim() !== '' || all.some((one) => linesUnder(one, line.id).some((rendered) => rendered.own || rendered.text !== '')));
+		return lines.slice(0, last + 1);
+	});
 	const likeliest = (one: ShownRendering) => new Set(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))).size;
 	function add(profile: string) {
 		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], runs: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
@@ -201,6 +215,13 @@
 {#if bare && all.length > 0}<div class="mt-4">
 		{#key alone}<BareWords platforms={all.map((one) => ({ id: one.profile.id, source: one.profile.source }))} first={alone ?? ''} />{/key}
 	</div>{/if}
+{#if removed && enquiry.editable && !document.renderings.some((one) => one.profile === removed?.stored.profile)}
+	{@const { stored, name } = removed}
+	<p class="say mt-3 max-w-2xl flex flex-wrap items-center gap-2" role="status">
+		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')} and {count((stored.runs ?? []).length, 'run')}.
+		<button class="do small" onclick={() => removed && putBack(removed)}>Put it back</button>
+	</p>
+{/if}
 {#if document.renderings.length === 0}
 	<p class="say mt-4 max-w-2xl">
 		The strategy is shown here in each platform’s syntax, line by line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
@@ -237,7 +258,7 @@
 					/></label
 				>
 			{/if}
-			{#if stored && enquiry.editable}<button class="do bare ml-auto" aria-label="Remove this rendering" onclick={() => remove(stored.id)}><X size={15} /> Remove</button>{/if}
+			{#if stored && enquiry.editable}<button class="do bare ml-auto" aria-label="Remove this rendering" onclick={() => remove(stored, single.profile.name)}><X size={15} /> Remove</button>{/if}
 		</p>
 		{#if stored && (stored.version ?? null) !== null && stored.version !== single.profile.version}
 			<p class="say note small mt-2">
@@ -267,7 +288,7 @@
 {/each}
 
 <div class="score mt-3" class:dim={old}>
-	{#each document.lines.length > 0 ? (fresh.value?.lines ?? []) : [] as line (line.id)}
+	{#each scored as line (line.id)}
 		<section aria-label="Line {line.number}">
 			<p class="own line-face">
 				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span class="count small">{counted(line.count)}</span>{/if}
