@@ -80,7 +80,9 @@
 			case 'this':
 				return `Leaves out what is indexed only with one of its ${below} narrower headings.`;
 			case 'picked':
-				return now.picked.length === 0 ? 'Tick the narrower ones that belong here; they are added with OR.' : `It and ${now.picked.length} of its ${below} narrower headings, and none added to the vocabulary later.`;
+				return now.picked.length === 0
+					? 'Tick the narrower ones that belong here; they are added with OR.'
+					: `It and ${now.picked.length === below ? (below === 1 ? 'its one narrower heading' : `all ${below} narrower headings`) : `${now.picked.length} of its ${below} narrower headings`}, and none added to the vocabulary later.`;
 		}
 	};
 </script>
