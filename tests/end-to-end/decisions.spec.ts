@@ -155,6 +155,19 @@ test('a platform is added, decided, removed, and added again', async ({ page }) 
 	await expect(page.getByRole('button', { name: /^Tidewater/ }).first()).toBeVisible();
 });
 
+test('a strategy pasted into the sheet is read in the syntax that its codes show, and comes in our notation', async ({ page }) => {
+	await begin(page);
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await page.locator('.cm-content').click();
+	await paste(page, '1\tti~light~\t1,204\n2\tab~lamp*~\t88\n3\tR1 alt R2\t1,260\n');
+	const dialog = page.getByRole('dialog');
+	await expect(dialog).toContainText('recognised by its codes');
+	await expect(dialog.getByRole('row', { name: /ab~lamp\*~/ })).toContainText('ab:lamp*');
+	await dialog.getByRole('button', { name: 'Add 3 lines' }).click();
+	await expect(lines(page)).toHaveText(['ti:light', 'ab:lamp*', '#1 OR #2']);
+	await saved(page);
+});
+
 test('a strategy copied as text comes whole into another enquiry; one with counts is read without them', async ({ page }) => {
 	test.setTimeout(120_000);
 	await begin(page);
