@@ -396,7 +396,7 @@ export class EnquiryClient {
 			const applied = applyEdits(asJson(this.base), answer.all);
 			this.steps.heard(answer.others);
 			if ('refused' in applied) {
-				// What is shown is not what the server has: it is fetched anew as soon as nothing is on its way.
+				// What is shown is not what the server has: it is fetched again once nothing is being sent.
 				this.heardOf = Math.max(this.heardOf, answer.revision);
 			} else {
 				this.base = asDocument(applied.document);
