@@ -123,6 +123,8 @@ export class EnquiryClient {
 	open(): () => void {
 		this.adoptPending();
 		const beat = setInterval(() => this.queue.length + this.held.length > 0 && this.remember(), 5_000);
+		// What the page before wrote last may come into the storage after this one has looked.
+		const soon = setTimeout(() => this.adoptPending(), 2_000);
 		// A window that died a moment ago is not silent for long enough yet.
 		const search = setInterval(() => this.adoptPending(), 20_000);
 		this.recalling = this.recall().finally(() => (this.recalling = null));
@@ -161,6 +163,7 @@ export class EnquiryClient {
 			removeEventListener('pagehide', left);
 			removeEventListener('pageshow', back);
 			clearInterval(beat);
+			clearTimeout(soon);
 			clearInterval(search);
 			removeEventListener('beforeunload', leaving);
 			stream.close();

@@ -480,6 +480,16 @@ describe('unsent edits', () => {
 		close();
 	});
 
+	it('that the page before wrote late are found a moment later', async () => {
+		const close = client.open();
+		await vi.advanceTimersByTimeAsync(500);
+		const queue = [{ name: 'x', kind: 'do', step: 's', client: 'old', number: 1, revision: 0, edits: title('late') }];
+		localStorage.setItem('lantern-pending:e:old', JSON.stringify({ client: 'old', at: Date.now(), left: true, queue }));
+		await vi.advanceTimersByTimeAsync(3_000);
+		expect([server.document.title, client.document.title, client.state]).toEqual(['late', 'late', 'saved']);
+		close();
+	});
+
 	it('that were sent go again just as they were, until there is an answer', async () => {
 		server.trouble = ['lost', 'offline'];
 		client.edit('type', title('a'));
