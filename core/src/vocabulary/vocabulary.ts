@@ -139,6 +139,9 @@ export function turnedRound(label: string): string {
 
 const strength: Record<LabelMatch['by'], number> = { label: 3, turned: 2, 'entry-term': 1 };
 
+/** Labels that a vocabulary remembers having looked for, and the longest of them in characters. */
+const FOUND = { labels: 20_000, characters: 200 };
+
 export class Vocabulary {
 	readonly id: string;
 	readonly name: string;
@@ -150,6 +153,8 @@ export class Vocabulary {
 	readonly qualifiers: VocabularyData['qualifiers'];
 	private readonly byId = new Map<string, Heading>();
 	private readonly byLabel = new Map<string, LabelMatch>();
+	/** What labels were found to name: a strategy asks for the same ones at every key. */
+	private readonly found = new Map<string, LabelMatch | null>();
 	private readonly below = new Map<string, Heading[]>();
 	private readonly closures = new Map<string, ReadonlySet<string>>();
 
@@ -189,7 +194,12 @@ export class Vocabulary {
 
 	/** The heading that a label, an entry term or a turned-round label names. */
 	find(label: string): LabelMatch | undefined {
-		return this.byLabel.get(foldedKey(label));
+		const known = this.found.get(label);
+		if (known !== undefined) return known ?? undefined;
+		const match = this.byLabel.get(foldedKey(label));
+		if (this.found.size >= FOUND.labels) this.found.clear();
+		if (label.length <= FOUND.characters) this.found.set(label, match ?? null);
+		return match;
 	}
 
 	/** Headings directly below, by label. */

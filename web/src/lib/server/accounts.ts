@@ -4,6 +4,7 @@ import { hash, verify } from '@node-rs/argon2';
 import { config } from './config';
 import { database } from './database';
 import type { Actor } from './guard';
+import { KeptAnswers } from './kept-answers';
 import { RateLimit } from './rate-limit';
 
 export const SESSION_COOKIE = 'lantern-session';
@@ -82,6 +83,7 @@ export async function changePassword(actor: Actor, old: string, fresh: string, k
 			.whereNot({ token_hash: hashToken(keepToken) })
 			.delete();
 	});
+	sessions.forgetAll();
 	return { ok: true, value: null };
 }
 
@@ -95,19 +97,28 @@ export async function openSession(personId: string): Promise<{ token: string; ex
 }
 
 export async function closeSession(token: string): Promise<void> {
-	await database('sessions')
-		.where({ token_hash: hashToken(token) })
-		.delete();
+	const token_hash = hashToken(token);
+	await database('sessions').where({ token_hash }).delete();
+	sessions.forget(token_hash);
 }
 
-export async function actorOf(token: string | undefined): Promise<Actor | null> {
-	if (!token) return null;
+async function actorOfHash(token_hash: string): Promise<Actor | null> {
 	const row = await database('sessions')
 		.join('people', 'people.id', 'sessions.person_id')
-		.where({ token_hash: hashToken(token), blocked: false })
+		.where({ token_hash, blocked: false })
 		.where('expires_at', '>', new Date())
 		.first<Pick<PersonRow, 'id' | 'name' | 'email' | 'administrator'> | undefined>('people.id', 'people.name', 'people.email', 'people.administrator');
 	return row ? { id: row.id, name: row.name, email: row.email, administrator: row.administrator } : null;
+}
+/** By the hash of the token. Tokens that nobody has are not kept, so that guesses do not crowd out sessions. */
+const sessions = new KeptAnswers(
+	actorOfHash,
+	(table, key) => (table === 'sessions' ? key : table === 'people' ? 'all' : null),
+	(actor) => actor !== null
+);
+
+export async function actorOf(token: string | undefined): Promise<Actor | null> {
+	return token ? sessions.get(hashToken(token)) : null;
 }
 
 export interface PersonEntry {
@@ -125,7 +136,7 @@ export async function listPeople(): Promise<PersonEntry[]> {
 
 /** Opens, closes, or hands on the care of the installation. The last administrator stays one. */
 export async function changePerson(id: string, change: { administrator?: boolean; blocked?: boolean }): Promise<Outcome<null>> {
-	return database.transaction(async (transaction) => {
+	const changed = await database.transaction(async (transaction) => {
 		const person = await transaction<PersonRow>('people').where({ id }).forUpdate().first();
 		if (!person) return no('There is no such account.');
 		const others = await transaction<PersonRow>('people').where({ administrator: true, blocked: false }).whereNot({ id }).first();
@@ -135,6 +146,8 @@ export async function changePerson(id: string, change: { administrator?: boolean
 		if (change.blocked) await transaction('sessions').where({ person_id: id }).delete();
 		return { ok: true, value: null } as const;
 	});
+	sessions.forgetAll();
+	return changed;
 }
 
 export async function findPerson(email: string): Promise<PersonEntry | undefined> {

@@ -1,7 +1,7 @@
 /** What a route may rely on because the guard has been asked. */
 import { error } from '@sveltejs/kit';
-import { openEnquiry, type OpenEnquiry } from './enquiries';
 import type { Actor } from './guard';
+import { openEnquiry, type OpenEnquiry } from './open-enquiries';
 
 export function actor(locals: App.Locals): Actor {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });

@@ -1,6 +1,7 @@
 /** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
 import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
 import type { CommonValues } from '$lib/work/records';
+import { catalogue, forgetCatalogue, type CatalogueCollection } from './catalogue';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { closeIndex, openIndex, type OpenIndex } from './indexes';
@@ -9,35 +10,11 @@ import { openVocabulary } from './vocabularies';
 
 const check = door<BibliographicRecord>(recordSchema);
 
-export interface CollectionEntry {
-	readonly id: string;
-	readonly name: string;
-	readonly takenOn: string;
-	readonly vocabularies: readonly string[];
-	readonly size: number;
-}
+export type CollectionEntry = Omit<CatalogueCollection, 'loadedAt'>;
 
 export interface OpenCollection extends CollectionEntry, OpenIndex {
 	readonly labelOf: LabelOf;
 }
-
-interface CollectionRow {
-	id: string;
-	name: string;
-	taken_on: string;
-	vocabularies: string[];
-	size: number;
-	loaded_at: Date;
-}
-
-const entryOf = (row: CollectionRow): CollectionEntry => ({
-	id: row.id,
-	name: row.name,
-	takenOn: row.taken_on,
-	vocabularies: row.vocabularies,
-	size: row.size
-});
-const columns = ['id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size', 'loaded_at'] as const;
 
 /** Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing. */
 export async function replaceCollection(
@@ -64,6 +41,7 @@ export async function replaceCollection(
 		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
 		return number;
 	});
+	forgetCatalogue();
 	closeIndex(entry.id);
 	return size;
 }
@@ -100,6 +78,7 @@ export async function shippedSize(): Promise<number> {
 /** False where there was none. */
 export async function removeCollection(id: string): Promise<boolean> {
 	const gone = (await database('collections').where({ id }).delete()) > 0;
+	forgetCatalogue();
 	closeIndex(id);
 	return gone;
 }
@@ -119,11 +98,7 @@ export async function* recordsOf(id: string): AsyncGenerator<unknown> {
 }
 
 export async function listCollections(): Promise<CollectionEntry[]> {
-	return (
-		await database('collections')
-			.orderBy(['loaded_at', 'id'])
-			.select<CollectionRow[]>(...columns)
-	).map(entryOf);
+	return (await catalogue()).collections.map(({ loadedAt: _, ...entry }) => entry);
 }
 
 /** The records of these numbers, in their order; numbers that are gone are left out. */
@@ -174,19 +149,15 @@ const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
 
 /** Opens a collection for counting; null where there is none of that name, or its indexing was stopped. Waits while it is indexed. */
 export async function openCollection(id: string): Promise<OpenCollection | null> {
-	const [row] = await database('collections')
-		.where({ id })
-		.select<CollectionRow[]>(...columns);
-	if (!row) return null;
-	const entry = entryOf(row);
+	const { collections, vocabularies: all } = await catalogue();
+	const found = collections.find((one) => one.id === id);
+	if (!found) return null;
+	const { loadedAt, ...entry } = found;
 	const opened = (await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null);
 	const vocabularies = new Map(opened.map((one) => [one.vocabulary.id, one.vocabulary]));
 	const labelOf: LabelOf = (vocabulary, heading) => vocabularies.get(vocabulary)?.get(heading)?.label;
-	const stamps = await database('vocabularies')
-		.whereIn('id', [...entry.vocabularies])
-		.orderBy('id')
-		.select<{ id: string; loaded_at: Date }[]>('id', 'loaded_at');
-	const madeFrom = [`${id} ${row.loaded_at.toISOString()}`, ...stamps.map((one) => `${one.id} ${one.loaded_at.toISOString()}`)].join('; ');
+	const stamps = all.filter((one) => entry.vocabularies.includes(one.id)).sort((a, b) => (a.id < b.id ? -1 : 1));
+	const madeFrom = [`${id} ${loadedAt}`, ...stamps.map((one) => `${one.id} ${one.loadedAt}`)].join('; ');
 	const labels = () =>
 		Object.fromEntries(opened.flatMap(({ vocabulary }) => vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])));
 	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: (from, to) => textsOf(id, from, to) });

@@ -3,6 +3,7 @@
  * that two collections both hold, and the decisions that searchers have made, each with its name.
  */
 import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type SharedWork, type Suggestion } from '@wide-lantern/core';
+import { catalogue } from './catalogue';
 import { listCollections, recordsOf } from './collections';
 import { breather } from './breathe';
 import { database } from './database';
@@ -97,11 +98,10 @@ export async function warmCrosswalks(): Promise<void> {
 async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> {
 	const [own, other] = await Promise.all([openVocabulary(from), openVocabulary(to)]);
 	if (!own || !other) return null;
-	const collections = await listCollections();
+	const { collections, vocabularies } = await catalogue();
 	const holding = (vocabulary: string) => collections.find((one) => one.vocabularies.includes(vocabulary)) ?? null;
 	const [left, right] = [holding(from), holding(to)];
-	const stamps = await database('vocabularies').whereIn('id', [from, to]).orderBy('id').select<{ id: string; loaded_at: Date }[]>('id', 'loaded_at');
-	const stampOf = (vocabulary: string, collection: typeof left) => JSON.stringify([collection, stamps.find((one) => one.id === vocabulary)]);
+	const stampOf = (vocabulary: string, collection: typeof left) => JSON.stringify([collection, vocabularies.find((one) => one.id === vocabulary)]);
 	const sides = [stampOf(from, left), stampOf(to, right)];
 	const madeFrom = sides.join('\n');
 	const key = `${from} ${to}`;

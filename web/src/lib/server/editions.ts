@@ -2,7 +2,7 @@
 import { compareEditions, headingsUsedBy, type HeadingChange } from '@wide-lantern/core';
 import type { EnquiryChanges } from '$lib/work/editions';
 import { database } from './database';
-import type { OpenEnquiry } from './enquiries';
+import type { OpenEnquiry } from './open-enquiries';
 import { hearNotices } from './notices';
 import { editionOf, listVocabularies } from './vocabularies';
 

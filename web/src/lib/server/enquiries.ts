@@ -5,7 +5,6 @@ import {
 	completeSource,
 	conflictsOf,
 	editSchema,
-	enquirySchema,
 	followingEditsInSteps,
 	moveFault,
 	namesOf,
@@ -21,15 +20,16 @@ import {
 import type { Knex } from 'knex';
 import { breather } from './breathe';
 import { database } from './database';
-import { door, faultOf } from './doors';
+import { door } from './doors';
+import { documentFaultInSteps } from './enquiry-check';
 import type { Actor, Role } from './guard';
+import { KeptAnswers } from './kept-answers';
 import type { PastStep, StepKind } from '$lib/work/own-steps';
+import { checkedDocument, forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } from './open-enquiries';
 import { readEditsAhead } from './read-ahead';
 import { publish } from './streams';
 import { keepVersion } from './versions';
 import { vocabulariesFor } from './vocabularies';
-
-export const checkDocument = door<EnquiryDocument>(enquirySchema);
 
 /** Edits that are sent together happen together. */
 export const editsSchema = {
@@ -106,25 +106,22 @@ interface CommandRow {
 	made_at: Date;
 }
 
-export interface OpenEnquiry {
-	readonly id: string;
-	readonly revision: number;
-	readonly document: EnquiryDocument;
-}
-
-function opened(row: EnquiryRow): OpenEnquiry {
-	if (!checkDocument(row.body)) throw new Error(`The enquiry ${row.id} is damaged in the database: ${faultOf(checkDocument.errors)}`);
-	return { id: row.id, revision: row.revision, document: row.body };
-}
-
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 export const isEnquiryId = (text: string) => UUID.test(text);
 
 export async function roleIn(enquiry: string, person: string): Promise<Role | null> {
 	if (!isEnquiryId(enquiry)) return null;
-	const row = await database('members').where({ enquiry_id: enquiry, person_id: person }).first<{ role: Role } | undefined>('role');
-	return row?.role ?? null;
+	return (await roles.get(enquiry)).get(person) ?? null;
 }
+/** By enquiry: the role of each of its people. */
+const roles = new KeptAnswers(
+	async (enquiry): Promise<ReadonlyMap<string, Role>> => {
+		const rows = await database('members').where({ enquiry_id: enquiry }).select<{ person_id: string; role: Role }[]>('person_id', 'role');
+		return new Map(rows.map((row) => [row.person_id, row.role]));
+	},
+	(table, key) => (table === 'members' ? key : null),
+	(people) => people.size > 0
+);
 
 export interface DeskEntry {
 	readonly id: string;
@@ -139,7 +136,9 @@ export async function listEnquiries(actor: Actor): Promise<DeskEntry[]> {
 		.where({ person_id: actor.id })
 		.orderBy('updated_at', 'desc')
 		.select<(EnquiryRow & { role: Role })[]>('enquiries.*', 'members.role');
-	return rows.map((row) => ({ id: row.id, role: row.role, document: opened(row).document, updated: row.updated_at.toISOString() }));
+	return Promise.all(
+		rows.map(async ({ id, role, body, updated_at }) => ({ id, role, document: await checkedDocument(id, body), updated: updated_at.toISOString() }))
+	);
 }
 
 /** Adds an enquiry with its first owner. */
@@ -158,13 +157,10 @@ export async function createEnquiry(question: string, framework: FrameworkName, 
 	return addEnquiry({ ...document, collection: collection?.id ?? null }, actor.id);
 }
 
-export async function openEnquiry(id: string): Promise<OpenEnquiry | null> {
-	const row = await database<EnquiryRow>('enquiries').where({ id }).first();
-	return row ? opened(row) : null;
-}
-
 export async function deleteEnquiry(id: string): Promise<void> {
 	await database('enquiries').where({ id }).delete();
+	roles.forget(id);
+	forgetEnquiry(id);
 }
 
 export type Edited =
@@ -179,84 +175,139 @@ export type Edited =
 	| { readonly outcome: 'conflict'; readonly revision: number; readonly document: EnquiryDocument; readonly conflicts: readonly Conflict[] }
 	| { readonly outcome: 'refused'; readonly message: string };
 
+/** Times that another process may come first before an edit is given up. */
+const TRIES = 20;
+/** Edits of one enquiry are carried out one after the other. */
+const turns = new Map<string, Promise<unknown>>();
+async function inTurn<Result>(id: string, work: () => Promise<Result>): Promise<Result> {
+	const mine = (turns.get(id) ?? Promise.resolve()).then(work);
+	const settled = mine.catch(() => undefined);
+	turns.set(id, settled);
+	try {
+		return await mine;
+	} finally {
+		if (turns.get(id) === settled) turns.delete(id);
+	}
+}
+
 /**
  * Applies edits made on an older revision to the newest one. Edits elsewhere are merged; where two
  * touch, nothing is saved and both texts come back.
  */
 export async function applyToEnquiry(id: string, actor: Actor, request: EditsRequest): Promise<Edited> {
-	// Read before the transaction, which would hold one connection while it waits for another.
-	const stands = await database('enquiries').where({ id }).first<{ collection: string | null } | undefined>(database.raw("body->>'collection' as collection"));
-	const vocabularies = await vocabulariesFor(stands?.collection ?? null);
-	await readEditsAhead(request.edits, vocabularies, { owner: actor.id }, async () => (await openEnquiry(id))?.document ?? null);
-	const breathe = breather();
-	let carriedOut: readonly Edit[] | null = null;
-	const edited = await database.transaction(async (transaction): Promise<Edited> => {
-		const row = await transaction<EnquiryRow>('enquiries').where({ id }).forUpdate().first();
-		if (!row) return { outcome: 'refused', message: 'This enquiry has been deleted.' };
-		const current = opened(row);
-		if (request.revision > current.revision)
-			return {
-				outcome: 'refused',
-				message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
-			};
-		const known = request.known ?? request.revision;
-		const rows = await commandsSince(transaction, id, Math.min(request.revision, known));
-		const own = new Map(request.behind?.map((one) => [one.client, one.number]));
-		const isOwn = (one: (typeof rows)[number]) => one.client === request.client || (one.number ?? Infinity) <= (own.get(one.client) ?? 0);
-		const ofOthers = (from: number) => rows.flatMap((one) => (one.revision <= from || isOwn(one) ? [] : one.edits));
-		const news = rows.flatMap((one) => (one.revision <= known ? [] : one.edits));
-		const since = ofOthers(request.revision);
-		// Sent before, and saved: the answer was lost on the way.
-		if (request.number !== undefined && rows.some((one) => one.client === request.client && one.number === request.number))
-			return { outcome: 'saved', revision: current.revision, others: ofOthers(known), all: news };
-		if (since.length > MOST_BEHIND)
-			return { outcome: 'refused', message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.' };
-		const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
-		if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
-		// Lines and concepts that come in with these edits can be named by them.
-		const bare = applyEdits(current.document as unknown as Json, request.edits);
-		const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
-		await breathe();
-		const asked: Edit[] = [];
-		for (const edit of request.edits) {
-			asked.push(withAnchors(edit, names));
-			await breathe();
+	return inTurn(id, async () => {
+		// What this process saw last will do as long as nobody else has saved since, which saving finds out.
+		const seen = lastSeen(id);
+		if (seen && request.revision <= seen.revision) {
+			const edited = await applyTo(seen, actor, request);
+			if (edited?.outcome === 'saved') return edited;
 		}
-		const plain = applyEdits(current.document as unknown as Json, asked);
-		await breathe();
-		const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, breathe);
-		const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
-		const applied = applyEdits(current.document as unknown as Json, yours);
-		if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
-		await breathe();
-		const next: unknown = applied.document;
-		if (!checkDocument(next)) return { outcome: 'refused', message: `That does not fit: ${faultOf(checkDocument.errors)}.` };
-		const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
-		if (misplaced) return { outcome: 'refused', message: misplaced };
-		const revision = current.revision + 1;
-		if (Date.now() - row.updated_at.getTime() > PAUSE && current.revision > 0) await keepVersion(transaction, id, current, '', actor.name);
-		await breathe();
-		const body = JSON.stringify(next);
-		if (body.length > DOCUMENT_CEILING)
-			return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };
-		await transaction<EnquiryRow>('enquiries').where({ id }).update({ body, revision, updated_at: new Date() });
-		await transaction<CommandRow>('commands').insert({
-			enquiry_id: id,
-			revision,
-			person_id: actor.id,
-			client: request.client,
-			number: request.number ?? null,
-			name: request.name,
-			kind: request.kind ?? 'do',
-			step: request.step ?? '',
-			edits: JSON.stringify(yours),
-			inverse: JSON.stringify(applied.inverse)
-		});
-		carriedOut = yours;
-		return { outcome: 'saved', revision, others: ofOthers(known), all: [...news, ...yours] };
+		// Any other answer is made on what is there now.
+		for (let tries = 0; tries < TRIES; tries++) {
+			const current = await openEnquiry(id);
+			if (!current) return { outcome: 'refused', message: 'This enquiry has been deleted.' };
+			const edited = await applyTo(current, actor, request);
+			if (edited) return edited;
+		}
+		throw new Error(`The enquiry ${id} was changed by others ${TRIES} times while an edit was being saved.`);
 	});
-	if (edited.outcome === 'saved' && carriedOut) publish(id, { revision: edited.revision, client: request.client, by: actor.name, edits: carriedOut });
-	return edited;
+}
+
+/** Null where somebody else has saved meanwhile. */
+async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest): Promise<Edited | null> {
+	const { id } = current;
+	const vocabularies = await vocabulariesFor(current.document.collection);
+	await readEditsAhead(request.edits, vocabularies, { owner: actor.id }, current.document);
+	const breathe = breather();
+	if (request.revision > current.revision)
+		return {
+			outcome: 'refused',
+			message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
+		};
+	const known = request.known ?? request.revision;
+	const oldest = Math.min(request.revision, known);
+	const rows = oldest >= current.revision ? [] : await commandsSince(id, oldest, current.revision);
+	const own = new Map(request.behind?.map((one) => [one.client, one.number]));
+	const isOwn = (one: (typeof rows)[number]) => one.client === request.client || (one.number ?? Infinity) <= (own.get(one.client) ?? 0);
+	const ofOthers = (from: number) => rows.flatMap((one) => (one.revision <= from || isOwn(one) ? [] : one.edits));
+	const news = rows.flatMap((one) => (one.revision <= known ? [] : one.edits));
+	const since = ofOthers(request.revision);
+	// Sent before, and saved: the answer was lost on the way.
+	if (request.number !== undefined && rows.some((one) => one.client === request.client && one.number === request.number))
+		return { outcome: 'saved', revision: current.revision, others: ofOthers(known), all: news };
+	if (since.length > MOST_BEHIND)
+		return { outcome: 'refused', message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.' };
+	const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
+	if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
+	// Lines and concepts that come in with these edits can be named by them.
+	const bare = applyEdits(current.document as unknown as Json, request.edits);
+	const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+	await breathe();
+	const asked: Edit[] = [];
+	for (const edit of request.edits) {
+		asked.push(withAnchors(edit, names));
+		await breathe();
+	}
+	const plain = applyEdits(current.document as unknown as Json, asked);
+	await breathe();
+	const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, breathe);
+	const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
+	const applied = applyEdits(current.document as unknown as Json, yours);
+	if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
+	await breathe();
+	const fault = await documentFaultInSteps(applied.document, breathe);
+	if (fault !== null) return { outcome: 'refused', message: `That does not fit: ${fault}.` };
+	const next = applied.document as unknown as EnquiryDocument;
+	const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
+	if (misplaced) return { outcome: 'refused', message: misplaced };
+	await breathe();
+	const body = JSON.stringify(next);
+	if (body.length > DOCUMENT_CEILING)
+		return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };
+	const saved = { id, revision: current.revision + 1, document: next, updatedAt: new Date() };
+	if (!(await save(current, saved, body, actor, request, yours, applied.inverse))) return null;
+	keepEnquiry(saved, body.length);
+	publish(id, { revision: saved.revision, client: request.client, by: actor.name, edits: yours });
+	return { outcome: 'saved', revision: saved.revision, others: ofOthers(known), all: [...news, ...yours] };
+}
+
+/** One statement: the document and its command, or neither where the revision is another by now. False then. */
+async function save(
+	current: KeptEnquiry,
+	saved: KeptEnquiry,
+	body: string,
+	actor: Actor,
+	request: EditsRequest,
+	edits: readonly Edit[],
+	inverse: readonly Edit[]
+): Promise<boolean> {
+	const write = async (on: Knex): Promise<boolean> => {
+		const { rowCount } = await on.raw<{ rowCount: number }>(
+			`with changed as (update enquiries set body = ?, revision = ?, updated_at = ? where id = ? and revision = ? returning id, revision)
+			insert into commands (enquiry_id, revision, person_id, client, number, name, kind, step, edits, inverse)
+			select id, revision, ?::uuid, ?, ?::integer, ?, ?, ?, ?::jsonb, ?::jsonb from changed`,
+			[
+				...[body, saved.revision, saved.updatedAt, current.id, current.revision],
+				...[
+					actor.id,
+					request.client,
+					request.number ?? null,
+					request.name,
+					request.kind ?? 'do',
+					request.step ?? '',
+					JSON.stringify(edits),
+					JSON.stringify(inverse)
+				]
+			]
+		);
+		return rowCount === 1;
+	};
+	if (saved.updatedAt.getTime() - current.updatedAt.getTime() <= PAUSE || current.revision === 0) return write(database);
+	return database.transaction(async (transaction) => {
+		if (!(await write(transaction))) return false;
+		await keepVersion(transaction, current.id, current, '', actor.name);
+		return true;
+	});
 }
 
 /** What hangs on the terms of a line follows them when its text changes. */
@@ -311,15 +362,16 @@ export async function stepsOf(id: string, person: string): Promise<PastStep[]> {
 	return steps.reverse();
 }
 
-/** What was done since a revision, in order. */
+/** What was done after one revision and up to another, in order. */
 async function commandsSince(
-	transaction: Knex.Transaction,
 	id: string,
-	revision: number
+	after: number,
+	to: number
 ): Promise<{ readonly revision: number; readonly client: string; readonly number: number | null; readonly edits: readonly Edit[] }[]> {
-	const rows = await transaction<CommandRow>('commands')
+	const rows = await database<CommandRow>('commands')
 		.where({ enquiry_id: id })
-		.where('revision', '>', revision)
+		.where('revision', '>', after)
+		.where('revision', '<=', to)
 		.orderBy('revision')
 		.select('revision', 'client', 'number', 'edits');
 	return rows.map(({ revision, client, number, edits }) => ({ revision, client, number, edits: edits as readonly Edit[] }));
@@ -342,7 +394,7 @@ export async function listMembers(enquiry: string): Promise<Member[]> {
 
 /** Gives a role, or takes it (null). An enquiry always keeps an owner. */
 export async function setMember(enquiry: string, person: string, role: Role | null): Promise<string | null> {
-	return database.transaction(async (transaction) => {
+	const refused = await database.transaction(async (transaction) => {
 		await transaction<EnquiryRow>('enquiries').where({ id: enquiry }).forUpdate().first();
 		const owners = await transaction('members').where({ enquiry_id: enquiry, role: 'owner' }).whereNot({ person_id: person }).first();
 		if (!owners && role !== 'owner') return 'An enquiry needs an owner; make somebody else its owner first.';
@@ -350,4 +402,6 @@ export async function setMember(enquiry: string, person: string, role: Role | nu
 		if (role) await transaction('members').insert({ enquiry_id: enquiry, person_id: person, role });
 		return null;
 	});
+	roles.forget(enquiry);
+	return refused;
 }

@@ -7,7 +7,8 @@ import { applyEdits, editSchema, type Edit, type Json } from '@wide-lantern/core
 import type { CountsNews, SheetLine } from '$lib/work/sheet';
 import { computing, Dropped, TooHeavy } from './computing';
 import { door } from './doors';
-import { checkDocument, openEnquiry, type OpenEnquiry } from './enquiries';
+import { isDocument } from './enquiry-check';
+import { openEnquiry, type OpenEnquiry } from './open-enquiries';
 import { errorFacts, log } from './log';
 import { marginsOf } from './margins';
 import { hearOfGaps } from './notices';
@@ -50,8 +51,15 @@ interface Window {
 
 /** By enquiry and client. */
 const windows = new Map<string, Window>();
-/** Documents of enquiries that are being looked at, so that a keystroke need not ask the database. */
-const documents = new Map<string, { enquiry: OpenEnquiry; readonly stop: () => void }>();
+interface Followed {
+	/** The newest revision and those just before it, the oldest first: a window looks at what it shows while its edits are being saved. */
+	readonly revisions: OpenEnquiry[];
+	readonly stop: () => void;
+}
+/** Enquiries that are being looked at, so that a keystroke need not ask the database. */
+const followed = new Map<string, Followed>();
+/** Revisions that are kept of each; they share what did not change. */
+const REVISIONS = 30;
 
 /** Milliseconds without a newer look after which the margins are computed. */
 const REST = 300;
@@ -72,40 +80,47 @@ export function openWindow(enquiry: string, client: string, person: string, push
 }
 
 function forget(enquiry: string): void {
-	documents.get(enquiry)?.stop();
-	documents.delete(enquiry);
+	followed.get(enquiry)?.stop();
+	followed.delete(enquiry);
 }
 
 // What other processes saved meanwhile is not in them.
 hearOfGaps(() => {
-	for (const id of [...documents.keys()]) forget(id);
+	for (const id of [...followed.keys()]) forget(id);
 });
 
 /** Enquiries that are being read: whoever asks meanwhile gets the same answer. */
 const opening = new Map<string, Promise<OpenEnquiry | null>>();
 
-/** The enquiry at its newest revision: read once, then kept up with the edits that are saved. */
-async function newest(id: string): Promise<OpenEnquiry | null> {
-	const known = documents.get(id);
-	if (known) return known.enquiry;
+/** The enquiry as it was at a revision: read once, then kept up with the edits that are saved. Null where it is not known any more. */
+async function atRevision(id: string, revision: number): Promise<OpenEnquiry | null> {
+	const newest = followed.get(id)?.revisions.at(-1);
+	// Another process has saved what this one has not heard of yet.
+	if (newest && newest.revision < revision) forget(id);
+	const known = followed.get(id)?.revisions.find((one) => one.revision === revision);
+	if (known) return known;
+	if (followed.has(id)) return null;
 	const reading = opening.get(id) ?? readNewest(id).finally(() => opening.delete(id));
 	opening.set(id, reading);
-	return reading;
+	const read = await reading;
+	return read?.revision === revision ? read : null;
 }
 
 async function readNewest(id: string): Promise<OpenEnquiry | null> {
 	let changed = false;
 	const stop = listen(id, (news) => {
 		changed = true;
-		const kept = documents.get(id);
-		const applied = kept?.enquiry.revision === news.revision - 1 ? applyEdits(kept.enquiry.document as unknown as Json, news.edits) : null;
-		if (kept && applied && !('refused' in applied))
-			kept.enquiry = { id, revision: news.revision, document: applied.document as unknown as OpenEnquiry['document'] };
-		else forget(id);
+		const revisions = followed.get(id)?.revisions;
+		const newest = revisions?.at(-1);
+		const applied = newest?.revision === news.revision - 1 ? applyEdits(newest.document as unknown as Json, news.edits) : null;
+		if (revisions && applied && !('refused' in applied)) {
+			revisions.push({ id, revision: news.revision, document: applied.document as unknown as OpenEnquiry['document'] });
+			if (revisions.length > REVISIONS) revisions.shift();
+		} else if (newest && newest.revision < news.revision) forget(id);
 	});
 	const enquiry = await openEnquiry(id);
 	if (enquiry && !changed) {
-		documents.set(id, { enquiry, stop });
+		followed.set(id, { revisions: [enquiry], stop });
 		return enquiry;
 	}
 	stop();
@@ -135,14 +150,14 @@ export function look(enquiry: string, person: string, request: LookRequest): boo
 }
 
 async function answer(id: string, window: Window, { client, sequence, revision, edits, resultWas }: LookRequest): Promise<CountsNews | null> {
-	const saved = await newest(id);
-	if (!saved || window.newest > sequence) return null;
-	// The window is told when its own edits have been saved, and looks again.
-	if (saved.revision !== revision) return { sequence, stale: true };
+	const saved = await atRevision(id, revision);
+	if (window.newest > sequence) return null;
+	// The window looks again once it has what was saved since.
+	if (!saved) return { sequence, stale: true };
 	const applied = edits.length === 0 ? { document: saved.document as unknown as Json } : applyEdits(saved.document as unknown as Json, edits);
 	if ('refused' in applied) return { sequence, stale: true };
 	const document: unknown = applied.document;
-	if (!checkDocument(document)) return { sequence, stale: true };
+	if (!isDocument(document)) return { sequence, stale: true };
 	const worked = await workEnquiry(
 		{ ...saved, document },
 		{ owner: window.person, replaces: keyOf(id, client) },

@@ -15,7 +15,8 @@ import type { Measured } from '$lib/work/parts';
 import { breather } from './breathe';
 import { computing, packLines } from './computing';
 import { door } from './doors';
-import { checkDocument, withAnchors } from './enquiries';
+import { withAnchors } from './enquiries';
+import { isDocument } from './enquiry-check';
 import type { WorkedEnquiry } from './workings';
 
 export interface MeasureRequest {
@@ -51,7 +52,7 @@ export async function measureLines(worked: WorkedEnquiry, { lines, truth }: Meas
 		edits.map((edit) => withAnchors(edit, names))
 	);
 	const document: unknown = 'refused' in applied ? null : applied.document;
-	if (!checkDocument(document)) return { refused: 'These lines do not fit into a strategy.' };
+	if (!isDocument(document)) return { refused: 'These lines do not fit into a strategy.' };
 	const read = readStrategy(document as EnquiryDocument, vocabularies, new Date().getFullYear());
 	const faulty = read.find((line) => !line.query || hasErrors(line.faults));
 	if (faulty)

@@ -1,7 +1,7 @@
 /**
  * What the server processes on one database tell each other, by LISTEN and NOTIFY: each hears what the
- * others did, and nothing of its own. Edits and vocabularies are told by the database itself (migration
- * 012), at no cost of a statement; who is here, by the processes.
+ * others did, and nothing of its own but changes of rows. Edits, vocabularies and changes of rows are told by
+ * the database itself (migrations 012 and 013), at no cost of a statement; who is here, by the processes.
  */
 import { EventEmitter } from 'node:events';
 import { Client } from 'pg';
@@ -13,6 +13,8 @@ import { errorFacts, log } from './log';
 export type Notice =
 	| { readonly kind: 'edited'; readonly enquiry: string; readonly revision: number }
 	| { readonly kind: 'vocabulary'; readonly vocabulary: string }
+	/** A row of a table has changed; the process that changed it hears this, too. */
+	| { readonly kind: 'changed'; readonly table: string; readonly key: string }
 	/** A window has the enquiry open, with its cursor on this line. */
 	| { readonly kind: 'here'; readonly enquiry: string; readonly client: string; readonly name: string; readonly line: string | null }
 	| { readonly kind: 'gone'; readonly enquiry: string; readonly client: string }
@@ -39,6 +41,7 @@ const isTold = door<Told>({
 	anyOf: [
 		shape('edited', { enquiry: text, revision: { type: 'integer' } }),
 		shape('vocabulary', { vocabulary: text }),
+		shape('changed', { table: text, key: text }),
 		shape('here', { enquiry: text, client: text, name: text, line: { type: ['string', 'null'] } }),
 		shape('gone', { enquiry: text, client: text }),
 		shape('who', { enquiry: text }),
@@ -60,6 +63,12 @@ export function hearNotices(hear: (notice: Notice, from: string) => void): void 
 export function hearOfEnds(hear: (process: string) => void): void {
 	emitter.on('ended', hear);
 }
+/** Calls back when a row of a table has changed, in whichever process. */
+export function hearChanges(hear: (change: { readonly table: string; readonly key: string }) => void): void {
+	emitter.on('changed', hear);
+}
+/** False while changes may be missed: what was read before must not be relied on. */
+export const hearsChanges = (): boolean => client !== null && Date.now() - heardAt < GONE;
 /** Calls back when notices may have been missed, since the connection was lost for a while. */
 export function hearOfGaps(hear: () => void): void {
 	emitter.on('gap', hear);
@@ -86,8 +95,11 @@ function receive(payload: string): void {
 	} catch {
 		return;
 	}
-	if (!isTold(told) || told.from === PROCESS) return;
+	if (!isTold(told)) return;
+	heardAt = Date.now();
 	const { from, ...notice } = told;
+	if (notice.kind === 'changed') emitter.emit('changed', notice);
+	if (from === PROCESS) return;
 	if (notice.kind === 'ending') {
 		if (others.delete(from)) emitter.emit('ended', from);
 		return;
@@ -99,6 +111,8 @@ function receive(payload: string): void {
 }
 
 let client: Client | null = null;
+/** When anything was heard last; a process hears its own signs of life. */
+let heardAt = 0;
 let alive: ReturnType<typeof setInterval> | undefined;
 let ended = false;
 
@@ -139,6 +153,7 @@ async function connect(): Promise<boolean> {
 		await listening.connect();
 		await listening.query(`listen ${CHANNEL}`);
 		client = listening;
+		heardAt = Date.now();
 		return true;
 	} catch (error) {
 		log('info', 'notices-not-heard', errorFacts(error));

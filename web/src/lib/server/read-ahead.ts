@@ -80,12 +80,10 @@ export async function readEditsAhead(
 	edits: readonly Edit[],
 	vocabularies: readonly OpenVocabulary[],
 	wanted: Wanted,
-	documentNow: () => Promise<EnquiryDocument | null>
+	document: EnquiryDocument
 ): Promise<void> {
 	const sources = edits.flatMap((edit) => sourceOf(edit) ?? []);
 	if (sources.length <= FEW && sources.every((one) => one.length <= SHORT)) return;
-	const document = await documentNow();
-	if (!document) return;
 	const applied = applyEdits(document as unknown as Json, edits);
 	const names = namesOf('refused' in applied ? document : (applied.document as unknown as EnquiryDocument), vocabularies);
 	await readAhead(

@@ -5,7 +5,8 @@ import { breather } from './breathe';
 import { computing, packLines } from './computing';
 import { door } from './doors';
 import { readEditsAhead } from './read-ahead';
-import { checkDocument, withAnchors } from './enquiries';
+import { withAnchors } from './enquiries';
+import { isDocument } from './enquiry-check';
 import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
 import { resultOf, type WorkedEnquiry } from './workings';
@@ -44,7 +45,7 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 	const { enquiry, vocabularies, collection, marks, wanted } = worked;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
-	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, () => Promise.resolve(enquiry.document));
+	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, enquiry.document);
 	const breathe = breather();
 	const prepare = async ({ name, edits }: TrialsRequest['trials'][number]) => {
 		const bare = applyEdits(enquiry.document as unknown as Json, edits);
@@ -55,7 +56,7 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		);
 		if ('refused' in applied) return { name, refused: applied.refused };
 		const document: unknown = applied.document;
-		if (!checkDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
+		if (!isDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
 		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
 		return { name, lines: await packLines(linesToEvaluate(read), breathe), result: resultLine(read, document.result)?.id ?? null };
 	};

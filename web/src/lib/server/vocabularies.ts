@@ -6,6 +6,7 @@
 import { headingSchema, Vocabulary, VocabularyLookup, vocabularySchema, type Heading, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
 import type { VocabularyEntry } from '$lib/work/editions';
 import { breather } from './breathe';
+import { catalogue, forgetCatalogue } from './catalogue';
 import { database } from './database';
 import { door, faultOf } from './doors';
 import { hearNotices, hearOfGaps } from './notices';
@@ -65,7 +66,7 @@ export async function saveEdition(
 		await transaction('vocabularies').where({ id }).update({ edition: number, loaded_at: new Date() });
 		return number;
 	});
-	open.delete(id);
+	forgetVocabulary(id);
 	return number;
 }
 
@@ -76,9 +77,10 @@ export function saveVocabulary({ headings, ...head }: VocabularyData): Promise<n
 	return saveEdition(head, parts(), { id: null, name: '' });
 }
 
-/** After it has been removed. */
+/** After it has been changed or removed. */
 export function forgetVocabulary(id: string): void {
 	open.delete(id);
+	forgetCatalogue();
 }
 // Another process has loaded an edition, or removed the vocabulary.
 hearNotices((notice) => {
@@ -154,12 +156,12 @@ export async function lookupOf(id: string): Promise<{ readonly vocabulary: Vocab
 async function opened(id: string): Promise<Opened | null> {
 	const known = open.get(id);
 	if (known) return known;
-	const row = await database('vocabularies').where({ id }).first<{ edition: number } | undefined>('edition');
-	if (!row) return null;
+	const entry = (await catalogue()).vocabularies.find((one) => one.id === id);
+	if (!entry) return null;
 	// Somebody else may have begun meanwhile.
 	const meanwhile = open.get(id);
 	if (meanwhile) return meanwhile;
-	const opening = load(id, row.edition);
+	const opening = load(id, entry.edition);
 	open.set(id, opening);
 	opening.catch(() => open.get(id) === opening && open.delete(id));
 	return opening;
@@ -178,15 +180,13 @@ async function load(id: string, number: number): Promise<Opened> {
 }
 
 export async function openAllVocabularies(): Promise<OpenVocabulary[]> {
-	const ids = await database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string }[]>('id');
-	return (await Promise.all(ids.map(({ id }) => openVocabulary(id)))).filter((one) => one !== null);
+	const { vocabularies } = await catalogue();
+	return (await Promise.all(vocabularies.map(({ id }) => openVocabulary(id)))).filter((one) => one !== null);
 }
 
 /** All vocabularies as a strategy sees them that is counted on a collection: those of the collection are its own. */
 export async function vocabulariesFor(collection: string | null): Promise<OpenVocabulary[]> {
-	const [all, row] = await Promise.all([
-		openAllVocabularies(),
-		collection === null ? undefined : database('collections').where({ id: collection }).first<{ vocabularies: string[] } | undefined>('vocabularies')
-	]);
-	return all.map((one) => ({ ...one, own: row?.vocabularies.includes(one.vocabulary.id) ?? false }));
+	const [all, { collections }] = await Promise.all([openAllVocabularies(), catalogue()]);
+	const own = collections.find((one) => one.id === collection)?.vocabularies ?? [];
+	return all.map((one) => ({ ...one, own: own.includes(one.vocabulary.id) }));
 }

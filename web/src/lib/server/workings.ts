@@ -18,7 +18,7 @@ import { breather } from './breathe';
 import { openCollection, type OpenCollection } from './collections';
 import { computing, Dropped, packLines, type CountedLine, type MarkNumbers, type PackedLine } from './computing';
 import type { Wanted } from './computing/pool';
-import type { OpenEnquiry } from './enquiries';
+import type { OpenEnquiry } from './open-enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { buildingShare, isStopped } from './indexes';
 import { readLinesAhead } from './read-ahead';

@@ -10,6 +10,8 @@ const PATIENCE = 60;
 
 /** Milliseconds without a key after which typing has come to rest. */
 const REST = 1_200;
+/** Milliseconds after a save until the figures are asked for again, for its revision. */
+const SAVED = 300;
 /** Milliseconds after which an answer is taken for lost. */
 const LOST = 20_000;
 /** Milliseconds that figures may lag behind before they are dimmed. */
@@ -75,16 +77,30 @@ export class SheetCounts {
 		// The answer comes on the stream: without one it is asked for when it opens.
 		if (!this.enquiry.connected) return;
 		clearTimeout(this.timer);
-		const wait = this.old ? this.started + PATIENCE - performance.now() : 0;
+		const wait = this.old && !this.stale ? this.started + PATIENCE - performance.now() : 0;
 		if (wait <= 0) void this.send();
 		else this.timer = setTimeout(() => void this.send(), wait);
 		this.waiting = wait > 0;
 	}
 	private waiting = false;
 	private wanted = false;
+	/** True where the newest answer could not be given on the revision that was shown. */
+	private stale = false;
+
+	/** Something was saved: its revision is asked for once nobody types, or at once where the last answer could not be given without it. */
+	saved(): void {
+		if (this.stale || !this.wanted) this.look();
+		else {
+			clearTimeout(this.relabel);
+			this.relabel = setTimeout(() => this.look(), SAVED);
+		}
+	}
+	private relabel: ReturnType<typeof setTimeout> | undefined;
 
 	private async send(): Promise<void> {
 		clearTimeout(this.again);
+		clearTimeout(this.relabel);
+		this.stale = false;
 		this.waiting = false;
 		this.started = performance.now();
 		if (!this.old) this.lateness = setTimeout(() => (this.late = true), LATE);
@@ -123,6 +139,7 @@ export class SheetCounts {
 			return;
 		}
 		this.failed = 'failed' in news ? news.failed : null;
+		this.stale = 'stale' in news;
 		if ('view' in news) {
 			const next = withNews(this.view, news);
 			if (!next) {
@@ -156,6 +173,7 @@ export class SheetCounts {
 		clearTimeout(this.again);
 		clearTimeout(this.lateness);
 		clearTimeout(this.resting);
+		clearTimeout(this.relabel);
 		this.enquiry.oncounts = null;
 	}
 }

@@ -94,6 +94,21 @@ describe('looking while somebody types', () => {
 		vi.advanceTimersByTime(20_001);
 		expect(sequences()).toEqual([1, 2]);
 	});
+	it('asks for the revision of what was saved once nobody types, and at once after an answer that needed it', () => {
+		counts.look();
+		enquiry.oncounts?.(news(1, ['a'], [line('a', 3)]));
+		counts.saved();
+		counts.look();
+		enquiry.oncounts?.(news(2, ['a'], [line('a', 4)]));
+		vi.advanceTimersByTime(1_000);
+		expect(sequences()).toEqual([1, 2]);
+		counts.saved();
+		vi.advanceTimersByTime(301);
+		expect(sequences()).toEqual([1, 2, 3]);
+		enquiry.oncounts?.({ sequence: 3, stale: true });
+		counts.saved();
+		expect(sequences()).toEqual([1, 2, 3, 4]);
+	});
 	it('has the server told of this window again where it does not know it, and asks when that is done', async () => {
 		status = 409;
 		counts.look();

@@ -395,6 +395,8 @@ export class EnquiryClient {
 		};
 		// Only now: what was typed while the answer was being read must not have joined what was sent.
 		this.queue = this.queue.slice(sent.length);
+		// What is shown stays the same object where the server carried out just what was sent: nothing need be counted again.
+		let asShown = false;
 		if (answer.outcome === 'saved') {
 			const applied = applyEdits(asJson(this.base), answer.all);
 			this.steps.heard(answer.others);
@@ -404,6 +406,7 @@ export class EnquiryClient {
 			} else {
 				this.base = asDocument(applied.document);
 				this.revision = answer.revision;
+				asShown = this.held.length === 0 && JSON.stringify(answer.all) === JSON.stringify(sent.flatMap((batch) => batch.edits));
 			}
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		} else if (answer.outcome === 'conflict') {
@@ -416,7 +419,7 @@ export class EnquiryClient {
 			this.setAside(answer.message ?? 'The server did not accept this.', sent);
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		}
-		this.rebase();
+		if (!asShown) this.rebase();
 		this.remember();
 	}
 

@@ -12,6 +12,7 @@ import * as ninth from './009-shipped-collections';
 import * as tenth from './010-recognised-lines';
 import * as eleventh from './011-numbered-commands';
 import * as twelfth from './012-notices';
+import * as thirteenth from './013-change-notices';
 
 export interface Migration {
 	readonly name: string;
@@ -31,5 +32,6 @@ export const migrations: Migration[] = [
 	{ name: '009-shipped-collections', ...ninth },
 	{ name: '010-recognised-lines', ...tenth },
 	{ name: '011-numbered-commands', ...eleventh },
-	{ name: '012-notices', ...twelfth }
+	{ name: '012-notices', ...twelfth },
+	{ name: '013-change-notices', ...thirteenth }
 ];

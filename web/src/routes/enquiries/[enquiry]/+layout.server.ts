@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { listCollections } from '$lib/server/collections';
-import { openEnquiry } from '$lib/server/enquiries';
+import { openEnquiry } from '$lib/server/open-enquiries';
 import { profileFacts } from '$lib/server/renderings';
 import { listProfiles } from '$lib/server/profiles';
 import { listVocabularies } from '$lib/server/vocabularies';

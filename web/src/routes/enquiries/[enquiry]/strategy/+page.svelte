@@ -34,9 +34,12 @@
 	let editor: Sheet | undefined = $state();
 
 	$effect(() => {
-		void enquiry.revision;
 		void enquiry.document;
 		untrack(() => sheet.look());
+	});
+	$effect(() => {
+		void enquiry.revision;
+		untrack(() => sheet.saved());
 	});
 
 	const withTerms = $derived(document.concepts.filter((one) => one.headings.length + one.words.length > 0).length);

@@ -1,18 +1,18 @@
 /** One version: as it stood, or beside another (`?with=` its id, or `now`), in lines or, with `records=gained` or `lost`, as records. */
 import { error, json } from '@sveltejs/kit';
 import { actor, enquiryOf } from '$lib/server/asked';
-import { checkDocument } from '$lib/server/enquiries';
+import { isDocument } from '$lib/server/enquiry-check';
 import { compareVersions, recordsBetween } from '$lib/server/version-compare';
 import { openVersion } from '$lib/server/versions';
 import { workEnquiry } from '$lib/server/workings';
 
 export const GET = async ({ params, url, locals }) => {
-	const version = await openVersion(params.enquiry, params.version, checkDocument);
+	const version = await openVersion(params.enquiry, params.version, isDocument);
 	if (!version) error(404, { message: 'There is no such version of this enquiry.' });
 	if (!url.searchParams.has('with')) return json({ revision: version.revision, document: version.document });
 	const other = url.searchParams.get('with') ?? '';
 	const current = await enquiryOf(params.enquiry);
-	const after = other === 'now' ? current : await openVersion(params.enquiry, other, checkDocument);
+	const after = other === 'now' ? current : await openVersion(params.enquiry, other, isDocument);
 	if (!after) error(404, { message: 'There is no such version of this enquiry.' });
 	const worked = await workEnquiry(current, { owner: actor(locals).id });
 	const side = url.searchParams.get('records');
