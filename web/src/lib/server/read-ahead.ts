@@ -19,6 +19,7 @@ import {
 } from '@wide-lantern/core';
 import { breather } from './breathe';
 import { computing } from './computing';
+import { fromTextParts } from './computing/text-parts';
 import type { Wanted } from './computing/pool';
 import { door } from './doors';
 
@@ -47,10 +48,11 @@ async function readAhead(texts: Iterable<string>, wanted: Wanted): Promise<void>
 		done.add(text);
 		if (isRemembered(text)) continue;
 		if (text.length > SHORT) {
-			const parsed: unknown = JSON.parse(await computing().ask({ do: 'read', text }, wanted));
+			const parsed = await fromTextParts(await computing().ask({ do: 'read', text }, wanted), breathe);
 			if (isParsed(parsed)) remember(text, parsed);
 		} else remembered(text);
 	}
+	await breathe();
 }
 
 /** The long lines of a strategy, as people see them. */
@@ -92,10 +94,13 @@ export async function readEditsAhead(
 	);
 	const before = document.lines.filter((line) => line.source.length > SHORT).map((line) => line.source);
 	await readAhead(lazily(before, openedText), wanted);
-	await readAhead(
-		lazily(sources, (source) => openedText(completeSource(source, names))),
-		wanted
-	);
+	const breathe = breather();
+	const completed: string[] = [];
+	for (const source of sources) {
+		completed.push(completeSource(source, names));
+		await breathe();
+	}
+	await readAhead(lazily(completed, openedText), wanted);
 }
 
 /** One text after the other, each made when it is asked for: the pauses come in between. */

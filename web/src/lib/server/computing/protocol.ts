@@ -161,8 +161,8 @@ export interface Answers {
 	readonly why: Admission | null;
 	readonly cells: Cells | null;
 	readonly trials: readonly TrialFigures[];
-	/** What `parse` gives, as JSON: it comes to the server in half the time that a structure takes. */
-	readonly read: string;
+	/** What `parse` gives, as JSON in parts (text-parts.ts): it comes to the server in half the time that a structure takes. */
+	readonly read: readonly string[];
 	readonly pasted: ReadStrategyView | null;
 	readonly write: Uint8Array;
 }

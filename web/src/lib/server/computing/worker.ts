@@ -43,6 +43,7 @@ import {
 	type SpreadFigures,
 	type TrialFigures
 } from './protocol.ts';
+import { textParts } from './text-parts.ts';
 
 /** Records and places that one line may look at: a second or two of work. */
 const LINE_CEILING = 10_000_000;
@@ -212,7 +213,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			);
 		}
 		case 'read':
-			return JSON.stringify(parse(job.text));
+			return textParts(parse(job.text));
 		case 'variants':
 			return variantsOf(held(job.collection).index, job.pattern, job.most, job.fields);
 		case 'contributions': {
