@@ -1,9 +1,13 @@
 /**
  * From the key to the painted count, in the real page on the bench's records: loads them into a
- * running server, opens a strategy of fifteen lines in Chromium and types in it, key by key.
+ * running server, opens a strategy of fifteen lines in Chromium and types in it, key by key. The same
+ * keys are typed into a page that does nothing but ask a bare server and show its answer, from the same
+ * kind of stream: what remains is the way through browser, network and system.
  * Prints the times; writes them to the file that is named, for the table.
  */
 import { writeFileSync } from 'node:fs';
+import { createServer, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { argv } from 'node:process';
 import { chromium, request } from '@playwright/test';
 import { lineOf } from './ours.ts';
@@ -90,8 +94,53 @@ for (const line of [2, 7, 10]) {
 await page.waitForTimeout(500);
 const times = (await page.evaluate<number[]>('window.times')).sort((a, b) => a - b);
 if (times.length < 50) throw new Error(`Only ${times.length} keys were answered.`);
+await page.close();
+
+/** A page and a server that do nothing but send a text and its length to and fro. */
+const BARE = `<!doctype html><title>bare</title><input><output></output><script>
+	window.times = [];
+	const [input, output] = [document.querySelector('input'), document.querySelector('output')];
+	const began = new Map();
+	input.addEventListener('keydown', () => (window.pressed = performance.now()));
+	input.addEventListener('input', () => {
+		began.set(String(input.value.length), window.pressed);
+		fetch('/echo', { method: 'POST', body: input.value });
+	});
+	new EventSource('/events').onmessage = ({ data }) => {
+		output.textContent = data;
+		requestAnimationFrame(() => setTimeout(() => window.times.push(performance.now() - began.get(data))));
+	};
+</script>`;
+let stream: ServerResponse | null = null;
+const bare = createServer((asked, answer) => {
+	if (asked.url === '/events') {
+		stream = answer.writeHead(200, { 'content-type': 'text/event-stream' });
+		stream.write(': open\n\n');
+	} else if (asked.method === 'POST') {
+		let length = 0;
+		asked
+			.on('data', (part: Buffer) => (length += part.length))
+			.on('end', () => {
+				answer.writeHead(202).end();
+				stream?.write(`data: ${length}\n\n`);
+			});
+	} else answer.writeHead(200, { 'content-type': 'text/html' }).end(BARE);
+});
+await new Promise<void>((done) => bare.listen(0, '127.0.0.1', done));
+const bareWindow = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await bareWindow.goto(`http://127.0.0.1:${(bare.address() as AddressInfo).port}/`);
+await bareWindow.locator('input').click();
+await bareWindow.waitForTimeout(300);
+for (let key = 0; key < times.length; key++) await bareWindow.keyboard.press('a', { delay: 10 }).then(() => bareWindow.waitForTimeout(110));
+await bareWindow.waitForTimeout(500);
+const bareTimes = (await bareWindow.evaluate<number[]>('window.times')).sort((a, b) => a - b);
+bare.closeAllConnections();
+bare.close();
 await browser.close();
 await context.dispose();
-const at = (share: number) => Math.round(times[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0);
-process.stdout.write(`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms\n`);
-if (file !== '') writeFileSync(file, JSON.stringify({ keys: times.length, median: at(0.5), p95: at(0.95) }));
+const at = (share: number, of = times) => Math.round(of[Math.min(of.length - 1, Math.floor(of.length * share))] ?? 0);
+process.stdout.write(
+	`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms; a bare page and server: median ${at(0.5, bareTimes)} ms, p95 ${at(0.95, bareTimes)} ms\n`
+);
+if (file !== '')
+	writeFileSync(file, JSON.stringify({ keys: times.length, median: at(0.5), p95: at(0.95), bare: { median: at(0.5, bareTimes), p95: at(0.95, bareTimes) } }));

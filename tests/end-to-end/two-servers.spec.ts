@@ -4,8 +4,8 @@ import { readFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { cwd, env } from 'node:process';
-import { expect, type Page } from '@playwright/test';
-import { address, patient, saved, signUp, somebody, test } from './people';
+import { expect, request, type Page } from '@playwright/test';
+import { address, KEEPER, newEnquiry, PASSWORD, patient, saved, signUp, somebody, test, type Somebody } from './people';
 
 const DATA = env['LANTERN_TEST_DATA'] ?? '';
 let other: ChildProcess | null = null;
@@ -177,4 +177,44 @@ test('a new edition of a vocabulary that is loaded at one is what the other look
 	await expect.poll(() => found('iron')).toEqual(['Iron Pier']);
 	expect((await who.context.delete('/api/v1/vocabularies/zz-piers?sure=yes')).status()).toBe(200);
 	await expect.poll(() => found('iron')).toBe(404);
+});
+
+test('who is removed, closed or signed out at one is refused by the other, which has let them in before', async () => {
+	const [owner, guest] = [await somebody(address), await somebody(address, 'Orla Quenby')];
+	const id = await newEnquiry(owner, 'Does music before surgery lower anxiety?');
+	const members = `/api/v1/enquiries/${id}/members`;
+	const seenThere = async (who: Somebody) => (await who.context.get(`${elsewhere}/api/v1/enquiries/${id}`)).status();
+	const give = async (role: string) => {
+		const answer = await owner.context.put(members, { data: { email: guest.email, role } });
+		expect(answer.status()).toBe(200);
+		return ((await answer.json()) as { id: string; email: string }[]).find((one) => one.email === guest.email)?.id ?? '';
+	};
+	let revision = 0;
+	const edit = async () => {
+		const edits = [{ do: 'set', at: ['title'], value: `Title ${revision}` }];
+		const answer = await guest.context.post(`${elsewhere}/api/v1/enquiries/${id}/edits`, {
+			headers: { origin: elsewhere },
+			data: { revision, client: 'guest', name: 'change', edits }
+		});
+		if (answer.ok()) revision++;
+		return answer.status();
+	};
+	expect(await seenThere(guest)).toBe(404);
+	const person = await give('editor');
+	await expect.poll(() => seenThere(guest)).toBe(200);
+	await expect.poll(edit).toBe(200);
+	await give('reader');
+	await expect.poll(edit).toBe(403);
+	expect((await owner.context.delete(members, { data: { email: guest.email } })).status()).toBe(200);
+	await expect.poll(() => seenThere(guest)).toBe(404);
+
+	await give('reader');
+	await expect.poll(() => seenThere(guest)).toBe(200);
+	const keeper = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
+	await keeper.post('/sign-in', { form: { email: KEEPER, password: PASSWORD }, maxRedirects: 0 });
+	expect((await keeper.post('/administration', { form: { person, change: 'close' } })).status()).toBe(200);
+	await expect.poll(() => seenThere(guest)).toBe(401);
+	expect(await seenThere(owner)).toBe(200);
+	await owner.context.post('/sign-out');
+	await expect.poll(() => seenThere(owner)).toBe(401);
 });
