@@ -64,6 +64,16 @@ function newestOf(made: readonly Command[]): Command[] {
 	return [...newest].map(([client, number]) => ({ client, number }));
 }
 
+/** Nothing where it is not JSON: a page of whatever is between here and the server. */
+function parsedAnswer(text: string): object {
+	try {
+		const answer: unknown = JSON.parse(text);
+		return typeof answer === 'object' && answer !== null ? answer : {};
+	} catch {
+		return {};
+	}
+}
+
 async function serverIsWell(): Promise<boolean> {
 	const response = await fetch('/health').catch(() => null);
 	return response?.ok === true;
@@ -382,9 +392,9 @@ export class EnquiryClient {
 			this.retry();
 			return;
 		}
-		this.retryAfter = 1_000;
-		this.failures = 0;
-		const answer = (await response.json().catch(() => ({}))) as {
+		// An answer that breaks off, as when the page is left, may have been any: what was sent is asked again. It throws here.
+		const text = await response.text();
+		const answer = parsedAnswer(text) as {
 			outcome?: string;
 			message?: string;
 			revision: number;
@@ -393,6 +403,9 @@ export class EnquiryClient {
 			document: EnquiryDocument;
 			conflicts: Conflict[];
 		};
+		if (response.ok && answer.outcome === undefined) throw new TypeError('The answer of the server is not whole.');
+		this.retryAfter = 1_000;
+		this.failures = 0;
 		// Only now: what was typed while the answer was being read must not have joined what was sent.
 		this.queue = this.queue.slice(sent.length);
 		// What is shown stays the same object where the server carried out just what was sent: nothing need be counted again.

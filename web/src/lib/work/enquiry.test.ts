@@ -146,10 +146,10 @@ describe('saving', () => {
 		const body = new Promise<void>((done) => (finish = done));
 		vi.stubGlobal('fetch', async (address: string, options?: { body?: string }) => {
 			const response = await server.fetch(address, options);
-			const read = response.json.bind(response);
-			response.json = async () => {
+			const read = response.text.bind(response);
+			response.text = async () => {
 				await body;
-				return read() as Promise<unknown>;
+				return read();
 			};
 			return response;
 		});
@@ -159,6 +159,30 @@ describe('saving', () => {
 		finish();
 		await settle();
 		expect([client.document.title, server.document.title]).toEqual(['music', 'music']);
+	});
+
+	it('sends again what an answer that breaks off was about, and leaves it to the next page when this one is left', async () => {
+		let broken = 3;
+		vi.stubGlobal('fetch', async (address: string, options?: { body?: string }) => {
+			const response = await server.fetch(address, options);
+			if (address.endsWith('/edits') && broken-- > 0) {
+				const whole = await response.text();
+				const [one, two] = broken === 1 ? ['', null] : [null, whole.slice(0, 20)];
+				if (broken === 2) response.text = () => Promise.reject(new TypeError('network error'));
+				else return new Response(one ?? two, { status: response.status });
+			}
+			return response;
+		});
+		client.edit('type', [{ do: 'insert', in: ['inclusion'], item: { id: 'i1', text: ' ' }, after: null }]);
+		client.edit('type', [{ do: 'set', at: ['inclusion', 'i1', 'text'], value: ' OR bagpipe*' }]);
+		await vi.advanceTimersByTimeAsync(400);
+		expect([client.state, client.rejected, client.document.inclusion]).toEqual(['offline', [], [{ id: 'i1', text: ' OR bagpipe*' }]]);
+		for (const leaving of leave) leaving();
+		const next = new EnquiryClient('e', start(), 0, true);
+		next.open();
+		await settle();
+		expect([server.document.inclusion, next.state]).toEqual([[{ id: 'i1', text: ' OR bagpipe*' }], 'saved']);
+		expect(server.history.map((one) => one.edits.length)).toEqual([1, 1]);
 	});
 
 	it('tries again after a lost connection, a broken server and a sign-out, and says which', async () => {
