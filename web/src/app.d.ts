@@ -1,4 +1,4 @@
-import type { Actor, Role } from '$lib/server/guard';
+import type { Actor, Role } from '$lib/server/http';
 
 declare global {
 	namespace App {

@@ -6,16 +6,14 @@ import { randomUUID } from 'node:crypto';
 import { unstorableAt } from '@wide-lantern/core';
 import { json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { actorOf, SESSION_COOKIE } from '$lib/server/accounts';
-import { openCollection, listCollections } from '$lib/server/collections';
+import { listCollections, openCollection } from '$lib/server/collections';
 import { stopComputing } from '$lib/server/computing';
-import { config } from '$lib/server/config';
+import { config, errorFacts, log } from '$lib/server/process';
 import { warmCrosswalks } from '$lib/server/crosswalks';
-import { database, isDatabaseAway, isDiskFull, migrate } from '$lib/server/database';
-import { loadShipped } from '$lib/server/demo';
+import { database, isDatabaseAway, isDiskFull, listenForNotices, migrate, stopNotices } from '$lib/server/database';
+import { loadShipped } from '$lib/server/installation';
 import { roleIn } from '$lib/server/enquiries';
-import { judge, NEEDS, type Verdict } from '$lib/server/guard';
-import { errorFacts, log } from '$lib/server/log';
-import { listenForNotices, stopNotices } from '$lib/server/notices';
+import { judge, NEEDS, type Verdict } from '$lib/server/http';
 
 export const init: ServerInit = async () => {
 	// Without this the idle connections would hold the process for a while after the last request.

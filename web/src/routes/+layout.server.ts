@@ -1,4 +1,4 @@
-import { config } from '$lib/server/config';
+import { config } from '$lib/server/process';
 
 export const load = ({ locals }) => ({
 	person: locals.actor && { name: locals.actor.name, email: locals.actor.email, administrator: locals.actor.administrator },

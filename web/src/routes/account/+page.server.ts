@@ -1,4 +1,4 @@
-import { formText } from '$lib/server/doors';
+import { formText } from '$lib/server/http';
 import { fail } from '@sveltejs/kit';
 import { changePassword, SESSION_COOKIE } from '$lib/server/accounts';
 

@@ -1,9 +1,9 @@
-import { formText } from '$lib/server/doors';
+import { formText } from '$lib/server/http';
 import { fail } from '@sveltejs/kit';
 import { changePerson, listPeople } from '$lib/server/accounts';
-import { listAddresses } from '$lib/server/addresses';
+import { listAddresses } from '$lib/server/sources';
 import { listCollections } from '$lib/server/collections';
-import { listProfiles } from '$lib/server/profiles';
+import { listProfiles } from '$lib/server/platforms';
 import { listVocabularies } from '$lib/server/vocabularies';
 
 export const load = async () => ({

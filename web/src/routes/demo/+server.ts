@@ -1,7 +1,7 @@
 /** The one-click door of the demo; the guard opens it in demo mode only. */
 import { error, redirect } from '@sveltejs/kit';
-import { demoPerson } from '$lib/server/demo';
-import { startSession } from '$lib/server/session-cookie';
+import { demoPerson } from '$lib/server/installation';
+import { startSession } from '$lib/server/accounts';
 
 export const POST = async ({ cookies, url }) => {
 	const person = await demoPerson();

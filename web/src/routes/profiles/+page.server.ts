@@ -1,5 +1,5 @@
-import { actor } from '$lib/server/asked';
-import { profileEntries, profileVersion } from '$lib/server/profiles';
+import { actor } from '$lib/server/enquiries';
+import { profileEntries, profileVersion } from '$lib/server/platforms';
 
 export const load = async ({ locals, url }) => {
 	const entries = await profileEntries(actor(locals));

@@ -1,9 +1,8 @@
-import { formText } from '$lib/server/doors';
+import { formText } from '$lib/server/http';
 import { shippedSize } from '$lib/server/collections';
-import { config } from '$lib/server/config';
+import { config } from '$lib/server/process';
 import { fail, redirect } from '@sveltejs/kit';
-import { checkPassword } from '$lib/server/accounts';
-import { safeTarget, startSession } from '$lib/server/session-cookie';
+import { checkPassword, safeTarget, startSession } from '$lib/server/accounts';
 
 export const load = async ({ locals, url }) => {
 	if (locals.actor) redirect(303, safeTarget(url.searchParams.get('to')));

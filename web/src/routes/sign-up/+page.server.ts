@@ -1,7 +1,6 @@
-import { formText } from '$lib/server/doors';
+import { formText } from '$lib/server/http';
 import { fail, redirect } from '@sveltejs/kit';
-import { signUp } from '$lib/server/accounts';
-import { startSession } from '$lib/server/session-cookie';
+import { signUp, startSession } from '$lib/server/accounts';
 
 export const load = ({ locals }) => {
 	if (locals.actor) redirect(303, '/desk');

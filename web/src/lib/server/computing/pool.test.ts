@@ -6,7 +6,7 @@ import { Worker } from 'node:worker_threads';
 import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate } from '@wide-lantern/core';
 import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { door } from '../doors';
+import { door } from '$lib/server/http';
 import { Dropped, Pool } from './pool';
 import { answeredSchema, type Answered, type Job } from './protocol';
 

@@ -1,8 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { listCollections } from '$lib/server/collections';
-import { openEnquiry } from '$lib/server/open-enquiries';
-import { profileFacts } from '$lib/server/renderings';
-import { listProfiles } from '$lib/server/profiles';
+import { openEnquiry } from '$lib/server/enquiries';
+import { listProfiles, profileFacts } from '$lib/server/platforms';
 import { listVocabularies } from '$lib/server/vocabularies';
 
 export const load = async ({ params, locals }) => {

@@ -1,6 +1,6 @@
-import { actor } from '$lib/server/asked';
+import { actor } from '$lib/server/enquiries';
 import { listVocabularies } from '$lib/server/vocabularies';
-import { mayChange, profileOf } from '$lib/server/profiles';
+import { mayChange, profileOf } from '$lib/server/platforms';
 
 export const load = async ({ locals, url }) => {
 	const from = url.searchParams.get('from');

@@ -1,6 +1,6 @@
 /** A stand-in source over SRU 1.2 and 2.0 (OASIS searchRetrieve): explain, searchRetrieve, scan. */
 import { error } from '@sveltejs/kit';
-import { answerSource } from '$lib/server/standin-sources';
+import { answerSource } from '$lib/server/sources';
 
 export const GET = async ({ params, url }) => {
 	const answer = await answerSource(params.source, url.searchParams);

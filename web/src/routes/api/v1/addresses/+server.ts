@@ -1,7 +1,7 @@
 /** The addresses that the installation may reach. */
 import { error, json } from '@sveltejs/kit';
-import { allowAddress, forbidAddress, originOf } from '$lib/server/addresses';
-import { door, readBody } from '$lib/server/doors';
+import { allowAddress, forbidAddress, originOf } from '$lib/server/sources';
+import { door, readBody } from '$lib/server/http';
 
 const line = { type: 'string', maxLength: 2_000 } as const;
 const check = door<{ address: string; note?: string }>({

@@ -1,8 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { FRAMEWORKS, type FrameworkName } from '@wide-lantern/core';
-import { door, readBody } from '$lib/server/doors';
-import { createEnquiry, listEnquiries } from '$lib/server/enquiries';
-import { actor } from '$lib/server/asked';
+import { door, readBody } from '$lib/server/http';
+import { actor, createEnquiry, listEnquiries } from '$lib/server/enquiries';
 
 const check = door<{ question: string; framework: FrameworkName }>({
 	type: 'object',

@@ -1,8 +1,8 @@
 /** A vocabulary's file comes in; it is read at once, and loaded when the person says so. */
 import { error, json } from '@sveltejs/kit';
-import { incoming } from '$lib/server/incoming';
+import { incoming } from '$lib/server/sources';
 import { NAME } from '$lib/server/installation';
-import { beginIntake } from '$lib/server/intakes';
+import { beginIntake } from '$lib/server/vocabularies';
 
 export const POST = async ({ request, url, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });

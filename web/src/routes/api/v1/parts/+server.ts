@@ -1,8 +1,7 @@
 /** Parts of strategies that one keeps, and those that ship. */
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { readBody } from '$lib/server/doors';
-import { checkPart, listParts, savePart } from '$lib/server/parts';
+import { actor, checkPart, listParts, savePart } from '$lib/server/enquiries';
+import { readBody } from '$lib/server/http';
 
 export const GET = async ({ locals }) => json({ parts: await listParts(actor(locals).id) });
 

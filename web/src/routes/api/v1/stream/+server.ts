@@ -1,9 +1,8 @@
 /** One stream for all windows of a browser: opened once, and told which windows there are. */
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { checkRoles, checkWindows, openBrowser, setWindows } from '$lib/server/browser-streams';
-import { readBody } from '$lib/server/doors';
-import { eventStream } from '$lib/server/event-stream';
+import { actor } from '$lib/server/enquiries';
+import { checkRoles, checkWindows, openBrowser, setWindows } from '$lib/server/windows';
+import { eventStream, readBody } from '$lib/server/http';
 
 export const GET = ({ locals, url }) => {
 	const browser = (url.searchParams.get('browser') ?? '').slice(0, 100);

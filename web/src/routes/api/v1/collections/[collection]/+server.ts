@@ -1,7 +1,7 @@
 /** A collection as lines of JSON, one record each: out for everybody, in and away for the administrator. */
 import { error, json } from '@sveltejs/kit';
 import { listCollections, recordsOf, removeCollection } from '$lib/server/collections';
-import { CEILINGS, incoming } from '$lib/server/incoming';
+import { CEILINGS, incoming } from '$lib/server/sources';
 import { inUse, NAME, takeCollection } from '$lib/server/installation';
 
 export const GET = async ({ params }) => {

@@ -1,6 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { enquiryOf } from '$lib/server/asked';
-import { deleteEnquiry } from '$lib/server/enquiries';
+import { deleteEnquiry, enquiryOf } from '$lib/server/enquiries';
 
 export const GET = async ({ params }) => json(await enquiryOf(params.enquiry));
 

@@ -1,7 +1,7 @@
 /** One file on its way in: how far it is, its next step, or leaving it. */
 import { error, json } from '@sveltejs/kit';
-import { readBody } from '$lib/server/doors';
-import { checkStep, intakeOf, leaveIntake, step } from '$lib/server/intakes';
+import { readBody } from '$lib/server/http';
+import { checkStep, intakeOf, leaveIntake, step } from '$lib/server/vocabularies';
 
 const GONE = 'This file is not on its way in any more. Load it again.';
 

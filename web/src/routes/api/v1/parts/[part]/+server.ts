@@ -1,7 +1,6 @@
 /** Removes a part that one keeps; enquiries that it was brought into keep their lines. */
 import { error } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { removePart } from '$lib/server/parts';
+import { actor, removePart } from '$lib/server/enquiries';
 
 export const DELETE = async ({ params, locals }) => {
 	if (!(await removePart(actor(locals).id, params.part))) error(404, { message: 'You keep no such part. Nothing was changed.' });

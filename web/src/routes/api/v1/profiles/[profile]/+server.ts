@@ -1,9 +1,9 @@
 /** A platform profile as JSON: out for everybody; in and away for who taught it, and the administrator. */
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { CEILINGS, incoming, textOf } from '$lib/server/incoming';
+import { actor } from '$lib/server/enquiries';
+import { CEILINGS, incoming, textOf } from '$lib/server/sources';
 import { inUse } from '$lib/server/installation';
-import { mayChange, profileOf, profileVersion, removeProfile, saveProfile } from '$lib/server/profiles';
+import { mayChange, profileOf, profileVersion, removeProfile, saveProfile } from '$lib/server/platforms';
 
 export const GET = async ({ params, url }) => {
 	const version = url.searchParams.get('version');

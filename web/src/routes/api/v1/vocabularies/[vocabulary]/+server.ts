@@ -2,8 +2,7 @@
 import { writeSkos, writeTable, FILE_KINDS } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
 import { removeVocabulary } from '$lib/server/installation';
-import { WRITTEN } from '$lib/server/intakes';
-import { openVocabulary } from '$lib/server/vocabularies';
+import { openVocabulary, WRITTEN } from '$lib/server/vocabularies';
 
 export const GET = async ({ params, url }) => {
 	const open = await openVocabulary(params.vocabulary);

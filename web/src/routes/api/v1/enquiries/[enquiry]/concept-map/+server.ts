@@ -1,8 +1,7 @@
 /** A concept in every vocabulary: its headings, what they are called elsewhere, and which belong together. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { conceptMap } from '$lib/server/concept-map';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { conceptMap, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

@@ -1,8 +1,7 @@
 /** The sheet with its counts, and the counts of the concepts' terms. */
 import { json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { conceptCounts } from '$lib/server/concept-terms';
-import { sheetView, workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { conceptCounts, sheetView, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

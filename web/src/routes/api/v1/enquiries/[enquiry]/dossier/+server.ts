@@ -1,11 +1,11 @@
 /** The dossier as OOXML, Markdown, or its blocks as JSON. */
 import { error, json } from '@sveltejs/kit';
 import { toMarkdown } from '@wide-lantern/core';
-import { actor, enquiryOf } from '$lib/server/asked';
+import { actor, enquiryOf } from '$lib/server/enquiries';
 import { computing } from '$lib/server/computing';
-import { fileName } from '$lib/server/file-name';
-import { dossierOf } from '$lib/server/dossier';
-import { workEnquiry } from '$lib/server/workings';
+import { fileName } from '$lib/server/http';
+import { dossierOf } from '$lib/server/dossiers';
+import { workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

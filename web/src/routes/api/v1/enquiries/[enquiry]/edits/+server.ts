@@ -1,10 +1,9 @@
 /** Saves edits; 409 brings both texts where two people changed one thing, 422 says why not, 503 that it must be tried again. */
 import { json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
+import { actor, applyToEnquiry, checkEdits } from '$lib/server/enquiries';
 import { isDatabaseAway, isDiskFull } from '$lib/server/database';
-import { readBody } from '$lib/server/doors';
-import { applyToEnquiry, checkEdits } from '$lib/server/enquiries';
-import { errorFacts, log } from '$lib/server/log';
+import { readBody } from '$lib/server/http';
+import { errorFacts, log } from '$lib/server/process';
 
 export const POST = async ({ params, request, locals }) => {
 	const edits = await readBody(request, checkEdits);

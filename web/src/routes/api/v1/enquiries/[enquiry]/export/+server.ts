@@ -1,8 +1,7 @@
 /** One enquiry as one JSON file (docs/formats/enquiry.json). */
 import { json } from '@sveltejs/kit';
-import { enquiryOf } from '$lib/server/asked';
-import { fileName } from '$lib/server/file-name';
-import { toFile } from '$lib/server/enquiry-file';
+import { enquiryOf, toFile } from '$lib/server/enquiries';
+import { fileName } from '$lib/server/http';
 
 export const GET = async ({ params }) => {
 	const enquiry = await enquiryOf(params.enquiry);

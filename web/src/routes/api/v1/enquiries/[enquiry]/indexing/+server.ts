@@ -1,8 +1,8 @@
 /** The indexing of the enquiry's collection: stopped, or let go on again. */
 import { error, json } from '@sveltejs/kit';
-import { enquiryOf } from '$lib/server/asked';
-import { door, readBody } from '$lib/server/doors';
-import { allowBuilding, stopBuilding } from '$lib/server/indexes';
+import { enquiryOf } from '$lib/server/enquiries';
+import { door, readBody } from '$lib/server/http';
+import { allowBuilding, stopBuilding } from '$lib/server/collections';
 
 const check = door<{ readonly do: 'stop' | 'start' }>({
 	type: 'object',

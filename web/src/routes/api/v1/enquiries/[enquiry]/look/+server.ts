@@ -1,8 +1,8 @@
 /** Counts for what is being typed; they come on the stream of the window that asks. */
 import { json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { readBody } from '$lib/server/doors';
-import { checkLook, look } from '$lib/server/looks';
+import { actor } from '$lib/server/enquiries';
+import { readBody } from '$lib/server/http';
+import { checkLook, look } from '$lib/server/evaluation';
 
 export const POST = async ({ params, request, locals }) => {
 	const asked = await readBody(request, checkLook);

@@ -1,9 +1,8 @@
 /** How lines of a part do on records whose truth is known. Nothing is saved. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { readBody } from '$lib/server/doors';
-import { checkMeasure, measureLines } from '$lib/server/measuring';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { readBody } from '$lib/server/http';
+import { checkMeasure, measureLines, workEnquiry } from '$lib/server/evaluation';
 
 export const POST = async ({ params, request, locals }) => {
 	const body = await readBody(request, checkMeasure);

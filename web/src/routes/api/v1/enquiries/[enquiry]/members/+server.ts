@@ -1,8 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { findPerson } from '$lib/server/accounts';
-import { door, readBody } from '$lib/server/doors';
+import { door, readBody, type Role, ROLES } from '$lib/server/http';
 import { listMembers, setMember } from '$lib/server/enquiries';
-import { ROLES, type Role } from '$lib/server/guard';
 
 const email = { type: 'string', maxLength: 400 } as const;
 const checkGiven = door<{ email: string; role: Role }>({

@@ -1,8 +1,7 @@
 /** Names of a heading as text words for a concept: forms, records, what they would add, what covers them already. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { namesForConcept } from '$lib/server/concept-terms';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { namesForConcept, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

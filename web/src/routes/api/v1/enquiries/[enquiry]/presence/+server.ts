@@ -1,8 +1,7 @@
 /** Tells the others which line this window's cursor is on. */
 import { error } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
-import { readBody } from '$lib/server/doors';
-import { checkPresence, moveTo } from '$lib/server/presence';
+import { actor, checkPresence, moveTo } from '$lib/server/enquiries';
+import { readBody } from '$lib/server/http';
 
 export const PUT = async ({ params, request, locals }) => {
 	const { client, line } = await readBody(request, checkPresence);

@@ -1,9 +1,8 @@
 /** A page of a line's records (`minus`: without those of another line; `alone`: only those of that result that are there by the line alone; `order`: newest or relevance), with what lit them. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
+import { actor, enquiryOf } from '$lib/server/enquiries';
 import { RECORD_ORDERS } from '$lib/server/computing';
-import { recordsOfLine } from '$lib/server/line-records';
-import { workEnquiry } from '$lib/server/workings';
+import { recordsOfLine, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const from = Number(url.searchParams.get('from') ?? 0);

@@ -1,9 +1,7 @@
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { renderWhole } from '$lib/server/connections';
-import { profileOf } from '$lib/server/profiles';
-import { renderingsOf } from '$lib/server/renderings';
-import { resultOf, workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { profileOf, renderingsOf, renderWhole } from '$lib/server/platforms';
+import { resultOf, workEnquiry } from '$lib/server/evaluation';
 import type { RenderingsView } from '$lib/work/renderings';
 
 export const GET = async ({ params, locals, url }) => {

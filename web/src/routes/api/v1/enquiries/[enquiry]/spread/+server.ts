@@ -1,8 +1,7 @@
 /** How a line's records spread over years, types, journals and keywords, and words of good records that nothing lights. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { spreadOfLine } from '$lib/server/line-records';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { spreadOfLine, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

@@ -1,8 +1,7 @@
 /** Server-sent events of one window, for a browser whose windows cannot share a stream. */
-import { actor } from '$lib/server/asked';
-import { roleIn } from '$lib/server/enquiries';
-import { eventStream } from '$lib/server/event-stream';
-import { tellWindow } from '$lib/server/window-events';
+import { actor, roleIn } from '$lib/server/enquiries';
+import { eventStream } from '$lib/server/http';
+import { tellWindow } from '$lib/server/windows';
 
 export const GET = ({ params, locals, url }) => {
 	const client = (url.searchParams.get('client') ?? '').slice(0, 100);

@@ -1,7 +1,7 @@
 /** What each term of a line's OR brings, and the words behind wildcards; null for a line that is no OR, or is not counted. */
 import { json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { termsOfLine, workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { termsOfLine, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const terms = await termsOfLine(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id }), url.searchParams.get('line') ?? '');

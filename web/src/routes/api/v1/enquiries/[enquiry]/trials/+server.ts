@@ -1,9 +1,8 @@
 /** What edits would change, without keeping them. Nothing is saved. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { readBody } from '$lib/server/doors';
-import { checkTrials, tryEdits } from '$lib/server/trials';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { readBody } from '$lib/server/http';
+import { checkTrials, tryEdits, workEnquiry } from '$lib/server/evaluation';
 
 export const POST = async ({ params, request, locals }) => {
 	const body = await readBody(request, checkTrials);

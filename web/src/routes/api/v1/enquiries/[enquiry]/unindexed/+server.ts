@@ -1,8 +1,7 @@
 /** What a concept's lines retrieve, by year, and how much of it carries no headings at all. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { yearsOfConcept } from '$lib/server/concept-terms';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { workEnquiry, yearsOfConcept } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });

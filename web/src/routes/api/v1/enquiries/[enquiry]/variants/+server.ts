@@ -1,7 +1,7 @@
 /** The words of the collection that a pattern stands for, with the records that hold them in the fields of its term. */
 import { error, json } from '@sveltejs/kit';
 import { DEFAULT_FIELDS, INDEXED_FIELDS } from '@wide-lantern/core';
-import { actor, enquiryOf } from '$lib/server/asked';
+import { actor, enquiryOf } from '$lib/server/enquiries';
 import { openCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
 

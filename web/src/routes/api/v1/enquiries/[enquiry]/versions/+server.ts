@@ -1,9 +1,8 @@
 /** The versions of an enquiry; one is kept by name. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
+import { actor, checkNewVersion, enquiryOf, keepVersion, listVersions } from '$lib/server/enquiries';
 import { database } from '$lib/server/database';
-import { readBody } from '$lib/server/doors';
-import { checkNewVersion, keepVersion, listVersions } from '$lib/server/versions';
+import { readBody } from '$lib/server/http';
 
 export const GET = async ({ params }) => json({ versions: await listVersions(params.enquiry) });
 

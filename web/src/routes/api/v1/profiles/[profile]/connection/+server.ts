@@ -1,7 +1,6 @@
 /** What a profile's source says of itself over its connection, held against the profile. Nothing is kept. */
 import { error, json } from '@sveltejs/kit';
-import { connectionTo, queryTypeOf } from '$lib/server/connections';
-import { profileOf } from '$lib/server/profiles';
+import { connectionTo, profileOf, queryTypeOf } from '$lib/server/platforms';
 import type { ConnectionView } from '$lib/work/renderings';
 
 export const GET = async ({ params, request, url }) => {

@@ -1,6 +1,6 @@
 /** What changed between two editions of a vocabulary, and which of it concerns an enquiry. */
 import { error, json } from '@sveltejs/kit';
-import { changesBetween } from '$lib/server/editions';
+import { changesBetween } from '$lib/server/enquiries';
 
 export const GET = async ({ params, url }) => {
 	const [from, to] = ['from', 'to'].map((name) => Number(url.searchParams.get(name) ?? Number.NaN));

@@ -1,11 +1,9 @@
 /** How many records a source has for the lines of a rendering, asked by connection and told line by line. */
 import { error } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { connectionTo, queryTypeOf, renderWhole } from '$lib/server/connections';
-import { door, readBody } from '$lib/server/doors';
-import { profileOf } from '$lib/server/profiles';
-import { telling } from '$lib/server/telling';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { connectionTo, profileOf, queryTypeOf, renderWhole } from '$lib/server/platforms';
+import { door, readBody, telling } from '$lib/server/http';
+import { workEnquiry } from '$lib/server/evaluation';
 import type { SaidOfCounting } from '$lib/work/renderings';
 
 const check = door<{ readonly profile: string }>({

@@ -1,10 +1,10 @@
 /** A strategy pasted in a platform's own syntax, read by its profile; without one named, by the profile whose syntax it seems to be, or null. Nothing is kept. */
 import { PASTED_CEILING } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/asked';
+import { actor } from '$lib/server/enquiries';
 import { computing } from '$lib/server/computing';
-import { door, readBody } from '$lib/server/doors';
-import { listProfiles } from '$lib/server/profiles';
+import { door, readBody } from '$lib/server/http';
+import { listProfiles } from '$lib/server/platforms';
 import { openVocabulary } from '$lib/server/vocabularies';
 
 const check = door<{ readonly profile: string | null; readonly text: string; readonly isList?: boolean }>({

@@ -1,11 +1,9 @@
 /** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained. */
 import { error } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { tryRendering } from '$lib/server/connections';
-import { door, readBody } from '$lib/server/doors';
-import { profileOf } from '$lib/server/profiles';
-import { telling } from '$lib/server/telling';
-import { resultOf, workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf } from '$lib/server/enquiries';
+import { profileOf, tryRendering } from '$lib/server/platforms';
+import { door, readBody, telling } from '$lib/server/http';
+import { resultOf, workEnquiry } from '$lib/server/evaluation';
 import type { SaidOfTrying } from '$lib/work/renderings';
 
 const check = door<{ readonly profile: string }>({

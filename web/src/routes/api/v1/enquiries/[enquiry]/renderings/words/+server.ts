@@ -1,9 +1,9 @@
 /** What a source makes of words typed into its box; and its own account of a query, held against what was typed. */
 import { accountPieces, interpretWords, nodesOf, print, readPlatformLine, type Expression } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
-import { door, readBody } from '$lib/server/doors';
-import { profileOf } from '$lib/server/profiles';
-import { mappedHeading } from '$lib/server/standin-sources';
+import { door, readBody } from '$lib/server/http';
+import { profileOf } from '$lib/server/platforms';
+import { mappedHeading } from '$lib/server/sources';
 import { openVocabulary } from '$lib/server/vocabularies';
 import type { WordsView } from '$lib/work/renderings';
 

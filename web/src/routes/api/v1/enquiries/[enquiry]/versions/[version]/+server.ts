@@ -1,10 +1,7 @@
 /** One version: as it stood, or beside another (`?with=` its id, or `now`), in lines or, with `records=gained` or `lost`, as records. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/asked';
-import { isDocument } from '$lib/server/enquiry-check';
-import { compareVersions, recordsBetween } from '$lib/server/version-compare';
-import { openVersion } from '$lib/server/versions';
-import { workEnquiry } from '$lib/server/workings';
+import { actor, enquiryOf, isDocument, openVersion } from '$lib/server/enquiries';
+import { compareVersions, recordsBetween, workEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const version = await openVersion(params.enquiry, params.version, isDocument);

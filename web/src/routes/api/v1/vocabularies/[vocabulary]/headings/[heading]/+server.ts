@@ -3,7 +3,7 @@ import { headingsNamedIn } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
 import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
-import { headingCount } from '$lib/server/concept-terms';
+import { headingCount } from '$lib/server/evaluation';
 
 /** Narrower headings that are sent at once. */
 const SMALL_BRANCH = 40;

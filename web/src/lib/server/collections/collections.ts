@@ -1,0 +1,179 @@
+/** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
+import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+import type { CommonValues } from '$lib/work/records';
+import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
+import { door, faultOf } from '$lib/server/http';
+import { closeIndex, openIndex, type OpenIndex } from './indexes';
+import { RecordDigest } from './record-digest';
+import { openVocabulary } from '$lib/server/vocabularies';
+
+const check = door<BibliographicRecord>(recordSchema);
+
+export type CollectionEntry = Omit<CatalogueCollection, 'loadedAt'>;
+
+export interface OpenCollection extends CollectionEntry, OpenIndex {
+	readonly labelOf: LabelOf;
+}
+
+/** Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing. */
+export async function replaceCollection(
+	entry: Omit<CollectionEntry, 'size'>,
+	records: Iterable<BibliographicRecord> | AsyncIterable<BibliographicRecord>
+): Promise<number> {
+	const size = await database.transaction(async (transaction) => {
+		let number = 0;
+		const digest = new RecordDigest();
+		let rows: { collection_id: string; number: number; data: string }[] = [];
+		for await (const record of records) {
+			if (number === 0) {
+				await transaction('collections').where({ id: entry.id }).delete();
+				await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: 0 });
+			}
+			rows.push({ collection_id: entry.id, number: number++, data: JSON.stringify(record) });
+			digest.add(record);
+			if (rows.length === 500) {
+				await transaction('records').insert(rows);
+				rows = [];
+			}
+		}
+		if (rows.length > 0) await transaction('records').insert(rows);
+		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
+		return number;
+	});
+	forgetCatalogue();
+	closeIndex(entry.id);
+	return size;
+}
+
+/** Remembers what a shipped collection holds. */
+export async function shipsAs(id: string, records: Iterable<BibliographicRecord>): Promise<void> {
+	const digest = new RecordDigest();
+	for (const record of records) digest.add(record);
+	await database('shipped_collections').insert({ id, digest: digest.value() }).onConflict('id').merge();
+}
+
+/** For a collection that was loaded before collections had digests. */
+export async function digestCollection(id: string): Promise<void> {
+	const digest = new RecordDigest();
+	for await (const record of recordsOf(id)) digest.add(record);
+	await database('collections').where({ id }).update({ digest: digest.value() });
+}
+
+/** True where the collection of this name holds what ships under it, and nothing else. */
+export async function isShipped(id: string): Promise<boolean> {
+	const same = database('collections').join('shipped_collections', {
+		'collections.id': 'shipped_collections.id',
+		'collections.digest': 'shipped_collections.digest'
+	});
+	return (await same.where('collections.id', id).first<{ id: string } | undefined>('collections.id')) !== undefined;
+}
+
+/** Records in the collections that ship. */
+export async function shippedSize(): Promise<number> {
+	const [row] = await database('collections').whereIn('id', database('shipped_collections').select('id')).sum<{ sum: string | null }[]>('size');
+	return Number(row?.sum ?? 0);
+}
+
+/** False where there was none. */
+export async function removeCollection(id: string): Promise<boolean> {
+	const gone = (await database('collections').where({ id }).delete()) > 0;
+	forgetCatalogue();
+	closeIndex(id);
+	return gone;
+}
+
+/** The records of a collection in their order, as they were taken in. */
+export async function* recordsOf(id: string): AsyncGenerator<unknown> {
+	for (let from = 0; ; from += 500) {
+		const rows = await database('records')
+			.where({ collection_id: id })
+			.where('number', '>=', from)
+			.where('number', '<', from + 500)
+			.orderBy('number')
+			.select<{ data: unknown }[]>('data');
+		for (const { data } of rows) yield data;
+		if (rows.length < 500) return;
+	}
+}
+
+export async function listCollections(): Promise<CollectionEntry[]> {
+	return (await catalogue()).collections.map(({ loadedAt: _, ...entry }) => entry);
+}
+
+/** The records of these numbers, in their order; numbers that are gone are left out. */
+export async function recordsAt(id: string, numbers: readonly number[]): Promise<BibliographicRecord[]> {
+	const rows = await database('records')
+		.where({ collection_id: id })
+		.whereIn('number', [...numbers])
+		.select<{ number: number; data: unknown }[]>('number', 'data');
+	const byNumber = new Map(rows.map((row) => [row.number, row.data]));
+	return numbers.flatMap((number) => {
+		const data = byNumber.get(number);
+		if (data === undefined) return [];
+		if (!check(data)) throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
+		return [data];
+	});
+}
+
+interface ValueRow {
+	value: string | null;
+	count: string;
+}
+/** Values that are told one by one. */
+const COMMON = 12;
+
+/** The commonest journals and author keywords of some records. */
+export async function spreadInDatabase(id: string, numbers: readonly number[]): Promise<readonly [journals: CommonValues, keywords: CommonValues]> {
+	if (numbers.length === 0) return [NO_VALUES, NO_VALUES];
+	const among = 'from records where collection_id = ? and number = any(?::int[])';
+	const of = [id, [...numbers]];
+	const [journals, keywords, bare] = await Promise.all([
+		database.raw<{ rows: ValueRow[] }>(`select nullif(trim(data->>'journal'), '') as value, count(*) as count ${among} group by 1 order by 2 desc, 1`, of),
+		database.raw<{ rows: ValueRow[] }>(
+			`select lower(word) as value, count(distinct number) as count from (select number, jsonb_array_elements_text(data->'keywords') as word ${among}) as words group by 1 order by 2 desc, 1 limit ${COMMON}`,
+			of
+		),
+		database.raw<{ rows: ValueRow[] }>(`select count(*) as count ${among} and jsonb_array_length(data->'keywords') = 0`, of)
+	]);
+	const counted = (rows: readonly ValueRow[]) => rows.flatMap(({ value, count }) => (value === null ? [] : [{ value, count: Number(count) }]));
+	const named = counted(journals.rows);
+	const values = named.slice(0, COMMON);
+	const sum = (of: readonly { readonly count: number }[]) => of.reduce((all, one) => all + one.count, 0);
+	return [
+		{ values, others: sum(named.slice(COMMON)), without: Number(journals.rows.find((row) => row.value === null)?.count ?? 0) },
+		{ values: counted(keywords.rows), others: 0, without: Number(bare.rows[0]?.count ?? 0) }
+	];
+}
+const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
+
+/** Opens a collection for counting; null where there is none of that name, or its indexing was stopped. Waits while it is indexed. */
+export async function openCollection(id: string): Promise<OpenCollection | null> {
+	const { collections, vocabularies: all } = await catalogue();
+	const found = collections.find((one) => one.id === id);
+	if (!found) return null;
+	const { loadedAt, ...entry } = found;
+	const opened = (await Promise.all(entry.vocabularies.map(openVocabulary))).filter((one) => one !== null);
+	const vocabularies = new Map(opened.map((one) => [one.vocabulary.id, one.vocabulary]));
+	const labelOf: LabelOf = (vocabulary, heading) => vocabularies.get(vocabulary)?.get(heading)?.label;
+	const stamps = all.filter((one) => entry.vocabularies.includes(one.id)).sort((a, b) => (a.id < b.id ? -1 : 1));
+	const madeFrom = [`${id} ${loadedAt}`, ...stamps.map((one) => `${one.id} ${one.loadedAt}`)].join('; ');
+	const labels = () =>
+		Object.fromEntries(opened.flatMap(({ vocabulary }) => vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])));
+	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: (from, to) => textsOf(id, from, to) });
+	return index && { ...entry, ...index, labelOf };
+}
+
+/** The records as they lie in the database, as JSON texts, in their order, by the thousand. */
+async function* textsOf(id: string, first: number, to: number | null): AsyncGenerator<readonly string[]> {
+	for (let from = first; to === null || from < to; from += 1_000) {
+		const end = Math.min(from + 1_000, to ?? Infinity);
+		const rows = await database('records')
+			.where({ collection_id: id })
+			.where('number', '>=', from)
+			.where('number', '<', end)
+			.orderBy('number')
+			.select<{ text: string }[]>(database.raw('data::text as text'));
+		if (rows.length > 0) yield rows.map((row) => row.text);
+		if (rows.length < end - from) return;
+	}
+}

@@ -1,0 +1,5 @@
+/** The connection to PostgreSQL, its migrations, what other processes tell, and answers that are kept. */
+export { catalogue, forgetCatalogue, type CatalogueCollection } from './catalogue';
+export { database, isDatabaseAway, isDiskFull, migrate } from './database';
+export { KeptAnswers } from './kept-answers';
+export { hearNotices, hearOfEnds, hearOfGaps, listenForNotices, notify, stopNotices } from './notices';

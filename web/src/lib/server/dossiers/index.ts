@@ -1,0 +1,2 @@
+/** The document that is handed over. */
+export { dossierOf } from './dossier';

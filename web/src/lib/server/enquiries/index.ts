@@ -1,0 +1,23 @@
+/** Enquiries: the document, its edits, versions and people, and news of it to open windows. */
+export { isDocument } from './document-check';
+export {
+	addEnquiry,
+	applyToEnquiry,
+	checkEdits,
+	createEnquiry,
+	deleteEnquiry,
+	listEnquiries,
+	listMembers,
+	roleIn,
+	setMember,
+	stepsOf,
+	withAnchors
+} from './enquiries';
+export { checkEnquiryFile, toFile } from './enquiry-file';
+export { listen } from './news';
+export { openEnquiry, type OpenEnquiry } from './open-enquiries';
+export { checkPart, listParts, loadShippedParts, removePart, savePart } from './parts';
+export { arrive, checkPresence, moveTo } from './presence';
+export { actor, enquiryOf } from './request-context';
+export { checkNewVersion, keepVersion, listVersions, openVersion, type Standing } from './versions';
+export { changesBetween, changesFor, forgetComparisons } from './vocabulary-editions';

@@ -1,0 +1,43 @@
+/** News of an enquiry to every open window: what was edited, by whom, at which revision. */
+import { EventEmitter } from 'node:events';
+import type { Edit } from '@wide-lantern/core';
+import { database, hearNotices } from '$lib/server/database';
+import { errorFacts, log } from '$lib/server/process';
+
+export interface News {
+	readonly revision: number;
+	readonly client: string;
+	readonly by: string;
+	readonly edits: readonly Edit[];
+}
+
+const emitter = new EventEmitter();
+emitter.setMaxListeners(0);
+
+export function publish(enquiry: string, news: News): void {
+	emitter.emit(enquiry, news);
+}
+
+/** Calls back with every piece of news until the returned function is called. */
+export function listen(enquiry: string, hear: (news: News) => void): () => void {
+	emitter.on(enquiry, hear);
+	return () => emitter.off(enquiry, hear);
+}
+
+/** What was saved by another process, in the order in which it was saved. */
+let reading: Promise<void> = Promise.resolve();
+hearNotices((notice) => {
+	if (notice.kind !== 'edited' || emitter.listenerCount(notice.enquiry) === 0) return;
+	const { enquiry, revision } = notice;
+	reading = reading
+		.then(async () => {
+			const row = await database('commands')
+				.leftJoin('people', 'people.id', 'commands.person_id')
+				.where({ enquiry_id: enquiry, revision })
+				.first<{ client: string; edits: Edit[]; name: string | null } | undefined>('commands.client', 'commands.edits', 'people.name');
+			if (row) publish(enquiry, { revision, client: row.client, by: row.name ?? '', edits: row.edits });
+		})
+		.catch((error: unknown) => {
+			log('error', 'news-not-read', errorFacts(error));
+		});
+});

@@ -1,0 +1,170 @@
+/** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
+import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light } from '@wide-lantern/core';
+import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
+import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
+import { computing, type PackedLine, type RecordOrder } from '$lib/server/computing';
+import { resultOf, type WorkedEnquiry } from './evaluation';
+
+export const PAGE_SIZE = 20;
+/** Records beyond which journals and keywords are not counted: that would read all of their texts. */
+const READ = 30_000;
+
+export interface OfRecords {
+	readonly line: string;
+	/** Records of this line are left out. */
+	readonly minus: string | null;
+	/** The result, where only those of its records are asked for that are there by the line alone. */
+	readonly aloneIn: string | null;
+}
+
+const ofLines = (worked: WorkedEnquiry, collection: OpenCollection) => ({ collection: collection.computed, lines: worked.packed, marks: worked.marks });
+
+/** A page of records, with what lit them; null where the line has none to show. */
+export async function recordsOfLine(
+	worked: WorkedEnquiry,
+	{ line: lineId, minus, aloneIn }: OfRecords,
+	from: number,
+	order: RecordOrder
+): Promise<RecordPage | null> {
+	const { collection, lines } = worked;
+	const line = lines.find((one) => one.id === lineId);
+	if (!collection || !line) return null;
+	return pageOf(worked, collection, worked.packed, { line: lineId, minus, aloneIn, number: line.number }, from, order);
+}
+
+/** A page of the records of any lines on the enquiry's collection. */
+export async function pageOf(
+	{ marks, wanted }: Pick<WorkedEnquiry, 'marks' | 'wanted'>,
+	collection: OpenCollection,
+	lines: readonly PackedLine[],
+	{ line, minus, aloneIn, number }: OfRecords & { readonly number: number },
+	from: number,
+	order: RecordOrder
+): Promise<RecordPage | null> {
+	const of = { collection: collection.computed, lines, marks, line };
+	const page = await computing().ask({ do: 'page', from, count: PAGE_SIZE, order, minus, aloneIn, ...of }, wanted);
+	if (!page) return null;
+	const records = await recordsAt(collection.id, page.records);
+	const labels = labelsOf(records, collection);
+	const lit = await computing().ask({ do: 'light', records, labels, ...of }, wanted);
+	const known = new Set(marks.benchmark);
+	return {
+		line: number,
+		total: page.total,
+		from,
+		records: records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(page.records[at] ?? -1)))
+	};
+}
+
+/** Records of these numbers as the screens show them, lit by a line. */
+export async function recordsLitBy(worked: WorkedEnquiry, numbers: readonly number[], line: string): Promise<readonly ShownRecord[]> {
+	const { collection, wanted, marks } = worked;
+	if (!collection || numbers.length === 0) return [];
+	const records = await recordsAt(collection.id, numbers);
+	const labels = labelsOf(records, collection);
+	const lit = await computing().ask({ do: 'light', records, labels, ...ofLines(worked, collection), line }, wanted);
+	const known = new Set(marks.benchmark);
+	return records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)));
+}
+
+function labelsOf(records: readonly BibliographicRecord[], collection: OpenCollection): Record<string, string> {
+	const labels: Record<string, string> = {};
+	for (const { vocabulary, heading } of records.flatMap((one) => one.headings))
+		labels[`${vocabulary}:${heading}`] = collection.labelOf(vocabulary, heading) ?? heading;
+	return labels;
+}
+
+const shown = (record: BibliographicRecord, labels: Readonly<Record<string, string>>, lit: Light | null, benchmark: boolean): ShownRecord => ({
+	id: record.id,
+	titles: record.titles,
+	abstract: record.abstract,
+	keywords: record.keywords,
+	authors: record.authors,
+	journal: record.journal,
+	year: record.year,
+	headings: record.headings.map((one, number) => ({
+		vocabulary: one.vocabulary,
+		heading: one.heading,
+		label: labels[`${one.vocabulary}:${one.heading}`] ?? one.heading,
+		main: one.main,
+		qualifiers: one.qualifiers,
+		lit: lit?.headings.includes(number) ?? false
+	})),
+	lit: lit?.spans ?? [],
+	benchmark
+});
+
+/** How the records spread, and which words the good ones share that nothing lights; null where there are none. */
+export async function spreadOfLine(worked: WorkedEnquiry, { line, minus, aloneIn }: OfRecords): Promise<RecordSpread | null> {
+	const { collection, wanted, enquiry } = worked;
+	if (!collection) return null;
+	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(worked, collection) }, wanted);
+	if (!figures) return null;
+	const { records, ...rest } = figures;
+	const read = records.length > 0 || figures.total === 0;
+	const [journals, keywords] = read ? await spreadInDatabase(collection.id, records) : [null, null];
+	return { revision: enquiry.revision, ...rest, journals, keywords, words: await unlitWords(worked, collection, line) };
+}
+
+/** Words that several good records hold and that no term of the line lights. */
+async function unlitWords(worked: WorkedEnquiry, collection: OpenCollection, line: string): Promise<readonly UnlitWord[]> {
+	const { marks, wanted } = worked;
+	const good = [...new Set([...marks.benchmark, ...marks.relevant])].slice(0, 500);
+	if (good.length < 2) return [];
+	const records = await recordsAt(collection.id, good);
+	const labels = labelsOf(records, collection);
+	const lit = await computing().ask({ do: 'light', records, labels, ...ofLines(worked, collection), line }, wanted);
+	const holding = new Map<string, number>();
+	records.forEach((record, at) => {
+		const spans = lit?.[at]?.spans ?? [];
+		const texts = [
+			...record.titles.map((text, entry) => ({ field: 'ti', entry, text })),
+			{ field: 'ab', entry: 0, text: record.abstract },
+			...record.keywords.map((text, entry) => ({ field: 'kw', entry, text }))
+		];
+		const words = new Set<string>();
+		const litWords = new Set(
+			spans.flatMap((span) => tokenTexts(texts.find((one) => one.field === span.field && one.entry === span.entry)?.text.slice(span.from, span.to) ?? ''))
+		);
+		for (const { text } of texts) for (const word of tokenTexts(text)) if (!litWords.has(word)) words.add(word);
+		for (const word of words) if (word.length > 2 && !SMALL_WORDS.has(word) && !/^\d+$/.test(word)) holding.set(word, (holding.get(word) ?? 0) + 1);
+	});
+	const { index } = collection;
+	return [...holding]
+		.filter(([, good]) => good > 1)
+		.map(([word, good]) => {
+			const [number] = index.words.matching(word);
+			const all = number === undefined ? good : index.recordsOfWord(number);
+			return { word, good, of: records.length, all, times: good / records.length / (all / Math.max(1, index.size)) };
+		})
+		.filter((one) => one.times > 1.5)
+		.sort((a, b) => b.good * Math.log(b.times) - a.good * Math.log(a.times))
+		.slice(0, 40);
+}
+
+/** Why a record is in the result or is not; null where there is no such record, or nothing is counted. */
+export async function whyOf(worked: WorkedEnquiry, record: string): Promise<RecordWhy | null> {
+	const { collection, lines, wanted, enquiry } = worked;
+	const final = resultOf(worked);
+	const [number] = collection?.index.identified(record) ?? [];
+	if (!collection || !final || number === undefined) return null;
+	const admission = await computing().ask({ do: 'why', final: final.id, record: number, ...ofLines(worked, collection) }, wanted);
+	if (!admission) return null;
+	const byId = new Map(lines.map((line) => [line.id, line]));
+	return {
+		revision: enquiry.revision,
+		final: byId.get(final.id)?.number ?? 0,
+		inResult: admission.inResult,
+		sides: admission.sides.map((side) => ({
+			lines: side.lines,
+			out: side.out,
+			passes: side.passes,
+			terms: side.terms.map(({ line, term, ...cost }) => {
+				const own = byId.get(line);
+				const places = own?.tree ? termPlaces(own.tree) : [];
+				const place = own?.query && termsOf(own.query).length === places.length ? places[term] : undefined;
+				return { line, number: own?.number ?? 0, text: place ? (own?.text.slice(place.from, place.to) ?? '') : `term ${term + 1}`, ...cost };
+			})
+		}))
+	};
+}

@@ -1,0 +1,72 @@
+/** Measuring lines (a filter above all) on records whose truth an expression or the marks of the enquiry tell. */
+import {
+	hasErrors,
+	linesToEvaluate,
+	namesOf,
+	packedLinesSchema,
+	readStrategy,
+	unpackLines,
+	applyEdits,
+	type EnquiryDocument,
+	type Json,
+	type PackedLines
+} from '@wide-lantern/core';
+import type { Measured } from '$lib/work/parts';
+import { breather } from '$lib/server/process';
+import { computing, packLines } from '$lib/server/computing';
+import { door } from '$lib/server/http';
+import { isDocument, withAnchors } from '$lib/server/enquiries';
+import type { WorkedEnquiry } from './evaluation';
+
+export interface MeasureRequest {
+	readonly lines: PackedLines;
+	/** What is true: an expression such as `pt:"randomised trial"`; null for the records marked in this enquiry. */
+	readonly truth: string | null;
+}
+
+export const checkMeasure = door<MeasureRequest>({
+	type: 'object',
+	required: ['lines', 'truth'],
+	additionalProperties: false,
+	properties: {
+		lines: { ...packedLinesSchema, $id: 'https://wide-lantern.example/formats/lines-measured.json' },
+		truth: { type: ['string', 'null'], minLength: 1, maxLength: 20_000 }
+	}
+});
+
+/** The cells on the enquiry's collection, or why they cannot be told. */
+export async function measureLines(worked: WorkedEnquiry, { lines, truth }: MeasureRequest): Promise<Measured | { readonly refused: string }> {
+	const { collection, enquiry, vocabularies, marks, wanted } = worked;
+	if (!collection) return { refused: 'There is no collection to measure on, or it is still being indexed.' };
+	let next = 0;
+	const newId = () => `measured-${next++}`;
+	const none = { ...enquiry.document, concepts: [], lines: [] };
+	const unpacked = unpackLines(lines, { enquiry: '', document: none, after: null, vocabularies: [], makeConcepts: true, newId });
+	const truthId = newId();
+	const truthLine = { id: truthId, source: truth ?? 'set:relevant', concept: null, strand: null, role: 'check', label: '', note: '', off: false };
+	const edits = [...unpacked.edits, { do: 'insert', in: ['lines'], item: truthLine, after: unpacked.ids.at(-1) ?? null } as const];
+	const names = namesOf(none, vocabularies);
+	const applied = applyEdits(
+		none as unknown as Json,
+		edits.map((edit) => withAnchors(edit, names))
+	);
+	const document: unknown = 'refused' in applied ? null : applied.document;
+	if (!isDocument(document)) return { refused: 'These lines do not fit into a strategy.' };
+	const read = readStrategy(document as EnquiryDocument, vocabularies, new Date().getFullYear());
+	const faulty = read.find((line) => !line.query || hasErrors(line.faults));
+	if (faulty)
+		return { refused: `${faulty.id === truthId ? 'What is true' : `Line ${faulty.number}`} cannot be read: ${faulty.faults[0]?.message ?? 'it is empty'}` };
+	const cells = await computing().ask(
+		{
+			do: 'cells',
+			collection: collection.computed,
+			lines: await packLines(linesToEvaluate(read), breather()),
+			marks,
+			line: unpacked.ids.at(-1) ?? '',
+			truth: truthId,
+			judged: truth === null
+		},
+		wanted
+	);
+	return cells ? { cells, collection: collection.name, judged: truth === null } : { refused: 'These lines cannot be counted on this collection.' };
+}

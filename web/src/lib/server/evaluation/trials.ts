@@ -1,0 +1,92 @@
+/** Trials: what the strategy would find after an edit, without keeping it. */
+import { applyEdits, editSchema, linesToEvaluate, namesOf, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
+import type { TrialResult } from '$lib/work/trials';
+import { breather } from '$lib/server/process';
+import { computing, packLines, readEditsAhead } from '$lib/server/computing';
+import { door } from '$lib/server/http';
+import { isDocument, withAnchors } from '$lib/server/enquiries';
+import { recordsLitBy } from './line-records';
+import { articlesOf } from './margins';
+import { resultOf, type WorkedEnquiry } from './evaluation';
+
+export interface TrialsRequest {
+	/** The revision that the trials start from; another one is answered with 409. */
+	readonly revision: number;
+	/** True where the first records that are lost and gained are to be read. */
+	readonly read?: boolean;
+	readonly trials: readonly { readonly name: string; readonly edits: readonly Edit[] }[];
+}
+
+export const checkTrials = door<TrialsRequest>({
+	type: 'object',
+	required: ['revision', 'trials'],
+	additionalProperties: false,
+	properties: {
+		revision: { type: 'integer', minimum: 0 },
+		read: { type: 'boolean' },
+		trials: {
+			type: 'array',
+			minItems: 1,
+			maxItems: 60,
+			items: {
+				type: 'object',
+				required: ['name', 'edits'],
+				additionalProperties: false,
+				properties: { name: { type: 'string', maxLength: 500 }, edits: { type: 'array', minItems: 1, maxItems: 3_000, items: editSchema } }
+			}
+		}
+	}
+});
+
+/** @returns null where there is no collection to try on */
+export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
+	const { enquiry, vocabularies, collection, marks, wanted } = worked;
+	if (!collection) return null;
+	const year = new Date().getFullYear();
+	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, enquiry.document);
+	const breathe = breather();
+	const prepare = async ({ name, edits }: TrialsRequest['trials'][number]) => {
+		const bare = applyEdits(enquiry.document as unknown as Json, edits);
+		const names = namesOf('refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+		const applied = applyEdits(
+			enquiry.document as unknown as Json,
+			edits.map((edit) => withAnchors(edit, names))
+		);
+		if ('refused' in applied) return { name, refused: applied.refused };
+		const document: unknown = applied.document;
+		if (!isDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
+		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
+		return { name, lines: await packLines(linesToEvaluate(read), breathe), result: resultLine(read, document.result)?.id ?? null };
+	};
+	const prepared = [];
+	for (const trial of request.trials) prepared.push(await prepare(trial));
+	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []));
+	const figures = await computing().ask(
+		{ do: 'trials', collection: collection.computed, lines: worked.packed, marks, result: resultOf(worked)?.id ?? null, trials: able },
+		wanted
+	);
+	const articles = articlesOf(enquiry.document, collection);
+	const lightOf = resultOf(worked)?.id;
+	let next = 0;
+	const results: TrialResult[] = [];
+	for (const one of prepared) {
+		const figure = 'refused' in one && one.refused !== undefined ? null : figures[next++];
+		if (!figure) {
+			results.push({ name: one.name, refused: ('refused' in one && one.refused) || 'This could not be counted.' });
+			continue;
+		}
+		const { some, ...rest } = figure;
+		const records =
+			request.read && lightOf !== undefined
+				? { lost: await recordsLitBy(worked, some.lost, lightOf), gained: await recordsLitBy(worked, some.gained, lightOf) }
+				: undefined;
+		results.push({
+			...rest,
+			name: one.name,
+			shipsLost: articles(figure.shipsLost),
+			shipsGained: articles(figure.shipsGained),
+			...(records ? { records } : {})
+		});
+	}
+	return results;
+}

@@ -1,0 +1,7 @@
+/** Requests and answers: who may do what, validation, streams and limits. */
+export { eventStream } from './event-stream';
+export { fileName } from './file-name';
+export { NEEDS, ROLES, judge, type Actor, type Role, type Verdict } from './guard';
+export { telling } from './ndjson';
+export { RateLimit } from './rate-limit';
+export { door, faultOf, formText, readBody } from './validation';

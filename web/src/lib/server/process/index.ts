@@ -1,0 +1,4 @@
+/** What every part of the server needs: configuration, the log, and letting others have the thread. */
+export { config } from './config';
+export { errorFacts, log } from './log';
+export { breather } from './yielding';
