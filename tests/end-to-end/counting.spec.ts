@@ -107,7 +107,7 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 	await page.getByRole('button', { name: 'Index it' }).click();
 	await expect(page.locator('.right-mark .count')).toHaveText(['30', '10 000', '10', '1'], { timeout: 60_000 });
 	await expect(page.getByText('was stopped')).toHaveCount(0);
-	expect((await keeper.delete('/api/v1/collections/zz-quarry?sure=yes')).status()).toBe(200);
+	expect((await keeper.delete('/api/v1/collections/zz-quarry?confirm=true')).status()).toBe(200);
 });
 
 test('a long line, which is read in a thread, keeps what it refers to when lines move, faulty or not', async ({ baseURL }) => {

@@ -175,7 +175,7 @@ test('a new edition of a vocabulary that is loaded at one is what the other look
 	await expect.poll(() => found('wooden')).toEqual(['Wooden Pier']);
 	await load('Iron Pier');
 	await expect.poll(() => found('iron')).toEqual(['Iron Pier']);
-	expect((await who.context.delete('/api/v1/vocabularies/zz-piers?sure=yes')).status()).toBe(200);
+	expect((await who.context.delete('/api/v1/vocabularies/zz-piers?confirm=true')).status()).toBe(200);
 	await expect.poll(() => found('iron')).toBe(404);
 });
 

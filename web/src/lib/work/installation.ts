@@ -7,8 +7,8 @@ export interface Answer {
 	readonly ok: boolean;
 	readonly message: string;
 	readonly faults: readonly string[];
-	/** True where the same can be asked again, with certainty. */
-	readonly sure: boolean;
+	/** True where the same can be asked again with the person's confirmation. */
+	readonly confirm: boolean;
 	readonly records?: number;
 }
 
@@ -16,9 +16,9 @@ async function ask(address: string, init: RequestInit): Promise<Answer> {
 	try {
 		const response = await fetch(address, init);
 		const body = (await response.json()) as Partial<Answer>;
-		return { message: '', faults: [], sure: false, ...body, ok: response.ok };
+		return { message: '', faults: [], confirm: false, ...body, ok: response.ok };
 	} catch {
-		return { ok: false, message: 'The server cannot be reached. Nothing was changed.', faults: [], sure: false };
+		return { ok: false, message: 'The server cannot be reached. Nothing was changed.', faults: [], confirm: false };
 	}
 }
 
@@ -33,8 +33,8 @@ export function take(kind: Taking, id: string, from: File | string, options: Rea
 	});
 }
 
-export const remove = (kind: Kind, id: string, sure: boolean): Promise<Answer> =>
-	ask(`/api/v1/${kind}/${encodeURIComponent(id)}${sure ? '?sure=yes' : ''}`, { method: 'DELETE' });
+export const remove = (kind: Kind, id: string, confirmed: boolean): Promise<Answer> =>
+	ask(`/api/v1/${kind}/${encodeURIComponent(id)}${confirmed ? '?confirm=true' : ''}`, { method: 'DELETE' });
 
 export const changeAddress = (method: 'PUT' | 'DELETE', address: string, note = ''): Promise<Answer> =>
 	ask('/api/v1/addresses', {

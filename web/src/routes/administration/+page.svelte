@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
-	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
-	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
+	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
+	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { counted } from '$lib/work/fresh.svelte';
 	import { changeAddress, remove } from '$lib/work/installation';
@@ -76,19 +76,19 @@
 					<td class="text-right tabular-nums pr-6!">{counted(one.size)}</td>
 					<td>{one.vocabularies.join(', ') || 'nothing'}</td>
 					<td><a href="/api/v1/collections/{one.id}" download>JSON lines</a></td>
-					<td><TakeAway name={one.name} act={(sure) => remove('collections', one.id, sure)} /></td>
+					<td><RemoveButton name={one.name} act={(confirmed) => remove('collections', one.id, confirmed)} /></td>
 				</tr>
 			{:else}<tr><td colspan="7" class="soft">None. Lines are read but nothing is counted until one is loaded.</td></tr>{/each}
 		</tbody>
 	</table>
-	<TakeIn kind="collections" what="a collection (one record a line, as JSON)" accept=".ndjson,.jsonl,application/x-ndjson" options={collectionOptions}>
+	<UploadForm kind="collections" what="a collection (one record a line, as JSON)" accept=".ndjson,.jsonl,application/x-ndjson" options={collectionOptions}>
 		<label><span class="said">Name, as people see it</span><input class="ask" bind:value={name} /></label>
 		<label><span class="said">Taken from the source on</span><input class="ask" type="date" bind:value={taken} /></label>
 		<fieldset>
 			<legend class="small">Its records are indexed with</legend>
 			{#each data.vocabularies as one (one.id)}<label class="flex items-center gap-2 min-h-7"><input type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label>{/each}
 		</fieldset>
-	</TakeIn>
+	</UploadForm>
 
 	<h2 class="mt-8">Profiles</h2>
 	<table class="grid-table mt-2" aria-label="Profiles">
@@ -101,12 +101,12 @@
 					<td class="text-right tabular-nums pr-6!">{one.version}</td>
 					<td>{one.source}</td>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
-					<td><TakeAway name={one.name} act={(sure) => remove('profiles', one.id, sure)} /></td>
+					<td><RemoveButton name={one.name} act={(confirmed) => remove('profiles', one.id, confirmed)} /></td>
 				</tr>
 			{:else}<tr><td colspan="6" class="soft">None. Strategies cannot be written for any platform until one is loaded.</td></tr>{/each}
 		</tbody>
 	</table>
-	<TakeIn kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
 
 	<h2 class="mt-8">Addresses that may be reached</h2>
 	<p class="small soft max-w-2xl">The server asks nothing outside this machine but what stands here, and only when somebody loads from it.</p>
@@ -114,7 +114,7 @@
 		<thead><tr><th scope="col">Address</th><th scope="col">What for</th><th scope="col">Change</th></tr></thead>
 		<tbody>
 			{#each data.addresses as one (one.origin)}
-				<tr><td>{one.origin}</td><td>{one.note}</td><td><TakeAway name={one.origin} act={() => changeAddress('DELETE', one.origin)} /></td></tr>
+				<tr><td>{one.origin}</td><td>{one.note}</td><td><RemoveButton name={one.origin} act={() => changeAddress('DELETE', one.origin)} /></td></tr>
 			{:else}<tr><td colspan="3" class="soft">None: nothing outside is ever asked.</td></tr>{/each}
 		</tbody>
 	</table>

@@ -1,8 +1,8 @@
-import { actor } from '$lib/server/enquiries';
+import { requireActor } from '$lib/server/enquiries';
 import { profileEntries, profileVersion } from '$lib/server/platforms';
 
 export const load = async ({ locals, url }) => {
-	const entries = await profileEntries(actor(locals));
+	const entries = await profileEntries(requireActor(locals));
 	const compare = entries.find((one) => one.id === url.searchParams.get('compare'));
 	const with_ = compare?.versions[0];
 	const [left, right] =

@@ -2,9 +2,9 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import type { Profile } from '@wide-lantern/core/editor';
-	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
+	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import AskSource from '$lib/ui/profiles/AskSource.svelte';
-	import TakeIn from '$lib/ui/administration/TakeIn.svelte';
+	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { askServer } from '$lib/work/ask';
 	import type { ConnectionView } from '$lib/work/renderings';
@@ -82,7 +82,7 @@
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
 					<td
 						><a class="do small" href="/profiles/teach?from={one.id}">{one.mine ? 'Change' : 'Copy'}</a>
-						{#if one.mine}<TakeAway name={one.source} act={(sure) => remove('profiles', one.id, sure)} />{/if}</td
+						{#if one.mine}<RemoveButton name={one.source} act={(confirmed) => remove('profiles', one.id, confirmed)} />{/if}</td
 					>
 				</tr>
 				{@const said = told[one.id]}
@@ -90,7 +90,7 @@
 			{:else}<tr><td colspan="7" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
 		</tbody>
 	</table>
-	<TakeIn kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
 	{#if versions}
 		<h2 class="mt-6">What changed from version {data.compared?.left.version} to {data.compared?.right.version} of {data.compared?.right.name}</h2>
 		{@render differences(versions)}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import TakeAway from '$lib/ui/administration/TakeAway.svelte';
+	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import Editions from '$lib/ui/vocabularies/Editions.svelte';
 	import Intake from '$lib/ui/vocabularies/Intake.svelte';
@@ -41,7 +41,7 @@
 						</details></td
 					>
 					<td
-						>{#if data.me.administrator || one.owner === data.me.id}<TakeAway name={one.name} act={(sure) => remove('vocabularies', one.id, sure)} />{:else}<span class="small soft">kept by {one.editions[0]?.by || 'the installation'}</span>{/if}</td
+						>{#if data.me.administrator || one.owner === data.me.id}<RemoveButton name={one.name} act={(confirmed) => remove('vocabularies', one.id, confirmed)} />{:else}<span class="small soft">kept by {one.editions[0]?.by || 'the installation'}</span>{/if}</td
 					>
 				</tr>
 				{#if one.editions.length > 1}

@@ -13,7 +13,7 @@ const signIns = new RateLimit(config.signInsPerMinute);
 const addresses = new RateLimit(config.signInsPerMinute * 6);
 
 export type Outcome<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly message: string };
-const no = (message: string) => ({ ok: false, message }) as const;
+const failure = (message: string) => ({ ok: false, message }) as const;
 
 interface PersonRow {
 	id: string;
@@ -36,15 +36,15 @@ function passwordFault(password: string): string | null {
 /** Makes an account. The first one where there is no administrator becomes it. */
 export async function signUp(name: string, email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (name.trim() === '' || name.length > 200) return no('Please say your name, as others should see it.');
-	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail)) return no('This is no e-mail address. It is your name at sign-in; no mail is sent.');
+	if (name.trim() === '' || name.length > 200) return failure('Please say your name, as others should see it.');
+	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail)) return failure('This is no e-mail address. It is your name at sign-in; no mail is sent.');
 	const fault = passwordFault(password);
-	if (fault) return no(fault);
-	if (!addresses.allow(`up ${address}`)) return no('Too many tries from this address. Please wait a minute.');
+	if (fault) return failure(fault);
+	if (!addresses.allow(`up ${address}`)) return failure('Too many tries from this address. Please wait a minute.');
 	const password_hash = await hash(password);
 	return database.transaction(async (transaction) => {
 		const taken = await transaction<PersonRow>('people').where({ email: mail }).first();
-		if (taken) return no('There is an account with this e-mail address already. Sign in, or ask the administrator.');
+		if (taken) return failure('There is an account with this e-mail address already. Sign in, or ask the administrator.');
 		const administrator = !(await transaction<PersonRow>('people').where({ administrator: true }).first());
 		const id = randomUUID();
 		await transaction<PersonRow>('people').insert({ id, email: mail, name: name.trim(), password_hash, administrator, blocked: false });
@@ -58,21 +58,21 @@ const decoy = hash(randomBytes(12).toString('hex'));
 
 export async function checkPassword(email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`)) return no('Too many tries. Please wait a minute; your account is not locked.');
+	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`)) return failure('Too many tries. Please wait a minute; your account is not locked.');
 	const person = await people().where({ email: mail }).first();
 	const right = await verify(person?.password_hash ?? (await decoy), password.slice(0, PASSWORD_LENGTH.max));
-	if (!person?.password_hash || !right) return no(WRONG);
-	return person.blocked ? no('This account is closed. Please ask the administrator.') : { ok: true, value: person.id };
+	if (!person?.password_hash || !right) return failure(WRONG);
+	return person.blocked ? failure('This account is closed. Please ask the administrator.') : { ok: true, value: person.id };
 }
 
 /** Changes a password and ends all other sessions of the person. */
 export async function changePassword(actor: Actor, old: string, fresh: string, keepToken: string): Promise<Outcome<null>> {
 	const fault = passwordFault(fresh);
-	if (fault) return no(fault);
+	if (fault) return failure(fault);
 	const person = await people().where({ id: actor.id }).first();
-	if (!signIns.allow(`change ${actor.id}`)) return no('Too many tries. Please wait a minute.');
-	if (!person?.password_hash) return no('This account is the demo’s and has no password.');
-	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max)))) return no('The present password is not right. Nothing was changed.');
+	if (!signIns.allow(`change ${actor.id}`)) return failure('Too many tries. Please wait a minute.');
+	if (!person?.password_hash) return failure('This account is the demo’s and has no password.');
+	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max)))) return failure('The present password is not right. Nothing was changed.');
 	const password_hash = await hash(fresh);
 	await database.transaction(async (transaction) => {
 		await transaction<PersonRow>('people').where({ id: actor.id }).update({ password_hash });
@@ -136,10 +136,10 @@ export async function listPeople(): Promise<PersonEntry[]> {
 export async function changePerson(id: string, change: { administrator?: boolean; blocked?: boolean }): Promise<Outcome<null>> {
 	const changed = await database.transaction(async (transaction) => {
 		const person = await transaction<PersonRow>('people').where({ id }).forUpdate().first();
-		if (!person) return no('There is no such account.');
+		if (!person) return failure('There is no such account.');
 		const others = await transaction<PersonRow>('people').where({ administrator: true, blocked: false }).whereNot({ id }).first();
 		if (person.administrator && !others && (change.administrator === false || change.blocked === true))
-			return no('This is the only administrator; make another one first.');
+			return failure('This is the only administrator; make another one first.');
 		await transaction<PersonRow>('people').where({ id }).update(change);
 		if (change.blocked) await transaction('sessions').where({ person_id: id }).delete();
 		return { ok: true, value: null } as const;

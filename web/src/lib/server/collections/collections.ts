@@ -2,12 +2,12 @@
 import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
 import type { CommonValues } from '$lib/work/records';
 import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
-import { door, faultOf } from '$lib/server/http';
+import { compileValidator, faultOf } from '$lib/server/http';
 import { closeIndex, openIndex, type OpenIndex } from './indexes';
 import { RecordDigest } from './record-digest';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-const check = door<BibliographicRecord>(recordSchema);
+const check = compileValidator<BibliographicRecord>(recordSchema);
 
 export type CollectionEntry = Omit<CatalogueCollection, 'loadedAt'>;
 

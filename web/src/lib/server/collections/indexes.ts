@@ -9,8 +9,8 @@ import { CollectionIndex } from '@wide-lantern/core';
 import { computing } from '$lib/server/computing';
 import { builderAnswerSchema, type BuilderAnswer, type BuilderData, type BuilderMessage } from '$lib/server/computing/building';
 import { config, errorFacts, log } from '$lib/server/process';
-import { door } from '$lib/server/http';
-import { Shelf } from './resource-cache';
+import { compileValidator } from '$lib/server/http';
+import { ResourceCache } from './resource-cache';
 
 export interface OpenIndex {
 	/** A view for quick questions; whole lines are evaluated by the computing threads. */
@@ -30,7 +30,7 @@ export interface IndexSource {
 	readonly texts: (from: number, to: number | null) => AsyncIterable<readonly string[]>;
 }
 
-const shelf = new Shelf<OpenIndex>({
+const shelf = new ResourceCache<OpenIndex>({
 	ceiling: () => config.indexMemory,
 	sizeOf: ({ index }) => index.buffer.byteLength,
 	close: ({ computed }) => {
@@ -41,7 +41,7 @@ const shelf = new Shelf<OpenIndex>({
 	}
 });
 const building = new Map<string, { done: number; readonly all: number }>();
-const isAnswer = door<BuilderAnswer>(builderAnswerSchema);
+const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
 
 /** How far the index of a collection is, from 0 to 1; null where none is being built. */
 export function buildingShare(id: string): number | null {

@@ -1,6 +1,6 @@
 /** Open indexes within a ceiling: which stay, which go, and what is stopped. */
 import { describe, expect, it } from 'vitest';
-import { Shelf } from './resource-cache';
+import { ResourceCache } from './resource-cache';
 
 interface Thing {
 	readonly name: string;
@@ -11,7 +11,7 @@ function shelf(ceiling: number) {
 	const closed: string[] = [];
 	const reported: [string, number][] = [];
 	let loads = 0;
-	const one = new Shelf<Thing>({
+	const one = new ResourceCache<Thing>({
 		ceiling: () => ceiling,
 		sizeOf: (thing) => thing.size,
 		close: (thing) => closed.push(thing.name),

@@ -16,7 +16,7 @@ export interface ShelfOptions<Thing> {
 	readonly report: (name: string, size: number) => void;
 }
 
-export class Shelf<Thing> {
+export class ResourceCache<Thing> {
 	/** The last used last. */
 	private readonly entries = new Map<string, Entry<Thing>>();
 
@@ -41,7 +41,7 @@ export class Shelf<Thing> {
 		entry.opening.then(
 			(thing) => {
 				entry.size = this.options.sizeOf(thing);
-				if (this.entries.get(name) === entry) this.letGo(name);
+				if (this.entries.get(name) === entry) this.evict(name);
 			},
 			// What failed is tried again with the next question.
 			() => this.entries.get(name) === entry && this.entries.delete(name)
@@ -63,7 +63,7 @@ export class Shelf<Thing> {
 		return [...this.entries.keys()];
 	}
 
-	private letGo(opened: string): void {
+	private evict(opened: string): void {
 		let held = [...this.entries.values()].reduce((sum, one) => sum + one.size, 0);
 		for (const [name, { size }] of this.entries) {
 			if (held <= this.options.ceiling()) return;

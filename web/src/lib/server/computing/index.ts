@@ -1,6 +1,6 @@
 /** The computing threads: what they are asked, and texts that are read in them. */
 export { readEditsAhead, readLinesAhead } from './parse-ahead';
-export type { Wanted } from './pool';
+export type { RequestOptions } from './pool';
 export type { Answers } from './protocol';
 export {
 	Dropped,

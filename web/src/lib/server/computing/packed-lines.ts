@@ -6,12 +6,12 @@ import type { LineToEvaluate } from '@wide-lantern/core/computing';
 
 export type PackedLine = string;
 
-/** @param breathe is awaited between the lines, and may let others have the thread */
-export async function packLines(lines: readonly LineToEvaluate[], breathe: () => Promise<void>): Promise<readonly PackedLine[]> {
+/** @param yieldNow is awaited between the lines, and may let others have the thread */
+export async function packLines(lines: readonly LineToEvaluate[], yieldNow: () => Promise<void>): Promise<readonly PackedLine[]> {
 	const packed: PackedLine[] = [];
 	for (const line of lines) {
 		packed.push(JSON.stringify(line));
-		await breathe();
+		await yieldNow();
 	}
 	return packed;
 }

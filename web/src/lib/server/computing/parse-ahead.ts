@@ -17,18 +17,18 @@ import {
 	type OpenVocabulary,
 	type Parsed
 } from '@wide-lantern/core';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing } from './threads';
 import { fromTextParts } from './text-parts';
-import type { Wanted } from './pool';
-import { door } from '$lib/server/http';
+import type { RequestOptions } from './pool';
+import { compileValidator } from '$lib/server/http';
 
 /** Longest line, in characters, that is read on the main thread: 20 milliseconds at most. */
 const SHORT = 3_000;
 /** How many short lines are read without pauses in between. */
 const FEW = 20;
 
-const isParsed = door<Parsed>({
+const isParsed = compileValidator<Parsed>({
 	type: 'object',
 	required: ['tree', 'faults'],
 	properties: { tree: { type: ['object', 'null'] }, faults: { type: 'array', items: { type: 'object' } } }
@@ -39,24 +39,24 @@ const isParsed = door<Parsed>({
  * the others here, with pauses between them.
  * @throws Dropped where a newer question of the same window took its place
  */
-async function readAhead(texts: Iterable<string>, wanted: Wanted): Promise<void> {
-	const breathe = breather();
+async function readAhead(texts: Iterable<string>, wanted: RequestOptions): Promise<void> {
+	const yieldNow = createYielder();
 	const done = new Set<string>();
 	for (const text of texts) {
-		await breathe();
+		await yieldNow();
 		if (done.has(text)) continue;
 		done.add(text);
 		if (isRemembered(text)) continue;
 		if (text.length > SHORT) {
-			const parsed = await fromTextParts(await computing().ask({ do: 'read', text }, wanted), breathe);
+			const parsed = await fromTextParts(await computing().ask({ do: 'read', text }, wanted), yieldNow);
 			if (isParsed(parsed)) remember(text, parsed);
 		} else remembered(text);
 	}
-	await breathe();
+	await yieldNow();
 }
 
 /** The long lines of a strategy, as people see them. */
-export async function readLinesAhead(document: EnquiryDocument, vocabularies: readonly OpenVocabulary[], wanted: Wanted): Promise<void> {
+export async function readLinesAhead(document: EnquiryDocument, vocabularies: readonly OpenVocabulary[], wanted: RequestOptions): Promise<void> {
 	const long = document.lines.filter((line) => line.source.length > SHORT);
 	if (long.length === 0) return;
 	const names = namesOf(document, vocabularies);
@@ -81,7 +81,7 @@ function sourceOf(edit: Edit): string | null {
 export async function readEditsAhead(
 	edits: readonly Edit[],
 	vocabularies: readonly OpenVocabulary[],
-	wanted: Wanted,
+	wanted: RequestOptions,
 	document: EnquiryDocument
 ): Promise<void> {
 	const sources = edits.flatMap((edit) => sourceOf(edit) ?? []);
@@ -94,11 +94,11 @@ export async function readEditsAhead(
 	);
 	const before = document.lines.filter((line) => line.source.length > SHORT).map((line) => line.source);
 	await readAhead(lazily(before, openedText), wanted);
-	const breathe = breather();
+	const yieldNow = createYielder();
 	const completed: string[] = [];
 	for (const source of sources) {
 		completed.push(completeSource(source, names));
-		await breathe();
+		await yieldNow();
 	}
 	await readAhead(lazily(completed, openedText), wanted);
 }

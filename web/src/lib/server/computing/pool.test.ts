@@ -6,12 +6,12 @@ import { Worker } from 'node:worker_threads';
 import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate } from '@wide-lantern/core';
 import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { Dropped, Pool } from './pool';
 import { answeredSchema, type Answered, type Job } from './protocol';
 
 const folder = mkdtempSync(join(tmpdir(), 'lantern-pool-'));
-const isAnswer = door<Answered>(answeredSchema);
+const isAnswer = compileValidator<Answered>(answeredSchema);
 const reports: string[] = [];
 const workers: Worker[] = [];
 let pool: Pool;
@@ -67,7 +67,7 @@ describe('the computing threads', () => {
 		const of = { collection: 'c', lines: [line('lamp')], marks, line: 'lamp' };
 		const page = await pool.ask({ do: 'page', from: 0, count: 2, order: 'newest', minus: null, aloneIn: null, ...of }, { owner: 'a' });
 		expect(page).toEqual({ total: 150, records: [29, 59] });
-		const lit = await pool.ask({ do: 'light', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of }, { owner: 'a' });
+		const lit = await pool.ask({ do: 'highlights', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of }, { owner: 'a' });
 		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6 }], headings: [] }]);
 	});
 	it('tell variants, and what each side of an OR brings alone', async () => {

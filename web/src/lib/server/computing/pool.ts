@@ -11,14 +11,14 @@ export class Dropped extends Error {}
 /** The answer would have taken too much work. */
 export class TooHeavy extends Error {}
 
-export interface Wanted {
+export interface RequestOptions {
 	/** Whose turn it counts as: one person, one thread at a time. */
 	readonly owner: string;
 	/** A newer question of the same kind drops this one; null for one that is always wanted. */
 	readonly replaces?: string | null;
 }
 
-interface Waiting extends Required<Wanted> {
+interface Waiting extends Required<RequestOptions> {
 	readonly job: Job;
 	readonly done: (answer: Answers[keyof Answers]) => void;
 	readonly failed: (error: Error) => void;
@@ -71,7 +71,7 @@ export class Pool {
 	 * @throws {Dropped} when a newer question took its place
 	 * @throws {TooHeavy} when it took too much work
 	 */
-	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: Wanted): Promise<Answers[Name]> {
+	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: RequestOptions): Promise<Answers[Name]> {
 		const replaces = wanted.replaces ?? null;
 		if (replaces !== null) this.drop(replaces);
 		return new Promise<Answers[keyof Answers]>((done, failed) => {
@@ -103,20 +103,20 @@ export class Pool {
 		const worker = this.options.start(thread.unwanted);
 		thread.worker = worker;
 		worker.on('message', (message: unknown) => {
-			this.hear(thread, message);
+			this.receive(thread, message);
 		});
 		worker.on('error', (error) => {
 			this.options.report('thread-failed', { error: error instanceof Error ? error.message : String(error) });
 		});
 		worker.on('exit', () => {
-			if (thread.worker === worker) this.heal(thread);
+			if (thread.worker === worker) this.replaceThread(thread);
 		});
 		// The server may leave while threads wait for work.
 		worker.unref();
 	}
 
 	/** A thread has died: another takes its place, knows the same indexes, and gets its job once more. */
-	private heal(thread: Thread): void {
+	private replaceThread(thread: Thread): void {
 		if (this.closed) return;
 		const lost = thread.busy?.waiting ?? null;
 		thread.busy = null;
@@ -156,7 +156,7 @@ export class Pool {
 		}
 	}
 
-	private hear(thread: Thread, message: unknown): void {
+	private receive(thread: Thread, message: unknown): void {
 		if (!this.options.isAnswer(message)) {
 			this.options.report('thread-said-nonsense', {});
 			return;

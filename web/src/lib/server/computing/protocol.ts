@@ -58,12 +58,12 @@ export type Job =
 	/** How the records of a line spread over years and types; and their numbers, up to a ceiling. */
 	| ({ readonly do: 'spread'; readonly most: number } & OfLines & OfSet)
 	/** A line beside what is true: of all records, or of those judged in the enquiry. */
-	| ({ readonly do: 'cells'; readonly line: string; readonly truth: string; readonly judged: boolean } & OfLines)
+	| ({ readonly do: 'confusionMatrix'; readonly line: string; readonly truth: string; readonly judged: boolean } & OfLines)
 	/** Why a record is in the result, or is not. */
-	| ({ readonly do: 'why'; readonly final: string; readonly record: number } & OfLines)
+	| ({ readonly do: 'explainRecord'; readonly final: string; readonly record: number } & OfLines)
 	/** What of a line lit these records. Labels are those of their headings, by `vocabulary:identifier`. */
 	| ({
-			readonly do: 'light';
+			readonly do: 'highlights';
 			readonly line: string;
 			readonly records: readonly BibliographicRecord[];
 			readonly labels: Readonly<Record<string, string>>;
@@ -152,14 +152,14 @@ export interface Answers {
 	readonly close: null;
 	readonly evaluate: readonly CountedLine[];
 	readonly page: { readonly total: number; readonly records: readonly number[] } | null;
-	readonly light: readonly Light[] | null;
+	readonly highlights: readonly Light[] | null;
 	readonly variants: { readonly words: number; readonly variants: readonly Variant[] };
 	readonly contributions: readonly Contribution[] | null;
 	readonly years: YearRows | null;
 	readonly margins: MarginFigures;
 	readonly spread: SpreadFigures | null;
-	readonly why: Admission | null;
-	readonly cells: Cells | null;
+	readonly explainRecord: Admission | null;
+	readonly confusionMatrix: Cells | null;
 	readonly trials: readonly TrialFigures[];
 	/** What `parse` gives, as JSON in parts (text-parts.ts): it comes to the server in half the time that a structure takes. */
 	readonly read: readonly string[];
@@ -227,9 +227,9 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		order: { enum: RECORD_ORDERS }
 	}),
 	spread: job('spread', { lines, marks, line: text, minus: { type: ['string', 'null'] }, aloneIn: { type: ['string', 'null'] }, most: whole }),
-	cells: job('cells', { lines, marks, line: text, truth: text, judged: { type: 'boolean' } }),
-	why: job('why', { lines, marks, final: text, record: whole }),
-	light: job('light', {
+	confusionMatrix: job('confusionMatrix', { lines, marks, line: text, truth: text, judged: { type: 'boolean' } }),
+	explainRecord: job('explainRecord', { lines, marks, final: text, record: whole }),
+	highlights: job('highlights', {
 		lines,
 		marks,
 		line: text,

@@ -2,7 +2,7 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { config, log } from '$lib/server/process';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { Pool } from './pool';
 import { answeredSchema, type Answered } from './protocol';
 
@@ -10,7 +10,7 @@ export { packLines, type PackedLine } from './packed-lines';
 export { Dropped, TooHeavy } from './pool';
 export { RECORD_ORDERS, type CountedLine, type MarkNumbers, type RecordOrder } from './protocol';
 
-const isAnswer = door<Answered>(answeredSchema);
+const isAnswer = compileValidator<Answered>(answeredSchema);
 
 let pool: Pool | null = null;
 

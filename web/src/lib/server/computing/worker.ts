@@ -108,7 +108,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 		return new SteppedWatch(LINE_CEILING, ask);
 	};
 	const evaluated = (
-		of: Job & { do: 'evaluate' | 'page' | 'light' | 'years' | 'trials' | 'spread' | 'cells' }
+		of: Job & { do: 'evaluate' | 'page' | 'highlights' | 'years' | 'trials' | 'spread' | 'confusionMatrix' }
 	): { readonly index: CollectionIndex; readonly marks: Marks; readonly lines: EvaluatedLine[] } => {
 		const { index, cache, heavy } = held(of.collection);
 		const marks = marksOf(of.collection, index.size, of.marks);
@@ -150,7 +150,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			const records = setOf(job, lines, index, marks);
 			return records && spreadOf(index, records, job.most);
 		}
-		case 'cells': {
+		case 'confusionMatrix': {
 			const { index, marks, lines } = evaluated(job);
 			const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
 			const [found, truth] = [records(job.line), records(job.truth)];
@@ -161,11 +161,11 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			const [all, foundAll, goodAll] = [among.count(), inside.count(), good.count()];
 			return { foundTrue, foundFalse: foundAll - foundTrue, missedTrue: goodAll - foundTrue, missedFalse: all - foundAll - goodAll + foundTrue };
 		}
-		case 'why': {
+		case 'explainRecord': {
 			const { index, cache, heavy } = held(job.collection);
 			return admissionOf(reader.read(job.lines), job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
-		case 'light': {
+		case 'highlights': {
 			const { lines } = evaluated(job);
 			const query = lines.find((one) => one.id === job.line)?.query;
 			if (!query) return null;

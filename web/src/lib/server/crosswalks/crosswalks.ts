@@ -5,8 +5,8 @@
 import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type SharedWork, type Suggestion } from '@wide-lantern/core';
 import { catalogue, database } from '$lib/server/database';
 import { listCollections, recordsOf } from '$lib/server/collections';
-import { breather, log } from '$lib/server/process';
-import { type Actor, door } from '$lib/server/http';
+import { createYielder, log } from '$lib/server/process';
+import { type Actor, compileValidator } from '$lib/server/http';
 import { openVocabulary } from '$lib/server/vocabularies';
 
 export const MAPPING_KINDS = ['exact', 'close', 'broader', 'narrower', 'two', 'none'] as const;
@@ -30,7 +30,7 @@ export interface DecisionRequest {
 	readonly seen: number | null;
 }
 
-export const checkDecision = door<DecisionRequest>({
+export const checkDecision = compileValidator<DecisionRequest>({
 	type: 'object',
 	required: ['kind', 'targets', 'reason', 'seen'],
 	additionalProperties: false,
@@ -52,7 +52,7 @@ export const checkDecision = door<DecisionRequest>({
 
 /** Records of each collection that are compared, at most: evidence grows little beyond. */
 const COMPARED = 20_000;
-const isRecord = door<BibliographicRecord>(recordSchema);
+const isRecord = compileValidator<BibliographicRecord>(recordSchema);
 /** By the pair, and by what it was made from. */
 const made = new Map<string, { readonly from: string; readonly crosswalk: Promise<Crosswalk> }>();
 
@@ -107,7 +107,7 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 	const crosswalk = (async () => {
 		const started = performance.now();
 		const works = left && right ? await worksOf(left.id, right.id, from, to, sides) : [];
-		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, breather());
+		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, createYielder());
 		log('info', 'crosswalk-made', { from, to, works: works.length, milliseconds: Math.round(performance.now() - started) });
 		return result;
 	})();

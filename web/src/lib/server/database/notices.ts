@@ -7,7 +7,7 @@ import { EventEmitter } from 'node:events';
 import { Client } from 'pg';
 import { config, errorFacts, log } from '$lib/server/process';
 import { database, PROCESS } from './database';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 
 export type Notice =
 	| { readonly kind: 'edited'; readonly enquiry: string; readonly revision: number }
@@ -36,7 +36,7 @@ const shape = (kind: string, properties: Readonly<Record<string, object>>) => ({
 	additionalProperties: false,
 	properties: { from: text, kind: { const: kind }, ...properties }
 });
-const isTold = door<Told>({
+const isTold = compileValidator<Told>({
 	anyOf: [
 		shape('edited', { enquiry: text, revision: { type: 'integer' } }),
 		shape('vocabulary', { vocabulary: text }),

@@ -1,21 +1,21 @@
 /** The document of an enquiry, put together from what is computed of it. */
 import { buildDossier, conceptLetter, headingByKey, printedText, type DossierDocument, type EnquiryDocument, type NamedRendering } from '@wide-lantern/core';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { renderingsOf } from '$lib/server/platforms';
-import type { WorkedEnquiry } from '$lib/server/evaluation';
+import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** The document of the enquiry as it stands. */
-export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument> {
-	const { enquiry, collection, lines, counted, vocabularies } = worked;
+export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDocument> {
+	const { enquiry, collection, lines, counted, vocabularies } = evaluated;
 	const { document } = enquiry;
 	const date = today();
-	const breathe = breather();
+	const yieldNow = createYielder();
 	const texts: string[] = [];
 	for (const line of lines) {
 		texts.push(printedText(line, date));
-		await breathe();
+		await yieldNow();
 	}
 	return buildDossier({
 		enquiry: document,
@@ -35,7 +35,7 @@ export async function dossierOf(worked: WorkedEnquiry): Promise<DossierDocument>
 				beforeHand: counted[at]?.beforeHand ?? false
 			};
 		}),
-		renderings: (await renderingsOf(worked)).map(({ profile, rendering }) => ({
+		renderings: (await renderingsOf(evaluated)).map(({ profile, rendering }) => ({
 			id: profile.id,
 			profile: profile.name,
 			source: profile.source,

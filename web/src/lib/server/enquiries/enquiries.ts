@@ -18,9 +18,9 @@ import {
 	type Names
 } from '@wide-lantern/core';
 import type { Knex } from 'knex';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { database, KeptAnswers } from '$lib/server/database';
-import { type Actor, door, type Role } from '$lib/server/http';
+import { type Actor, compileValidator, type Role } from '$lib/server/http';
 import { documentFaultInSteps } from './document-check';
 import type { PastStep, StepKind } from '$lib/work/own-steps';
 import { checkedDocument, forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } from './open-enquiries';
@@ -73,7 +73,7 @@ export interface EditsRequest {
 	readonly behind?: readonly { readonly client: string; readonly number: number }[];
 	readonly edits: readonly Edit[];
 }
-export const checkEdits = door<EditsRequest>(editsSchema);
+export const checkEdits = compileValidator<EditsRequest>(editsSchema);
 
 /** Edits of others beyond which a window must be reloaded: comparing with more would take too long. */
 const MOST_BEHIND = 20_000;
@@ -216,7 +216,7 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 	const { id } = current;
 	const vocabularies = await vocabulariesFor(current.document.collection);
 	await readEditsAhead(request.edits, vocabularies, { owner: actor.id }, current.document);
-	const breathe = breather();
+	const yieldNow = createYielder();
 	if (request.revision > current.revision)
 		return {
 			outcome: 'refused',
@@ -240,25 +240,25 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 	// Lines and concepts that come in with these edits can be named by them.
 	const bare = applyEdits(current.document as unknown as Json, request.edits);
 	const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
-	await breathe();
+	await yieldNow();
 	const asked: Edit[] = [];
 	for (const edit of request.edits) {
 		asked.push(withAnchors(edit, names));
-		await breathe();
+		await yieldNow();
 	}
 	const plain = applyEdits(current.document as unknown as Json, asked);
-	await breathe();
-	const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, breathe);
+	await yieldNow();
+	const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, yieldNow);
 	const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
 	const applied = applyEdits(current.document as unknown as Json, yours);
 	if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
-	await breathe();
-	const fault = await documentFaultInSteps(applied.document, breathe);
+	await yieldNow();
+	const fault = await documentFaultInSteps(applied.document, yieldNow);
 	if (fault !== null) return { outcome: 'refused', message: `That does not fit: ${fault}.` };
 	const next = applied.document as unknown as EnquiryDocument;
 	const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
 	if (misplaced) return { outcome: 'refused', message: misplaced };
-	await breathe();
+	await yieldNow();
 	const body = JSON.stringify(next);
 	if (body.length > DOCUMENT_CEILING)
 		return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };

@@ -4,7 +4,7 @@
  */
 import type { EnquiryDocument } from '@wide-lantern/core';
 import { LRUCache } from 'lru-cache';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { database } from '$lib/server/database';
 import { documentFaultInSteps } from './document-check';
 
@@ -61,7 +61,7 @@ export async function openEnquiry(id: string): Promise<KeptEnquiry | null> {
 
 /** @throws where the database holds something else */
 export async function checkedDocument(id: string, body: unknown): Promise<EnquiryDocument> {
-	const fault = await documentFaultInSteps(body, breather());
+	const fault = await documentFaultInSteps(body, createYielder());
 	if (fault !== null) throw new Error(`The enquiry ${id} is damaged in the database: ${fault}`);
 	return body as EnquiryDocument;
 }

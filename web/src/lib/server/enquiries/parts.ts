@@ -4,10 +4,10 @@ import { completeSource, namesOf, packText, partSchema, readStrategyText, type O
 import { shippedFilters } from '@wide-lantern/standins';
 import type { PartEntry } from '$lib/work/parts';
 import { database } from '$lib/server/database';
-import { door, faultOf } from '$lib/server/http';
+import { compileValidator, faultOf } from '$lib/server/http';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-export const checkPart = door<StrategyPartFile>(partSchema);
+export const checkPart = compileValidator<StrategyPartFile>(partSchema);
 
 interface PartRow {
 	id: string;

@@ -4,7 +4,7 @@
  */
 import { EventEmitter } from 'node:events';
 import type { Presence } from '$lib/work/presence';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { hearNotices, hearOfEnds, notify } from '$lib/server/database';
 
 const emitter = new EventEmitter();
@@ -18,7 +18,7 @@ interface Window extends Presence {
 }
 const here = new Map<string, Map<string, Window>>();
 
-export const checkPresence = door<{ readonly client: string; readonly line: string | null }>({
+export const checkPresence = compileValidator<{ readonly client: string; readonly line: string | null }>({
 	type: 'object',
 	required: ['client', 'line'],
 	additionalProperties: false,
@@ -33,7 +33,7 @@ const listOf = (enquiry: string): Presence[] =>
 const tell = (enquiry: string) => emitter.emit(enquiry, listOf(enquiry));
 
 /** A window opens; call the result when it closes. */
-export function arrive(
+export function join(
 	enquiry: string,
 	client: string,
 	person: { readonly id: string; readonly name: string },

@@ -4,7 +4,7 @@ import type { EnquiryDocument } from '@wide-lantern/core';
 import type { Knex } from 'knex';
 import type { VersionEntry } from '$lib/work/versions';
 import { database } from '$lib/server/database';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 
 /** An enquiry as it stands or stood. */
 export interface Standing {
@@ -13,7 +13,7 @@ export interface Standing {
 	readonly document: EnquiryDocument;
 }
 
-export const checkNewVersion = door<{ readonly name: string; readonly revision: number }>({
+export const checkNewVersion = compileValidator<{ readonly name: string; readonly revision: number }>({
 	type: 'object',
 	required: ['name', 'revision'],
 	additionalProperties: false,

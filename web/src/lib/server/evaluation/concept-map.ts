@@ -5,10 +5,11 @@
 import { SMALL_WORDS, type Concept } from '@wide-lantern/core';
 import type { ConceptMap, MapHeading, MapLink } from '$lib/work/concept-map';
 import { listCollections, openCollection } from '$lib/server/collections';
+import { TIMED_OUT, withTimeout } from '$lib/server/process';
 import { headingCount } from './concept-terms';
 import { allDecisions, decisionsOn, suggestionsFor } from '$lib/server/crosswalks';
 import { listVocabularies, lookupOf } from '$lib/server/vocabularies';
-import type { WorkedEnquiry } from './evaluation';
+import type { EvaluatedEnquiry } from './evaluation';
 
 /** Weakest suggestion that is drawn; weaker ones are on the heading's own panel. */
 const STRONG = 0.45;
@@ -16,27 +17,13 @@ const STRONG = 0.45;
 const FIRST = 4;
 
 /** Two large vocabularies take a while to be compared the first time; the map does not wait for them. Milliseconds. */
-const PATIENCE = 1_500;
-const LATE = Symbol('late');
-async function soon<Result>(made: Promise<Result>): Promise<Result | typeof LATE> {
-	let timer: ReturnType<typeof setTimeout> | undefined;
-	const late = new Promise<typeof LATE>((tell) => {
-		timer = setTimeout(() => {
-			tell(LATE);
-		}, PATIENCE);
-	});
-	try {
-		return await Promise.race([made, late]);
-	} finally {
-		clearTimeout(timer);
-	}
-}
+const SUGGESTION_TIMEOUT = 1_500;
 
 const keyOf = (vocabulary: string, heading: string) => `${vocabulary}:${heading}`;
 
-export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promise<ConceptMap> {
+export async function conceptMap(evaluated: EvaluatedEnquiry, concept: Concept): Promise<ConceptMap> {
 	// The strategy's own vocabulary leads.
-	const own = (id: string) => worked.collection?.vocabularies.includes(id) ?? false;
+	const own = (id: string) => evaluated.collection?.vocabularies.includes(id) ?? false;
 	const vocabularies = (await listVocabularies()).sort((one, other) => Number(own(other.id)) - Number(own(one.id)));
 	const links = new Map<string, MapLink>();
 	const members = new Map<string, { readonly vocabulary: string; readonly heading: string; taken: boolean }>();
@@ -86,8 +73,8 @@ export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promi
 			if (turned.length > 0) continue;
 			const pair = `${vocabulary} ${other}`;
 			if (pending.has(pair)) continue;
-			const suggested = await soon(suggestionsFor(vocabulary, heading, other, 1));
-			if (suggested === LATE) {
+			const suggested = await withTimeout(suggestionsFor(vocabulary, heading, other, 1), SUGGESTION_TIMEOUT);
+			if (suggested === TIMED_OUT) {
 				pending.add(pair);
 				continue;
 			}
@@ -99,13 +86,13 @@ export async function conceptMap(worked: WorkedEnquiry, concept: Concept): Promi
 	const entries = await listCollections();
 	const columns = await Promise.all(
 		vocabularies.map(async ({ id, name }) => {
-			const open = worked.vocabularies.find((one) => one.vocabulary.id === id);
-			const entry = worked.collection?.vocabularies.includes(id) ? worked.collection : entries.find((one) => one.vocabularies.includes(id));
-			const collection = worked.collection && entry ? await openCollection(entry.id) : null;
+			const open = evaluated.vocabularies.find((one) => one.vocabulary.id === id);
+			const entry = evaluated.collection?.vocabularies.includes(id) ? evaluated.collection : entries.find((one) => one.vocabularies.includes(id));
+			const collection = evaluated.collection && entry ? await openCollection(entry.id) : null;
 			const headings = [...members.values()].flatMap(({ vocabulary, heading, taken }): MapHeading[] => {
 				const found = vocabulary === id ? open?.vocabulary.get(heading) : undefined;
 				if (!found || !open) return [];
-				const count = collection ? headingCount(collection, worked.vocabularies, id, heading, true) : null;
+				const count = collection ? headingCount(collection, evaluated.vocabularies, id, heading, true) : null;
 				return [
 					{ key: keyOf(id, heading), heading, label: found.label, scopeNote: found.scopeNote, narrower: open.vocabulary.narrower(heading).length, count, taken }
 				];

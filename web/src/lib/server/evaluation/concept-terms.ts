@@ -21,9 +21,9 @@ import {
 } from '@wide-lantern/core';
 import type { NameOffer } from '$lib/work/names';
 import { buildingShare, listCollections, openCollection, type OpenCollection } from '$lib/server/collections';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { type Answers, computing, type MarkNumbers, packLines } from '$lib/server/computing';
-import type { WorkedEnquiry } from './evaluation';
+import type { EvaluatedEnquiry } from './evaluation';
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 
@@ -40,13 +40,13 @@ export interface ConceptCounts {
 const trialLine = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
 
 /** Counts expressions that are no lines (yet), each under its own text. */
-async function countTexts(worked: WorkedEnquiry, texts: readonly string[]) {
-	const { collection, vocabularies, wanted } = worked;
+async function countTexts(evaluated: EvaluatedEnquiry, texts: readonly string[]) {
+	const { collection, vocabularies, wanted } = evaluated;
 	const trial = { concepts: [], lines: [...new Set(texts)].map((text) => trialLine(text, text)) };
 	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
 	const counts = new Map<string, number>();
 	if (collection) {
-		const asked = { collection: collection.computed, lines: await packLines(linesToEvaluate(read), breather()), marks: NO_MARKS };
+		const asked = { collection: collection.computed, lines: await packLines(linesToEvaluate(read), createYielder()), marks: NO_MARKS };
 		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted)) if (one.count !== null) counts.set(one.id, one.count);
 	}
 	return { read, counts };
@@ -61,9 +61,9 @@ export const qualifierName = (vocabularies: readonly OpenVocabulary[]) => (vocab
 	vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code;
 
 /** Records of another collection that a taken heading retrieves there. */
-async function countTaken(worked: WorkedEnquiry, collection: OpenCollection, one: TakenAs): Promise<number> {
-	const text = headingPieces(one, fullLabel(worked.vocabularies), qualifierName(worked.vocabularies)).join(' OR ');
-	const { counts } = await countTexts({ ...worked, collection }, [text]);
+async function countTaken(evaluated: EvaluatedEnquiry, collection: OpenCollection, one: TakenAs): Promise<number> {
+	const text = headingPieces(one, fullLabel(evaluated.vocabularies), qualifierName(evaluated.vocabularies)).join(' OR ');
+	const { counts } = await countTexts({ ...evaluated, collection }, [text]);
 	return counts.get(text) ?? 0;
 }
 
@@ -84,7 +84,7 @@ function headingMeaning(vocabularies: readonly OpenVocabulary[], node: HeadingPi
 }
 
 /** For each concept, the terms that its lines use; lines that cannot be read, or are off, use none. */
-function usedTerms({ enquiry, lines, vocabularies }: WorkedEnquiry): (concept: string) => ReadonlySet<string> {
+function usedTerms({ enquiry, lines, vocabularies }: EvaluatedEnquiry): (concept: string) => ReadonlySet<string> {
 	const made = new Map<string, Set<string>>();
 	return (concept) => {
 		const known = made.get(concept);
@@ -102,10 +102,10 @@ function usedTerms({ enquiry, lines, vocabularies }: WorkedEnquiry): (concept: s
 	};
 }
 
-export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCounts> {
-	const { enquiry, vocabularies } = worked;
+export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<ConceptCounts> {
+	const { enquiry, vocabularies } = evaluated;
 	const counts: Record<string, number> = {};
-	const usedBy = usedTerms(worked);
+	const usedBy = usedTerms(evaluated);
 	const used: Record<string, string[]> = {};
 	const markUsed = (concept: string, key: string) => void (used[concept] ??= []).push(key);
 	const words = [...new Set(enquiry.document.concepts.flatMap((concept) => concept.words.map((word) => word.text)))];
@@ -113,7 +113,7 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 	// A heading of a vocabulary that does not index the collection has no count there, not none.
 	for (const one of enquiry.document.concepts
 		.flatMap((concept) => concept.headings)
-		.filter((other) => worked.collection?.vocabularies.includes(other.vocabulary) ?? true))
+		.filter((other) => evaluated.collection?.vocabularies.includes(other.vocabulary) ?? true))
 		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
 	const inCollection = (one: TakenAs) => headings.get(headingKey(one));
 	/** Per strand, its terms joined with OR. */
@@ -127,7 +127,7 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 			const text = own.flatMap((one) => (one === undefined ? [] : [`(${one})`])).join(' OR ');
 			if (text !== '') strands.set(`@${id}`, text);
 		}
-	const { read, counts: counted } = await countTexts(worked, [...words, ...headings.values(), ...strands.values()]);
+	const { read, counts: counted } = await countTexts(evaluated, [...words, ...headings.values(), ...strands.values()]);
 	for (const [key, text] of strands) {
 		const count = counted.get(text);
 		if (count !== undefined) counts[key] = count;
@@ -151,7 +151,7 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		}
 	}
 	const elsewhere: Record<string, string> = {};
-	const entries = worked.collection ? await listCollections() : [];
+	const entries = evaluated.collection ? await listCollections() : [];
 	for (const one of enquiry.document.concepts.flatMap((concept) => concept.headings)) {
 		const key = headingKey(one);
 		if (headings.has(key) || elsewhere[key] !== undefined) continue;
@@ -159,7 +159,7 @@ export async function conceptCounts(worked: WorkedEnquiry): Promise<ConceptCount
 		// One that is still being indexed has no counts yet; nobody waits for it here.
 		const collection = entry && buildingShare(entry.id) === null ? await openCollection(entry.id) : null;
 		if (!collection) continue;
-		counts[key] = await countTaken(worked, collection, one);
+		counts[key] = await countTaken(evaluated, collection, one);
 		elsewhere[key] = collection.name;
 	}
 	return { counts, used, elsewhere };
@@ -170,19 +170,19 @@ const MOST_NAMES = 80;
 
 /** Null where the vocabulary or the heading is not known. */
 export async function namesForConcept(
-	worked: WorkedEnquiry,
+	evaluated: EvaluatedEnquiry,
 	concept: Concept,
 	vocabulary: string,
 	heading: string
 ): Promise<{ readonly names: NameOffer[]; readonly more: number } | null> {
-	const found = worked.vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading);
+	const found = evaluated.vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading);
 	if (!found) return null;
 	const all = namesAsWords([found.label, ...found.entryTerms, ...found.before.filter((one) => one.renamed).map((one) => one.label)]);
 	const rows = all.slice(0, MOST_NAMES);
 	const own = concept.words.map((one) => one.text);
 	const forms = rows.flatMap((row) => row.forms.map((form) => form.text));
 	const beyond = (text: string) => `(${text}) NOT (${own.map((one) => `(${one})`).join(' OR ')})`;
-	const { read, counts } = await countTexts(worked, [...own, ...forms, ...(own.length > 0 ? forms.map(beyond) : [])]);
+	const { read, counts } = await countTexts(evaluated, [...own, ...forms, ...(own.length > 0 ? forms.map(beyond) : [])]);
 	const query = (text: string) => read.find((one) => one.id === text)?.query ?? null;
 	const words = own.map((text) => ({ text, query: query(text) }));
 	const names = rows.map(({ name, forms }) => ({
@@ -202,15 +202,18 @@ export async function namesForConcept(
 }
 
 /** The records that a concept's lines retrieve together, by year, and how many of them nobody has indexed; null where nothing can be counted. */
-export async function yearsOfConcept(worked: WorkedEnquiry, concept: string): Promise<Answers['years']> {
-	const { enquiry, collection, vocabularies, marks, wanted } = worked;
+export async function yearsOfConcept(evaluated: EvaluatedEnquiry, concept: string): Promise<Answers['years']> {
+	const { enquiry, collection, vocabularies, marks, wanted } = evaluated;
 	if (!collection || joinedLines(enquiry.document, concept, null).length === 0) return null;
 	const letter = namesOf(enquiry.document, vocabularies).conceptName(concept, null)?.letter;
 	if (letter === undefined) return null;
 	const id = 'concept-as-a-whole';
 	const strategyWithConcept = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
 	const read = readStrategy(strategyWithConcept, vocabularies, new Date().getFullYear());
-	return computing().ask({ do: 'years', collection: collection.computed, lines: await packLines(linesToEvaluate(read), breather()), marks, line: id }, wanted);
+	return computing().ask(
+		{ do: 'years', collection: collection.computed, lines: await packLines(linesToEvaluate(read), createYielder()), marks, line: id },
+		wanted
+	);
 }
 
 /** Records of the collection that carry a heading, or it or any narrower one. */

@@ -14,9 +14,9 @@ import {
 	type ReadLine,
 	type IndexedField
 } from '@wide-lantern/core';
-import { breather } from '$lib/server/process';
+import { createYielder, TIMED_OUT, withTimeout } from '$lib/server/process';
 import { buildingShare, isStopped, openCollection, type OpenCollection } from '$lib/server/collections';
-import { computing, type CountedLine, Dropped, type MarkNumbers, type PackedLine, packLines, readLinesAhead, type Wanted } from '$lib/server/computing';
+import { computing, type CountedLine, Dropped, type MarkNumbers, type PackedLine, packLines, readLinesAhead, type RequestOptions } from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { vocabulariesFor } from '$lib/server/vocabularies';
@@ -24,7 +24,7 @@ import { vocabulariesFor } from '$lib/server/vocabularies';
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */
 export type LineCounts = Omit<CountedLine, 'state'> & { readonly state: CountedLine['state'] | 'uncounted' };
 
-export interface WorkedEnquiry {
+export interface EvaluatedEnquiry {
 	readonly enquiry: OpenEnquiry;
 	readonly vocabularies: readonly OpenVocabulary[];
 	readonly collection: OpenCollection | null;
@@ -35,14 +35,14 @@ export interface WorkedEnquiry {
 	readonly packed: readonly PackedLine[];
 	readonly counted: readonly LineCounts[];
 	readonly marks: MarkNumbers;
-	readonly wanted: Wanted;
+	readonly wanted: RequestOptions;
 	/** The result before somebody began to type: a line that is being typed does not take its place. */
 	readonly resultWas: string | null;
 }
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 /** Longest wait for an index that is being built, in milliseconds; then its progress is told instead. */
-const PATIENCE = 3_000;
+const INDEX_TIMEOUT = 3_000;
 
 function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumbers {
 	const numbers = (identifiers: readonly string[]) =>
@@ -52,20 +52,26 @@ function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumb
 }
 
 /** The line that is the strategy's result; null where there is none. */
-export const resultOf = ({ lines, enquiry, resultWas }: Pick<WorkedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
+export const resultOf = ({ lines, enquiry, resultWas }: Pick<EvaluatedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
 	resultLine(lines, resultWas ?? enquiry.document.result);
 
 /**
  * Reads every line, and counts them on the enquiry's collection in a computing thread.
  * @throws Dropped where a newer question of the same window took its place
  */
-export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWanted = () => true, resultWas: string | null = null): Promise<WorkedEnquiry> {
+export async function evaluateEnquiry(
+	enquiry: OpenEnquiry,
+	wanted: RequestOptions,
+	stillWanted = () => true,
+	resultWas: string | null = null
+): Promise<EvaluatedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
-	const [vocabularies, collection] = await Promise.all([vocabulariesFor(document.collection), opening && inTime(opening)]);
+	const [vocabularies, opened] = await Promise.all([vocabulariesFor(document.collection), opening && withTimeout(opening, INDEX_TIMEOUT)]);
+	const collection = opened === TIMED_OUT ? null : opened;
 	await readLinesAhead(document, vocabularies, wanted);
-	const breathe = breather();
-	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), breathe);
+	const yieldNow = createYielder();
+	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), yieldNow);
 	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
@@ -73,28 +79,11 @@ export async function workEnquiry(enquiry: OpenEnquiry, wanted: Wanted, stillWan
 		return { ...bare, packed: [], collection: null, indexing, counted, marks: NO_MARKS };
 	}
 	const marks = marksOf(document, collection);
-	const packed = await packLines(linesToEvaluate(lines), breathe);
+	const packed = await packLines(linesToEvaluate(lines), yieldNow);
 	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
 	if (!stillWanted()) throw new Dropped();
 	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: packed, marks }, wanted);
 	return { ...bare, packed, collection, indexing: null, counted, marks };
-}
-
-/** The result, or null when it takes too long; it goes on being made. */
-async function inTime<Result>(made: Promise<Result>): Promise<Result | null> {
-	let timer: ReturnType<typeof setTimeout> | undefined;
-	const late = new Promise<null>((tell) => {
-		timer = setTimeout(() => {
-			tell(null);
-		}, PATIENCE);
-	});
-	try {
-		return await Promise.race([made, late]);
-	} finally {
-		clearTimeout(timer);
-		// What fails after that is told when it is next asked for.
-		made.catch(() => undefined);
-	}
 }
 
 /** For every line that uses one which cannot be read, directly or through others, the number of that one. */
@@ -127,8 +116,8 @@ function passedText({ off, role, tree }: ReadLine): string | null {
 	return acted && print(acted.side);
 }
 
-export function sheetView(worked: WorkedEnquiry): SheetView {
-	const { enquiry, collection, indexing, lines, counted, marks } = worked;
+export function sheetView(evaluated: EvaluatedEnquiry): SheetView {
+	const { enquiry, collection, indexing, lines, counted, marks } = evaluated;
 	const waits = linesWaitedFor(lines);
 	return {
 		revision: enquiry.revision,
@@ -138,7 +127,7 @@ export function sheetView(worked: WorkedEnquiry): SheetView {
 			held: marks.benchmark.length,
 			known: enquiry.document.articles.filter((one) => one.identifier.trim() !== '' || one.citation.trim() !== '').length
 		},
-		final: resultOf(worked)?.id ?? null,
+		final: resultOf(evaluated)?.id ?? null,
 		lines: lines.map((line, at) => {
 			const { state = 'uncounted', count = null, found = null, beforeHand = false } = counted[at] ?? {};
 			return {
@@ -188,12 +177,12 @@ function patternFields(query: Query | null, found = new Map<string, Set<IndexedF
 }
 
 /** What each side of a line's OR brings, and the words behind its wildcards; null where the line is no counted OR. */
-export async function termsOfLine(worked: WorkedEnquiry, lineId: string): Promise<LineTerms | null> {
-	const { collection, lines, packed, marks, wanted } = worked;
+export async function termsOfLine(evaluated: EvaluatedEnquiry, lineId: string): Promise<LineTerms | null> {
+	const { collection, lines, packed, marks, wanted } = evaluated;
 	const line = lines.find((one) => one.id === lineId);
 	const sides = sidesOf(line?.tree ?? null);
 	if (!collection || !line?.tree || !sides) return null;
-	const final = resultOf(worked)?.id ?? null;
+	const final = resultOf(evaluated)?.id ?? null;
 	const of = { collection: collection.computed, lines: packed, marks, line: lineId };
 	const brought = await computing().ask({ do: 'contributions', final, ...of }, wanted);
 	// A side that is switched off elsewhere is not among them; then they cannot be told apart by place.

@@ -1,10 +1,10 @@
 /** What the lines of an enquiry retrieve, and everything computed from that. */
 export { conceptMap } from './concept-map';
 export { conceptCounts, headingCount, namesForConcept, yearsOfConcept } from './concept-terms';
-export { resultOf, sheetView, termsOfLine, workEnquiry, type WorkedEnquiry } from './evaluation';
+export { resultOf, sheetView, termsOfLine, evaluateEnquiry, type EvaluatedEnquiry } from './evaluation';
 export { articlesView } from './known-articles';
 export { recordsOfLine, spreadOfLine, whyOf } from './line-records';
-export { checkLook, look, openWindow } from './live-counts';
+export { checkCountRequest, requestCounts, openWindow } from './live-counts';
 export { checkMeasure, measureLines } from './measuring';
 export { checkTrials, tryEdits } from './trials';
 export { compareVersions, recordsBetween } from './version-compare';

@@ -2,9 +2,9 @@
 import { titleFit, wordsToFind, type BibliographicRecord, type LineToEvaluate } from '@wide-lantern/core';
 import type { ArticlesView, ArticleState, FoundRecord } from '$lib/work/articles';
 import { type OpenCollection, recordsAt } from '$lib/server/collections';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
-import type { WorkedEnquiry } from './evaluation';
+import type { EvaluatedEnquiry } from './evaluation';
 
 /** Records read for each article: those most like it by their words. */
 const READ = 20;
@@ -15,8 +15,8 @@ const LOOKED_UP = 50;
 
 const found = ({ id, titles, year }: BibliographicRecord): FoundRecord => ({ id, title: titles[0] ?? '', year });
 
-export async function articlesView(worked: WorkedEnquiry): Promise<ArticlesView> {
-	const { enquiry, collection } = worked;
+export async function articlesView(evaluated: EvaluatedEnquiry): Promise<ArticlesView> {
+	const { enquiry, collection } = evaluated;
 	const view = { revision: enquiry.revision, collection: collection?.name ?? null };
 	if (!collection) return { ...view, articles: [] };
 	let left = LOOKED_UP;
@@ -28,7 +28,7 @@ export async function articlesView(worked: WorkedEnquiry): Promise<ArticlesView>
 			const [record] = number === undefined ? [] : await recordsAt(collection.id, [number]);
 			if (record) articles.push({ article: id, state: 'held', record: found(record) });
 			else {
-				const records = left-- > 0 ? await byTitle(worked, collection, citation) : [];
+				const records = left-- > 0 ? await byTitle(evaluated, collection, citation) : [];
 				articles.push(records.length > 0 ? { article: id, state: 'likely', records } : { article: id, state: 'missing' });
 			}
 		}
@@ -37,12 +37,12 @@ export async function articlesView(worked: WorkedEnquiry): Promise<ArticlesView>
 }
 
 /** Records whose title stands in the citation, the best first. */
-async function byTitle({ marks, wanted }: WorkedEnquiry, collection: OpenCollection, citation: string): Promise<FoundRecord[]> {
+async function byTitle({ marks, wanted }: EvaluatedEnquiry, collection: OpenCollection, citation: string): Promise<FoundRecord[]> {
 	const words = wordsToFind(citation);
 	if (words.length === 0) return [];
 	const parts = words.map((pattern) => ({ kind: 'word' as const, fields: ['ti' as const], pattern }));
 	const line: LineToEvaluate = { id: 'words', number: 1, off: false, empty: false, query: { kind: 'or', parts } };
-	const lines = await packLines([line], breather());
+	const lines = await packLines([line], createYielder());
 	const page = await computing().ask(
 		{ do: 'page', collection: collection.computed, lines, marks, line: 'words', minus: null, aloneIn: null, from: 0, count: READ, order: 'relevance' },
 		wanted

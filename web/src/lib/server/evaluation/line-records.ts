@@ -3,7 +3,7 @@ import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord,
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
 import { computing, type PackedLine, type RecordOrder } from '$lib/server/computing';
-import { resultOf, type WorkedEnquiry } from './evaluation';
+import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 export const PAGE_SIZE = 20;
 /** Records beyond which journals and keywords are not counted: that would read all of their texts. */
@@ -17,24 +17,28 @@ export interface OfRecords {
 	readonly aloneIn: string | null;
 }
 
-const ofLines = (worked: WorkedEnquiry, collection: OpenCollection) => ({ collection: collection.computed, lines: worked.packed, marks: worked.marks });
+const ofLines = (evaluated: EvaluatedEnquiry, collection: OpenCollection) => ({
+	collection: collection.computed,
+	lines: evaluated.packed,
+	marks: evaluated.marks
+});
 
 /** A page of records, with what lit them; null where the line has none to show. */
 export async function recordsOfLine(
-	worked: WorkedEnquiry,
+	evaluated: EvaluatedEnquiry,
 	{ line: lineId, minus, aloneIn }: OfRecords,
 	from: number,
 	order: RecordOrder
 ): Promise<RecordPage | null> {
-	const { collection, lines } = worked;
+	const { collection, lines } = evaluated;
 	const line = lines.find((one) => one.id === lineId);
 	if (!collection || !line) return null;
-	return pageOf(worked, collection, worked.packed, { line: lineId, minus, aloneIn, number: line.number }, from, order);
+	return pageOf(evaluated, collection, evaluated.packed, { line: lineId, minus, aloneIn, number: line.number }, from, order);
 }
 
 /** A page of the records of any lines on the enquiry's collection. */
 export async function pageOf(
-	{ marks, wanted }: Pick<WorkedEnquiry, 'marks' | 'wanted'>,
+	{ marks, wanted }: Pick<EvaluatedEnquiry, 'marks' | 'wanted'>,
 	collection: OpenCollection,
 	lines: readonly PackedLine[],
 	{ line, minus, aloneIn, number }: OfRecords & { readonly number: number },
@@ -46,7 +50,7 @@ export async function pageOf(
 	if (!page) return null;
 	const records = await recordsAt(collection.id, page.records);
 	const labels = labelsOf(records, collection);
-	const lit = await computing().ask({ do: 'light', records, labels, ...of }, wanted);
+	const lit = await computing().ask({ do: 'highlights', records, labels, ...of }, wanted);
 	const known = new Set(marks.benchmark);
 	return {
 		line: number,
@@ -57,12 +61,12 @@ export async function pageOf(
 }
 
 /** Records of these numbers as the screens show them, lit by a line. */
-export async function recordsLitBy(worked: WorkedEnquiry, numbers: readonly number[], line: string): Promise<readonly ShownRecord[]> {
-	const { collection, wanted, marks } = worked;
+export async function recordsLitBy(evaluated: EvaluatedEnquiry, numbers: readonly number[], line: string): Promise<readonly ShownRecord[]> {
+	const { collection, wanted, marks } = evaluated;
 	if (!collection || numbers.length === 0) return [];
 	const records = await recordsAt(collection.id, numbers);
 	const labels = labelsOf(records, collection);
-	const lit = await computing().ask({ do: 'light', records, labels, ...ofLines(worked, collection), line }, wanted);
+	const lit = await computing().ask({ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line }, wanted);
 	const known = new Set(marks.benchmark);
 	return records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)));
 }
@@ -95,25 +99,25 @@ const shown = (record: BibliographicRecord, labels: Readonly<Record<string, stri
 });
 
 /** How the records spread, and which words the good ones share that nothing lights; null where there are none. */
-export async function spreadOfLine(worked: WorkedEnquiry, { line, minus, aloneIn }: OfRecords): Promise<RecordSpread | null> {
-	const { collection, wanted, enquiry } = worked;
+export async function spreadOfLine(evaluated: EvaluatedEnquiry, { line, minus, aloneIn }: OfRecords): Promise<RecordSpread | null> {
+	const { collection, wanted, enquiry } = evaluated;
 	if (!collection) return null;
-	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(worked, collection) }, wanted);
+	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(evaluated, collection) }, wanted);
 	if (!figures) return null;
 	const { records, ...rest } = figures;
 	const read = records.length > 0 || figures.total === 0;
 	const [journals, keywords] = read ? await spreadInDatabase(collection.id, records) : [null, null];
-	return { revision: enquiry.revision, ...rest, journals, keywords, words: await unlitWords(worked, collection, line) };
+	return { revision: enquiry.revision, ...rest, journals, keywords, words: await unlitWords(evaluated, collection, line) };
 }
 
 /** Words that several good records hold and that no term of the line lights. */
-async function unlitWords(worked: WorkedEnquiry, collection: OpenCollection, line: string): Promise<readonly UnlitWord[]> {
-	const { marks, wanted } = worked;
+async function unlitWords(evaluated: EvaluatedEnquiry, collection: OpenCollection, line: string): Promise<readonly UnlitWord[]> {
+	const { marks, wanted } = evaluated;
 	const good = [...new Set([...marks.benchmark, ...marks.relevant])].slice(0, 500);
 	if (good.length < 2) return [];
 	const records = await recordsAt(collection.id, good);
 	const labels = labelsOf(records, collection);
-	const lit = await computing().ask({ do: 'light', records, labels, ...ofLines(worked, collection), line }, wanted);
+	const lit = await computing().ask({ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line }, wanted);
 	const holding = new Map<string, number>();
 	records.forEach((record, at) => {
 		const spans = lit?.[at]?.spans ?? [];
@@ -143,12 +147,12 @@ async function unlitWords(worked: WorkedEnquiry, collection: OpenCollection, lin
 }
 
 /** Why a record is in the result or is not; null where there is no such record, or nothing is counted. */
-export async function whyOf(worked: WorkedEnquiry, record: string): Promise<RecordWhy | null> {
-	const { collection, lines, wanted, enquiry } = worked;
-	const final = resultOf(worked);
+export async function whyOf(evaluated: EvaluatedEnquiry, record: string): Promise<RecordWhy | null> {
+	const { collection, lines, wanted, enquiry } = evaluated;
+	const final = resultOf(evaluated);
 	const [number] = collection?.index.identified(record) ?? [];
 	if (!collection || !final || number === undefined) return null;
-	const admission = await computing().ask({ do: 'why', final: final.id, record: number, ...ofLines(worked, collection) }, wanted);
+	const admission = await computing().ask({ do: 'explainRecord', final: final.id, record: number, ...ofLines(evaluated, collection) }, wanted);
 	if (!admission) return null;
 	const byId = new Map(lines.map((line) => [line.id, line]));
 	return {

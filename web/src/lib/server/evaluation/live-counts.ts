@@ -6,14 +6,14 @@
 import { applyEdits, editSchema, type Edit, type Json } from '@wide-lantern/core';
 import type { CountsNews, SheetLine } from '$lib/work/sheet';
 import { computing, Dropped, TooHeavy } from '$lib/server/computing';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { isDocument, listen, openEnquiry, type OpenEnquiry } from '$lib/server/enquiries';
 import { errorFacts, log } from '$lib/server/process';
 import { marginsOf } from './margins';
 import { hearOfGaps } from '$lib/server/database';
-import { sheetView, workEnquiry, type WorkedEnquiry } from './evaluation';
+import { sheetView, evaluateEnquiry, type EvaluatedEnquiry } from './evaluation';
 
-export interface LookRequest {
+export interface CountRequest {
 	readonly client: string;
 	/** Goes up with every look of this window. */
 	readonly sequence: number;
@@ -24,7 +24,7 @@ export interface LookRequest {
 	readonly resultWas?: string | null;
 }
 
-export const checkLook = door<LookRequest>({
+export const checkCountRequest = compileValidator<CountRequest>({
 	type: 'object',
 	required: ['client', 'sequence', 'revision', 'edits'],
 	additionalProperties: false,
@@ -127,7 +127,7 @@ async function readNewest(id: string): Promise<OpenEnquiry | null> {
 }
 
 /** False where the window has no stream to answer on. The answer comes on that stream. */
-export function look(enquiry: string, person: string, request: LookRequest): boolean {
+export function requestCounts(enquiry: string, person: string, request: CountRequest): boolean {
 	const window = windows.get(keyOf(enquiry, request.client));
 	if (window?.person !== person) return false;
 	window.newest = Math.max(window.newest, request.sequence);
@@ -147,7 +147,7 @@ export function look(enquiry: string, person: string, request: LookRequest): boo
 	return true;
 }
 
-async function answer(id: string, window: Window, { client, sequence, revision, edits, resultWas }: LookRequest): Promise<CountsNews | null> {
+async function answer(id: string, window: Window, { client, sequence, revision, edits, resultWas }: CountRequest): Promise<CountsNews | null> {
 	const saved = await atRevision(id, revision);
 	if (window.newest > sequence) return null;
 	// The window looks again once it has what was saved since.
@@ -156,13 +156,13 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 	if ('refused' in applied) return { sequence, stale: true };
 	const document: unknown = applied.document;
 	if (!isDocument(document)) return { sequence, stale: true };
-	const worked = await workEnquiry(
+	const evaluated = await evaluateEnquiry(
 		{ ...saved, document },
 		{ owner: window.person, replaces: keyOf(id, client) },
 		() => window.newest <= sequence,
 		resultWas ?? null
 	);
-	const { lines, ...rest } = sheetView(worked);
+	const { lines, ...rest } = sheetView(evaluated);
 	if (window.newest > sequence) return null;
 	const changed: SheetLine[] = [];
 	const now = new Set<string>();
@@ -176,7 +176,7 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 	for (const line of window.sent.keys()) if (!now.has(line)) window.sent.delete(line);
 	clearTimeout(window.margins);
 	window.margins = setTimeout(() => {
-		const told = tellMargins(window, worked, sequence, marginsKey(id, client));
+		const told = tellMargins(window, evaluated, sequence, marginsKey(id, client));
 		told.catch((error: unknown) => {
 			log('error', 'margins-failed', errorFacts(error));
 		});
@@ -185,9 +185,9 @@ async function answer(id: string, window: Window, { client, sequence, revision, 
 }
 
 /** What a thread can tell beside the counts, once nothing newer is typed. */
-async function tellMargins(window: Window, worked: WorkedEnquiry, sequence: number, key: string): Promise<void> {
+async function tellMargins(window: Window, evaluated: EvaluatedEnquiry, sequence: number, key: string): Promise<void> {
 	try {
-		const margins = await marginsOf(worked, key);
+		const margins = await marginsOf(evaluated, key);
 		if (window.newest === sequence) window.push({ sequence, margins });
 	} catch (error) {
 		if (error instanceof Dropped) return;

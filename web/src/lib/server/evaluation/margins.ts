@@ -3,7 +3,7 @@ import { conceptLetter, joinedLines, termPlaces, termsOf, type EnquiryDocument }
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
-import { resultOf, type WorkedEnquiry } from './evaluation';
+import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 /** The articles of the brief that records stand for, by identity. */
 export function articlesOf(document: EnquiryDocument, collection: OpenCollection): (records: readonly number[]) => string[] {
@@ -14,10 +14,10 @@ export function articlesOf(document: EnquiryDocument, collection: OpenCollection
 }
 
 /** @returns null where nothing is counted */
-export async function marginsOf(worked: WorkedEnquiry, replaces: string | null = null): Promise<SheetMargins | null> {
-	const { enquiry, collection, lines, marks, wanted } = worked;
+export async function marginsOf(evaluated: EvaluatedEnquiry, replaces: string | null = null): Promise<SheetMargins | null> {
+	const { enquiry, collection, lines, marks, wanted } = evaluated;
 	const { document, revision } = enquiry;
-	const final = resultOf(worked);
+	const final = resultOf(evaluated);
 	if (!collection || !final) return null;
 	const concepts = document.concepts
 		.map((concept) => ({ concept: concept.id, lines: joinedLines(document, concept.id, null).map((line) => line.id) }))
@@ -26,7 +26,7 @@ export async function marginsOf(worked: WorkedEnquiry, replaces: string | null =
 		{
 			do: 'margins',
 			collection: collection.computed,
-			lines: worked.packed,
+			lines: evaluated.packed,
 			marks,
 			final: final.id,
 			concepts: concepts.map((one) => one.lines),

@@ -12,11 +12,11 @@ import {
 	type PackedLines
 } from '@wide-lantern/core';
 import type { Measured } from '$lib/work/parts';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { isDocument, withAnchors } from '$lib/server/enquiries';
-import type { WorkedEnquiry } from './evaluation';
+import type { EvaluatedEnquiry } from './evaluation';
 
 export interface MeasureRequest {
 	readonly lines: PackedLines;
@@ -24,7 +24,7 @@ export interface MeasureRequest {
 	readonly truth: string | null;
 }
 
-export const checkMeasure = door<MeasureRequest>({
+export const checkMeasure = compileValidator<MeasureRequest>({
 	type: 'object',
 	required: ['lines', 'truth'],
 	additionalProperties: false,
@@ -35,8 +35,8 @@ export const checkMeasure = door<MeasureRequest>({
 });
 
 /** The cells on the enquiry's collection, or why they cannot be told. */
-export async function measureLines(worked: WorkedEnquiry, { lines, truth }: MeasureRequest): Promise<Measured | { readonly refused: string }> {
-	const { collection, enquiry, vocabularies, marks, wanted } = worked;
+export async function measureLines(evaluated: EvaluatedEnquiry, { lines, truth }: MeasureRequest): Promise<Measured | { readonly refused: string }> {
+	const { collection, enquiry, vocabularies, marks, wanted } = evaluated;
 	if (!collection) return { refused: 'There is no collection to measure on, or it is still being indexed.' };
 	let next = 0;
 	const newId = () => `measured-${next++}`;
@@ -58,9 +58,9 @@ export async function measureLines(worked: WorkedEnquiry, { lines, truth }: Meas
 		return { refused: `${faulty.id === truthId ? 'What is true' : `Line ${faulty.number}`} cannot be read: ${faulty.faults[0]?.message ?? 'it is empty'}` };
 	const cells = await computing().ask(
 		{
-			do: 'cells',
+			do: 'confusionMatrix',
 			collection: collection.computed,
-			lines: await packLines(linesToEvaluate(read), breather()),
+			lines: await packLines(linesToEvaluate(read), createYielder()),
 			marks,
 			line: unpacked.ids.at(-1) ?? '',
 			truth: truthId,

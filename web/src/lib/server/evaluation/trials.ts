@@ -1,13 +1,13 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
 import { applyEdits, editSchema, linesToEvaluate, namesOf, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
 import type { TrialResult } from '$lib/work/trials';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing, packLines, readEditsAhead } from '$lib/server/computing';
-import { door } from '$lib/server/http';
+import { compileValidator } from '$lib/server/http';
 import { isDocument, withAnchors } from '$lib/server/enquiries';
 import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
-import { resultOf, type WorkedEnquiry } from './evaluation';
+import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 export interface TrialsRequest {
 	/** The revision that the trials start from; another one is answered with 409. */
@@ -17,7 +17,7 @@ export interface TrialsRequest {
 	readonly trials: readonly { readonly name: string; readonly edits: readonly Edit[] }[];
 }
 
-export const checkTrials = door<TrialsRequest>({
+export const checkTrials = compileValidator<TrialsRequest>({
 	type: 'object',
 	required: ['revision', 'trials'],
 	additionalProperties: false,
@@ -39,12 +39,12 @@ export const checkTrials = door<TrialsRequest>({
 });
 
 /** @returns null where there is no collection to try on */
-export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
-	const { enquiry, vocabularies, collection, marks, wanted } = worked;
+export async function tryEdits(evaluated: EvaluatedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
+	const { enquiry, vocabularies, collection, marks, wanted } = evaluated;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
 	for (const { edits } of request.trials) await readEditsAhead(edits, vocabularies, wanted, enquiry.document);
-	const breathe = breather();
+	const yieldNow = createYielder();
 	const prepare = async ({ name, edits }: TrialsRequest['trials'][number]) => {
 		const bare = applyEdits(enquiry.document as unknown as Json, edits);
 		const names = namesOf('refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument), vocabularies);
@@ -56,17 +56,17 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		const document: unknown = applied.document;
 		if (!isDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
 		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
-		return { name, lines: await packLines(linesToEvaluate(read), breathe), result: resultLine(read, document.result)?.id ?? null };
+		return { name, lines: await packLines(linesToEvaluate(read), yieldNow), result: resultLine(read, document.result)?.id ?? null };
 	};
 	const prepared = [];
 	for (const trial of request.trials) prepared.push(await prepare(trial));
 	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []));
 	const figures = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: worked.packed, marks, result: resultOf(worked)?.id ?? null, trials: able },
+		{ do: 'trials', collection: collection.computed, lines: evaluated.packed, marks, result: resultOf(evaluated)?.id ?? null, trials: able },
 		wanted
 	);
 	const articles = articlesOf(enquiry.document, collection);
-	const lightOf = resultOf(worked)?.id;
+	const lightOf = resultOf(evaluated)?.id;
 	let next = 0;
 	const results: TrialResult[] = [];
 	for (const one of prepared) {
@@ -78,7 +78,7 @@ export async function tryEdits(worked: WorkedEnquiry, request: TrialsRequest): P
 		const { some, ...rest } = figure;
 		const records =
 			request.read && lightOf !== undefined
-				? { lost: await recordsLitBy(worked, some.lost, lightOf), gained: await recordsLitBy(worked, some.gained, lightOf) }
+				? { lost: await recordsLitBy(evaluated, some.lost, lightOf), gained: await recordsLitBy(evaluated, some.gained, lightOf) }
 				: undefined;
 		results.push({
 			...rest,

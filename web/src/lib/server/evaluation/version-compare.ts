@@ -2,12 +2,12 @@
 import { compareLines, linesToEvaluate, readStrategy, resultLine, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
 import type { RecordPage } from '$lib/work/records';
 import type { ComparedVersions } from '$lib/work/versions';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
 import { pageOf } from './line-records';
 import { articlesOf } from './margins';
 import type { Standing } from '$lib/server/enquiries';
-import type { WorkedEnquiry } from './evaluation';
+import type { EvaluatedEnquiry } from './evaluation';
 
 const RENAMED = 'then ';
 
@@ -30,8 +30,8 @@ function apart(lines: readonly LineToEvaluate[]): LineToEvaluate[] {
  * Records that one version's result has and another's has not; null where nothing is counted.
  * @param has the version whose records are shown, lit by its own lines
  */
-export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks: Standing, from: number): Promise<RecordPage | null> {
-	const { collection, vocabularies } = worked;
+export async function recordsBetween(evaluated: EvaluatedEnquiry, has: Standing, lacks: Standing, from: number): Promise<RecordPage | null> {
+	const { collection, vocabularies } = evaluated;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
 	const read = ({ document }: Standing) => {
@@ -39,11 +39,11 @@ export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks
 		return { lines: linesToEvaluate(lines), result: resultLine(lines, document.result)?.id ?? null };
 	};
 	const [own, other] = [read(has), read(lacks)];
-	const lines = await packLines([...own.lines, ...apart(other.lines)], breather());
+	const lines = await packLines([...own.lines, ...apart(other.lines)], createYielder());
 	const { result } = own;
 	return result !== null
 		? pageOf(
-				worked,
+				evaluated,
 				collection,
 				lines,
 				{
@@ -59,8 +59,8 @@ export async function recordsBetween(worked: WorkedEnquiry, has: Standing, lacks
 }
 
 /** One version beside another, or beside the enquiry as it stands: lines by identity, and the difference in records. */
-export async function compareVersions(worked: WorkedEnquiry, before: Standing, after: Standing): Promise<ComparedVersions> {
-	const { collection, vocabularies, marks, wanted } = worked;
+export async function compareVersions(evaluated: EvaluatedEnquiry, before: Standing, after: Standing): Promise<ComparedVersions> {
+	const { collection, vocabularies, marks, wanted } = evaluated;
 	const year = new Date().getFullYear();
 	const [old, fresh] = [before, after].map(({ document }) => {
 		const read = readStrategy(document, vocabularies, year);
@@ -72,13 +72,13 @@ export async function compareVersions(worked: WorkedEnquiry, before: Standing, a
 		fresh.read.map((line, at) => ({ line: fresh.document.lines[at], text: line.text })).flatMap(({ line, text }) => (line ? [{ line, text }] : []))
 	);
 	if (!collection) return { lines, records: null };
-	const packed = (of: readonly LineToEvaluate[]) => packLines(of, breather());
+	const packed = (of: readonly LineToEvaluate[]) => packLines(of, createYielder());
 	const trial = { lines: await packed(fresh.lines), result: fresh.result };
 	const [figures] = await computing().ask(
 		{ do: 'trials', collection: collection.computed, lines: await packed(old.lines), marks, result: old.result, trials: [trial] },
 		wanted
 	);
-	const articles = articlesOf(worked.enquiry.document, collection);
+	const articles = articlesOf(evaluated.enquiry.document, collection);
 	return {
 		lines,
 		records: figures

@@ -2,6 +2,6 @@
 export { eventStream } from './event-stream';
 export { fileName } from './file-name';
 export { NEEDS, ROLES, judge, type Actor, type Role, type Verdict } from './guard';
-export { telling } from './ndjson';
+export { ndjsonResponse } from './ndjson';
 export { RateLimit } from './rate-limit';
-export { door, faultOf, formText, readBody } from './validation';
+export { compileValidator, faultOf, formText, readBody } from './validation';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { telling } from './ndjson';
+import { ndjsonResponse } from './ndjson';
 
 const request = (signal?: AbortSignal) => new Request('http://127.0.0.1/x', signal ? { signal } : {});
 const lines = async (response: Response) =>
@@ -10,7 +10,7 @@ const lines = async (response: Response) =>
 
 describe('an answer told as it comes', () => {
 	it('has one line of JSON for each message, in order', async () => {
-		const response = telling<{ n: number }>(request(), async (say) => {
+		const response = ndjsonResponse<{ n: number }>(request(), async (say) => {
 			say({ n: 1 });
 			await Promise.resolve();
 			say({ n: 2 });
@@ -19,11 +19,11 @@ describe('an answer told as it comes', () => {
 		expect(await lines(response)).toEqual([{ n: 1 }, { n: 2 }]);
 	});
 	it('keeps a line break inside a text from ending the message', async () => {
-		expect(await lines(telling<{ text: string }>(request(), (say) => Promise.resolve(say({ text: 'a\nb' }))))).toEqual([{ text: 'a\nb' }]);
+		expect(await lines(ndjsonResponse<{ text: string }>(request(), (say) => Promise.resolve(say({ text: 'a\nb' }))))).toEqual([{ text: 'a\nb' }]);
 	});
 	it('tells a fault without its insides where something goes wrong in the middle', async () => {
 		const told = await lines(
-			telling<{ n: number }>(request(), (say) => {
+			ndjsonResponse<{ n: number }>(request(), (say) => {
 				say({ n: 1 });
 				return Promise.reject(new Error('password of the database'));
 			})
@@ -34,7 +34,7 @@ describe('an answer told as it comes', () => {
 	});
 	it('lets the work know that nobody listens any more, and says nothing after that', async () => {
 		let known = false;
-		const response = telling<{ n: number }>(request(), async (say, signal) => {
+		const response = ndjsonResponse<{ n: number }>(request(), async (say, signal) => {
 			say({ n: 1 });
 			await new Promise((gone) => signal.addEventListener('abort', gone));
 			known = true;
@@ -48,7 +48,7 @@ describe('an answer told as it comes', () => {
 	it('stops with the request', async () => {
 		const asked = new AbortController();
 		let known = false;
-		telling<{ n: number }>(request(asked.signal), async (_, signal) => {
+		ndjsonResponse<{ n: number }>(request(asked.signal), async (_, signal) => {
 			await new Promise((gone) => signal.addEventListener('abort', gone));
 			known = true;
 		});

@@ -1,10 +1,10 @@
 /** The doors: bodies that are too large, no JSON or of the wrong shape; where sign-in may lead; what the log tells. */
 import { describe, expect, it, vi } from 'vitest';
-import { door, readBody } from './validation';
+import { compileValidator, readBody } from './validation';
 import { errorFacts, log } from '$lib/server/process';
 import { safeTarget } from '$lib/server/accounts';
 
-const check = door<{ name: string }>({
+const check = compileValidator<{ name: string }>({
 	type: 'object',
 	required: ['name'],
 	additionalProperties: false,

@@ -6,7 +6,7 @@ import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true });
 
 /** Compiles a schema into a check of one shape. */
-export function door<Shape>(schema: object): ValidateFunction<Shape> {
+export function compileValidator<Shape>(schema: object): ValidateFunction<Shape> {
 	return ajv.compile<Shape>(schema);
 }
 

@@ -1,3 +1,3 @@
 /** What an installation holds: what ships, and what administrators add and remove. */
 export { demoPerson, loadShipped } from './demo';
-export { NAME, inUse, removeVocabulary, takeCollection } from './installation';
+export { NAME, usageWarning, removeVocabulary, takeCollection } from './installation';

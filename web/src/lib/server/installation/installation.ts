@@ -5,12 +5,12 @@
 import { recordSchema, type BibliographicRecord } from '@wide-lantern/core';
 import { type CollectionEntry, listCollections, replaceCollection } from '$lib/server/collections';
 import { database } from '$lib/server/database';
-import { type Actor, door, faultOf } from '$lib/server/http';
+import { type Actor, compileValidator, faultOf } from '$lib/server/http';
 import { forgetComparisons } from '$lib/server/enquiries';
 import { linesOf } from '$lib/server/sources';
 import { forgetVocabulary, mayReplace } from '$lib/server/vocabularies';
 
-const checkRecord = door<BibliographicRecord>(recordSchema);
+const checkRecord = compileValidator<BibliographicRecord>(recordSchema);
 
 /** Identifiers of things of the installation, as they stand in addresses and anchors. */
 export const NAME = /^[a-z][a-z0-9-]{0,59}$/;
@@ -25,14 +25,14 @@ export type Removed = { readonly outcome: 'gone' } | { readonly outcome: 'refuse
 
 /**
  * Removes a vocabulary with all its editions, unless it indexes a collection.
- * @param sure true when the person knows that enquiries use it
+ * @param confirmed true when the person knows that enquiries use it
  */
-export async function removeVocabulary(id: string, actor: Actor, sure: boolean): Promise<Removed> {
+export async function removeVocabulary(id: string, actor: Actor, confirmed: boolean): Promise<Removed> {
 	const forbidden = await mayReplace(id, actor);
 	if (forbidden !== null) return { outcome: 'forbidden', message: 'Only who loaded this vocabulary, or an administrator, may remove it.' };
 	const users = (await listCollections()).filter((one) => one.vocabularies.includes(id));
 	if (users.length > 0) return { outcome: 'refused', message: `It indexes ${users.map((one) => one.name).join(', ')}. Remove that first.` };
-	const used = sure ? null : await inUse({ vocabulary: id });
+	const used = confirmed ? null : await usageWarning({ vocabulary: id });
 	if (used !== null) return { outcome: 'asked', message: used };
 	if ((await database('vocabularies').where({ id }).delete()) === 0) return { outcome: 'unknown', message: 'It is not here any more.' };
 	forgetVocabulary(id);
@@ -99,7 +99,7 @@ const CONSEQUENCES = {
 } as const;
 
 /** The sentence that asks whether something used may go; null where nobody uses it. */
-export async function inUse(what: Usable): Promise<string | null> {
+export async function usageWarning(what: Usable): Promise<string | null> {
 	const count = await enquiriesUsing(what);
 	if (count === 0) return null;
 	const kind = 'collection' in what ? 'collection' : 'profile' in what ? 'profile' : 'vocabulary';

@@ -4,11 +4,11 @@
  */
 import { recordSchema, sameWorks, type BibliographicRecord, type Profile, type Rendering } from '@wide-lantern/core';
 import type { TriedRendering, TryingStep } from '$lib/work/renderings';
-import { listAddresses, questionsFor, SruClient, type SruRecord, type Told } from '$lib/server/sources';
+import { listAddresses, questionsFor, SruClient, type SruRecord, type Result } from '$lib/server/sources';
 import { recordsAt } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
-import { door } from '$lib/server/http';
-import type { WorkedEnquiry } from '$lib/server/evaluation';
+import { compileValidator } from '$lib/server/http';
+import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 import { render } from './renderings';
 
 /** Records of one line that are fetched for a comparison, at most. */
@@ -34,10 +34,10 @@ export const queryTypeOf = (profile: Profile): string => profile.source.queryTyp
  * The rendering with every line whole: a connection keeps no lines from one question to the next.
  * Numbers and what was decided stay.
  */
-export async function renderWhole(worked: WorkedEnquiry, profile: Profile): Promise<Rendering | null> {
-	const chosen = worked.enquiry.document.renderings.find((one) => one.profile === profile.id);
+export async function renderWhole(evaluated: EvaluatedEnquiry, profile: Profile): Promise<Rendering | null> {
+	const chosen = evaluated.enquiry.document.renderings.find((one) => one.profile === profile.id);
 	if (!chosen) return null;
-	return render(worked, alone(profile), chosen);
+	return render(evaluated, alone(profile), chosen);
 }
 
 const alone = (profile: Profile): Profile => ({
@@ -45,7 +45,7 @@ const alone = (profile: Profile): Profile => ({
 	platform: { ...profile.platform, lines: { ...profile.platform.lines, reference: null, anyRun: null, allRun: null, comment: null } }
 });
 
-const isRecord = door<BibliographicRecord>(recordSchema);
+const isRecord = compileValidator<BibliographicRecord>(recordSchema);
 
 interface Held {
 	readonly identifiers: readonly string[];
@@ -69,17 +69,17 @@ function heldOf(record: SruRecord): Held & { readonly id: string } {
 type Progress = (step: TryingStep, done: number, of: number) => void;
 
 /** The final line of the rendering beside the result of the strategy, by works that both sources hold. */
-export async function tryRendering(
-	worked: WorkedEnquiry,
+export async function compareWithSource(
+	evaluated: EvaluatedEnquiry,
 	profile: Profile,
 	own: string,
 	final: string,
 	signal: AbortSignal,
 	progress: Progress
-): Promise<Told<TriedRendering>> {
-	const { collection, marks, wanted } = worked;
+): Promise<Result<TriedRendering>> {
+	const { collection, marks, wanted } = evaluated;
 	const connection = connectionTo(profile, own);
-	const rendering = await renderWhole(worked, profile);
+	const rendering = await renderWhole(evaluated, profile);
 	if (!collection || !connection || !rendering)
 		return { ok: false, cause: 'refused', why: 'There is nothing to run it on: no collection, or no connection to this source.' };
 	const written = rendering.lines.find((line) => line.id === final);
@@ -94,7 +94,7 @@ export async function tryRendering(
 		signal
 	);
 	if (!answered.ok) return answered;
-	const of = { collection: collection.computed, lines: worked.packed, marks };
+	const of = { collection: collection.computed, lines: evaluated.packed, marks };
 	const numbersOf = async (line: string): Promise<readonly number[]> =>
 		(await computing().ask({ do: 'page', from: 0, count: FETCHED, order: 'newest', minus: null, aloneIn: null, line, ...of }, wanted))?.records ?? [];
 	const mine = await recordsOf(collection.id, await numbersOf(final));
@@ -110,10 +110,10 @@ export async function tryRendering(
 	const heldMissing = missing.filter((record) => there.value.has(record.id));
 	const lost = [];
 	const benchmark = new Set(marks.benchmark.length > 0 ? (await recordsOf(collection.id, marks.benchmark)).map((one) => one.id) : []);
-	const blame = await firstToBlame(worked, rendering, heldMissing, ask, numbersOf, progress);
+	const blame = await findLosingLine(evaluated, rendering, heldMissing, ask, numbersOf, progress);
 	for (const record of heldMissing)
 		lost.push({ id: record.id, title: record.titles[0] ?? '', year: record.year, ship: benchmark.has(record.id), line: blame.get(record.id) ?? null });
-	const here = heldHere(worked, extra);
+	const here = heldHere(evaluated, extra);
 	const gained = await recordsOf(collection.id, here.slice(0, 200));
 	const kept = both.map(([at]) => mine[at]).filter((one) => one !== undefined);
 	return {
@@ -155,7 +155,7 @@ async function heldThere(
 	records: readonly BibliographicRecord[],
 	signal: AbortSignal,
 	progress: Progress
-): Promise<Told<Set<string>>> {
+): Promise<Result<Set<string>>> {
 	const held = new Set<string>();
 	const characters = Math.min(platform.ceilings.length ?? CHARACTERS, CHARACTERS);
 	const most = Math.min(platform.ceilings.terms ?? AT_ONCE, platform.ceilings.identifiers ?? AT_ONCE, AT_ONCE);
@@ -174,14 +174,14 @@ async function heldThere(
 }
 
 /** Numbers of the records of the enquiry's own collection that are of these works. */
-function heldHere({ collection }: WorkedEnquiry, records: readonly Held[]): readonly number[] {
+function heldHere({ collection }: EvaluatedEnquiry, records: readonly Held[]): readonly number[] {
 	if (!collection) return [];
 	return [...new Set(records.flatMap((record) => shared(record).flatMap((one) => collection.index.identified(one))))];
 }
 
 /** For each lost record, the first line of its own terms that retrieves it here and not there. */
-async function firstToBlame(
-	worked: WorkedEnquiry,
+async function findLosingLine(
+	evaluated: EvaluatedEnquiry,
 	rendering: Rendering,
 	lost: readonly BibliographicRecord[],
 	ask: (query: string) => ReturnType<SruClient['records']>,
@@ -189,10 +189,10 @@ async function firstToBlame(
 	progress: Progress
 ): Promise<Map<string, number>> {
 	const blame = new Map<string, number>();
-	const { collection } = worked;
+	const { collection } = evaluated;
 	if (lost.length === 0 || !collection) return blame;
 	const open = new Map(lost.map((record) => [record.id, record]));
-	const groups = joinedLines(worked);
+	const groups = joinedLines(evaluated);
 	const lines = groups.reduce((sum, group) => sum + group.length, 0);
 	let looked = 0;
 	for (const group of groups) {
@@ -210,7 +210,7 @@ async function firstToBlame(
 				: new Set<string>();
 			for (const record of open.values()) {
 				if (there.has(record.id)) found.add(record.id);
-				else if (own.has(record.id) && !first.has(record.id)) first.set(record.id, worked.lines.find((line) => line.id === id)?.number ?? 0);
+				else if (own.has(record.id) && !first.has(record.id)) first.set(record.id, evaluated.lines.find((line) => line.id === id)?.number ?? 0);
 			}
 		}
 		for (const [id, line] of first) if (!found.has(id) && !blame.has(id)) blame.set(id, line);
@@ -219,7 +219,7 @@ async function firstToBlame(
 }
 
 /** The lines of each concept that hold terms, and those of none one by one. */
-function joinedLines({ enquiry, lines }: WorkedEnquiry): readonly (readonly string[])[] {
+function joinedLines({ enquiry, lines }: EvaluatedEnquiry): readonly (readonly string[])[] {
 	const groups = new Map<string, string[]>();
 	lines.forEach((line, at) => {
 		const stored = enquiry.document.lines[at];

@@ -1,9 +1,9 @@
 /** Platform profiles of the installation: shared by everybody in it, kept in versions, changed by who taught them. */
 import { profileProblems, profileSchema, type Profile } from '@wide-lantern/core';
 import { database } from '$lib/server/database';
-import { type Actor, door, faultOf } from '$lib/server/http';
+import { type Actor, compileValidator, faultOf } from '$lib/server/http';
 
-const check = door<Profile>(profileSchema);
+const check = compileValidator<Profile>(profileSchema);
 
 /** Versions that are kept beside the newest. */
 const KEPT = 50;

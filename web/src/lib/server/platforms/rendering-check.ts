@@ -15,34 +15,34 @@ import {
 	type RenderedLine,
 	type Rendering
 } from '@wide-lantern/core';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { type OpenCollection, recordsAt } from '$lib/server/collections';
 import { computing, packLines } from '$lib/server/computing';
 import { surroundingsOf } from '$lib/server/sources';
-import type { WorkedEnquiry } from '$lib/server/evaluation';
+import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 
 /** Lines that stand on others are no matter of their own text. */
 const alone = (tree: Expression): boolean => ![...nodesOf(tree)].some((node) => node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept');
 
-export async function checkedRendering(worked: WorkedEnquiry, profile: Profile, rendering: Rendering, target: OpenVocabulary | null): Promise<Rendering> {
+export async function checkedRendering(evaluated: EvaluatedEnquiry, profile: Profile, rendering: Rendering, target: OpenVocabulary | null): Promise<Rendering> {
 	const general = new Map(rendering.general.flatMap((note) => note.lines.map((line) => [line, note.kind] as const)));
 	const lines: RenderedLine[] = [];
-	const breathe = breather();
+	const yieldNow = createYielder();
 	for (const line of rendering.lines) {
-		await breathe();
-		lines.push(await checked(worked, profile, line, target, general.get(line.number) ?? null));
+		await yieldNow();
+		lines.push(await checked(evaluated, profile, line, target, general.get(line.number) ?? null));
 	}
 	return { ...rendering, lines };
 }
 
 async function checked(
-	worked: WorkedEnquiry,
+	evaluated: EvaluatedEnquiry,
 	profile: Profile,
 	line: RenderedLine,
 	target: OpenVocabulary | null,
 	general: string | null
 ): Promise<RenderedLine> {
-	const own = worked.lines.find((one) => one.id === line.id);
+	const own = evaluated.lines.find((one) => one.id === line.id);
 	if (!own?.query || !own.tree || !alone(own.tree) || line.gap || line.text === '' || line.own !== null || line.parts.length > 0) return line;
 	const back = meaning(line.text, profile, target);
 	const kinds = new Set([...line.notes.flatMap((note) => [note.kind, ...(note.effect ? [note.effect] : [])]), ...(general === null ? [] : [general])]);
@@ -66,8 +66,8 @@ async function checked(
 			]
 		};
 	}
-	if (!back || !worked.collection || !(kinds.has('widened') || kinds.has('narrowed'))) return line;
-	return { ...line, examples: await examplesOf(worked, worked.collection, own.query, back, kinds.has('narrowed'), kinds.has('widened')) };
+	if (!back || !evaluated.collection || !(kinds.has('widened') || kinds.has('narrowed'))) return line;
+	return { ...line, examples: await examplesOf(evaluated, evaluated.collection, own.query, back, kinds.has('narrowed'), kinds.has('widened')) };
 }
 
 function meaning(text: string, profile: Profile, target: OpenVocabulary | null): Query | null {
@@ -79,7 +79,7 @@ function meaning(text: string, profile: Profile, target: OpenVocabulary | null):
 }
 
 async function examplesOf(
-	{ marks, wanted }: WorkedEnquiry,
+	{ marks, wanted }: EvaluatedEnquiry,
 	collection: OpenCollection,
 	own: Query,
 	there: Query,
@@ -90,7 +90,7 @@ async function examplesOf(
 		{ id: 'own', number: 1, off: false, empty: false, query: own },
 		{ id: 'there', number: 2, off: false, empty: false, query: there }
 	];
-	const lines = await packLines(sides, breather());
+	const lines = await packLines(sides, createYielder());
 	const first = async (line: string, minus: string): Promise<LineExample | null> => {
 		const page = await computing().ask(
 			{ do: 'page', collection: collection.computed, lines, marks, line, minus, aloneIn: null, from: 0, count: 1, order: 'newest' },

@@ -19,12 +19,12 @@ import {
 	type Rendering,
 	type WritingContext
 } from '@wide-lantern/core';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { allDecisions, type MappingKind, suggestionsFor } from '$lib/server/crosswalks';
 import { listProfiles } from './profiles';
 import { checkedRendering } from './rendering-check';
 import { openVocabulary } from '$lib/server/vocabularies';
-import type { WorkedEnquiry } from '$lib/server/evaluation';
+import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 
 export interface ProfiledRendering {
 	readonly profile: ReturnType<typeof profileFacts>;
@@ -46,16 +46,16 @@ export const profileFacts = (profile: Profile) => ({
 });
 
 /** The strategy in every chosen profile. */
-export async function renderingsOf(worked: WorkedEnquiry): Promise<ProfiledRendering[]> {
+export async function renderingsOf(evaluated: EvaluatedEnquiry): Promise<ProfiledRendering[]> {
 	const profiles = new Map((await listProfiles()).map((profile) => [profile.id, profile]));
 	const written: ProfiledRendering[] = [];
-	const breathe = breather();
-	for (const chosen of worked.enquiry.document.renderings) {
+	const yieldNow = createYielder();
+	for (const chosen of evaluated.enquiry.document.renderings) {
 		const profile = profiles.get(chosen.profile);
 		if (!profile) continue;
-		await breathe();
+		await yieldNow();
 		const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
-		written.push({ profile: profileFacts(profile), rendering: await checkedRendering(worked, profile, await render(worked, profile, chosen), target) });
+		written.push({ profile: profileFacts(profile), rendering: await checkedRendering(evaluated, profile, await render(evaluated, profile, chosen), target) });
 	}
 	return written;
 }
@@ -68,7 +68,7 @@ const decisionsOf = (chosen: Chosen): Decision[] => [
 	...(chosen.decisions ?? []).map((one): Decision => ({ ...one, on: one.on ?? '' }))
 ];
 
-export function linesToWrite({ enquiry, lines }: Pick<WorkedEnquiry, 'enquiry' | 'lines'>): LineToWrite[] {
+export function linesToWrite({ enquiry, lines }: Pick<EvaluatedEnquiry, 'enquiry' | 'lines'>): LineToWrite[] {
 	const { document } = enquiry;
 	return lines.map((line, at) => ({
 		id: line.id,
@@ -80,18 +80,18 @@ export function linesToWrite({ enquiry, lines }: Pick<WorkedEnquiry, 'enquiry' |
 	}));
 }
 
-export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Chosen): Promise<Rendering> {
-	const { enquiry, collection, lines } = worked;
+export async function render(evaluated: EvaluatedEnquiry, profile: Profile, chosen: Chosen): Promise<Rendering> {
+	const { enquiry, collection, lines } = evaluated;
 	const { document } = enquiry;
 	const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
 	const vocabularies: readonly OpenVocabulary[] =
-		target && !worked.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id) ? [...worked.vocabularies, target] : worked.vocabularies;
-	const names = namesOf(document, worked.vocabularies);
+		target && !evaluated.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id) ? [...evaluated.vocabularies, target] : evaluated.vocabularies;
+	const names = namesOf(document, evaluated.vocabularies);
 	const trees = lines.flatMap((line) => (line.tree ? [line.tree] : []));
-	const { counterparts, nothingFits } = target ? await counterpartsOf(trees, worked.vocabularies, target) : WRITTEN_ALONE;
+	const { counterparts, nothingFits } = target ? await counterpartsOf(trees, evaluated.vocabularies, target) : WRITTEN_ALONE;
 	const context: WritingContext = {
 		heading(piece) {
-			const { open, heading } = find(piece, worked.vocabularies, vocabularies);
+			const { open, heading } = find(piece, evaluated.vocabularies, vocabularies);
 			if (!open || !heading) return null;
 			const { vocabulary } = open;
 			const out = new Set(piece.except.flatMap((label) => [...vocabulary.closure(vocabulary.find(label)?.heading.id ?? '')]));
@@ -119,7 +119,7 @@ export async function render(worked: WorkedEnquiry, profile: Profile, chosen: Ch
 		fields: chosen.fields ?? [],
 		first: chosen.first
 	};
-	return writeStrategyInSteps(linesToWrite(worked), profile, context, breather());
+	return writeStrategyInSteps(linesToWrite(evaluated), profile, context, createYielder());
 }
 
 /** An expression as it is kept with a decision; null where it cannot be read. */

@@ -1,5 +1,5 @@
 /** Lets everybody else have the thread for a moment, but not more often than every 12 milliseconds. */
-export function breather(): () => Promise<void> {
+export function createYielder(): () => Promise<void> {
 	let since = performance.now();
 	return async () => {
 		if (performance.now() - since < 12) return;

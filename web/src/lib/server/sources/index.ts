@@ -1,7 +1,7 @@
 /** Outside sources, the stand-ins that ship, and addresses that may be reached. */
 export { allowAddress, forbidAddress, listAddresses, originOf } from './addresses';
 export { questionsFor } from './connector/questions';
-export { SruClient, type Told } from './connector/sru';
+export { SruClient, type Result } from './connector/sru';
 export type { SruRecord } from './connector/xml';
 export { answerSource, mappedHeading, surroundingsOf } from './standin-sources';
-export { CEILINGS, incoming, linesOf, textOf } from './uploaded-file';
+export { CEILINGS, uploadedFile, linesOf, textOf } from './uploaded-file';

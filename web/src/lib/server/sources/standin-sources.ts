@@ -2,7 +2,7 @@
 import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
 import { isShipped, openCollection, type OpenCollection, recordsAt } from '$lib/server/collections';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
 import { openVocabulary } from '$lib/server/vocabularies';
 
@@ -25,7 +25,7 @@ function holdingsOf(collection: OpenCollection, vocabulary: OpenVocabulary | nul
 			const { query, faults } = bind(expression, surroundingsOf(vocabulary));
 			const [fault] = faults.filter((one) => one.severity === 'error');
 			if (!query) return { refused: fault?.message ?? 'This cannot be searched here.' };
-			const lines = await packLines([lineOf(query)], breather());
+			const lines = await packLines([lineOf(query)], createYielder());
 			const of = { collection: collection.computed, marks: { benchmark: [], relevant: [], irrelevant: [] }, lines };
 			const page = await computing().ask(
 				{ do: 'page', from, count, order: 'newest', minus: null, aloneIn: null, line: 'asked', ...of },

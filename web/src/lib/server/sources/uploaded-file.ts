@@ -9,7 +9,7 @@ import { reach } from './addresses';
 export const CEILINGS = { profile: 1_000_000, collection: 2_000_000_000 } as const;
 
 /** The file of a request: its body, or what lies at `from`. */
-export async function incoming(request: Request, url: URL): Promise<ReadableStream<Uint8Array>> {
+export async function uploadedFile(request: Request, url: URL): Promise<ReadableStream<Uint8Array>> {
 	const from = url.searchParams.get('from');
 	if (from === null) {
 		if (!request.body) error(400, { message: 'There is no file in this request, or it is empty. Nothing was changed.' });

@@ -15,7 +15,7 @@ import type { FileKind, TableShape } from '@wide-lantern/core';
 import type { IntakeView } from '$lib/work/intake';
 import { readerAnswerSchema, type ReaderAnswer, type ReaderData, type ReaderMessage } from '$lib/server/computing/reading';
 import { config, errorFacts, log } from '$lib/server/process';
-import { type Actor, door } from '$lib/server/http';
+import { type Actor, compileValidator } from '$lib/server/http';
 import { listVocabularies, saveEdition, type VocabularyHead } from './vocabularies';
 
 /** Largest file, in bytes. */
@@ -28,7 +28,7 @@ const PATIENCE = 30 * 60_000;
 /** Memory of one reading thread, in megabytes: 400 MB of Turtle need about 3,000. */
 const READER_MEMORY = 8_000;
 
-const isAnswer = door<ReaderAnswer>(readerAnswerSchema);
+const isAnswer = compileValidator<ReaderAnswer>(readerAnswerSchema);
 
 interface Intake {
 	readonly id: string;
@@ -223,7 +223,7 @@ export interface IntakeStep {
 }
 
 const column = { type: 'integer', minimum: 0, maximum: 500 } as const;
-export const checkStep = door<IntakeStep>({
+export const checkStep = compileValidator<IntakeStep>({
 	type: 'object',
 	required: ['do'],
 	additionalProperties: false,

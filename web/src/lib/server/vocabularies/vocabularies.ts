@@ -5,21 +5,21 @@
  */
 import { headingSchema, Vocabulary, VocabularyLookup, vocabularySchema, type Heading, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
 import type { VocabularyEntry } from '$lib/work/editions';
-import { breather } from '$lib/server/process';
+import { createYielder } from '$lib/server/process';
 import { catalogue, database, forgetCatalogue, hearNotices, hearOfGaps } from '$lib/server/database';
-import { door, faultOf } from '$lib/server/http';
+import { compileValidator, faultOf } from '$lib/server/http';
 
 /** A vocabulary without its headings. */
 export type VocabularyHead = Omit<VocabularyData, 'headings'>;
 
 const { headings: _, ...headProperties } = vocabularySchema.properties;
-const isHead = door<VocabularyHead>({
+const isHead = compileValidator<VocabularyHead>({
 	type: 'object',
 	required: ['id', 'name', 'edition', 'qualifiers'],
 	additionalProperties: false,
 	properties: headProperties
 });
-const areHeadings = door<Heading[]>({ type: 'array', items: headingSchema });
+const areHeadings = compileValidator<Heading[]>({ type: 'array', items: headingSchema });
 
 /** Headings in one part of an edition. */
 export const PART = 1_000;
@@ -170,7 +170,7 @@ async function load(id: string, number: number): Promise<Opened> {
 	if (!edition) throw new Error(`The vocabulary ${id} is damaged in the database: it has no edition ${number}.`);
 	const vocabulary = new Vocabulary({ ...edition.head, headings: [...edition.headings] });
 	let ready: VocabularyLookup | null = null;
-	const looking = VocabularyLookup.inSteps(vocabulary, breather()).then((lookup) => (ready = lookup));
+	const looking = VocabularyLookup.inSteps(vocabulary, createYielder()).then((lookup) => (ready = lookup));
 	looking.catch(() => undefined);
 	// A small one is ready before anybody asks.
 	if (vocabulary.headings.length <= 5_000) await looking;

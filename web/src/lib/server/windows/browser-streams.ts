@@ -2,7 +2,7 @@
  * One event stream for all windows of a browser: over HTTP/1.1 a browser opens only six connections
  * to a server, so that a stream for each window would leave none for saving.
  */
-import { type Actor, door } from '$lib/server/http';
+import { type Actor, compileValidator } from '$lib/server/http';
 import { roleIn } from '$lib/server/enquiries';
 import { hearOfGaps } from '$lib/server/database';
 import { tellWindow, type WindowEvent } from './window-events';
@@ -20,7 +20,7 @@ export interface BrowserEvent {
 }
 
 const name = { type: 'string', minLength: 1, maxLength: 100 } as const;
-export const checkWindows = door<{ readonly browser: string; readonly windows: readonly StreamWindow[] }>({
+export const checkWindows = compileValidator<{ readonly browser: string; readonly windows: readonly StreamWindow[] }>({
 	type: 'object',
 	required: ['browser', 'windows'],
 	additionalProperties: false,

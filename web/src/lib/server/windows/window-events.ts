@@ -1,6 +1,6 @@
 /** What an open window is told: edits of others, who is here, and the counts that it has looked for. */
 import { openWindow } from '$lib/server/evaluation';
-import { arrive, listen } from '$lib/server/enquiries';
+import { join, listen } from '$lib/server/enquiries';
 
 /** Events of a window, by name; `edits` are those of other windows as they are saved. */
 export type WindowEvent = 'edits' | 'people' | 'counts';
@@ -16,7 +16,7 @@ export function tellWindow(
 		listen(enquiry, (news) => {
 			send('edits', news);
 		}),
-		arrive(enquiry, client, person, (present) => {
+		join(enquiry, client, person, (present) => {
 			send('people', present);
 		}),
 		openWindow(enquiry, client, person.id, (news) => {

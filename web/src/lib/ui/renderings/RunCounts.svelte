@@ -3,7 +3,7 @@
 	import { pastedRows, type RenderedLine } from '@wide-lantern/core/editor';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
-	import { hearServer } from '$lib/work/hear';
+	import { readNdjson } from '$lib/work/ndjson';
 	import { newId } from '$lib/work/new-id';
 	import type { SaidOfCounting } from '$lib/work/renderings';
 
@@ -30,7 +30,7 @@
 		const rows: Row[] = [];
 		let said = '';
 		progress = { done: 0, of: written.length };
-		const end = await hearServer<SaidOfCounting>(
+		const end = await readNdjson<SaidOfCounting>(
 			`/api/v1/enquiries/${enquiry.id}/renderings/count`,
 			{ profile: profile.id },
 			(one) => {

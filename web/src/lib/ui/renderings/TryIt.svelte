@@ -3,7 +3,7 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import { takeBench } from '$lib/work/context';
 	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
-	import { hearServer } from '$lib/work/hear';
+	import { readNdjson } from '$lib/work/ndjson';
 	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
 
 	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
@@ -31,7 +31,7 @@
 		busy = asking;
 		fault = '';
 		const [asked, revision] = [stands, enquiry.revision];
-		const end = await hearServer<SaidOfTrying>(
+		const end = await readNdjson<SaidOfTrying>(
 			`/api/v1/enquiries/${enquiry.id}/renderings/try`,
 			{ profile },
 			(one) => {

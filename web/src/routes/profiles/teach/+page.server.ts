@@ -1,4 +1,4 @@
-import { actor } from '$lib/server/enquiries';
+import { requireActor } from '$lib/server/enquiries';
 import { listVocabularies } from '$lib/server/vocabularies';
 import { mayChange, profileOf } from '$lib/server/platforms';
 
@@ -7,7 +7,7 @@ export const load = async ({ locals, url }) => {
 	const profile = from === null ? null : await profileOf(from);
 	return {
 		from: profile,
-		mine: profile !== null && (await mayChange(profile.id, actor(locals))),
+		mine: profile !== null && (await mayChange(profile.id, requireActor(locals))),
 		vocabularies: (await listVocabularies()).map(({ id, name }) => ({ id, name }))
 	};
 };

@@ -2,10 +2,10 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
-import { SruClient, type Manners } from './sru';
+import { SruClient, type ClientLimits } from './sru';
 import { SruReader } from './xml';
 
-const quick: Manners = { patience: 400, retries: 1, pause: 1, ceiling: 200_000 };
+const quick: ClientLimits = { patience: 400, retries: 1, pause: 1, ceiling: 200_000 };
 const question = { query: 'x', queryType: 'cql' };
 let server: Server | undefined;
 afterEach(() => {

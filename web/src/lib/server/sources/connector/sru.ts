@@ -12,11 +12,11 @@ export interface Question {
 	readonly queryType: string;
 }
 
-export type Told<Value> =
+export type Result<Value> =
 	| { readonly ok: true; readonly value: Value }
 	| { readonly ok: false; readonly why: string; readonly cause: 'away' | 'late' | 'refused' | 'unreadable' | 'too-large' | 'elsewhere' };
 
-export interface Manners {
+export interface ClientLimits {
 	/** Milliseconds until an answer must be there whole. */
 	readonly patience: number;
 	/** Times that a question is asked again after the network or the server failed. */
@@ -27,7 +27,7 @@ export interface Manners {
 	readonly ceiling: number;
 }
 
-export const MANNERS: Manners = { patience: 15_000, retries: 2, pause: 20, ceiling: 40_000_000 };
+export const MANNERS: ClientLimits = { patience: 15_000, retries: 2, pause: 20, ceiling: 40_000_000 };
 /** Records asked for at once where the source does not say what it gives. */
 const PORTION = 1_000;
 
@@ -39,10 +39,10 @@ export class SruClient {
 		private readonly address: string,
 		/** Whether an origin may be reached; the installation's setting. */
 		private readonly mayReach: (origin: string) => Promise<boolean>,
-		private readonly manners: Manners = MANNERS
+		private readonly manners: ClientLimits = MANNERS
 	) {}
 
-	async count(question: Question, signal?: AbortSignal): Promise<Told<number>> {
+	async count(question: Question, signal?: AbortSignal): Promise<Result<number>> {
 		const told = await this.ask({ operation: 'searchRetrieve', ...parametersOf(question), startRecord: '1', maximumRecords: '0' }, signal);
 		if (!told.ok) return told;
 		const { diagnostics, total } = told.value;
@@ -57,7 +57,7 @@ export class SruClient {
 		most: number,
 		progress?: (done: number, all: number) => void,
 		signal?: AbortSignal
-	): Promise<Told<{ readonly total: number; readonly records: readonly SruRecord[] }>> {
+	): Promise<Result<{ readonly total: number; readonly records: readonly SruRecord[] }>> {
 		const records: SruRecord[] = [];
 		for (let start = 1; ;) {
 			const told = await this.ask(
@@ -83,11 +83,11 @@ export class SruClient {
 		}
 	}
 
-	explain(signal?: AbortSignal): Promise<Told<SruResponse>> {
+	explain(signal?: AbortSignal): Promise<Result<SruResponse>> {
 		return this.ask({ operation: 'explain', version: '1.2' }, signal);
 	}
 
-	private async ask(parameters: Readonly<Record<string, string>>, signal?: AbortSignal): Promise<Told<SruResponse>> {
+	private async ask(parameters: Readonly<Record<string, string>>, signal?: AbortSignal): Promise<Result<SruResponse>> {
 		const url = URL.canParse(this.address) ? new URL(this.address) : null;
 		if (!url || (url.protocol !== 'http:' && url.protocol !== 'https:'))
 			return { ok: false, cause: 'elsewhere', why: 'The address of the source is no web address.' };
@@ -110,7 +110,7 @@ export class SruClient {
 		await before;
 	}
 
-	private async once(url: URL, signal?: AbortSignal): Promise<Told<SruResponse>> {
+	private async once(url: URL, signal?: AbortSignal): Promise<Result<SruResponse>> {
 		const late = AbortSignal.timeout(this.manners.patience);
 		try {
 			const response = await fetch(url, {

@@ -1,10 +1,10 @@
 /** The addresses that the installation may reach. */
 import { error, json } from '@sveltejs/kit';
 import { allowAddress, forbidAddress, originOf } from '$lib/server/sources';
-import { door, readBody } from '$lib/server/http';
+import { compileValidator, readBody } from '$lib/server/http';
 
 const line = { type: 'string', maxLength: 2_000 } as const;
-const check = door<{ address: string; note?: string }>({
+const check = compileValidator<{ address: string; note?: string }>({
 	type: 'object',
 	required: ['address'],
 	additionalProperties: false,

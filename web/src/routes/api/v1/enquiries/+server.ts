@@ -1,9 +1,9 @@
 import { json } from '@sveltejs/kit';
 import { FRAMEWORKS, type FrameworkName } from '@wide-lantern/core';
-import { door, readBody } from '$lib/server/http';
-import { actor, createEnquiry, listEnquiries } from '$lib/server/enquiries';
+import { compileValidator, readBody } from '$lib/server/http';
+import { requireActor, createEnquiry, listEnquiries } from '$lib/server/enquiries';
 
-const check = door<{ question: string; framework: FrameworkName }>({
+const check = compileValidator<{ question: string; framework: FrameworkName }>({
 	type: 'object',
 	required: ['question', 'framework'],
 	additionalProperties: false,
@@ -11,10 +11,12 @@ const check = door<{ question: string; framework: FrameworkName }>({
 });
 
 export const GET = async ({ locals }) =>
-	json((await listEnquiries(actor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title || document.question, updated })));
+	json(
+		(await listEnquiries(requireActor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title || document.question, updated }))
+	);
 
 export const POST = async ({ request, locals }) => {
 	const { question, framework } = await readBody(request, check);
 	if (question.trim() === '') return json({ message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' }, { status: 422 });
-	return json({ id: await createEnquiry(question, framework, actor(locals)) }, { status: 201 });
+	return json({ id: await createEnquiry(question, framework, requireActor(locals)) }, { status: 201 });
 };

@@ -1,6 +1,6 @@
 /** A vocabulary's file comes in; it is read at once, and loaded when the person says so. */
 import { error, json } from '@sveltejs/kit';
-import { incoming } from '$lib/server/sources';
+import { uploadedFile } from '$lib/server/sources';
 import { NAME } from '$lib/server/installation';
 import { beginIntake } from '$lib/server/vocabularies';
 
@@ -11,6 +11,6 @@ export const POST = async ({ request, url, locals }) => {
 	// Files from elsewhere are fetched for administrators only: they keep the list of addresses.
 	if (url.searchParams.has('from') && !locals.actor.administrator)
 		error(403, { message: 'Only an administrator may load from an address. Save the file and load it from this computer.' });
-	const begun = await beginIntake(vocabulary, (url.searchParams.get('name') ?? '').slice(0, 200), await incoming(request, url), locals.actor);
+	const begun = await beginIntake(vocabulary, (url.searchParams.get('name') ?? '').slice(0, 200), await uploadedFile(request, url), locals.actor);
 	return begun.ok ? json(begun.view, { status: 201 }) : json({ message: begun.message }, { status: begun.status });
 };

@@ -1,13 +1,13 @@
 /** One stream for all windows of a browser: opened once, and told which windows there are. */
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/enquiries';
+import { requireActor } from '$lib/server/enquiries';
 import { checkRoles, checkWindows, openBrowser, setWindows } from '$lib/server/windows';
 import { eventStream, readBody } from '$lib/server/http';
 
 export const GET = ({ locals, url }) => {
 	const browser = (url.searchParams.get('browser') ?? '').slice(0, 100);
 	if (browser === '') error(400, { message: 'The stream of a browser needs its name.' });
-	const person = actor(locals);
+	const person = requireActor(locals);
 	return eventStream(
 		(send, close) =>
 			openBrowser(
@@ -27,7 +27,7 @@ export const GET = ({ locals, url }) => {
 
 export const PUT = async ({ request, locals }) => {
 	const { browser, windows } = await readBody(request, checkWindows);
-	const told = await setWindows(browser, actor(locals), windows);
+	const told = await setWindows(browser, requireActor(locals), windows);
 	if (!told) error(409, { message: 'This browser has no stream open.' });
 	return json({ told });
 };

@@ -1,8 +1,8 @@
 /** A collection as lines of JSON, one record each: out for everybody, in and away for the administrator. */
 import { error, json } from '@sveltejs/kit';
 import { listCollections, recordsOf, removeCollection } from '$lib/server/collections';
-import { CEILINGS, incoming } from '$lib/server/sources';
-import { inUse, NAME, takeCollection } from '$lib/server/installation';
+import { CEILINGS, uploadedFile } from '$lib/server/sources';
+import { usageWarning, NAME, takeCollection } from '$lib/server/installation';
 
 export const GET = async ({ params }) => {
 	const entry = (await listCollections()).find((one) => one.id === params.collection);
@@ -27,13 +27,13 @@ export const PUT = async ({ params, request, url }) => {
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(takenOn) || Number.isNaN(Date.parse(takenOn)))
 		error(422, { message: `“${takenOn.slice(0, 40)}” is no date; write it as 2026-11-20. Nothing was changed.` });
 	const vocabularies = (url.searchParams.get('vocabularies') ?? '').split(',').filter((one) => one !== '');
-	const taken = await takeCollection({ id: params.collection, name, takenOn, vocabularies }, await incoming(request, url), CEILINGS.collection);
+	const taken = await takeCollection({ id: params.collection, name, takenOn, vocabularies }, await uploadedFile(request, url), CEILINGS.collection);
 	return taken.ok ? json(taken.what) : json({ message: taken.message, faults: taken.faults }, { status: 422 });
 };
 
 export const DELETE = async ({ params, url }) => {
-	const used = url.searchParams.get('sure') === 'yes' ? null : await inUse({ collection: params.collection });
-	if (used !== null) return json({ message: used, sure: true }, { status: 409 });
+	const used = url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ collection: params.collection });
+	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
 	if (!(await removeCollection(params.collection))) error(404, { message: 'There is no such collection here.' });
 	return json({});
 };

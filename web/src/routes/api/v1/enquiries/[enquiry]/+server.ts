@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
-import { deleteEnquiry, enquiryOf } from '$lib/server/enquiries';
+import { deleteEnquiry, requireEnquiry } from '$lib/server/enquiries';
 
-export const GET = async ({ params }) => json(await enquiryOf(params.enquiry));
+export const GET = async ({ params }) => json(await requireEnquiry(params.enquiry));
 
 export const DELETE = async ({ params }) => {
 	await deleteEnquiry(params.enquiry);

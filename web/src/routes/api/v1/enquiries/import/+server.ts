@@ -1,9 +1,9 @@
 import { upgradeEnquiryFile } from '@wide-lantern/core';
 import { json } from '@sveltejs/kit';
-import { actor, addEnquiry, checkEnquiryFile } from '$lib/server/enquiries';
+import { requireActor, addEnquiry, checkEnquiryFile } from '$lib/server/enquiries';
 import { readBody } from '$lib/server/http';
 
 export const POST = async ({ request, locals }) => {
 	const { enquiry } = await readBody(request, checkEnquiryFile, upgradeEnquiryFile);
-	return json({ id: await addEnquiry(enquiry, actor(locals).id) }, { status: 201 });
+	return json({ id: await addEnquiry(enquiry, requireActor(locals).id) }, { status: 201 });
 };

@@ -1,8 +1,8 @@
 /** Removes a part that one keeps; enquiries that it was brought into keep their lines. */
 import { error } from '@sveltejs/kit';
-import { actor, removePart } from '$lib/server/enquiries';
+import { requireActor, removePart } from '$lib/server/enquiries';
 
 export const DELETE = async ({ params, locals }) => {
-	if (!(await removePart(actor(locals).id, params.part))) error(404, { message: 'You keep no such part. Nothing was changed.' });
+	if (!(await removePart(requireActor(locals).id, params.part))) error(404, { message: 'You keep no such part. Nothing was changed.' });
 	return new Response(null, { status: 204 });
 };

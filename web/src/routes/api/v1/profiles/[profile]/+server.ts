@@ -1,8 +1,8 @@
 /** A platform profile as JSON: out for everybody; in and away for who taught it, and the administrator. */
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/enquiries';
-import { CEILINGS, incoming, textOf } from '$lib/server/sources';
-import { inUse } from '$lib/server/installation';
+import { requireActor } from '$lib/server/enquiries';
+import { CEILINGS, uploadedFile, textOf } from '$lib/server/sources';
+import { usageWarning } from '$lib/server/installation';
 import { mayChange, profileOf, profileVersion, removeProfile, saveProfile } from '$lib/server/platforms';
 
 export const GET = async ({ params, url }) => {
@@ -15,9 +15,9 @@ export const GET = async ({ params, url }) => {
 };
 
 export const PUT = async ({ params, request, url, locals }) => {
-	if (!(await mayChange(params.profile, actor(locals))))
+	if (!(await mayChange(params.profile, requireActor(locals))))
 		error(403, { message: 'Another person taught this profile; copy it under another name and change the copy. Nothing was changed.' });
-	const text = await textOf(await incoming(request, url), CEILINGS.profile);
+	const text = await textOf(await uploadedFile(request, url), CEILINGS.profile);
 	let data: unknown;
 	try {
 		data = JSON.parse(text);
@@ -26,15 +26,15 @@ export const PUT = async ({ params, request, url, locals }) => {
 	}
 	if (typeof data !== 'object' || data === null || !('id' in data) || data.id !== params.profile)
 		error(422, { message: `The profile’s own identifier is not “${params.profile}”. Nothing was changed.` });
-	const fault = await saveProfile(data, actor(locals));
+	const fault = await saveProfile(data, requireActor(locals));
 	if (fault !== null) error(422, { message: `${fault} Nothing was changed.` });
 	return json({});
 };
 
 export const DELETE = async ({ params, url, locals }) => {
-	if (!(await mayChange(params.profile, actor(locals)))) error(403, { message: 'Another person taught this profile. Nothing was changed.' });
-	const used = url.searchParams.get('sure') === 'yes' ? null : await inUse({ profile: params.profile });
-	if (used !== null) return json({ message: used, sure: true }, { status: 409 });
+	if (!(await mayChange(params.profile, requireActor(locals)))) error(403, { message: 'Another person taught this profile. Nothing was changed.' });
+	const used = url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ profile: params.profile });
+	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
 	if (!(await removeProfile(params.profile))) error(404, { message: 'There is no such profile here.' });
 	return json({});
 };

@@ -31,8 +31,8 @@ export const GET = async ({ params, url }) => {
 
 export const DELETE = async ({ params, url, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });
-	const removed = await removeVocabulary(params.vocabulary, locals.actor, url.searchParams.get('sure') === 'yes');
-	if (removed.outcome === 'asked') return json({ message: removed.message, sure: true }, { status: 409 });
+	const removed = await removeVocabulary(params.vocabulary, locals.actor, url.searchParams.get('confirm') === 'true');
+	if (removed.outcome === 'asked') return json({ message: removed.message, confirm: true }, { status: 409 });
 	const status = { gone: 200, refused: 409, unknown: 404, forbidden: 403 }[removed.outcome];
 	return json(removed.outcome === 'gone' ? {} : { message: removed.message }, { status });
 };

@@ -1,6 +1,7 @@
 /** Known articles of the brief with the records that they are, or may be. */
 import { json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
-import { articlesView, workEnquiry } from '$lib/server/evaluation';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
+import { articlesView, evaluateEnquiry } from '$lib/server/evaluation';
 
-export const GET = async ({ params, locals }) => json(await articlesView(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id })));
+export const GET = async ({ params, locals }) =>
+	json(await articlesView(await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id })));

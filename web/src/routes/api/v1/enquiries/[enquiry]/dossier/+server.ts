@@ -1,19 +1,19 @@
 /** The dossier as OOXML, Markdown, or its blocks as JSON. */
 import { error, json } from '@sveltejs/kit';
 import { toMarkdown } from '@wide-lantern/core';
-import { actor, enquiryOf } from '$lib/server/enquiries';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { computing } from '$lib/server/computing';
 import { fileName } from '$lib/server/http';
 import { dossierOf } from '$lib/server/dossiers';
-import { workEnquiry } from '$lib/server/evaluation';
+import { evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
-	const document = await dossierOf(worked);
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const document = await dossierOf(evaluated);
 	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
 	switch (url.searchParams.get('as') ?? 'json') {
 		case 'docx':
-			return new Response((await computing().ask({ do: 'write', document }, worked.wanted)) as BodyInit, {
+			return new Response((await computing().ask({ do: 'write', document }, evaluated.wanted)) as BodyInit, {
 				headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') }
 			});
 		case 'md':

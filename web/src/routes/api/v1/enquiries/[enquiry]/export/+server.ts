@@ -1,10 +1,10 @@
 /** One enquiry as one JSON file (docs/formats/enquiry.json). */
 import { json } from '@sveltejs/kit';
-import { enquiryOf, toFile } from '$lib/server/enquiries';
+import { requireEnquiry, toFile } from '$lib/server/enquiries';
 import { fileName } from '$lib/server/http';
 
 export const GET = async ({ params }) => {
-	const enquiry = await enquiryOf(params.enquiry);
+	const enquiry = await requireEnquiry(params.enquiry);
 	const file = toFile(enquiry.document, enquiry.revision);
 	return json(file, {
 		headers: {

@@ -1,16 +1,16 @@
 import { json } from '@sveltejs/kit';
 import { findPerson } from '$lib/server/accounts';
-import { door, readBody, type Role, ROLES } from '$lib/server/http';
+import { compileValidator, readBody, type Role, ROLES } from '$lib/server/http';
 import { listMembers, setMember } from '$lib/server/enquiries';
 
 const email = { type: 'string', maxLength: 400 } as const;
-const checkGiven = door<{ email: string; role: Role }>({
+const checkGiven = compileValidator<{ email: string; role: Role }>({
 	type: 'object',
 	required: ['email', 'role'],
 	additionalProperties: false,
 	properties: { email, role: { enum: ROLES } }
 });
-const checkTaken = door<{ email: string }>({ type: 'object', required: ['email'], additionalProperties: false, properties: { email } });
+const checkTaken = compileValidator<{ email: string }>({ type: 'object', required: ['email'], additionalProperties: false, properties: { email } });
 
 const NOBODY = 'Nobody here has an account with this e-mail address. They sign up first, then you add them.';
 

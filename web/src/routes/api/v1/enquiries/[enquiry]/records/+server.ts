@@ -1,17 +1,17 @@
 /** A page of a line's records (`minus`: without those of another line; `alone`: only those of that result that are there by the line alone; `order`: newest or relevance), with what lit them. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { RECORD_ORDERS } from '$lib/server/computing';
-import { recordsOfLine, workEnquiry } from '$lib/server/evaluation';
+import { recordsOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
 	const from = Number(url.searchParams.get('from') ?? 0);
 	if (!Number.isSafeInteger(from) || from < 0) error(422, { message: 'from must be a whole number from 0.' });
 	const order = RECORD_ORDERS.find((one) => one === (url.searchParams.get('order') ?? 'newest'));
 	if (!order) error(422, { message: `order must be ${RECORD_ORDERS.join(' or ')}.` });
-	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
 	const page = await recordsOfLine(
-		worked,
+		evaluated,
 		{ line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus'), aloneIn: url.searchParams.get('alone') },
 		from,
 		order

@@ -1,11 +1,11 @@
 /** How a line's records spread over years, types, journals and keywords, and words of good records that nothing lights. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
-import { spreadOfLine, workEnquiry } from '$lib/server/evaluation';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
+import { spreadOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
-	const spread = await spreadOfLine(worked, {
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const spread = await spreadOfLine(evaluated, {
 		line: url.searchParams.get('line') ?? '',
 		minus: url.searchParams.get('minus'),
 		aloneIn: url.searchParams.get('alone')

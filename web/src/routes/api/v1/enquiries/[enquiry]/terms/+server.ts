@@ -1,9 +1,12 @@
 /** What each term of a line's OR brings, and the words behind wildcards; null for a line that is no OR, or is not counted. */
 import { json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
-import { termsOfLine, workEnquiry } from '$lib/server/evaluation';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
+import { termsOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const terms = await termsOfLine(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id }), url.searchParams.get('line') ?? '');
+	const terms = await termsOfLine(
+		await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }),
+		url.searchParams.get('line') ?? ''
+	);
 	return json(terms ?? null);
 };

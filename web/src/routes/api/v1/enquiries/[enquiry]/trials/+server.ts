@@ -1,14 +1,14 @@
 /** What edits would change, without keeping them. Nothing is saved. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { readBody } from '$lib/server/http';
-import { checkTrials, tryEdits, workEnquiry } from '$lib/server/evaluation';
+import { checkTrials, tryEdits, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const POST = async ({ params, request, locals }) => {
 	const body = await readBody(request, checkTrials);
-	const enquiry = await enquiryOf(params.enquiry);
+	const enquiry = await requireEnquiry(params.enquiry);
 	if (enquiry.revision !== body.revision) error(409, { message: 'The strategy has changed meanwhile; try again.' });
-	const trials = await tryEdits(await workEnquiry(enquiry, { owner: actor(locals).id }), body);
+	const trials = await tryEdits(await evaluateEnquiry(enquiry, { owner: requireActor(locals).id }), body);
 	if (!trials) error(409, { message: 'There is no collection to try this on, or it is still being indexed.' });
 	return json({ trials });
 };

@@ -1,7 +1,7 @@
 /** The words of the collection that a pattern stands for, with the records that hold them in the fields of its term. */
 import { error, json } from '@sveltejs/kit';
 import { DEFAULT_FIELDS, INDEXED_FIELDS } from '@wide-lantern/core';
-import { actor, enquiryOf } from '$lib/server/enquiries';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { openCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
 
@@ -15,8 +15,10 @@ export const GET = async ({ params, url, locals }) => {
 	const known = fields.includes('all')
 		? INDEXED_FIELDS
 		: INDEXED_FIELDS.filter((one) => (fields.length > 0 ? fields : DEFAULT_FIELDS).some((other) => other === one));
-	const { document } = await enquiryOf(params.enquiry);
+	const { document } = await requireEnquiry(params.enquiry);
 	const collection = document.collection === null ? null : await openCollection(document.collection);
 	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
-	return json(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known }, { owner: actor(locals).id }));
+	return json(
+		await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known }, { owner: requireActor(locals).id })
+	);
 };

@@ -1,10 +1,13 @@
 /** Why a record is in the result, or is not. */
 import { error, json } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
-import { whyOf, workEnquiry } from '$lib/server/evaluation';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
+import { whyOf, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const why = await whyOf(await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id }), url.searchParams.get('record') ?? '');
+	const why = await whyOf(
+		await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }),
+		url.searchParams.get('record') ?? ''
+	);
 	if (!why) error(404, { message: 'There is no such record in this collection, or nothing is counted yet.' });
 	return json(why);
 };

@@ -1,12 +1,12 @@
 /** How many records a source has for the lines of a rendering, asked by connection and told line by line. */
 import { error } from '@sveltejs/kit';
-import { actor, enquiryOf } from '$lib/server/enquiries';
+import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { connectionTo, profileOf, queryTypeOf, renderWhole } from '$lib/server/platforms';
-import { door, readBody, telling } from '$lib/server/http';
-import { workEnquiry } from '$lib/server/evaluation';
+import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
+import { evaluateEnquiry } from '$lib/server/evaluation';
 import type { SaidOfCounting } from '$lib/work/renderings';
 
-const check = door<{ readonly profile: string }>({
+const check = compileValidator<{ readonly profile: string }>({
 	type: 'object',
 	required: ['profile'],
 	additionalProperties: false,
@@ -15,14 +15,14 @@ const check = door<{ readonly profile: string }>({
 
 export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
-	const worked = await workEnquiry(await enquiryOf(params.enquiry), { owner: actor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
 	const profile = await profileOf(id);
-	const rendering = profile && (await renderWhole(worked, profile));
+	const rendering = profile && (await renderWhole(evaluated, profile));
 	if (!profile || !rendering) error(404, { message: 'The strategy is not written for this platform.' });
 	const connection = connectionTo(profile, url.origin);
 	if (!connection) error(409, { message: `${profile.source.name} has no connection; paste its counts instead.` });
 	const written = rendering.lines.filter((line) => line.written !== null && line.text !== '');
-	return telling<SaidOfCounting>(request, async (say, signal) => {
+	return ndjsonResponse<SaidOfCounting>(request, async (say, signal) => {
 		say({ of: written.length });
 		let unanswered = 0;
 		for (const line of written) {

@@ -1,13 +1,13 @@
 /** A strategy pasted in a platform's own syntax, read by its profile; without one named, by the profile whose syntax it seems to be, or null. Nothing is kept. */
 import { PASTED_CEILING } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
-import { actor } from '$lib/server/enquiries';
+import { requireActor } from '$lib/server/enquiries';
 import { computing } from '$lib/server/computing';
-import { door, readBody } from '$lib/server/http';
+import { compileValidator, readBody } from '$lib/server/http';
 import { listProfiles } from '$lib/server/platforms';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-const check = door<{ readonly profile: string | null; readonly text: string; readonly isList?: boolean }>({
+const check = compileValidator<{ readonly profile: string | null; readonly text: string; readonly isList?: boolean }>({
 	type: 'object',
 	required: ['profile', 'text'],
 	additionalProperties: false,
@@ -28,5 +28,5 @@ export const POST = async ({ request, locals }) => {
 		const open = await openVocabulary(name);
 		for (const one of open?.vocabulary.qualifiers ?? []) qualifiers[one.code.toLowerCase()] ??= one.name;
 	}
-	return json(await computing().ask({ do: 'pasted', text, profile: id, isList, profiles, qualifiers }, { owner: actor(locals).id }));
+	return json(await computing().ask({ do: 'pasted', text, profile: id, isList, profiles, qualifiers }, { owner: requireActor(locals).id }));
 };

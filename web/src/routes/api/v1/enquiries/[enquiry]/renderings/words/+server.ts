@@ -1,13 +1,13 @@
 /** What a source makes of words typed into its box; and its own account of a query, held against what was typed. */
 import { accountPieces, interpretWords, nodesOf, print, readPlatformLine, type Expression } from '@wide-lantern/core';
 import { error, json } from '@sveltejs/kit';
-import { door, readBody } from '$lib/server/http';
+import { compileValidator, readBody } from '$lib/server/http';
 import { profileOf } from '$lib/server/platforms';
 import { mappedHeading } from '$lib/server/sources';
 import { openVocabulary } from '$lib/server/vocabularies';
 import type { WordsView } from '$lib/work/renderings';
 
-const check = door<{ readonly profile: string; readonly words: string; readonly account: string }>({
+const check = compileValidator<{ readonly profile: string; readonly words: string; readonly account: string }>({
 	type: 'object',
 	required: ['profile', 'words', 'account'],
 	additionalProperties: false,

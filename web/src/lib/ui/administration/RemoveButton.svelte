@@ -2,20 +2,20 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import type { Answer } from '$lib/work/installation';
-	let { name, act }: { name: string; act: (sure: boolean) => Promise<Answer> } = $props();
+	let { name, act }: { name: string; act: (confirmed: boolean) => Promise<Answer> } = $props();
 	let answer = $state.raw<Answer | null>(null);
 	let asking = $state(false);
 
-	async function away(sure: boolean) {
+	async function confirmRemove(confirmed: boolean) {
 		asking = false;
-		answer = await act(sure);
+		answer = await act(confirmed);
 		if (answer.ok) await invalidateAll();
 	}
 </script>
 
-{#if asking || answer?.sure}
-	<span class="small">{answer?.sure ? answer.message : `Remove ${name}?`}</span>
-	<button class="do" onclick={() => void away(answer?.sure ?? false)}>Remove</button>
+{#if asking || answer?.confirm}
+	<span class="small">{answer?.confirm ? answer.message : `Remove ${name}?`}</span>
+	<button class="do" onclick={() => void confirmRemove(answer?.confirm ?? false)}>Remove</button>
 	<button
 		class="do bare"
 		onclick={() => {

@@ -7,7 +7,7 @@ const LONGEST = 50_000_000;
  * Calls back with every message in its order, and ends when the last one has come.
  * @returns '' where all was heard, else a sentence for the searcher
  */
-export async function hearServer<Said extends object>(
+export async function readNdjson<Said extends object>(
 	path: string,
 	body: object,
 	hear: (said: Said) => void,

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { hearServer } from './hear';
+import { readNdjson } from './ndjson';
 
 /** A server that tells these pieces, however they cut the lines. */
 function server(pieces: readonly string[], status = 200) {
@@ -13,7 +13,7 @@ function server(pieces: readonly string[], status = 200) {
 }
 const heard = async (signal = new AbortController().signal) => {
 	const said: object[] = [];
-	return { end: await hearServer('/x', {}, (one) => said.push(one), signal), said };
+	return { end: await readNdjson('/x', {}, (one) => said.push(one), signal), said };
 };
 
 describe('what the server tells line by line', () => {
@@ -39,7 +39,7 @@ describe('what the server tells line by line', () => {
 		});
 		vi.stubGlobal('fetch', () => Promise.resolve(new Response(body)));
 		const said: object[] = [];
-		expect(await hearServer('/x', {}, (one) => said.push(one), new AbortController().signal, 1_000)).toBe('The answer of the server was too long to be read.');
+		expect(await readNdjson('/x', {}, (one) => said.push(one), new AbortController().signal, 1_000)).toBe('The answer of the server was too long to be read.');
 		expect([said, cancelled]).toEqual([[], true]);
 	});
 	it('says why where the server refuses', async () => {
