@@ -16,12 +16,12 @@ import {
 	WRITTEN_ALONE,
 	type BibliographicRecord,
 	type Profile,
-	type Surroundings,
-	ALONE
+	type BindingContext,
+	NO_SURROUNDINGS
 } from '@wide-lantern/core';
 import { makeWorld, parseCql, shippedProfiles, shippedVocabularies } from '@wide-lantern/standins';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { SruClient } from '../../web/src/lib/server/connector/sru.ts';
+import { SruClient } from '../../web/src/lib/server/sources/connector/sru.ts';
 import { freePort, Zebra } from './zebra.ts';
 
 const address = env['LANTERN_ADDRESS'] ?? '';
@@ -37,7 +37,7 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => zebra?.close());
 
-const surroundings: Surroundings = { ...ALONE, currentYear: 2026 };
+const surroundings: BindingContext = { ...NO_SURROUNDINGS, currentYear: 2026 };
 const count = (notation: string, index: ReturnType<typeof buildIndex>) => {
 	const { tree } = parse(notation);
 	const { query } = tree ? bind(tree, surroundings) : { query: null };

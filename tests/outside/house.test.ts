@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { breachesOf, circlesOf } from '../../scripts/boundaries.ts';
-import { NEEDS } from '../../web/src/lib/server/guard.ts';
+import { NEEDS } from '../../web/src/lib/server/http/guard.ts';
 import { FORMATS, faultsText, formatText } from '../../scripts/write-formats.ts';
 
 describe('formats', () => {

@@ -9,7 +9,7 @@ import {
 	parse,
 	print,
 	readPlatformLine,
-	settled,
+	canonicalText,
 	Vocabulary,
 	VocabularyLookup,
 	WRITTEN_ALONE,
@@ -17,7 +17,7 @@ import {
 	type Expression,
 	type Profile,
 	type Query,
-	type Surroundings
+	type BindingContext
 } from '@wide-lantern/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -43,7 +43,7 @@ const vocabulary = new Vocabulary({
 	]
 });
 const open = [{ vocabulary, lookup: VocabularyLookup.of(vocabulary) }];
-const surroundings: Surroundings = {
+const surroundings: BindingContext = {
 	heading: (label, name) => findHeading(open, label, name),
 	closure: (key) => [...vocabulary.closure(key.slice('small:'.length))].map((id) => `small:${id}`),
 	qualifier: (_, name) => ({ allowed: ['care', 'harm'].includes(name), name, offered: [] }),
@@ -203,7 +203,7 @@ describe.each([...PROFILES, ...SHIPPED].map((profile) => [profile.name, profile]
 					text: out.text,
 					faults: []
 				});
-				expect([print(held), out.text, settled(meaning(reading.tree as Expression))]).toEqual([print(held), out.text, settled(meaning(held))]);
+				expect([print(held), out.text, canonicalText(meaning(reading.tree as Expression))]).toEqual([print(held), out.text, canonicalText(meaning(held))]);
 				same++;
 			}),
 			{ numRuns: 500, seed: 20261128 }

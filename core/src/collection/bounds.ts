@@ -11,7 +11,7 @@ import { addWord, candidatesOf, spansAmong } from './spans.ts';
 import { WordMemo } from './word-memo.ts';
 
 /** Which parts have a known answer: cheap ones, and whatever has been evaluated before. */
-export interface Known {
+export interface KnownResults {
 	/** The exact records of a part, where they can be had without reading places; else null. */
 	exact(query: Query): RecordSet | null;
 	/** True where its records have been found before. */
@@ -25,7 +25,7 @@ interface Bounds {
 	readonly upper: RecordSet;
 }
 
-export function evaluateWithin(index: CollectionIndex, query: Query, known: Known, watch?: Watch): RecordSet {
+export function evaluateWithin(index: CollectionIndex, query: Query, known: KnownResults, watch?: Watch): RecordSet {
 	const bounds = new Map<Query, Bounds>();
 	const words = new WordMemo(index);
 	const nothing = RecordSet.none(index.size);

@@ -162,7 +162,7 @@ export class IndexBuilder {
 		const words = this.words.plain();
 		const order = orderOf(words, this.kernel);
 		const stretches = this.stretches.inOrder(order);
-		this.kernel.giveBack();
+		this.kernel.free();
 		return {
 			words: inOrder(words, order),
 			...stretches,

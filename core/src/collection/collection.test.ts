@@ -1,13 +1,13 @@
 /** The index: limits and every field, hard text, sets against plain ones, ceilings that must not matter. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bind, parse, type Expression, type Surroundings } from '../query/index.ts';
+import { bind, parse, type Expression, type BindingContext } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { tokenTexts } from '../text/index.ts';
 import { buildIndex, evaluate, lightOf, PartCache, RecordSet } from './index.ts';
 
 const blank: BibliographicRecord = { ...blankRecord('r'), titles: ['x'] };
-const around: Surroundings = {
+const around: BindingContext = {
 	currentYear: 2026,
 	heading: () => ({ found: 'none', nearest: [] }),
 	closure: () => [],

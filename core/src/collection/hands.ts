@@ -78,5 +78,5 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	port.post({ kind: 'sizes', bytes: bytesOfSections(own) }, []);
 	const room = await expected(port, 'room');
 	port.post({ kind: 'put', sums: putSections(room.buffer, room.places, own) }, []);
-	kernel.giveBack();
+	kernel.free();
 }

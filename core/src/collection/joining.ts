@@ -35,7 +35,7 @@ export function joinedParts(parts: readonly IndexPart[], madeFrom: string): Coll
 		kernel
 	);
 	const buffer = seal({ ...own, ...places });
-	kernel.giveBack();
+	kernel.free();
 	return CollectionIndex.sealed(buffer);
 }
 
@@ -244,7 +244,7 @@ interface AttributesToJoin {
 export function joinedAttributes(parts: readonly AttributesToJoin[]): AttributeParts {
 	const [only] = parts;
 	if (only && parts.length === 1) return { values: new StringTable(only.table.bytes, only.table.starts), starts: only.table.rowStarts, rows: only.table.rows };
-	if (parts.some(({ qualifiers }) => qualifiers.some((one, own) => one !== own))) return joinedSlowly(parts);
+	if (parts.some(({ qualifiers }) => qualifiers.some((one, own) => one !== own))) return joinWithQualifierRemap(parts);
 	const { table: values, owns } = joinedWords(parts.map(({ table }) => table));
 	const starts = new Uint32Array(values.size + 1);
 	const rows = new ByteWriter();
@@ -279,7 +279,7 @@ function lastRecord(rows: Uint8Array, from: number, end: number): number {
 }
 
 /** The same where qualifiers have other numbers: every row is read and written anew. */
-function joinedSlowly(parts: readonly AttributesToJoin[]): AttributeParts {
+function joinWithQualifierRemap(parts: readonly AttributesToJoin[]): AttributeParts {
 	const merged = new AttributeBuilder();
 	parts.forEach(({ table, base, qualifiers }) => {
 		const values = new StringTable(table.bytes, table.starts);

@@ -48,7 +48,7 @@ describe('the kernel', () => {
 		for (const bytes of [2 ** 31, 2 ** 32 + 5, 2 ** 40]) expect(() => kernel.room(bytes)).toThrow('cannot be indexed in one piece');
 		// What was refused has not been given out.
 		expect(kernel.room(1)).toBeLessThan(2 ** 20);
-		kernel.giveBack();
+		kernel.free();
 	});
 });
 
@@ -79,13 +79,13 @@ describe('many words', () => {
 			}),
 			{ numRuns: 150 }
 		);
-		kernel.giveBack();
+		kernel.free();
 	});
 	it('that are alike for thousands of letters are sorted all the same', () => {
 		const kernel = Kernel.take();
 		const all = Array.from({ length: 60 }, (_, at) => 'x'.repeat(20_000 + (at % 7) * 8) + String.fromCharCode(97 + ((at * 11) % 26)) + at.toString());
 		expect([...orderOf(plainOf(all), kernel)]).toEqual(ascending(all));
-		kernel.giveBack();
+		kernel.free();
 	});
 });
 
@@ -136,7 +136,7 @@ describe('a stretch, sorted by word', () => {
 		}
 		const order = sortedNumbers(Array.from({ length: words }, (_, word) => String.fromCharCode(122 - word)));
 		const made = stretches.inOrder(order);
-		kernel.giveBack();
+		kernel.free();
 		return { order, ...made };
 	}
 

@@ -106,7 +106,7 @@ export class Kernel {
 	}
 
 	/** Gives it back; nothing in its memory may be used any more. */
-	giveBack(): void {
+	free(): void {
 		this.end = PAGE;
 		if (free.length === 0) free.push(this);
 	}

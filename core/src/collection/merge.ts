@@ -30,7 +30,7 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 	const facts: IndexFacts = { size, tokens: parts.reduce((sum, part) => sum + part.tokens, 0), qualifiers, placeWidth: wide ? 4 : 2, madeFrom };
 	const kernel = Kernel.take();
 	const ofWords = { ...wordSections(words, kernel), ...triplesOf(words) };
-	kernel.giveBack();
+	kernel.free();
 	return CollectionIndex.sealed(
 		seal({
 			...factsSection(facts),

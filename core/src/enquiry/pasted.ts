@@ -1,5 +1,5 @@
 /** A pasted list of terms: split, cleaned, read, and compared with what is there, before anything is added. */
-import { ALONE, bind, DEFAULT_FIELDS, covers, hasErrors, parse, print, type Query } from '../query/index.ts';
+import { NO_SURROUNDINGS, bind, DEFAULT_FIELDS, covers, hasErrors, parse, print, type Query } from '../query/index.ts';
 import type { Concept } from './enquiry.ts';
 import { readTermText } from './terms.ts';
 
@@ -70,7 +70,7 @@ export const invertedLines = (text: string): string[] =>
 
 function queryOf(expression: string): Query | null {
 	const { tree, faults } = parse(expression);
-	return tree && !hasErrors(faults) ? bind(tree, ALONE).query : null;
+	return tree && !hasErrors(faults) ? bind(tree, NO_SURROUNDINGS).query : null;
 }
 
 /** The terms that no other of them covers: of `stroke*`, `stroke` and `strokes` the first. Of two that say the same the first stays. */

@@ -18,7 +18,7 @@ export type Offer = Pick<RenderingNote, 'candidates' | 'mapping'>;
 export const NOTHING: Offer = { candidates: [] };
 
 /** Writes one line, and notes what changes on the way. */
-export interface Pen {
+export interface LineOutput {
 	readonly profile: Profile;
 	readonly context: WritingContext;
 	note(kind: NoteKind, cause: string, piece: Expression, message: string, next: string, flipped?: boolean, offer?: Offer): void;

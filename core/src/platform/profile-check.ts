@@ -2,7 +2,7 @@
  * A profile held against itself: every construct written and read back, and the faults that no
  * example shows: patterns without their slots, one sign for two things, labels that nothing closes.
  */
-import { bind, parse, settled, type Expression, type Surroundings } from '../query/index.ts';
+import { bind, parse, canonicalText, type Expression, type BindingContext } from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
 import { CONSTRUCTS, type Construct } from './constructs.ts';
 import type { Profile } from './profile.ts';
@@ -40,7 +40,7 @@ function heading(profile: Profile, codes: ReadonlyMap<string, string>): HeadingT
 	};
 }
 
-const surroundings: Surroundings = {
+const surroundings: BindingContext = {
 	heading: (label) => {
 		const at = [HEADING, 'Old Harbours', 'New Harbours'].findIndex((one) => foldedKey(one) === foldedKey(label));
 		return at < 0 ? { found: 'none', nearest: [] } : { found: 'heading', key: KEYS[at] ?? '', label, by: 'label' };
@@ -80,7 +80,7 @@ const JOINED: ReadonlySet<string> = new Set(['and', 'or', 'not']);
 
 function meaning(tree: Expression | null): string {
 	const query = tree && bind(tree, surroundings).query;
-	return query ? settled(query) : '';
+	return query ? canonicalText(query) : '';
 }
 
 /** True where an example is read, without a fault, as what it is an example of. */

@@ -1,11 +1,11 @@
 /** Writing headings: in the source's own vocabulary, or by what was decided to stand for them there. */
 import { nodesOf, printLabel, type Expression, type HeadingPiece } from '../query/index.ts';
 import type { NoteKind } from './notes.ts';
-import type { Part, Pen } from './pen.ts';
+import type { Part, LineOutput } from './pen.ts';
 import type { HeadingToWrite, WritingContext } from './writing.ts';
 import { fill } from './template.ts';
 
-export function writeHeading(pen: Pen, piece: HeadingPiece, flipped: boolean): Part {
+export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: boolean): Part {
 	const { headings, name } = pen.profile.platform;
 	const { source } = pen.profile;
 	if (!headings || source.vocabulary === null)
@@ -70,7 +70,7 @@ export function writeHeading(pen: Pen, piece: HeadingPiece, flipped: boolean): P
 }
 
 /** A heading of another vocabulary: what was decided stands for it, or it waits for a decision. */
-function counterparts(pen: Pen, piece: HeadingPiece, found: HeadingToWrite, flipped: boolean): Part {
+function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrite, flipped: boolean): Part {
 	const { source } = pen.profile;
 	const all = pen.context.counterparts(piece);
 	const reach = (one: { label: string; hasNarrower: boolean }) =>

@@ -5,7 +5,7 @@
 import { DEFAULT_FIELDS, print, printTerm, sideActedOn, type Expression, type IndexedField, type Limit, type TextField } from '../query/index.ts';
 import { onResult, type NoteKind, type RenderingNote } from './notes.ts';
 import type { Profile } from './profile.ts';
-import { bracket, junction, NOTHING, type Offer, type Part, type Pen } from './pen.ts';
+import { bracket, junction, NOTHING, type Offer, type Part, type LineOutput } from './pen.ts';
 import { fill } from './template.ts';
 import { limitForm } from './write-limits.ts';
 import { changeBy, writeHeading } from './write-headings.ts';
@@ -22,7 +22,7 @@ const GAP_CLOSE = '⟫';
 /** Written-out words that are offered to choose among. */
 const CHOICES = 60;
 
-export class LineWriter implements Pen {
+export class LineWriter implements LineOutput {
 	readonly notes: RenderingNote[] = [];
 	gap = false;
 	/** While a line is written into another, its notes are told at the line itself. */

@@ -1,13 +1,13 @@
 /** Writing proximity: as the platform has it, in pairs where it takes no groups, or as AND with a note. */
 import { nodesOf, type Expression } from '../query/index.ts';
-import { bracket, type Part, type Pen, type Tight, type Written } from './pen.ts';
+import { bracket, type Part, type LineOutput, type Tight, type Written } from './pen.ts';
 import { fill, slotsOf } from './template.ts';
 
 /** Most pairs that ORs inside a proximity may become where a platform takes none. */
 const PAIRS = 200;
 
 /** @param coded puts a field code on a text */
-export function writeNear(pen: Pen, expression: Expression & { kind: 'near' }, flipped: boolean, coded: (text: string) => string): Part {
+export function writeNear(pen: LineOutput, expression: Expression & { kind: 'near' }, flipped: boolean, coded: (text: string) => string): Part {
 	const { proximity, operators, name } = pen.profile.platform;
 	const ordered = expression.ordered && proximity.before !== null;
 	const pattern = ordered ? proximity.before : proximity.within;
@@ -64,7 +64,7 @@ export function writeNear(pen: Pen, expression: Expression & { kind: 'near' }, f
 
 /** The forms that a side of a proximity is an OR of. */
 function sides(
-	pen: Pen,
+	pen: LineOutput,
 	side: Expression,
 	flipped: boolean,
 	coded: (text: string) => string
@@ -90,7 +90,7 @@ function sides(
 }
 
 /** What stands in the sides that the platform's proximity does not take. */
-function hinders(pen: Pen, expression: Expression & { kind: 'near' }, quotedWords: boolean): string[] {
+function hinders(pen: LineOutput, expression: Expression & { kind: 'near' }, quotedWords: boolean): string[] {
 	const { proximity } = pen.profile.platform;
 	const nodes = [...nodesOf(expression)];
 	const nested = nodes.filter((node) => node.kind === 'near').length > 1;
@@ -105,7 +105,7 @@ function hinders(pen: Pen, expression: Expression & { kind: 'near' }, quotedWord
 }
 
 /** The distance in the platform's own counting. */
-function distance(pen: Pen, expression: Expression & { kind: 'near' }, flipped: boolean): number {
+function distance(pen: LineOutput, expression: Expression & { kind: 'near' }, flipped: boolean): number {
 	const { proximity, name } = pen.profile.platform;
 	const own = proximity.counts === 'words between' ? expression.distance - 1 : expression.distance;
 	if (proximity.largest !== null && own > proximity.largest) {

@@ -1,8 +1,8 @@
 /** From names to things: what a label, a number, a letter may mean, and what is said where it means nothing. */
 import { describe, expect, it } from 'vitest';
-import { bind, parse, type Expression, type Query, type Surroundings } from './index.ts';
+import { bind, parse, type Expression, type Query, type BindingContext } from './index.ts';
 
-const around: Surroundings = {
+const around: BindingContext = {
 	currentYear: 2026,
 	heading(label, vocabulary) {
 		if (vocabulary === 'nowhere') return { found: 'no-vocabulary', vocabularies: ['skerry'] };

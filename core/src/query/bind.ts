@@ -66,7 +66,7 @@ export interface QualifierCheck {
 }
 
 /** What surrounds a line. Everything is asked for, nothing is kept. */
-export interface Surroundings {
+export interface BindingContext {
 	heading(label: string, vocabulary: string | null): HeadingMatch;
 	/** The keys of a heading and all narrower ones, over all its places. */
 	closure(key: string): readonly string[];
@@ -82,7 +82,7 @@ export interface Surroundings {
 }
 
 /** Of a term by itself: no headings, lines or concepts. */
-export const ALONE: Surroundings = {
+export const NO_SURROUNDINGS: BindingContext = {
 	heading: () => ({ found: 'none', nearest: [] }),
 	closure: () => [],
 	qualifier: (_, name) => ({ allowed: false, name, offered: [] }),
@@ -98,7 +98,7 @@ export interface Bound {
 }
 
 /** Binds an expression to what surrounds it. A fault of severity `error` leaves `query` null. */
-export function bind(expression: Expression, surroundings: Surroundings): Bound {
+export function bind(expression: Expression, surroundings: BindingContext): Bound {
 	const binder = new Binder(surroundings);
 	const query = binder.bind(expression, null, 'whole');
 	warnOfNumbers(expression, surroundings, (found) => binder.faults.push(found));
@@ -114,7 +114,7 @@ type Position = 'whole' | 'outermost' | 'inside';
 class Binder {
 	readonly faults: Fault[] = [];
 
-	constructor(private readonly around: Surroundings) {}
+	constructor(private readonly around: BindingContext) {}
 
 	bind(expression: Expression, fields: readonly IndexedField[] | null, position: Position = 'inside'): Query | null {
 		switch (expression.kind) {
@@ -366,7 +366,7 @@ class Binder {
 }
 
 /** `1 OR 2` searches the words 1 and 2, where `#1 OR #2` may be meant (notation.md, section 2). */
-function warnOfNumbers(expression: Expression, around: Surroundings, report: (found: Fault) => void): void {
+function warnOfNumbers(expression: Expression, around: BindingContext, report: (found: Fault) => void): void {
 	const isAbove = (number: number) => number > 0 && around.line(number)?.above === true;
 	const edits: TextEdit[] = [];
 	const visit = (part: Expression): void => {

@@ -7,7 +7,7 @@ export { sideActedOn } from './acted-on.ts';
 export { parse, LINE_CEILING, DEPTH_CEILING, type Parsed } from './parse.ts';
 export { print, printLabel, printTerm } from './print.ts';
 export {
-	ALONE,
+	NO_SURROUNDINGS,
 	bind,
 	INDEXED_FIELDS,
 	type Bound,
@@ -16,11 +16,11 @@ export {
 	type QualifierCheck,
 	type Query,
 	type SpanQuery,
-	type Surroundings
+	type BindingContext
 } from './bind.ts';
 export { covers, type LineQuery } from './covers.ts';
 export { fieldAt, patternsWithout, termAt, writtenWithout } from './exclude.ts';
 export { distribute, flatten, writeOut, DISTRIBUTE_CEILING, type Distributed, type WrittenOut } from './rewrite.ts';
-export { settled } from './settled.ts';
+export { canonicalText } from './canonical.ts';
 export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

@@ -2,7 +2,7 @@
 import { tokenTexts } from '../text/index.ts';
 
 /** As much of a record as tells which work it is of. */
-export interface Known {
+export interface WorkEvidence {
 	readonly identifiers: readonly string[];
 	readonly titles: readonly string[];
 	readonly year: number | null;
@@ -11,7 +11,7 @@ export interface Known {
 /** `doi:10.99999/A` and `https://…/10.99999/a` are one; numbers that only one source gives are useless here. */
 const identifierKey = (text: string) => (/10\.\d{4,}\/\S+/.exec(text)?.[0] ?? text.trim()).toLowerCase();
 /** Short titles are no evidence: many works are called “Delirium”. */
-const titleKey = (record: Known) => {
+const titleKey = (record: WorkEvidence) => {
 	const words = tokenTexts(record.titles[0] ?? '');
 	return words.length < 5 ? null : words.join(' ');
 };
@@ -20,7 +20,7 @@ const titleKey = (record: Known) => {
  * Pairs of places in the two lists, each place at most once.
  * Years may differ by one, since some sources count from the day of publication on the web.
  */
-export function sameWorks(left: readonly Known[], right: readonly Known[]): (readonly [left: number, right: number])[] {
+export function sameWorks(left: readonly WorkEvidence[], right: readonly WorkEvidence[]): (readonly [left: number, right: number])[] {
 	const byIdentifier = new Map<string, number>();
 	const byTitle = new Map<string, number[]>();
 	right.forEach((record, at) => {

@@ -4,7 +4,7 @@
  * labels of the day (notation.md, sections 4 and 5).
  */
 import { nodesOf, print, type Expression, type HeadingPiece, type Span } from '../query/index.ts';
-import { remembered } from './trees.ts';
+import { parseCached } from './trees.ts';
 
 const OPEN = '\uE000';
 const CLOSE = '\uE001';
@@ -47,7 +47,7 @@ export function toSource(text: string, names: Names): string {
 	const clean = cleanLine(text);
 	// A block of thousands of words names nothing: it need not be read at every key.
 	if (!NAMING.test(clean)) return clean;
-	const { tree } = remembered(clean);
+	const { tree } = parseCached(clean);
 	if (!tree) return clean;
 	const replaced: { at: Span; by: string }[] = [];
 	for (const node of nodesOf(tree)) {

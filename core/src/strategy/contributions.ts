@@ -8,7 +8,7 @@
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
-import { broughtOnce, Standings } from './replaced.ts';
+import { broughtOnce, WhatIf } from './what-if.ts';
 
 export interface Contribution {
 	/** Records of this side. */
@@ -42,7 +42,7 @@ export function contributionsOf(
 	const sides = line.query.parts.map((part) => evaluate(index, part, context, options.cache, options.watch?.()));
 	const unique = broughtOnce(sides, index.size);
 	const finalBefore = final === null ? null : (recordsOf.get(final) ?? null);
-	const standings = new Standings(before, index, marks, options);
+	const standings = new WhatIf(before, index, marks, options);
 	const finalAfter = finalBefore && final !== null ? standings.finalWith(new Map([[id, line.records.without(unique)]]), final) : null;
 	const lost = finalBefore && finalAfter ? finalBefore.without(finalAfter) : RecordSet.none(index.size);
 	const gained = finalBefore && finalAfter ? finalAfter.without(finalBefore) : RecordSet.none(index.size);

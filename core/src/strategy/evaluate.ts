@@ -67,13 +67,13 @@ type Reduced = Query | 'absent' | 'broken';
  * Leaves out what is off or empty: in OR and AND it goes; `a NOT b` without `b` is `a`; a limit or
  * filter that is off passes on what it acts on; what uses a broken line is broken (notation.md, section 5).
  */
-export function withoutAbsent(query: Query, stateOf: (id: string) => LineState, passesOf: (id: string) => Query | undefined = () => undefined): Reduced {
+export function dropAbsentLines(query: Query, stateOf: (id: string) => LineState, passesOf: (id: string) => Query | undefined = () => undefined): Reduced {
 	switch (query.kind) {
 		case 'line': {
 			const state = query.id === null ? 'broken' : stateOf(query.id);
 			const passes = state === 'off' && query.id !== null ? passesOf(query.id) : undefined;
 			// It acts on lines above it only, so this ends.
-			if (passes) return withoutAbsent(passes, stateOf, passesOf);
+			if (passes) return dropAbsentLines(passes, stateOf, passesOf);
 			if (state === 'off' || state === 'empty') return 'absent';
 			return state === 'counted' ? query : 'broken';
 		}
@@ -81,15 +81,15 @@ export function withoutAbsent(query: Query, stateOf: (id: string) => LineState, 
 		case 'or': {
 			const parts: Query[] = [];
 			for (const part of query.parts) {
-				const reduced = withoutAbsent(part, stateOf, passesOf);
+				const reduced = dropAbsentLines(part, stateOf, passesOf);
 				if (reduced === 'broken') return 'broken';
 				if (reduced !== 'absent') parts.push(reduced);
 			}
 			return parts.length === 0 ? 'absent' : { kind: query.kind, parts };
 		}
 		case 'not': {
-			const keep = withoutAbsent(query.keep, stateOf, passesOf);
-			const drop = withoutAbsent(query.drop, stateOf, passesOf);
+			const keep = dropAbsentLines(query.keep, stateOf, passesOf);
+			const drop = dropAbsentLines(query.drop, stateOf, passesOf);
 			if (keep === 'broken' || drop === 'broken') return 'broken';
 			if (keep === 'absent') return 'absent';
 			return drop === 'absent' ? keep : { kind: 'not', keep, drop };
@@ -138,7 +138,7 @@ function evaluateLine(
 	if (line.off) return without('off');
 	if (line.empty) return without('empty');
 	if (!line.query) return without('faulty');
-	const query = withoutAbsent(
+	const query = dropAbsentLines(
 		line.query,
 		(id) => done.get(id)?.state ?? 'broken',
 		(id) => passes.get(id)

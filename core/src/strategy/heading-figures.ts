@@ -5,7 +5,7 @@
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { foldedKey, tokenTexts } from '../text/index.ts';
-import { turnedRound, type Vocabulary } from '../vocabulary/index.ts';
+import { naturalOrder, type Vocabulary } from '../vocabulary/index.ts';
 
 /** Records of the heading alone, of it with all narrower ones, and with those that it would be taken with. */
 export interface Reaches {
@@ -80,7 +80,7 @@ export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, i
 	}
 	const counted = (set: ReturnType<typeof sets>): Reaches => ({ alone: set.alone.count(), narrower: set.narrower.count(), taken: set.taken.count() });
 	const asWords = (names: readonly string[]) =>
-		names.flatMap((name) => textQuery(turnedRound(name))).reduce((set, query) => set.or(evaluate(index, query, NOTHING(index))), all.narrower);
+		names.flatMap((name) => textQuery(naturalOrder(name))).reduce((set, query) => set.or(evaluate(index, query, NOTHING(index))), all.narrower);
 	return {
 		all: counted(all),
 		main: counted(main),

@@ -16,7 +16,7 @@ export {
 export {
 	evaluateStrategy,
 	linesToEvaluate,
-	withoutAbsent,
+	dropAbsentLines,
 	type EvaluatedLine,
 	type EvaluateOptions,
 	type LineState,
@@ -28,7 +28,7 @@ export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './yield
 export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
 export { openedText } from './opened.ts';
-export { isRemembered, remember, remembered } from './trees.ts';
+export { isParseCached, cacheParsed, parseCached } from './trees.ts';
 export { followingEdits, followingEditsInSteps, recognise, resultLine, type ResultCandidate } from './recognise.ts';
 export { ALL_CONCEPTS, limitLabel } from './automatic-label.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
@@ -55,7 +55,7 @@ export {
 export { emptyTerms, queryTerms, termPlaces, termsOf } from './terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './compare.ts';
 export { proposedTrials, refieldConcept, refielded, refieldSource, withoutConcept, type ProposedTrial } from './trials.ts';
-export { admissionOf, type Admission } from './why.ts';
+export { explainRecord, type Admission } from './why.ts';
 export { proposalsAt, type Proposal } from './proposals.ts';
 export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';
 export { sharedTerms, type SharedTerm } from './shared-terms.ts';

@@ -1,7 +1,7 @@
 /** Names of headings as text words; the rules for stems are common practice. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ALONE, bind, hasErrors, parse, type Query } from '../query/index.ts';
+import { NO_SURROUNDINGS, bind, hasErrors, parse, type Query } from '../query/index.ts';
 import { coveredByWord, namesAsWords, stemOf } from './index.ts';
 
 const forms = (...names: string[]) => namesAsWords(names).map((row) => row.forms.map((form) => form.text));
@@ -67,7 +67,7 @@ describe('names', () => {
 describe('what covers a form', () => {
 	const query = (text: string): Query => {
 		const { tree } = parse(text);
-		const bound = tree && bind(tree, ALONE).query;
+		const bound = tree && bind(tree, NO_SURROUNDINGS).query;
 		if (!bound) throw new Error(text);
 		return bound;
 	};

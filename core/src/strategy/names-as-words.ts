@@ -4,7 +4,7 @@
  */
 import { covers, hasErrors, parse, printTerm, type Query } from '../query/index.ts';
 import { SMALL_WORDS, tokenTexts } from '../text/index.ts';
-import { turnedRound } from '../vocabulary/index.ts';
+import { naturalOrder } from '../vocabulary/index.ts';
 
 export interface NameForm {
 	readonly kind: 'as-is' | 'stem' | 'near';
@@ -40,7 +40,7 @@ export function namesAsWords(names: readonly string[]): NameAsWords[] {
 	const seen = new Set<string>();
 	const singles: string[] = [];
 	for (const name of names) {
-		const words = tokenTexts(turnedRound(name));
+		const words = tokenTexts(naturalOrder(name));
 		const key = words.join(' ');
 		if (words.length === 0 || seen.has(key)) continue;
 		seen.add(key);

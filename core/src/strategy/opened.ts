@@ -5,7 +5,7 @@
 import { conceptLetter } from '../enquiry/index.ts';
 import { hasErrors, type Expression } from '../query/index.ts';
 import { listedIds } from './anchors.ts';
-import { remembered } from './trees.ts';
+import { parseCached } from './trees.ts';
 
 const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 /**
@@ -93,7 +93,7 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 			if (inside.startsWith('@')) letters.set(conceptLetter(firstConcept + number), number);
 		});
 		const empty = text.trim() === '';
-		const { tree, faults } = remembered(text);
+		const { tree, faults } = parseCached(text);
 		return {
 			tree: empty || hasErrors(faults) ? null : tree,
 			recovered: empty ? null : tree,

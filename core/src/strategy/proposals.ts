@@ -2,7 +2,7 @@
  * Other ways to write a term, proposed beside it: stem, plural, spelling, hyphen, abbreviation,
  * proximity. Each is an OR with the term, so a line can only gain; what it gains is counted.
  */
-import { covers, hasErrors, parse, print, printTerm, bind, ALONE, termAt, type Expression, type TextEdit } from '../query/index.ts';
+import { covers, hasErrors, parse, print, printTerm, bind, NO_SURROUNDINGS, termAt, type Expression, type TextEdit } from '../query/index.ts';
 import { initials, joinedForms, numberForms, openForms, otherSpellings, SMALL_WORDS } from '../text/index.ts';
 import { stemOf } from './names-as-words.ts';
 
@@ -56,6 +56,6 @@ export function proposalsAt(text: string, at: number, isWord: (word: string) => 
 
 /** True where the term finds all that the form finds, so that proposing it would be noise. */
 function coversForm(term: Expression, form: Expression): boolean {
-	const [wide, narrow] = [bind(term, ALONE).query, bind(form, ALONE).query];
+	const [wide, narrow] = [bind(term, NO_SURROUNDINGS).query, bind(form, NO_SURROUNDINGS).query];
 	return wide !== null && narrow !== null && covers(wide, narrow);
 }

@@ -12,12 +12,12 @@ import {
 	type Fault,
 	type HeadingMatch,
 	type Query,
-	type Surroundings
+	type BindingContext
 } from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
 import type { Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
 import { cleanLine, toText, type Names } from './anchors.ts';
-import { remembered } from './trees.ts';
+import { parseCached } from './trees.ts';
 
 /** A vocabulary with its lookup, as an enquiry uses it. */
 export interface OpenVocabulary {
@@ -144,7 +144,7 @@ function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabular
 	const handOnly = new Set<number>();
 	for (const [index, line] of strategy.lines.entries()) {
 		const text = toText(line.source, names);
-		const { tree, faults } = remembered(text);
+		const { tree, faults } = parseCached(text);
 		if (isHandOnly(tree)) handOnly.add(index + 1);
 		const empty = text.trim() === '';
 		const around = surroundingsOf(strategy, vocabularies, names, { index, currentYear, handOnly });
@@ -167,14 +167,14 @@ function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabular
 const READ_AGAIN = { characters: 20_000, always: 0 };
 
 /** Binds a tree; what its faults offer is tried first, so that a repair leaves no other fault. */
-function bindWithCleanRepairs(text: string, tree: Expression, around: Surroundings): Bound {
+function bindWithCleanRepairs(text: string, tree: Expression, around: BindingContext): Bound {
 	const bound = bind(tree, around);
 	if (bound.faults.every((one) => one.repairs.length === 0)) return bound;
 	const faultsOf = (repaired: string): readonly Fault[] => {
-		const parsed = remembered(repaired);
+		const parsed = parseCached(repaired);
 		return parsed.tree && !hasErrors(parsed.faults) ? [...parsed.faults, ...bind(parsed.tree, around).faults] : parsed.faults;
 	};
-	const own = remembered(text).faults;
+	const own = parseCached(text).faults;
 	return { ...bound, faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf, READ_AGAIN).slice(own.length) };
 }
 
@@ -194,7 +194,7 @@ export interface ReadExpression {
  */
 export function readExpression(text: string, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadExpression {
 	const clean = cleanLine(text);
-	const { tree, faults } = remembered(clean);
+	const { tree, faults } = parseCached(clean);
 	if (!tree || hasErrors(faults)) return { expression: tree, query: null, faults };
 	const nothing: StrategyPart = { concepts: [], lines: [] };
 	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), { index: 0, currentYear, handOnly: new Set() });
@@ -218,7 +218,7 @@ function surroundingsOf(
 	vocabularies: readonly OpenVocabulary[],
 	names: Names,
 	{ index: current, currentYear, handOnly }: Place
-): Surroundings {
+): BindingContext {
 	const found = new Map<string, HeadingMatch>();
 	let looked = 0;
 	return {

@@ -5,7 +5,7 @@
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
-import { Standings } from './replaced.ts';
+import { WhatIf } from './what-if.ts';
 import { termsOf } from './terms-of-lines.ts';
 import { withTerm } from './why.ts';
 
@@ -31,7 +31,7 @@ export function sharedTerms(
 	options: EvaluateOptions = {}
 ): readonly SharedTerm[] {
 	const evaluated = evaluateStrategy(lines, index, marks, options);
-	const standings = new Standings(evaluated, index, marks, options);
+	const standings = new WhatIf(evaluated, index, marks, options);
 	const result = standings.recordsOf(final);
 	if (!result) return [];
 	const behind = standings.behind(final);

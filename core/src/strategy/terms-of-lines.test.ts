@@ -1,13 +1,13 @@
 /** The terms of a line, in its text and in its query, go together one by one. */
 import { describe, expect, it } from 'vitest';
 import { buildIndex } from '../collection/index.ts';
-import { ALONE, bind, parse, type Query } from '../query/index.ts';
+import { NO_SURROUNDINGS, bind, parse, type Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
 import { emptyTerms, queryTerms, termPlaces, termsOf } from './index.ts';
 
 const bound = (text: string): { tree: NonNullable<ReturnType<typeof parse>['tree']>; query: Query } => {
 	const { tree } = parse(text);
-	const query = tree && bind(tree, ALONE).query;
+	const query = tree && bind(tree, NO_SURROUNDINGS).query;
 	if (!tree || !query) throw new Error(`${text} cannot be read`);
 	return { tree, query };
 };

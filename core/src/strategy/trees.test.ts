@@ -5,33 +5,33 @@ import { newEnquiry, type EnquiryDocument } from '../enquiry/index.ts';
 import { namesOf } from './read.ts';
 import { toSource, toText } from './anchors.ts';
 import { openedText, openSources } from './opened.ts';
-import { isRemembered, remember, remembered } from './trees.ts';
+import { isParseCached, cacheParsed, parseCached } from './trees.ts';
 
 describe('texts that are read again and again', () => {
 	it('are read once', () => {
-		expect(isRemembered('lamp* OR lantern')).toBe(false);
-		const first = remembered('lamp* OR lantern');
-		expect(remembered('lamp* OR lantern')).toBe(first);
+		expect(isParseCached('lamp* OR lantern')).toBe(false);
+		const first = parseCached('lamp* OR lantern');
+		expect(parseCached('lamp* OR lantern')).toBe(first);
 		expect(first).toEqual(parse('lamp* OR lantern'));
 	});
 
 	it('may have been read elsewhere', () => {
 		const elsewhere = structuredClone(parse('wick AND oil'));
-		remember('wick AND oil', elsewhere);
-		expect(remembered('wick AND oil')).toBe(elsewhere);
+		cacheParsed('wick AND oil', elsewhere);
+		expect(parseCached('wick AND oil')).toBe(elsewhere);
 	});
 
 	it('are dropped when there are too many characters, the least recently used first', () => {
 		const empty = parse('x');
 		const long = (name: string) => name.repeat(500_000);
-		for (const name of ['a', 'b', 'c']) remember(long(name), empty);
-		remembered(long('a'));
-		for (const name of ['d', 'e']) remember(long(name), empty);
-		expect(['a', 'b', 'c', 'd', 'e'].map((name) => isRemembered(long(name)))).toEqual([true, false, true, true, true]);
+		for (const name of ['a', 'b', 'c']) cacheParsed(long(name), empty);
+		parseCached(long('a'));
+		for (const name of ['d', 'e']) cacheParsed(long(name), empty);
+		expect(['a', 'b', 'c', 'd', 'e'].map((name) => isParseCached(long(name)))).toEqual([true, false, true, true, true]);
 		// Kept whatever its length: it has just been used.
-		remember('f'.repeat(3_000_000), empty);
-		expect(isRemembered('f'.repeat(3_000_000))).toBe(true);
-		expect(isRemembered(long('e'))).toBe(false);
+		cacheParsed('f'.repeat(3_000_000), empty);
+		expect(isParseCached('f'.repeat(3_000_000))).toBe(true);
+		expect(isParseCached(long('e'))).toBe(false);
 	});
 });
 
@@ -49,9 +49,9 @@ describe('the texts in which a stored line is read', () => {
 		const names = namesOf(strategy, []);
 		const source = toSource('#1 OR #2 OR (unusual WITHIN/4 phrase)', names);
 		expect(source).not.toContain('#1');
-		expect(isRemembered(openedText(source))).toBe(false);
+		expect(isParseCached(openedText(source))).toBe(false);
 		openSources([source]);
-		expect(isRemembered(openedText(source))).toBe(true);
-		expect(isRemembered(toText(source, names))).toBe(true);
+		expect(isParseCached(openedText(source))).toBe(true);
+		expect(isParseCached(toText(source, names))).toBe(true);
 	});
 });

@@ -9,18 +9,18 @@ const CHARACTERS = 2_000_000;
 let characters = 0;
 
 /** What `parse` gives, made once for each text. */
-export function remembered(text: string): Parsed {
+export function parseCached(text: string): Parsed {
 	const known = trees.get(text);
-	if (!known) return remember(text, parse(text));
+	if (!known) return cacheParsed(text, parse(text));
 	trees.delete(text);
 	trees.set(text, known);
 	return known;
 }
 
-export const isRemembered = (text: string): boolean => trees.has(text);
+export const isParseCached = (text: string): boolean => trees.has(text);
 
 /** Keeps the result of `parse` for a text; it may come from another thread. */
-export function remember(text: string, parsed: Parsed): Parsed {
+export function cacheParsed(text: string, parsed: Parsed): Parsed {
 	if (!trees.has(text)) characters += text.length;
 	trees.set(text, parsed);
 	for (const oldest of trees.keys()) {

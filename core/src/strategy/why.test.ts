@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { buildIndex, RecordSet } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { admissionOf, evaluateStrategy, type LineToEvaluate } from './index.ts';
+import { explainRecord, evaluateStrategy, type LineToEvaluate } from './index.ts';
 import { withTerm } from './why.ts';
 
 const TITLES: readonly (readonly [title: string, abstract: string])[] = [
@@ -31,7 +31,7 @@ const lines = (of: readonly Query[]): LineToEvaluate[] => of.map((query, at) => 
 
 describe('a record in the result', () => {
 	it('shows by side which terms admit it, and what each would cost', () => {
-		const admission = admissionOf(lines(queries), 'L3', 1, index, marks);
+		const admission = explainRecord(lines(queries), 'L3', 1, index, marks);
 		expect(admission?.inResult).toBe(true);
 		expect(admission?.sides).toEqual([
 			{ lines: ['L1'], out: false, passes: true, terms: [{ line: 'L1', term: 0, lost: 4, gained: 0, losesThis: true, inTitles: 1 }] },
@@ -52,7 +52,7 @@ describe('a record in the result', () => {
 		for (const term of [0, 1]) {
 			const without = withTerm(queries[1] as Query, term, () => ({ kind: 'or', parts: [] }));
 			const after = evaluateStrategy(lines([queries[0] as Query, without as Query, queries[2] as Query]), index, marks).at(-1)?.records ?? none;
-			const told = admissionOf(lines(queries), 'L3', 1, index, marks)?.sides[1]?.terms[term];
+			const told = explainRecord(lines(queries), 'L3', 1, index, marks)?.sides[1]?.terms[term];
 			expect(told?.lost).toBe(before.without(after).count());
 		}
 	});
@@ -60,15 +60,15 @@ describe('a record in the result', () => {
 
 describe('a record that is not in the result', () => {
 	it('shows the side that left it dark', () => {
-		const admission = admissionOf(lines(queries), 'L3', 3, index, marks);
+		const admission = explainRecord(lines(queries), 'L3', 3, index, marks);
 		expect(admission?.inResult).toBe(false);
 		expect(admission?.sides.map((side) => side.passes)).toEqual([false, true, true]);
 	});
 	it('shows the NOT that took it out, and what taking that away would bring', () => {
-		const side = admissionOf(lines(queries), 'L3', 4, index, marks)?.sides[2];
+		const side = explainRecord(lines(queries), 'L3', 4, index, marks)?.sides[2];
 		expect(side).toMatchObject({ out: true, passes: false, terms: [{ line: 'L3', term: 0, gained: 1 }] });
 	});
 	it('nothing is said of a result that is not counted', () => {
-		expect(admissionOf([{ id: 'L1', number: 1, off: false, empty: false, query: null }], 'L1', 0, index, marks)).toBeNull();
+		expect(explainRecord([{ id: 'L1', number: 1, off: false, empty: false, query: null }], 'L1', 0, index, marks)).toBeNull();
 	});
 });

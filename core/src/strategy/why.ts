@@ -6,7 +6,7 @@ import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.t
 import type { Query } from '../query/index.ts';
 import { beamSides } from './beam.ts';
 import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
-import { Standings } from './replaced.ts';
+import { WhatIf } from './what-if.ts';
 import { termsOf } from './terms-of-lines.ts';
 
 export interface AdmittingTerm {
@@ -80,7 +80,7 @@ function inTitles(term: Query): Query | null {
 }
 
 /** @returns null where the line is not counted */
-export function admissionOf(
+export function explainRecord(
 	lines: readonly LineToEvaluate[],
 	final: string,
 	record: number,
@@ -92,7 +92,7 @@ export function admissionOf(
 	const result = evaluated.find((line) => line.id === final);
 	if (!result?.query || !result.records) return null;
 	const whole = result.records;
-	const standings = new Standings(evaluated, index, marks, options);
+	const standings = new WhatIf(evaluated, index, marks, options);
 	const byId = new Map(evaluated.map((line) => [line.id, line]));
 	const context = { line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
 	const ask = (query: Query) => evaluate(index, query, context, options.cache, options.watch?.());

@@ -5,7 +5,7 @@
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { evaluateStrategy, type EvaluatedLine, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
-import { Standings } from './replaced.ts';
+import { WhatIf } from './what-if.ts';
 
 export interface LineYield {
 	readonly id: string;
@@ -38,7 +38,7 @@ export function yieldsOf(
 	marks: Marks,
 	options: EvaluateOptions = {}
 ): readonly LineYield[] {
-	const standings = new Standings(evaluateStrategy(lines, index, marks, options), index, marks, options);
+	const standings = new WhatIf(evaluateStrategy(lines, index, marks, options), index, marks, options);
 	const result = standings.recordsOf(final);
 	if (!result) return [];
 	const behind = standings.behind(final);

@@ -6,7 +6,7 @@ export {
 	MAPPING_PROPERTIES,
 	vocabularySchema,
 	Vocabulary,
-	turnedRound,
+	naturalOrder,
 	type Heading,
 	type LabelMatch,
 	type TreeRow,

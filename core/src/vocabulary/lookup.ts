@@ -4,7 +4,7 @@
  * what was named is related to, words of the scope note, and at last names that are spelt much alike.
  */
 import { begunKeys, SMALL_WORDS, spellingKey, tokenTexts } from '../text/index.ts';
-import { turnedRound, type Heading, type Vocabulary } from './vocabulary.ts';
+import { naturalOrder, type Heading, type Vocabulary } from './vocabulary.ts';
 import { editDistance, WordIndex } from './word-index.ts';
 
 export interface LookupMatch {
@@ -78,7 +78,7 @@ export class VocabularyLookup {
 	private *filling(): Generator<void> {
 		for (const [number, heading] of this.headings.entries()) {
 			this.add(number, heading.label, true);
-			const turned = turnedRound(heading.label);
+			const turned = naturalOrder(heading.label);
 			if (turned !== heading.label) this.whole.set(keysOf(turned).join(' '), this.names.length - 1);
 			for (const term of heading.entryTerms) this.add(number, term, false);
 			// Searchers look up the name that they learnt: a heading is found by what it was called before.
@@ -155,7 +155,7 @@ export class VocabularyLookup {
 	private holdersOf(word: string, begun: boolean): Set<number> {
 		const found = new Set<number>();
 		const take = (from: number, to: number) => {
-			for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holding(number)) found.add(holder);
+			for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holdersOf(number)) found.add(holder);
 		};
 		const exact = begun ? -1 : this.words.find(keyOf(word));
 		if (exact >= 0) take(exact, exact + 1);
@@ -167,7 +167,7 @@ export class VocabularyLookup {
 		const [from, to] = this.words.beginningWith(start);
 		const found: number[] = [];
 		for (let number = from; number < to && found.length < 500; number++)
-			for (const holder of this.words.holding(number)) if (this.names[holder]?.key.startsWith(start)) found.push(holder);
+			for (const holder of this.words.holdersOf(number)) if (this.names[holder]?.key.startsWith(start)) found.push(holder);
 		return found;
 	}
 
@@ -176,7 +176,7 @@ export class VocabularyLookup {
 		const longest = [...words].sort((a, b) => b.length - a.length)[0] ?? '';
 		let left = MANY;
 		for (const number of this.words.withLetters(longest, 500))
-			for (const holder of this.words.holding(number)) {
+			for (const holder of this.words.holdersOf(number)) {
 				if (left-- <= 0) return;
 				yield holder;
 			}
@@ -190,7 +190,7 @@ export class VocabularyLookup {
 	private notesWith(words: readonly string[]): number[] {
 		const sets = words.map((word) => {
 			const number = this.notes.find(word);
-			return number < 0 ? new Uint32Array(0) : this.notes.holding(number);
+			return number < 0 ? new Uint32Array(0) : this.notes.holdersOf(number);
 		});
 		const [fewest = new Uint32Array(0), ...others] = sets.sort((a, b) => a.length - b.length);
 		const rest = others.map((one) => new Set(one));
@@ -212,7 +212,7 @@ export class VocabularyLookup {
 		for (const word of words) {
 			if (word.length < 3) continue;
 			for (const { number } of this.words.speltLike(word, Math.max(1, Math.min(ceiling, Math.floor(word.length / 3)))).slice(0, 12))
-				for (const holder of this.words.holding(number).subarray(0, 2_000)) offer(this.names[holder]);
+				for (const holder of this.words.holdersOf(number).subarray(0, 2_000)) offer(this.names[holder]);
 		}
 		return [...found]
 			.sort(([, a], [, b]) => a.distance - b.distance || a.name.length - b.name.length)

@@ -1,7 +1,7 @@
 /** Headings: closure, paths, lookup with reasons, SKOS in and out. */
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
-import { editDistance, readTurtle, turnedRound, Vocabulary, VocabularyLookup, writeTurtle, type LookupMode, type VocabularyData } from './index.ts';
+import { editDistance, readTurtle, naturalOrder, Vocabulary, VocabularyLookup, writeTurtle, type LookupMode, type VocabularyData } from './index.ts';
 
 const heading = (id: string, label: string, broader: string[] = [], entryTerms: string[] = [], scopeNote = '') => ({
 	id,
@@ -63,7 +63,7 @@ describe('a vocabulary', () => {
 			'entry-term',
 			undefined
 		]);
-		expect(turnedRound('Delirium, Waking')).toBe('Waking Delirium');
+		expect(naturalOrder('Delirium, Waking')).toBe('Waking Delirium');
 	});
 });
 

@@ -132,7 +132,7 @@ export interface LabelMatch {
 }
 
 /** “Delirium, Waking” in natural word order: “Waking Delirium”. */
-export function turnedRound(label: string): string {
+export function naturalOrder(label: string): string {
 	const parts = label.split(', ');
 	return parts.length < 2 ? label : parts.reverse().join(' ');
 }
@@ -169,7 +169,7 @@ export class Vocabulary {
 		for (const heading of data.headings) {
 			this.byId.set(heading.id, heading);
 			this.nameAs(heading.label, { heading, by: 'label' });
-			if (heading.label.includes(', ')) this.nameAs(turnedRound(heading.label), { heading, by: 'turned' });
+			if (heading.label.includes(', ')) this.nameAs(naturalOrder(heading.label), { heading, by: 'turned' });
 			for (const term of heading.entryTerms) this.nameAs(term, { heading, by: 'entry-term' });
 			for (const earlier of heading.before) if (earlier.renamed) this.nameAs(earlier.label, { heading, by: 'entry-term' });
 		}

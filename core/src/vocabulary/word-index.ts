@@ -57,7 +57,7 @@ export class WordIndex {
 	}
 
 	/** Who holds a word, ascending. */
-	holding(number: number): Uint32Array {
+	holdersOf(number: number): Uint32Array {
 		return this.holders.subarray(this.starts[number] ?? 0, this.starts[number + 1] ?? 0);
 	}
 

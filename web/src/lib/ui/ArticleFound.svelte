@@ -2,10 +2,10 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import type { ArticleState } from '$lib/work/articles';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	let { state, collection }: { state: ArticleState | undefined; collection: string | null } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const use = (article: string, identifier: string) => enquiry.set(['articles', article, 'identifier'], identifier, 'identify a known article');
 </script>
 

@@ -1,7 +1,7 @@
 <!-- One of a few values of the enquiry, as a list to choose from. -->
 <script lang="ts">
 	import { valueAt, type Edit, type Json, type Place } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	interface Props {
 		at: Place;
@@ -12,7 +12,7 @@
 		also?: readonly { readonly at: Place; readonly value: Json }[];
 	}
 	let { at, label, options, showLabel = false, also = [] }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	function choose(chosen: string): void {
 		const edits: Edit[] = [{ at, value: chosen === '' ? null : chosen }, ...also].map((one) => ({ do: 'set', ...one }));
 		enquiry.edit(`change ${label.toLowerCase()}`, edits);

@@ -1,7 +1,7 @@
 <!-- A text of the enquiry edited in place: typing is saved as it goes; others' edits come in while it is not being typed in. -->
 <script lang="ts">
 	import { valueAt, type Json, type Place } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	interface Props {
 		at: Place;
@@ -15,7 +15,7 @@
 		type?: 'text' | 'date' | 'number';
 	}
 	let { at, label, showLabel = false, long = false, placeholder = '', required = '', class: extra = '', type = 'text' }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 
 	const stored = $derived(String(valueAt(enquiry.document as unknown as Json, at) ?? ''));
 	let typed = $state<string | null>(null);

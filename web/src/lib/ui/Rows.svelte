@@ -4,7 +4,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import type { Json } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	interface Props {
@@ -18,7 +18,7 @@
 		row: Snippet<[Item]>;
 	}
 	let { list, items, fresh, add, one, head, row }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let body: HTMLElement | undefined = $state();
 
 	function insert() {

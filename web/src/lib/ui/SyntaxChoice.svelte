@@ -1,10 +1,10 @@
 <!-- The syntax that a pasted text is written in: this application's own, or that of a platform, which is proposed where the text shows it. -->
 <script lang="ts">
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { readInLikelySyntax } from '$lib/work/read-syntax';
 
 	let { value = $bindable(), own, text }: { value: string; own: string; text: string } = $props();
-	const { enquiry, profiles } = takeBench();
+	const { enquiry, profiles } = useWorkspace();
 	/** The profile that was recognised. */
 	let likely = $state('');
 	let chosen = false;

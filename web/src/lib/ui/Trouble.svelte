@@ -1,9 +1,9 @@
 <!-- What could not be saved: two texts of two people, refused edits, a signed-out window. Nothing is lost. -->
 <script lang="ts">
 	import { toText, type Conflict } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { namesFor } from './sheet/text-sync';
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const numberOf = (id: string | undefined) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
 	const PLACES: Readonly<Record<string, string>> = { source: 'the text', label: 'the label', note: 'the note', role: 'the role', concept: 'the concept', off: 'on or off', title: 'The title', question: 'The question' };
 	/** What the two texts are of. */

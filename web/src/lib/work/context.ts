@@ -12,7 +12,7 @@ export interface Collection {
 	readonly size: number;
 }
 
-export interface Bench {
+export interface Workspace {
 	readonly enquiry: EnquiryClient;
 	readonly counts: SheetCounts;
 	readonly lens: Lens;
@@ -23,18 +23,18 @@ export interface Bench {
 }
 
 /** The vocabulary of the source that the strategy is written for; the first one where the collection has none. */
-export function ownVocabulary({ enquiry, collections, vocabularies }: Pick<Bench, 'enquiry' | 'collections' | 'vocabularies'>): string {
+export function ownVocabulary({ enquiry, collections, vocabularies }: Pick<Workspace, 'enquiry' | 'collections' | 'vocabularies'>): string {
 	const collection = collections.find((one) => one.id === enquiry.document.collection);
 	return vocabularies.find((one) => collection?.vocabularies.includes(one.id))?.id ?? vocabularies[0]?.id ?? '';
 }
 
 /** Where headings of a vocabulary are counted: the enquiry's own collection where that is indexed with it, else the first that is. */
-export function collectionFor({ enquiry, collections }: Pick<Bench, 'enquiry' | 'collections'>, vocabulary: string): string | null {
+export function collectionFor({ enquiry, collections }: Pick<Workspace, 'enquiry' | 'collections'>, vocabulary: string): string | null {
 	const own = collections.find((one) => one.id === enquiry.document.collection);
 	if (own?.vocabularies.includes(vocabulary)) return own.id;
 	return own ? (collections.find((one) => one.vocabularies.includes(vocabulary))?.id ?? null) : null;
 }
 
-const KEY = Symbol('bench');
-export const giveBench = (bench: Bench): Bench => setContext(KEY, bench);
-export const takeBench = (): Bench => getContext<Bench>(KEY);
+const KEY = Symbol('workspace');
+export const provideWorkspace = (workspace: Workspace): Workspace => setContext(KEY, workspace);
+export const useWorkspace = (): Workspace => getContext<Workspace>(KEY);

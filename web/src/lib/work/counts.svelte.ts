@@ -144,7 +144,7 @@ export class SheetCounts {
 			const next = withNews(this.view, news);
 			if (!next) {
 				// Something was missed while the stream was away: a fresh stream sends all lines.
-				void this.whole();
+				void this.refetchAll();
 				return;
 			}
 			this.view = next;
@@ -162,7 +162,7 @@ export class SheetCounts {
 		}
 	}
 
-	private async whole(): Promise<void> {
+	private async refetchAll(): Promise<void> {
 		const response = await fetch(`/api/v1/enquiries/${this.enquiry.id}/counts`).catch(() => null);
 		if (response?.ok) this.view = (await response.json()) as SheetView;
 		this.look();

@@ -92,7 +92,7 @@ export class EnquiryClient {
 	/** Name of whoever changed something last, for a moment. */
 	news = $state<string | null>(null);
 	/** Goes up with every undo and redo, so that editors take the text as it now is. */
-	turns = $state(0);
+	undoCount = $state(0);
 
 	/** Identity of this page: a duplicated tab, or the page after a reload, has another. */
 	readonly client: string;
@@ -148,7 +148,7 @@ export class EnquiryClient {
 				},
 				lost: () => (this.connected = false),
 				hear: (event, data) => {
-					if (event === 'edits') this.hear(data as News);
+					if (event === 'edits') this.onRemoteEdits(data as News);
 					else if (event === 'counts') this.oncounts?.(data as CountsNews);
 					else if (event === 'people') this.others = (data as Presence[]).filter((one) => one.client !== this.client);
 				}
@@ -259,11 +259,11 @@ export class EnquiryClient {
 	}
 
 	private afterRecall(kind: 'undo' | 'redo'): void {
-		if (this.recalling) void this.recalling.then(() => this.turnBack(kind));
-		else this.turnBack(kind);
+		if (this.recalling) void this.recalling.then(() => this.applyUndo(kind));
+		else this.applyUndo(kind);
 	}
 
-	private turnBack(kind: 'undo' | 'redo'): void {
+	private applyUndo(kind: 'undo' | 'redo'): void {
 		if (!this.editable) return;
 		const taken = this.steps.take(kind, asJson(this.document));
 		if (!taken) return;
@@ -277,7 +277,7 @@ export class EnquiryClient {
 		this.document = asDocument(applied.document);
 		this.steps.turned(kind, applied.inverse, step);
 		this.lastSet = { place: null, at: 0, step: '' };
-		this.turns++;
+		this.undoCount++;
 		this.enqueue({ name: kind, edits: applied.edits, kind, step: newId() });
 	}
 
@@ -481,7 +481,7 @@ export class EnquiryClient {
 		this.clashing = [];
 		this.conflicts = [];
 		this.state = this.queue.length > 0 ? 'saving' : 'saved';
-		this.turns++;
+		this.undoCount++;
 		this.rebase();
 		this.remember();
 		void this.flush();
@@ -522,7 +522,7 @@ export class EnquiryClient {
 		if (this.clashing.length > 0) this.showConflicts();
 	}
 
-	private hear(news: News): void {
+	private onRemoteEdits(news: News): void {
 		if (news.client === this.client || news.revision <= this.revision) return;
 		// Unsent edits were made on what is shown here: the server must see that revision to find conflicts,
 		// and its answer brings these edits, too. While a question is open nothing is sent, and the others go on.

@@ -584,7 +584,7 @@ describe('undo', () => {
 		client.redo();
 		expect(client.document.title).toBe('abc');
 		await settle();
-		expect([server.document.title, client.state, client.turns]).toEqual(['abc', 'saved', 3]);
+		expect([server.document.title, client.state, client.undoCount]).toEqual(['abc', 'saved', 3]);
 	});
 
 	it('brings back what was taken out, where it stood', () => {

@@ -1,7 +1,7 @@
 import { format, parseISO } from 'date-fns';
 
 /** Something computed by the server for a revision: asked again when the revision moves on, dimmed until then. */
-export class Fresh<Value extends { revision: number }> {
+export class ServerValue<Value extends { revision: number }> {
 	value = $state.raw<Value | null>(null);
 	failed = $state<string | null>(null);
 	private asking: AbortController | null = null;
@@ -51,11 +51,11 @@ const PLURAL = new Intl.PluralRules('en');
 
 /** `1 record`, `12 records`: a number with its noun. */
 export function count(value: number, one: string, many = `${one}s`): string {
-	return `${counted(value)} ${PLURAL.select(value) === 'one' ? one : many}`;
+	return `${formatCount(value)} ${PLURAL.select(value) === 'one' ? one : many}`;
 }
 export const records = (value: number): string => count(value, 'record');
 
 /** 12 345 with thin separators. */
-export function counted(value: number | null | undefined): string {
+export function formatCount(value: number | null | undefined): string {
 	return value === null || value === undefined ? '–' : FIGURES.format(value).replaceAll(',', '\u202F');
 }

@@ -4,7 +4,7 @@
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { changeAddress, remove } from '$lib/work/installation';
 	let { data, form } = $props();
 
@@ -55,7 +55,7 @@
 
 	<h2 class="mt-8">Vocabularies</h2>
 	<p class="mt-2">
-		{data.vocabularies.length === 0 ? 'None. Lines with headings are faulty until one is loaded.' : data.vocabularies.map((one) => `${one.name} (${counted(one.headings)})`).join(', ')}
+		{data.vocabularies.length === 0 ? 'None. Lines with headings are faulty until one is loaded.' : data.vocabularies.map((one) => `${one.name} (${formatCount(one.headings)})`).join(', ')}
 		<a class="ml-2" href="/vocabularies">Load, compare, remove</a>
 	</p>
 
@@ -73,7 +73,7 @@
 					<td>{one.name}</td>
 					<td>{one.id}</td>
 					<td>{one.takenOn}</td>
-					<td class="text-right tabular-nums pr-6!">{counted(one.size)}</td>
+					<td class="text-right tabular-nums pr-6!">{formatCount(one.size)}</td>
 					<td>{one.vocabularies.join(', ') || 'nothing'}</td>
 					<td><a href="/api/v1/collections/{one.id}" download>JSON lines</a></td>
 					<td><RemoveButton name={one.name} act={(confirmed) => remove('collections', one.id, confirmed)} /></td>

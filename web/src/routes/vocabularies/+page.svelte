@@ -3,7 +3,7 @@
 	import Plain from '$lib/ui/Plain.svelte';
 	import Editions from '$lib/ui/vocabularies/Editions.svelte';
 	import Intake from '$lib/ui/vocabularies/Intake.svelte';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { remove } from '$lib/work/installation';
 	let { data } = $props();
 	const FORMS = [
@@ -30,7 +30,7 @@
 					<td
 						>{one.edition || '–'}{#if one.editions[0]?.by}<span class="small soft block">{one.editions[0].by}, {one.editions[0].takenOn}</span>{/if}</td
 					>
-					<td class="text-right tabular-nums pr-6!">{counted(one.headings)}</td>
+					<td class="text-right tabular-nums pr-6!">{formatCount(one.headings)}</td>
 					<td
 						><details class="files">
 							<summary>Save as …</summary>
@@ -41,7 +41,8 @@
 						</details></td
 					>
 					<td
-						>{#if data.me.administrator || one.owner === data.me.id}<RemoveButton name={one.name} act={(confirmed) => remove('vocabularies', one.id, confirmed)} />{:else}<span class="small soft">kept by {one.editions[0]?.by || 'the installation'}</span>{/if}</td
+						>{#if data.me.administrator || one.owner === data.me.id}<RemoveButton name={one.name} act={(confirmed) => remove('vocabularies', one.id, confirmed)} />{:else}<span class="small soft">kept by {one.editions[0]?.by || 'the installation'}</span
+							>{/if}</td
 					>
 				</tr>
 				{#if one.editions.length > 1}

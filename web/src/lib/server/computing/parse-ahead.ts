@@ -5,11 +5,11 @@
 import {
 	applyEdits,
 	completeSource,
-	isRemembered,
+	isParseCached,
 	namesOf,
 	openedText,
-	remember,
-	remembered,
+	cacheParsed,
+	parseCached,
 	toText,
 	type Edit,
 	type EnquiryDocument,
@@ -46,11 +46,11 @@ async function readAhead(texts: Iterable<string>, wanted: RequestOptions): Promi
 		await yieldNow();
 		if (done.has(text)) continue;
 		done.add(text);
-		if (isRemembered(text)) continue;
+		if (isParseCached(text)) continue;
 		if (text.length > SHORT) {
 			const parsed = await fromTextParts(await computing().ask({ do: 'read', text }, wanted), yieldNow);
-			if (isParsed(parsed)) remember(text, parsed);
-		} else remembered(text);
+			if (isParsed(parsed)) cacheParsed(text, parsed);
+		} else parseCached(text);
 	}
 	await yieldNow();
 }

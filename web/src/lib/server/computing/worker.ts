@@ -4,7 +4,7 @@
  */
 import { parentPort, workerData } from 'node:worker_threads';
 import {
-	admissionOf,
+	explainRecord,
 	beamOf,
 	CollectionIndex,
 	emptyTerms,
@@ -18,7 +18,7 @@ import {
 	RecordSet,
 	relevanceOf,
 	sharedTerms,
-	Standings,
+	WhatIf,
 	SteppedWatch,
 	variantsOf,
 	WorkCeiling,
@@ -163,7 +163,7 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 		}
 		case 'explainRecord': {
 			const { index, cache, heavy } = held(job.collection);
-			return admissionOf(reader.read(job.lines), job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
+			return explainRecord(reader.read(job.lines), job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
 		}
 		case 'highlights': {
 			const { lines } = evaluated(job);
@@ -233,7 +233,7 @@ function setOf(
 	const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
 	const result = job.aloneIn === null ? null : records(job.aloneIn);
 	if (job.aloneIn !== null && result) {
-		const without = new Standings(lines, index, marks).finalWith(new Map([[job.line, RecordSet.none(index.size)]]), job.aloneIn);
+		const without = new WhatIf(lines, index, marks).finalWith(new Map([[job.line, RecordSet.none(index.size)]]), job.aloneIn);
 		return without && result.without(without);
 	}
 	const all = records(job.line);

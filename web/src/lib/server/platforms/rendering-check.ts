@@ -6,7 +6,7 @@ import {
 	bind,
 	nodesOf,
 	readPlatformLine,
-	settled,
+	canonicalText,
 	type Expression,
 	type LineExample,
 	type OpenVocabulary,
@@ -49,7 +49,7 @@ async function checked(
 	const changes = ['widened', 'narrowed', 'to decide', 'by hand', 'decided'].some((kind) => kinds.has(kind as never));
 	if (!changes) {
 		// Headings of another vocabulary were decided on: there is nothing to compare them with.
-		if (line.notes.some((note) => note.cause === 'counterpart') || (back && settled(back) === settled(own.query))) return line;
+		if (line.notes.some((note) => note.cause === 'counterpart') || (back && canonicalText(back) === canonicalText(own.query))) return line;
 		return {
 			...line,
 			notes: [

@@ -1,5 +1,5 @@
 /** The stand-in sources: what each holds, from the collections of this installation, for their SRU service. */
-import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type Surroundings } from '@wide-lantern/core';
+import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type BindingContext } from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
 import { isShipped, openCollection, type OpenCollection, recordsAt } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
@@ -59,7 +59,7 @@ export function mappedHeading(open: OpenVocabulary | null, words: string): Mappe
 const lineOf = (query: Query) => ({ id: 'asked', number: 1, off: false, empty: false, query });
 
 /** A source knows its own vocabulary, and no lines or concepts. */
-export function surroundingsOf(vocabulary: OpenVocabulary | null): Surroundings {
+export function surroundingsOf(vocabulary: OpenVocabulary | null): BindingContext {
 	const open = vocabulary ? [vocabulary] : [];
 	return {
 		heading: (label, name) => findHeading(open, label, name),

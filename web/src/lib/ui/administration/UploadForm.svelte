@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import type { Snippet } from 'svelte';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName, take, type Answer, type Taking } from '$lib/work/installation';
 
 	let { kind, what, accept, options = {}, children }: { kind: Taking; what: string; accept: string; options?: Readonly<Record<string, string>>; children?: Snippet } = $props();
@@ -41,13 +41,13 @@
 {#if answer}
 	<div class="say mt-2" class:fault={!answer.ok} role="status">
 		{#if answer.ok}
-			Loaded{#if answer.records !== undefined}: {counted(answer.records)} records{/if}{#if answer.faults.length > 0}, without what follows{/if}.
+			Loaded{#if answer.records !== undefined}: {formatCount(answer.records)} records{/if}{#if answer.faults.length > 0}, without what follows{/if}.
 		{:else}{answer.message}{/if}
 		{#if answer.faults.length > 0}
 			<ul class="small mt-1 list-disc ml-5">
 				{#each answer.faults.slice(0, 30) as fault, at (at)}<li>{fault}</li>{/each}
 			</ul>
-			{#if answer.faults.length > 30}<p class="small">and {counted(answer.faults.length - 30)} more</p>{/if}
+			{#if answer.faults.length > 30}<p class="small">and {formatCount(answer.faults.length - 30)} more</p>{/if}
 		{/if}
 	</div>
 {/if}

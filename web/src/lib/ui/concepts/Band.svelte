@@ -10,7 +10,7 @@
 	import { conceptLetter, dropConcept, headingKey, isList, restoreConcept, toText, wordFamilies, type Concept, type ConceptHeading, type Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
-	import { collectionFor, takeBench } from '$lib/work/context';
+	import { collectionFor, useWorkspace } from '$lib/work/context';
 	import { Draft } from '$lib/work/draft.svelte';
 	import { headingFacts } from '$lib/work/headings';
 	import { addWords, hueOf, moveTerm, reachSign, takeUp } from '$lib/work/terms';
@@ -33,8 +33,8 @@
 		remove: () => void;
 	}
 	let { concept, index, counts, elsewhere, used, most, old, move, remove }: Props = $props();
-	const bench = takeBench();
-	const { enquiry, lens, vocabularies, personName } = bench;
+	const workspace = useWorkspace();
+	const { enquiry, lens, vocabularies, personName } = workspace;
 	/** The reason that is being typed for leaving the concept out; null while nobody does. */
 	let leaving = $state<string | null>(null);
 	function leaveOut() {
@@ -66,14 +66,14 @@
 	const families = $derived(wordFamilies(concept.words, (one) => one.text));
 	const words = $derived(families.flat());
 	const kin = $derived(new Map(families.flatMap((family) => family.map((one, at) => [one.id, `${at > 0 ? 'kin' : ''} ${at < family.length - 1 ? 'has-kin' : ''}`] as const))));
-	const label = (one: { vocabulary: string; heading: string }) => headingFacts(one.vocabulary, one.heading, collectionFor(bench, one.vocabulary)).then((facts) => facts.label);
+	const label = (one: { vocabulary: string; heading: string }) => headingFacts(one.vocabulary, one.heading, collectionFor(workspace, one.vocabulary)).then((facts) => facts.label);
 	/** Letters of other bands that have the same. */
 	const wordElsewhere = (text: string) => concepts.flatMap((one, at) => (one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === text.toLowerCase()) ? [conceptLetter(at)] : []));
 	const headingElsewhere = (heading: ConceptHeading) => concepts.flatMap((one, at) => (one.id !== concept.id && one.headings.some((other) => other.vocabulary === heading.vocabulary && other.heading === heading.heading) ? [conceptLetter(at)] : []));
 	const listOf = (list: 'headings' | 'words' | 'parked', id: string): Concept | undefined => concepts.find((one) => one[list].some((other) => other.id === id));
 
 	const countedIn = (vocabulary: string) => {
-		const collection = bench.collections.find((one) => one.id === collectionFor(bench, vocabulary));
+		const collection = workspace.collections.find((one) => one.id === collectionFor(workspace, vocabulary));
 		return collection ? `Headings counted in ${collection.name}` : 'No collection here is indexed with this vocabulary';
 	};
 

@@ -2,16 +2,16 @@
 <script lang="ts">
 	import { conceptLetter, invertedLines, MOST_PASTED, pastedLines, readPasted, type Concept, type PastedRow } from '@wide-lantern/core/editor';
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
-	import { ownVocabulary, takeBench } from '$lib/work/context';
-	import { count, counted } from '$lib/work/fresh.svelte';
+	import { ownVocabulary, useWorkspace } from '$lib/work/context';
+	import { count, formatCount } from '$lib/work/fresh.svelte';
 	import type { Match } from '$lib/work/headings';
 	import { headingNamed, readInSyntax, termsOf } from '$lib/work/read-syntax';
 	import { addHeading, wordEdits } from '$lib/work/terms';
 
 	let { text, concept, letter, over }: { text: string; concept: Concept; letter: string; over: (added: boolean) => void } = $props();
-	const bench = takeBench();
-	const { enquiry } = bench;
-	const vocabulary = $derived(ownVocabulary(bench));
+	const workspace = useWorkspace();
+	const { enquiry } = workspace;
+	const vocabulary = $derived(ownVocabulary(workspace));
 	/** Profile of the platform whose syntax it is in; empty for plain terms. */
 	let syntax = $state('');
 	/** The same in our notation, once it was read in a platform's syntax. */
@@ -88,7 +88,7 @@
 
 <section class="pasted mt-2" aria-label="Pasted list">
 	{#if tooMany}
-		<p class="say fault">This list has about {counted(pastedLines(text))} lines; at most {counted(MOST_PASTED)} are read at once. Nothing was added: paste it in parts.</p>
+		<p class="say fault">This list has about {formatCount(pastedLines(text))} lines; at most {formatCount(MOST_PASTED)} are read at once. Nothing was added: paste it in parts.</p>
 	{:else}
 		<p>
 			<b>{count(rows.length, 'term')}</b>, {fresh} new{#if found.length > 0}, {count(found.length, 'heading')}{/if}. Look them over; what is ticked is added in one step, and one undo removes it.

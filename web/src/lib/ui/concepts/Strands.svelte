@@ -5,7 +5,7 @@
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	interface Props {
@@ -19,7 +19,7 @@
 		label: (one: { vocabulary: string; heading: string }) => Promise<string>;
 	}
 	let { concept, letter, counts, most, old, label }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const terms = $derived([
 		...concept.words.map((one) => ({ list: 'words', id: one.id, name: Promise.resolve(one.text), strand: one.strand })),
 		...concept.headings.map((one) => ({ list: 'headings', id: one.id, name: label(one).then((name) => `{${name}}`), strand: one.strand }))

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
 	import type { NotePart } from '@wide-lantern/core';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 
 	interface Compared {
 		readonly key: string;
@@ -63,15 +63,15 @@
 						<dl class="mt-1 small">
 							<div>
 								<dt>This one</dt>
-								<dd>{counted(one.count)}</dd>
+								<dd>{formatCount(one.count)}</dd>
 							</div>
 							<div>
 								<dt>With narrower</dt>
-								<dd>{counted(one.countNarrower)}</dd>
+								<dd>{formatCount(one.countNarrower)}</dd>
 							</div>
 							{#each told.headings as other, column (other.key)}{#if column !== at && one.shared[column] !== null}<div>
 										<dt>of these also {other.label}</dt>
-										<dd>{counted(one.shared[column])}</dd>
+										<dd>{formatCount(one.shared[column])}</dd>
 									</div>{/if}{/each}
 						</dl>
 					{/if}

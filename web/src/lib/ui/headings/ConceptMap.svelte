@@ -5,7 +5,7 @@
 	import Count from '$lib/ui/Count.svelte';
 	import { conceptMap, type ConceptMap, type MapHeading, type MapLink } from '$lib/work/concept-map';
 	import { evidenceText, KINDS } from '$lib/work/counterparts';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	interface Props {
 		concept: Concept;
@@ -14,7 +14,7 @@
 		take: ((vocabulary: string, one: MapHeading) => void) | null;
 	}
 	let { concept, letter, open, take }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let map = $state.raw<ConceptMap | null>(null);
 	let failed = $state('');
 	let turn = $state(0);

@@ -1,10 +1,10 @@
 <!-- What newer editions of vocabularies changed in headings that this enquiry uses. -->
 <script lang="ts">
 	import { changeText, type EnquiryChanges } from '$lib/work/editions';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	let { open }: { open: (vocabulary: string, heading: string) => void } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let news = $state.raw<readonly EnquiryChanges[]>([]);
 	$effect(() => {
 		fetch(`/api/v1/enquiries/${enquiry.id}/vocabularies`)

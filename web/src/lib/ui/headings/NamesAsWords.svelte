@@ -2,13 +2,13 @@
 <script lang="ts">
 	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import type { NameOffer } from '$lib/work/names';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	let { concept, letter, vocabulary, heading, label }: { concept: Concept; letter: string; vocabulary: string; heading: string; label: string } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let names = $state.raw<readonly NameOffer[] | null>(null);
 	/** Names beyond those that are counted. */
 	let more = $state(0);
@@ -65,7 +65,7 @@
 									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span> <span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
 									{:else}
 										<button class="do small" aria-pressed={chosen.includes(form.text)} class:on={chosen.includes(form.text)} title={KINDS[form.kind]} disabled={!enquiry.editable} onclick={() => toggle(form.text)}
-											><span class="line-face">{form.text}</span> <span class="tabular-nums">{counted(form.records)}</span>{#if form.adds !== null && form.adds > 0}<span class="adds">+{counted(form.adds)}</span>{/if}</button
+											><span class="line-face">{form.text}</span> <span class="tabular-nums">{formatCount(form.records)}</span>{#if form.adds !== null && form.adds > 0}<span class="adds">+{formatCount(form.adds)}</span>{/if}</button
 										>
 									{/if}
 								</span>
@@ -75,7 +75,7 @@
 				{/each}
 			</tbody>
 		</table>
-		{#if more > 0}<p class="small soft mt-1">It has {counted(more)} more names; they are listed under Other names and are not counted here.</p>{/if}
+		{#if more > 0}<p class="small soft mt-1">It has {formatCount(more)} more names; they are listed under Other names and are not counted here.</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
 				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to {letter}</button>

@@ -1,12 +1,12 @@
 <!-- “No heading fits” is a decision with a reason: checks stop asking, the dossier says it. -->
 <script lang="ts">
 	import type { Concept } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	let { concept, letter }: { concept: Concept; letter: string } = $props();
-	const bench = takeBench();
-	const { enquiry, vocabularies } = bench;
+	const workspace = useWorkspace();
+	const { enquiry, vocabularies } = workspace;
 	const decided = $derived(concept.noHeading ?? []);
 	const open = $derived(vocabularies.filter((one) => !decided.some((other) => other.vocabulary === one.id) && !concept.headings.some((other) => other.vocabulary === one.id)));
 	let deciding = $state(false);
@@ -18,7 +18,7 @@
 		event.preventDefault();
 		const chosen = vocabulary || open[0]?.id;
 		if (chosen === undefined || reason.trim().length < 3) return;
-		const item = { id: newId(), vocabulary: chosen, reason: reason.trim(), by: bench.personName, on: new Date().toISOString().slice(0, 10) };
+		const item = { id: newId(), vocabulary: chosen, reason: reason.trim(), by: workspace.personName, on: new Date().toISOString().slice(0, 10) };
 		if (enquiry.edit('no heading fits', [{ do: 'insert', in: ['concepts', concept.id, 'noHeading'], item, after: decided.at(-1)?.id ?? null }])) {
 			deciding = false;
 			reason = '';

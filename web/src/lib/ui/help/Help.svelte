@@ -2,13 +2,13 @@
 <script lang="ts">
 	import Play from '@lucide/svelte/icons/play';
 	import X from '@lucide/svelte/icons/x';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { records } from '$lib/work/fresh.svelte';
 	import { helpFor } from '$lib/work/help';
 	import { tryOut } from '$lib/work/trials';
 
 	let { onclose }: { onclose: () => void } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let search = $state('');
 	const sections = $derived(helpFor(search));
 	/** What an example retrieves, by its text; null while it is counted. */

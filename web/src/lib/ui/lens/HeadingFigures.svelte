@@ -1,7 +1,7 @@
 <!-- What a heading brings and costs on the collection: its breadth in five steps, what each narrower one adds, and what narrowing would lose. -->
 <script lang="ts">
 	import type { HeadingFigures } from '@wide-lantern/core';
-	import { counted, records } from '$lib/work/fresh.svelte';
+	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
 	import type { Taking } from '$lib/work/terms';
 
@@ -67,16 +67,16 @@
 						{#if choices[at]}<button class="choice" aria-pressed={choices[at].on} onclick={choices[at].act}>{STEPS[at]}</button>{:else if at > 2 && reaching}<a class="choice" href="#names-as-words">{STEPS[at]}</a>{:else}<span>{STEPS[at]}</span>{/if}<span
 							class="bar"
 							aria-hidden="true"><span style="width: {width(count, most)}%"></span></span
-						><span class="figure">{counted(count)}</span><span class="small soft figure">{at > 0 && count > (figures.breadth[at - 1] ?? 0) ? `+${counted(count - (figures.breadth[at - 1] ?? 0))}` : ''}</span>
+						><span class="figure">{formatCount(count)}</span><span class="small soft figure">{at > 0 && count > (figures.breadth[at - 1] ?? 0) ? `+${formatCount(count - (figures.breadth[at - 1] ?? 0))}` : ''}</span>
 					</li>
 				{/if}
 			{/each}
 		</ol>
 	</section>
 	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== way}>
-			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {counted(figures.all.narrower - figures.all.taken)} fewer than with narrower.
+			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(figures.all.narrower - figures.all.taken)} fewer than with narrower.
 		</p>{:else if narrower && (taking.except ?? []).length > 0}<p class="mt-2" class:dim={countedFor !== way}>
-			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {counted(figures.all.narrower - figures.all.taken)} fewer than with all of them.
+			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(figures.all.narrower - figures.all.taken)} fewer than with all of them.
 		</p>{/if}
 	{#if narrower && figures.brings.length > 1}
 		<details class="mt-3">
@@ -85,7 +85,7 @@
 				<thead><tr><th scope="col">Heading</th><th scope="col" class="figure">Records</th><th scope="col" class="figure">Only it</th></tr></thead>
 				<tbody>
 					{#each figures.brings as one (one.id)}
-						<tr><td><button class="link" onclick={() => turn(one.id)}>{one.label}</button></td><td class="figure">{counted(one.records)}</td><td class="figure">{counted(one.unique)}</td></tr>
+						<tr><td><button class="link" onclick={() => turn(one.id)}>{one.label}</button></td><td class="figure">{formatCount(one.records)}</td><td class="figure">{formatCount(one.unique)}</td></tr>
 					{/each}
 				</tbody>
 			</table>
@@ -102,7 +102,7 @@
 					<tr
 						><td
 							>{#if narrowing}<label class="tick"><input type="checkbox" checked={taking.main} onchange={(event) => narrowing({ main: event.currentTarget.checked })} /> main topic</label>{:else}main topic{/if}</td
-						><td class="figure">{counted(figures.main.taken)}</td><td class="figure">{counted(whole - figures.main.taken)}</td></tr
+						><td class="figure">{formatCount(figures.main.taken)}</td><td class="figure">{formatCount(whole - figures.main.taken)}</td></tr
 					>
 					{#each figures.qualifiers as one (one.code)}
 						{@const left = one.taken}
@@ -116,7 +116,7 @@
 										/>
 										{one.name}</label
 									>{:else}{one.name}{/if}</td
-							><td class="figure">{counted(left)}</td><td class="figure">{counted(whole - left)}</td></tr
+							><td class="figure">{formatCount(left)}</td><td class="figure">{formatCount(whole - left)}</td></tr
 						>
 					{/each}
 				</tbody>

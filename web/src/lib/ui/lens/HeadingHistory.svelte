@@ -2,9 +2,9 @@
 <script lang="ts">
 	import type { HeadingHistory } from '@wide-lantern/core';
 	import Chart from '$lib/ui/charts/Chart.svelte';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { earlierAdvice, searchedFrom } from '$lib/work/history';
 
 	interface Props {
@@ -16,7 +16,7 @@
 		takeEarlier: ((heading: string, label: string) => void) | null;
 	}
 	let { vocabulary, heading, label, collection, takeEarlier }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const from = $derived(searchedFrom(enquiry.document));
 	type History = HeadingHistory & { readonly collection: string; readonly takenOn: string };
 	let told = $state.raw<{ readonly heading: string; readonly history: History } | null>(null);
@@ -71,7 +71,7 @@
 				{advice.text}
 				{#if advice.needed && old.id !== null && takeEarlier}
 					{@const id = old.id}
-					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button class="do small" onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({counted(old.records)})</button>{/if}
+					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button class="do small" onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({formatCount(old.records)})</button>{/if}
 				{/if}
 			</p>
 		{:else}
@@ -80,9 +80,9 @@
 		<Chart
 			title="{label} by year"
 			units="records of {history.collection}, {history.takenOn}"
-			text="{counted(sum(history, 'records'))} {sum(history, 'records') === 1 ? 'record' : 'records'} with the heading{sum(history, 'earlier') > 0 ? `, ${counted(sum(history, 'earlier'))} with what stood for it before` : ''}. {counted(
+			text="{formatCount(sum(history, 'records'))} {sum(history, 'records') === 1 ? 'record' : 'records'} with the heading{sum(history, 'earlier') > 0 ? `, ${formatCount(sum(history, 'earlier'))} with what stood for it before` : ''}. {formatCount(
 				sum(history, 'bare')
-			)} of {counted(sum(history, 'all'))} records of the collection carry no heading at all: only text words find them."
+			)} of {formatCount(sum(history, 'all'))} records of the collection carry no heading at all: only text words find them."
 			option={option(history)}
 			columns={['Year', label, 'Earlier heading', 'Not indexed', 'All records']}
 			rows={history.years.filter((one) => one.all > 0).map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}

@@ -3,11 +3,11 @@
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import type { ConceptHeading } from '@wide-lantern/core/editor';
-	import { counted, records } from '$lib/work/fresh.svelte';
+	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import HeadingFigures from './HeadingFigures.svelte';
 	import HeadingHistory from './HeadingHistory.svelte';
 	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
-	import { collectionFor, takeBench } from '$lib/work/context';
+	import { collectionFor, useWorkspace } from '$lib/work/context';
 	import { takenSo, type Reach } from '$lib/work/terms';
 	import type { TakenHeading } from '$lib/work/lens.svelte';
 
@@ -21,16 +21,16 @@
 		narrow?: boolean;
 	}
 	let { vocabulary, heading, turn, take = null, narrow = false }: Props = $props();
-	const bench = takeBench();
+	const workspace = useWorkspace();
 	/** A heading of another vocabulary is counted where that is used. */
-	const collection = $derived(collectionFor(bench, vocabulary));
+	const collection = $derived(collectionFor(workspace, vocabulary));
 	const asked = $derived(headingFacts(vocabulary, heading, collection));
 	/** Branches that are too large to come whole, and have been opened. */
 	let opened = $state.raw<readonly string[]>([]);
 	/** What was chosen here and is not taken yet. */
 	const key = $derived(`${take?.label ?? ''} ${vocabulary}:${heading}`);
-	const chosen = $derived(bench.lens.choices.get(key) ?? {});
-	const choose = (change: typeof chosen) => void bench.lens.choices.set(key, { ...chosen, ...change });
+	const chosen = $derived(workspace.lens.choices.get(key) ?? {});
+	const choose = (change: typeof chosen) => void workspace.lens.choices.set(key, { ...chosen, ...change });
 
 	function taking(facts: HeadingFacts): TakenHeading {
 		const known = take?.known;
@@ -59,7 +59,7 @@
 	}
 	const leaveOut = (now: TakenHeading, id: string, out: boolean) => choose({ except: out ? [...(now.except ?? []), id] : (now.except ?? []).filter((one) => one !== id) });
 	const UNCOUNTED = 'No collection here is indexed with its vocabulary, so nothing is counted.';
-	const size = (count: number | null) => (count === null ? '' : ` · ${counted(count)}`);
+	const size = (count: number | null) => (count === null ? '' : ` · ${formatCount(count)}`);
 	/** A scope note cut where it names other headings. */
 	function noteParts({ scopeNote, noteLinks }: HeadingFacts): { text: string; heading: string | null }[] {
 		const parts: { text: string; heading: string | null }[] = [];
@@ -104,7 +104,7 @@
 							/>{/if}
 						<button class="link text-left" onclick={() => turn(row.id)}>{row.label}</button></span
 					><span class="small soft whitespace-nowrap" title="this one · with narrower"
-						>{counted(row.count)}{#if row.narrower > 0}&nbsp;· {counted(row.countNarrower)}{/if}</span
+						>{formatCount(row.count)}{#if row.narrower > 0}&nbsp;· {formatCount(row.countNarrower)}{/if}</span
 					></span
 				>
 				{#if row.below.length > 0}{@render rows(row.below, now, out)}{:else if row.narrower > 0}
@@ -143,7 +143,7 @@
 				<p>
 					{facts.count === null
 						? UNCOUNTED
-						: `On ${records(facts.count)}${facts.narrower > 0 ? `; with ${facts.closure === 2 ? 'its narrower heading' : `its ${counted(facts.closure - 1)} narrower headings`} on ${counted(facts.countNarrower)}` : '. Nothing is narrower'}.`}
+						: `On ${records(facts.count)}${facts.narrower > 0 ? `; with ${facts.closure === 2 ? 'its narrower heading' : `its ${formatCount(facts.closure - 1)} narrower headings`} on ${formatCount(facts.countNarrower)}` : '. Nothing is narrower'}.`}
 				</p>
 			{:else if facts.narrower > 0}
 				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
@@ -179,7 +179,7 @@
 					disabled={same || (now.reach === 'picked' && now.picked.length === 0)}
 					onclick={() => {
 						take.act(now);
-						bench.lens.choices.delete(key);
+						workspace.lens.choices.delete(key);
 					}}>{take.known === undefined ? take.label : same ? 'Already added' : 'Update'}</button
 				>
 			{/if}
@@ -195,7 +195,7 @@
 			{#each facts.paths as path, at (at)}
 				<p class="small mt-1">
 					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button
-							>{/if}{#if step.countNarrower !== null}&nbsp;<span class="small soft" title="records with all that is narrower">{counted(step.countNarrower)}</span>{/if}{/each}
+							>{/if}{#if step.countNarrower !== null}&nbsp;<span class="small soft" title="records with all that is narrower">{formatCount(step.countNarrower)}</span>{/if}{/each}
 				</p>
 			{/each}
 			{#if facts.below.length > 0 && now.reach !== 'picked'}

@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import type { HeadingTopic } from '$lib/work/lens.svelte';
 	import { stepStates, type StepId } from '$lib/work/steps';
 	import { addHeading, type Taking } from '$lib/work/terms';
@@ -11,7 +11,7 @@
 	import LinePanel from './LinePanel.svelte';
 	import RecordPanel from './RecordPanel.svelte';
 
-	const { enquiry, lens } = takeBench();
+	const { enquiry, lens } = useWorkspace();
 	const here = $derived((page.url.pathname.split('/').at(-1) ?? 'brief') as StepId);
 	const conceptOf = (line: string): Concept | undefined => {
 		const id = enquiry.document.lines.find((one) => one.id === line)?.concept;

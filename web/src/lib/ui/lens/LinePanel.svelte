@@ -9,11 +9,11 @@
 	import Unindexed from './Unindexed.svelte';
 	import WordPanel from './WordPanel.svelte';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { records } from '$lib/work/fresh.svelte';
 
 	let { id, word }: { id: string; word: { readonly text: string; readonly at: number } | null } = $props();
-	const { enquiry, counts, lens } = takeBench();
+	const { enquiry, counts, lens } = useWorkspace();
 	const alone = $derived(counts.margins?.yields.find((one) => one.id === id));
 	const number = $derived(enquiry.document.lines.findIndex((line) => line.id === id) + 1);
 	const line = $derived(enquiry.document.lines[number - 1]);

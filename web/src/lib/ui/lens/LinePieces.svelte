@@ -1,11 +1,11 @@
 <!-- What hangs on single terms of a line: where they come from, and notes. It follows the term through edits. -->
 <script lang="ts">
 	import { piecesIn, toText, type Json, type LinePiece } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	let { id }: { id: string } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const line = $derived(enquiry.document.lines.find((one) => one.id === id));
 	const kept = $derived<readonly LinePiece[]>(line?.pieces ?? []);
 	let open = $state(false);

@@ -2,13 +2,13 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { withoutSide } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { LineTerms } from '$lib/work/sheet';
 
 	let { id, revision }: { id: string; revision: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let terms = $state.raw<LineTerms | null>(null);
 	let of = $state('');
 	/** Rows beyond which a table is no reading any more, and slow to lay out. */
@@ -54,23 +54,23 @@
 									<button class="do bare small" title="The line finds the same without it, on any collection" onclick={() => drop(at, term.text)}>Drop</button>{/if}</span
 							>{/if}</td
 					>
-					<td class="text-right tabular-nums">{counted(term.records)}</td>
-					<td class="text-right tabular-nums">{counted(term.unique)}</td>
+					<td class="text-right tabular-nums">{formatCount(term.records)}</td>
+					<td class="text-right tabular-nums">{formatCount(term.unique)}</td>
 					{#if terms.final !== null}<td class="text-right tabular-nums"
-							>{counted(term.lost)}{#if term.gained > 0}<span title="Line {terms.final} would gain so many without it">&#8202;(+{counted(term.gained)})</span>{/if}</td
+							>{formatCount(term.lost)}{#if term.gained > 0}<span title="Line {terms.final} would gain so many without it">&#8202;(+{formatCount(term.gained)})</span>{/if}</td
 						>{/if}
 				</tr>
 			{/each}
 		</tbody>
 	</table>
-	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (all = true)}>Show all {counted(terms.terms.length)} terms</button>{/if}
+	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (all = true)}>Show all {formatCount(terms.terms.length)} terms</button>{/if}
 	{#if terms.variants.length > 0}
 		<h3 class="mt-4">Words behind its wildcards</h3>
 		{#each terms.variants as one (one.pattern)}
 			<p class="small mt-1">
 				<span class="term font-semibold">{one.pattern}</span>
 				{#if one.words === 0}<span class="soft">no word in this collection</span>{/if}{#each one.variants as variant, at (variant.word)}{at > 0 ? ', ' : ' '}{variant.word}
-					<span class="soft tabular-nums">{counted(variant.records)}</span>{/each}{#if one.words > one.variants.length}<span class="soft"> and {counted(one.words - one.variants.length)} more</span>{/if}
+					<span class="soft tabular-nums">{formatCount(variant.records)}</span>{/each}{#if one.words > one.variants.length}<span class="soft"> and {formatCount(one.words - one.variants.length)} more</span>{/if}
 			</p>
 		{/each}
 	{/if}

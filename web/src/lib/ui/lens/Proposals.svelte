@@ -1,12 +1,12 @@
 <!-- Other ways to write the term at the cursor, each with the records that it would add. -->
 <script lang="ts">
 	import { proposalsAt, toSource, type Edit, type Proposal } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
 	let { line, text, at }: { line: string; text: string; at: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let rows = $state.raw<readonly { readonly proposal: Proposal; readonly edits: readonly Edit[]; readonly result: TrialResult }[]>([]);
 	let of = $state('');
 
@@ -66,8 +66,8 @@
 					{#each useful as { proposal, edits, result } (proposal.text)}
 						<tr>
 							<td><span class="term">{proposal.text}</span><span class="soft block">{proposal.kind}</span></td>
-							<td class="text-right tabular-nums">+{counted(gained(result))}</td>
-							<td class="text-right tabular-nums">{result.refused === undefined ? `+${counted(result.gained)}` : ''}</td>
+							<td class="text-right tabular-nums">+{formatCount(gained(result))}</td>
+							<td class="text-right tabular-nums">{result.refused === undefined ? `+${formatCount(result.gained)}` : ''}</td>
 							<td class="text-right"
 								>{#if enquiry.editable}<button class="do bare" onclick={() => enquiry.edit(`add ${proposal.text}`, edits)}>Add</button>{/if}</td
 							>

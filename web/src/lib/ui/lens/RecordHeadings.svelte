@@ -2,13 +2,13 @@
 <script lang="ts">
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { headingFacts } from '$lib/work/headings';
 	import type { ShownRecord } from '$lib/work/records';
 	import { addHeading, park } from '$lib/work/terms';
 
 	let { headings, record }: { headings: ShownRecord['headings']; record: string } = $props();
-	const { enquiry, lens } = takeBench();
+	const { enquiry, lens } = useWorkspace();
 	type One = ShownRecord['headings'][number];
 	const concepts = $derived(enquiry.document.concepts);
 	const groups = $derived(

@@ -1,13 +1,13 @@
 <!-- Why a record is in the result: the terms that admit it side by side of the AND, and what each would cost; or what left it dark. -->
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { RecordWhy } from '$lib/work/records';
 
 	let { record }: { record: string } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let why = $state.raw<{ readonly record: string; readonly answer: RecordWhy } | null>(null);
 	$effect(() => {
 		const asked = record;
@@ -23,9 +23,9 @@
 		return { letter: null, hue: -1, name: first ? `line ${enquiry.document.lines.indexOf(first) + 1}${first.label ? `, ${first.label}` : ''}` : '' };
 	}
 	const inWords = (term: RecordWhy['sides'][number]['terms'][number], final: number) => {
-		const parts = [term.losesThis ? 'without it this record goes' : 'without it this record stays', term.lost > 0 ? `line ${final} loses ${counted(term.lost)}` : 'nothing is lost'];
-		if (term.gained > 0) parts.push(`${counted(term.gained)} come in`);
-		if (term.inTitles !== null && term.inTitles > 0) parts.push(`in titles only ${counted(term.inTitles)} go`);
+		const parts = [term.losesThis ? 'without it this record goes' : 'without it this record stays', term.lost > 0 ? `line ${final} loses ${formatCount(term.lost)}` : 'nothing is lost'];
+		if (term.gained > 0) parts.push(`${formatCount(term.gained)} come in`);
+		if (term.inTitles !== null && term.inTitles > 0) parts.push(`in titles only ${formatCount(term.inTitles)} go`);
 		return parts.join('; ');
 	};
 </script>

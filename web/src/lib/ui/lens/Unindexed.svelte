@@ -1,11 +1,11 @@
 <!-- How much of what a concept's lines retrieve carries no heading at all, by year: no line of headings can find it. -->
 <script lang="ts">
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	interface Years {
 		readonly all: number;
 		readonly bare: number;
@@ -22,14 +22,14 @@
 {#if told && told.all > 0}
 	<section class="mt-4" aria-label="Not indexed">
 		<h3>Not indexed</h3>
-		<p class="small mt-1">Of {counted(told.all)} records that the lines of {letter} retrieve, <b>{counted(told.bare)}</b> ({share(told.bare, told.all)}) carry no heading: only text words hold them.</p>
+		<p class="small mt-1">Of {formatCount(told.all)} records that the lines of {letter} retrieve, <b>{formatCount(told.bare)}</b> ({share(told.bare, told.all)}) carry no heading: only text words hold them.</p>
 		{#if told.bare > 0}
 			<details class="small mt-1">
 				<summary>By year</summary>
 				<table class="year-table">
 					<thead><tr><th scope="col">Year</th><th scope="col">Records</th><th scope="col">Not indexed</th><th scope="col">Share</th></tr></thead>
 					<tbody
-						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr><td>{one.year}</td><td>{counted(one.all)}</td><td>{counted(one.bare)}</td><td>{share(one.bare, one.all)}</td></tr>{/each}</tbody
+						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr><td>{one.year}</td><td>{formatCount(one.all)}</td><td>{formatCount(one.bare)}</td><td>{share(one.bare, one.all)}</td></tr>{/each}</tbody
 					>
 				</table>
 			</details>

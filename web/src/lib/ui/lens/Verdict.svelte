@@ -4,13 +4,13 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import X from '@lucide/svelte/icons/x';
 	import type { Mark } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { markEdits } from '$lib/work/marks';
 	import { newId } from '$lib/work/new-id';
 
 	/** `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
 	let { record, short = false, cited, benchmark = false }: { record: string; short?: boolean; cited?: string; benchmark?: boolean } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const verdict = $derived(enquiry.document.marks.find((one) => one.record === record)?.verdict ?? null);
 	const own = $derived(enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase()));
 	function know() {

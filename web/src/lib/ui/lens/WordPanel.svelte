@@ -1,14 +1,14 @@
 <!-- The word that the cursor is on: every word of the collection that it stands for, the unwanted ones taken out, other forms proposed. -->
 <script lang="ts">
 	import { fieldAt, foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import Proposals from './Proposals.svelte';
 
 	/** `at` is the place of the cursor in the text of the line. */
 	let { line, text, word, at }: { line: string; text: string; word: string; at: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	interface Variants {
 		readonly words: number;
 		readonly variants: readonly { readonly word: string; readonly records: number }[];
@@ -90,18 +90,18 @@
 		{#if answer.words === 0}
 			<p class="say fault small mt-1">No word of this collection matches. A misspelt word is the commonest reason.</p>
 		{:else}
-			<p class="small soft mt-1">{wild ? `${counted(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it'} in {FIELDS.find((one) => one.code === code)?.name ?? code}; bars compare by powers of ten</p>
+			<p class="small soft mt-1">{wild ? `${formatCount(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it'} in {FIELDS.find((one) => one.code === code)?.name ?? code}; bars compare by powers of ten</p>
 			<ul class="mt-1">
 				{#each shown as one (one.word)}
 					<li class:out={excluded.has(one.word)}>
 						{#if wild && enquiry.editable}<label><input type="checkbox" checked={!excluded.has(one.word)} onchange={() => toggle(one.word)} /> <span>{one.word}</span></label>{:else}<span>{one.word}</span>{/if}
 						<span class="log-track"><span class="log-bar" style:width="{Math.round((100 * Math.log10(one.records + 1)) / Math.log10(most + 1))}%"></span></span>
-						<span class="count">{counted(one.records)}</span>
+						<span class="count">{formatCount(one.records)}</span>
 					</li>
 				{/each}
 			</ul>
-			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {counted(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">
-					and {counted(answer.words - answer.variants.length)} rarer ones
+			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {formatCount(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">
+					and {formatCount(answer.words - answer.variants.length)} rarer ones
 				</p>{/if}
 			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button></p>
 				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { askServer } from '$lib/work/ask';
 	import { lookUp } from '$lib/work/headings';
@@ -10,7 +10,7 @@
 
 	/** Platforms of the enquiry, and the one to begin with. */
 	let { platforms, first }: { platforms: readonly { readonly id: string; readonly source: string }[]; first: string } = $props();
-	const { enquiry, lens } = takeBench();
+	const { enquiry, lens } = useWorkspace();
 	let profile = $state(untrack(() => first || (platforms[0]?.id ?? '')));
 	const source = $derived(platforms.find((one) => one.id === profile)?.source ?? '');
 	/** Shows a heading that words became in the lens. */

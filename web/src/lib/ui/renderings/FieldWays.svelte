@@ -1,11 +1,11 @@
 <!-- Fields that a source can search in several ways: which way is written here. -->
 <script lang="ts">
 	import { FIELD_NAMES, type FieldsWritten } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	let { rendering, source, fields }: { rendering: string; source: string; fields: readonly FieldsWritten[] } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const several = $derived(fields.filter((one) => one.options.length > 1));
 	const names = (some: FieldsWritten['wanted']) => some.map((field) => FIELD_NAMES[field]).join(', ');
 	/** How it is written, and what that changes. */

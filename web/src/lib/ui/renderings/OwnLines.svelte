@@ -3,11 +3,11 @@
 	import { untrack } from 'svelte';
 	import { format } from 'date-fns';
 	import { hasErrors, parse, print, type RenderedLine } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
 	let { line, rendering, text: main, onclose }: { line: RenderedLine; rendering: string; text: string; onclose: () => void } = $props();
-	const { enquiry, personName } = takeBench();
+	const { enquiry, personName } = useWorkspace();
 	type Do = 'add' | 'replace' | 'skip' | 'text';
 	let what = $state<Do>('replace');
 	/** Begins with what stands there now. News of the strategy must not take away what is typed since. */

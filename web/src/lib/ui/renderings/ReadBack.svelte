@@ -1,15 +1,15 @@
 <!-- A strategy pasted in a platform's own syntax: read line by line, faults in place, counts kept, contradictions told; taken over by choice. -->
 <script lang="ts">
 	import { hasErrors, packText, parse, unpackLines } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { count, counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { count, formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import { askServer } from '$lib/work/ask';
 	import type { ReadStrategyView } from '$lib/work/renderings';
 
 	let { first }: { first: string } = $props();
-	const bench = takeBench();
-	const { enquiry, profiles } = bench;
+	const workspace = useWorkspace();
+	const { enquiry, profiles } = workspace;
 	const EXAMPLE = ['1\tt::light\t1 204', '2\tt::lamp@\t310', '3\t[1] or [2]\t1 401'].join('\n');
 	let chosen = $state('');
 	const profile = $derived(chosen || first || profiles[0]?.id || '');
@@ -34,8 +34,8 @@
 		const going = instead ? lines : lines.length === 1 && lines[0]?.source.trim() === '' ? lines : [];
 		const on = new Date().toISOString().slice(0, 10);
 		const packed = packText({ lines: usable.map((line) => ({ number: line.number, text: line.notation, label: line.comment.slice(0, 400), concept: null })), numbered: true, cleaned: [], missing: [] }, newId);
-		const noted = { ...packed, lines: packed.lines.map((line, at) => ({ ...line, note: usable[at]?.count === null ? '' : `${counted(usable[at]?.count)} records where it was copied from, read on ${on}` })) };
-		const { edits, said: told } = unpackLines(noted, { enquiry: enquiry.id, document: enquiry.document, after: lines.at(-1)?.id ?? null, vocabularies: bench.vocabularies.map((one) => one.id), makeConcepts: false, newId });
+		const noted = { ...packed, lines: packed.lines.map((line, at) => ({ ...line, note: usable[at]?.count === null ? '' : `${formatCount(usable[at]?.count)} records where it was copied from, read on ${on}` })) };
+		const { edits, said: told } = unpackLines(noted, { enquiry: enquiry.id, document: enquiry.document, after: lines.at(-1)?.id ?? null, vocabularies: workspace.vocabularies.map((one) => one.id), makeConcepts: false, newId });
 		if (enquiry.edit('take over a pasted strategy', [...edits, ...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)]))
 			said = [`${count(usable.length, 'line')} came in${instead ? ' in place of those that were there' : ''}. Undo (Ctrl Z) restores what was there.`, ...told].join(' ');
 	}
@@ -78,7 +78,7 @@
 							<td class="line-face small wrap"
 								>{line.notation || '–'}{#each line.faults as one, at (at)}<span class="block fault-text" class:soft={one.severity !== 'error'}>{one.message}</span>{/each}</td
 							>
-							<td class="text-right" class:wrong={contradicted(line.number) !== ''} title={contradicted(line.number)}>{counted(line.count)}</td>
+							<td class="text-right" class:wrong={contradicted(line.number) !== ''} title={contradicted(line.number)}>{formatCount(line.count)}</td>
 						</tr>
 					{/each}
 				</tbody>

@@ -2,13 +2,13 @@
 <script lang="ts">
 	import { format } from 'date-fns';
 	import { hasErrors, parse, type MappingToDecide, type RenderingNote } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { decide as decideOnCounterpart, KINDS, type Kind } from '$lib/work/counterparts';
 	import { newId } from '$lib/work/new-id';
 
 	/** @param short one line, opened on request: where several sources stand together @param mapped is called when a counterpart was kept for every enquiry */
 	let { note, rendering, short = false, mapped = () => {} }: { note: RenderingNote; rendering: string; short?: boolean; mapped?: () => void } = $props();
-	const { enquiry, personName } = takeBench();
+	const { enquiry, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
 	const EXAMPLE = '"acute brain failure" OR confusion*';
 	let open = $state(false);

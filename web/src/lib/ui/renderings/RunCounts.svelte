@@ -1,8 +1,8 @@
 <!-- Counts of a whole rendering on one day: asked by connection, or pasted back from the platform. -->
 <script lang="ts">
 	import { pastedRows, type RenderedLine } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { readNdjson } from '$lib/work/ndjson';
 	import { newId } from '$lib/work/new-id';
 	import type { SaidOfCounting } from '$lib/work/renderings';
@@ -13,7 +13,7 @@
 		lines: readonly RenderedLine[];
 	}
 	let { rendering, profile, lines }: Props = $props();
-	const { enquiry, personName } = takeBench();
+	const { enquiry, personName } = useWorkspace();
 	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering));
 	const runs = $derived([...(stored?.runs ?? [])].reverse());
 	const written = $derived(lines.filter((line) => line.written !== null));
@@ -125,7 +125,7 @@
 						{#each runs.slice(0, 4) as one (one.id)}
 							{@const row = one.lines.find((other) => other.id === line.id)}
 							<td class="text-right" class:soft={row !== undefined && row.text !== line.text} title={row !== undefined && row.text !== line.text ? 'The line read otherwise then' : (row?.fault ?? '')}
-								>{row ? (row.count === null ? row.fault || '–' : counted(row.count)) : '–'}</td
+								>{row ? (row.count === null ? row.fault || '–' : formatCount(row.count)) : '–'}</td
 							>
 						{/each}
 					</tr>

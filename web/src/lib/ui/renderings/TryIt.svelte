@@ -1,13 +1,13 @@
 <!-- Original and rendering, run on the works that both sources hold: what is kept, lost and gained, and which line is to blame. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
-	import { takeBench } from '$lib/work/context';
-	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { readNdjson } from '$lib/work/ndjson';
 	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
 
 	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let tried = $state.raw<TriedRendering | null>(null);
 	/** What the figures depend on, as it was when they were taken. */
 	let triedOf = $state('');
@@ -22,8 +22,8 @@
 	const said = $derived.by(() => {
 		if (!progress) return `Asking ${source} …`;
 		const { step, done, of } = progress;
-		if (step === 'records') return `${counted(done)} of ${counted(of)} records fetched from ${source}`;
-		return step === 'held' ? `Asking whether ${source} holds what only the original finds: ${counted(done)} of ${counted(of)}` : `Looking for the line to blame: ${counted(done)} of ${counted(of)}`;
+		if (step === 'records') return `${formatCount(done)} of ${formatCount(of)} records fetched from ${source}`;
+		return step === 'held' ? `Asking whether ${source} holds what only the original finds: ${formatCount(done)} of ${formatCount(of)}` : `Looking for the line to blame: ${formatCount(done)} of ${formatCount(of)}`;
 	});
 	async function run() {
 		await enquiry.flush();
@@ -72,31 +72,33 @@
 		{#if gaps > 0}<span class="small soft">{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span>{/if}
 	</div>
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
-	{#if !tried && stored}<p class="small soft mt-1">On {dayAndTime(stored.on)}: {counted(stored.kept)} kept, {counted(stored.lost)} lost, {counted(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the enquiry has changed since' : ''}.</p>{/if}
+	{#if !tried && stored}<p class="small soft mt-1">
+			On {dayAndTime(stored.on)}: {formatCount(stored.kept)} kept, {formatCount(stored.lost)} lost, {formatCount(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the enquiry has changed since' : ''}.
+		</p>{/if}
 	{#if tried}
 		<div class:dim={old}>
 			<p class="mt-2">
-				{#if share === null}None of the {counted(tried.original)} records is held by {source}, so there is nothing to compare.
-				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering: {counted(tried.kept)} kept, <strong class:bad={tried.lost.length > 0}>{counted(tried.lost.length)} lost</strong>, {counted(
+				{#if share === null}None of the {formatCount(tried.original)} records is held by {source}, so there is nothing to compare.
+				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering: {formatCount(tried.kept)} kept, <strong class:bad={tried.lost.length > 0}>{formatCount(tried.lost.length)} lost</strong>, {formatCount(
 						tried.gained.count
 					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" /> {tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
-				<span class="soft small">Original {counted(tried.original)} records, rendering {counted(tried.rendered)}; {dayAndTime(tried.on)}{old ? ', before the last changes' : ''}.</span>
+				<span class="soft small">Original {formatCount(tried.original)} records, rendering {formatCount(tried.rendered)}; {dayAndTime(tried.on)}{old ? ', before the last changes' : ''}.</span>
 			</p>
 			{#each byLine as [line, records] (line)}
 				<details class="mt-1" open={byLine.length < 3}>
-					<summary>{line === null ? 'Lost only where the lines meet' : `Line ${line} loses ${counted(records.length)} first`}</summary>
+					<summary>{line === null ? 'Lost only where the lines meet' : `Line ${line} loses ${formatCount(records.length)} first`}</summary>
 					<ul class="small lost">
 						{#each records.slice(0, 30) as one (one.id)}<li>
 								{#if one.ship}<Ship size={13} class="inline" aria-label="known article" />
 								{/if}{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span>
 							</li>{/each}
-						{#if records.length > 30}<li class="soft">and {counted(records.length - 30)} more</li>{/if}
+						{#if records.length > 30}<li class="soft">and {formatCount(records.length - 30)} more</li>{/if}
 					</ul>
 				</details>
 			{/each}
 			{#if tried.gained.count > 0}
 				<details class="mt-1">
-					<summary>{counted(tried.gained.count)} gained: found there, and here not by the original</summary>
+					<summary>{formatCount(tried.gained.count)} gained: found there, and here not by the original</summary>
 					<ul class="small lost">
 						{#each tried.gained.some as one (one.id)}<li>{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span></li>{/each}
 					</ul>

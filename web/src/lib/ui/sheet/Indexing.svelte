@@ -1,10 +1,10 @@
 <!-- The collection is being indexed, or somebody has stopped that: how far it is, and what can be done. -->
 <script lang="ts">
 	import { askServer } from '$lib/work/ask';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	let { indexing, changed }: { indexing: number | 'stopped'; changed: () => void } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let fault = $state('');
 	async function ask(what: 'stop' | 'start') {
 		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/indexing`, 'POST', { do: what });

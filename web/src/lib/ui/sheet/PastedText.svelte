@@ -3,8 +3,8 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { CleanedLine } from '@wide-lantern/core/editor';
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
-	import { takeBench } from '$lib/work/context';
-	import { count, counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { count, formatCount } from '$lib/work/fresh.svelte';
 	import { readInSyntax } from '$lib/work/read-syntax';
 	import type { ReadStrategyView } from '$lib/work/renderings';
 
@@ -18,7 +18,7 @@
 		oncancel: () => void;
 	}
 	let { text, cleaned, numbered, ontake, onasis, oncancel }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	/** Profile of the platform whose syntax it is in; empty for our notation. */
 	let syntax = $state('');
 	let read = $state.raw<ReadStrategyView | null>(null);
@@ -45,7 +45,7 @@
 	const visible = (text: string) => text.replace(/\t/g, '→').replace(/[\u0000-\u0008\u000B-\u001F\u007F-\u009F\u00AD\u200B-\u200F\u2028-\u202E\u2060-\u2069\uE000\uE001\uFEFF]/g, (sign) => `‹${sign.codePointAt(0)?.toString(16).toUpperCase()}›`);
 </script>
 
-<Dialog title={`${count(cleaned.length, 'pasted line')}, ${counted(changed.length)} of them cleaned`} onclose={oncancel}>
+<Dialog title={`${count(cleaned.length, 'pasted line')}, ${formatCount(changed.length)} of them cleaned`} onclose={oncancel}>
 	<SyntaxChoice bind:value={syntax} own="the notation of this sheet" {text} />
 	{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
 	{#if read}
@@ -57,7 +57,7 @@
 						<tr
 							><td>{line.number}</td><td class="term">{line.text}</td><td class="term"
 								>{line.notation}{#each line.faults as one, at (at)}<span class="block soft">{one.message}</span>{/each}</td
-							><td class="text-right tabular-nums">{line.count === null ? '' : counted(line.count)}</td></tr
+							><td class="text-right tabular-nums">{line.count === null ? '' : formatCount(line.count)}</td></tr
 						>
 					{/each}
 				</tbody>
@@ -83,7 +83,7 @@
 					{/each}
 				</tbody>
 			</table>
-			{#if changed.length > SHOWN}<p class="small soft mt-1">and {counted(changed.length - SHOWN)} more lines changed in the same ways</p>{/if}
+			{#if changed.length > SHOWN}<p class="small soft mt-1">and {formatCount(changed.length - SHOWN)} more lines changed in the same ways</p>{/if}
 		</div>
 	{/if}
 	<p class="mt-3 flex gap-2">

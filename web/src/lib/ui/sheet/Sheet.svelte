@@ -8,10 +8,10 @@
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { linter, setDiagnostics } from '@codemirror/lint';
 	import { adviceOn, conceptLetter, cutLabel, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
-	import { ownVocabulary, takeBench } from '$lib/work/context';
+	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import type { SheetLine } from '$lib/work/sheet';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
 	import { copyLines, insertCleaned, paste } from './clipboard';
 	import { acceptOffer, completions } from './complete';
@@ -38,10 +38,10 @@
 		heads?: HTMLElement;
 	}
 	let { selected = $bindable(), heads, oncursor, onexplain, onrecords, onkeys }: Props = $props();
-	const bench = takeBench();
-	const { enquiry, counts } = bench;
+	const workspace = useWorkspace();
+	const { enquiry, counts } = workspace;
 	const view = $derived(counts.view);
-	const vocabularies = $derived(bench.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
+	const vocabularies = $derived(workspace.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
 
 	let host: HTMLElement;
 	let editor: EditorView | undefined;
@@ -87,7 +87,7 @@
 		let longest = 0;
 		if (newDoc.length > LINE_CEILING) for (const line of newDoc.iterLines()) longest = Math.max(longest, line.length);
 		if (newDoc.lines <= LINES_CEILING && longest <= LINE_CEILING) return false;
-		const message = `A strategy can have at most ${counted(LINES_CEILING)} lines, and a line ${counted(LINE_CEILING)} characters; this has ${newDoc.lines > LINES_CEILING ? `${counted(newDoc.lines)} lines` : `a line of ${counted(longest)}`}. Nothing was changed; the text is still where you copied it from.`;
+		const message = `A strategy can have at most ${formatCount(LINES_CEILING)} lines, and a line ${formatCount(LINE_CEILING)} characters; this has ${newDoc.lines > LINES_CEILING ? `${formatCount(newDoc.lines)} lines` : `a line of ${formatCount(longest)}`}. Nothing was changed; the text is still where you copied it from.`;
 		queueMicrotask(() => enquiry.refuse(message));
 		return true;
 	}
@@ -167,7 +167,7 @@
 				share: line?.count ? Math.log10(line.count + 1) / Math.log10(most + 1) : 0,
 				alone: brought ? brought.lost : null,
 				aloneTitle: brought
-					? `${counted(brought.lost)} records of line ${final} are retrieved by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${counted(brought.gained)} others would be retrieved` : ''}`
+					? `${formatCount(brought.lost)} records of line ${final} are retrieved by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${formatCount(brought.gained)} others would be retrieved` : ''}`
 					: '',
 				ships: known > 0 ? (known > 20 ? `${Math.round((100 * found) / known)}%` : `${found}/${known}`) : '',
 				shipsTitle: known > 0 ? `${found} of ${known} known articles that the collection holds` : '',
@@ -176,7 +176,7 @@
 				dimAlone: counts.marginsOld || !fresh
 			};
 		});
-		const totals = new Map(counts.margins?.kinds.map((one) => [one.concept ?? '', `${counted(one.both)} records`]));
+		const totals = new Map(counts.margins?.kinds.map((one) => [one.concept ?? '', `${formatCount(one.both)} records`]));
 		totals.delete('');
 		const facts = enquiry.document.lines.map((line) => {
 			const at = concepts.findIndex((one) => one.id === line.concept);
@@ -356,7 +356,7 @@
 					EditorView.editable.of(enquiry.editable),
 					placeholder('Type a first line: words joined with OR, a heading in {braces} — or assemble the lines from your concepts.'),
 					completions({
-						vocabulary: () => ownVocabulary(bench),
+						vocabulary: () => ownVocabulary(workspace),
 						lines: () => enquiry.document.lines.map((line, at) => ({ number: at + 1, text: editor?.state.doc.line(at + 1).text ?? '', label: line.label })),
 						concepts: () => enquiry.document.concepts.map((one, at) => ({ letter: conceptLetter(at), name: one.name }))
 					}),
@@ -424,11 +424,11 @@
 		};
 	});
 
-	let turns = untrack(() => enquiry.turns);
+	let undoCount = untrack(() => enquiry.undoCount);
 	$effect(() => {
 		void enquiry.document;
-		const turned = enquiry.turns !== turns;
-		turns = enquiry.turns;
+		const turned = enquiry.undoCount !== undoCount;
+		undoCount = enquiry.undoCount;
 		if (ready) untrack(() => editor && sync.sync(editor, turned));
 	});
 	$effect(() => {

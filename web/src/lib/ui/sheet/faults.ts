@@ -2,7 +2,7 @@
 import { forEachDiagnostic, type Action, type Diagnostic } from '@codemirror/lint';
 import type { EditorState } from '@codemirror/state';
 import { cutLabel, parse, type Advice, type Edit, type Fault } from '@wide-lantern/core/editor';
-import { counted } from '$lib/work/fresh.svelte';
+import { formatCount } from '$lib/work/fresh.svelte';
 import type { SheetMargins, SheetView } from '$lib/work/sheet';
 import { lineIds } from './identity';
 
@@ -73,7 +73,7 @@ export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits
 					from: Math.min(line.from + one.from, line.to),
 					to: Math.min(line.from + one.to, line.to),
 					severity: 'hint',
-					message: `This term serves concepts ${one.concepts.join(' and ')}: ${one.lost === 0 ? 'no record of the result depends' : one.lost === 1 ? 'one record of the result depends' : `${counted(one.lost)} records of the result depend`} on it alone. A record with this word matches both.`
+					message: `This term serves concepts ${one.concepts.join(' and ')}: ${one.lost === 0 ? 'no record of the result depends' : one.lost === 1 ? 'one record of the result depends' : `${formatCount(one.lost)} records of the result depend`} on it alone. A record with this word matches both.`
 				});
 		for (const one of advice.filter((other) => other.line === id))
 			diagnostics.push({

@@ -1,7 +1,7 @@
 /** The two margins of the sheet: number and concept at the left; count, bar and ships at the right. */
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { gutter, GutterMarker } from '@codemirror/view';
-import { counted } from '$lib/work/fresh.svelte';
+import { formatCount } from '$lib/work/fresh.svelte';
 
 /** What the margins say of one line. */
 export interface Margin {
@@ -93,12 +93,12 @@ class RightMark extends GutterMarker {
 			const bar = element('span', 'log-bar');
 			bar.style.width = `${Math.round(share * 100)}%`;
 			track.append(bar);
-			const figure = element('span', `count${count === 0 ? ' none' : ''}`, counted(count));
+			const figure = element('span', `count${count === 0 ? ' none' : ''}`, formatCount(count));
 			figure.title = words;
 			const fleet = element('span', 'ships', ships);
 			fleet.title = shipsTitle;
 			fleet.style.setProperty('--found', String(shipsShare));
-			const only = element('span', `alone${dimAlone ? ' dim' : ''}`, alone === null ? '' : counted(alone));
+			const only = element('span', `alone${dimAlone ? ' dim' : ''}`, alone === null ? '' : formatCount(alone));
 			only.title = aloneTitle;
 			mark.append(track, figure, only, fleet);
 		}

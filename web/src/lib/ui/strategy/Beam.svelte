@@ -2,8 +2,8 @@
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Ship from '@lucide/svelte/icons/ship';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { SheetMargins } from '$lib/work/sheet';
 
 	interface Props {
@@ -13,7 +13,7 @@
 		ongo: (line: string) => void;
 	}
 	let { beam, old, ongo }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let asTable = $state(false);
 
 	const WIDTH = 720;
@@ -46,7 +46,9 @@
 		return `${[...upper, ...lower].join(' ')} Z`;
 	});
 	const nameOf = (article: string) => enquiry.document.articles.find((one) => one.id === article)?.citation || 'a known article';
-	const text = $derived(`Of ${counted(beam.from)} records, ${steps.map((step) => `${step.letter ? `${step.letter} ` : ''}${step.name} leaves ${counted(step.lit)}${step.dropped.length > 0 ? ` and loses ${step.dropped.length} known` : ''}`).join('; ')}.`);
+	const text = $derived(
+		`Of ${formatCount(beam.from)} records, ${steps.map((step) => `${step.letter ? `${step.letter} ` : ''}${step.name} leaves ${formatCount(step.lit)}${step.dropped.length > 0 ? ` and loses ${step.dropped.length} known` : ''}`).join('; ')}.`
+	);
 	const ships = $derived(beam.found.length + steps.reduce((sum, step) => sum + step.dropped.length, 0));
 </script>
 
@@ -60,15 +62,15 @@
 			<caption class="sr">{text}</caption>
 			<thead><tr><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right">Still lit</th><th scope="col">Known records that go dark</th></tr></thead>
 			<tbody>
-				<tr><td>The collection</td><td class="text-right tabular-nums">{counted(beam.from)}</td><td class="text-right tabular-nums">{counted(beam.from)}</td><td></td></tr>
+				<tr><td>The collection</td><td class="text-right tabular-nums">{formatCount(beam.from)}</td><td class="text-right tabular-nums">{formatCount(beam.from)}</td><td></td></tr>
 				{#each steps as step, at (at)}
 					<tr>
 						<td
 							>{step.out ? 'NOT ' : ''}{#if step.letter}<strong>{step.letter}</strong>{/if}
 							{step.name}</td
 						>
-						<td class="text-right tabular-nums">{counted(step.own)}</td>
-						<td class="text-right tabular-nums">{counted(step.lit)}</td>
+						<td class="text-right tabular-nums">{formatCount(step.own)}</td>
+						<td class="text-right tabular-nums">{formatCount(step.lit)}</td>
 						<td>{step.dropped.map(nameOf).join('; ')}</td>
 					</tr>
 				{/each}
@@ -84,15 +86,15 @@
 			</svg>
 			<ol style:grid-template-columns="repeat({steps.length + 1}, 1fr)">
 				<li>
-					<span class="soft">the collection</span><strong class="count">{counted(beam.from)}</strong>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span>{/if}
+					<span class="soft">the collection</span><strong class="count">{formatCount(beam.from)}</strong>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span>{/if}
 				</li>
 				{#each steps as step, at (at)}
 					<li style:--hue={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--soft)'}>
-						<button onclick={() => step.target && ongo(step.target.id)} title="{counted(step.own)} records alone. Go to line {step.target?.number ?? ''}"
+						<button onclick={() => step.target && ongo(step.target.id)} title="{formatCount(step.own)} records alone. Go to line {step.target?.number ?? ''}"
 							>{#if step.out}<em>not </em>{/if}{#if step.letter}<strong class="letter">{step.letter}</strong>{/if}
 							{step.name}</button
 						>
-						<strong class="count">{counted(step.lit)}</strong>
+						<strong class="count">{formatCount(step.lit)}</strong>
 						{#if step.dropped.length > 0}<span class="dropped" title="Go dark here:&#10;{step.dropped.map(nameOf).join('\n')}"><Ship size={12} /> {step.dropped.length} lost</span>{:else if ships > 0}<span class="fleet" title="No known article goes dark here"
 								><Ship size={12} /> all pass</span
 							>{/if}

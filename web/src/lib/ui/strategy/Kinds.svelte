@@ -1,12 +1,12 @@
 <!-- Headings alone, text words alone, both: for the whole and for each concept, with what the two share. -->
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { SheetMargins } from '$lib/work/sheet';
 
 	let { kinds, old, size, known }: { kinds: SheetMargins['kinds']; old: boolean; size: number; known: number } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const rows = $derived(
 		kinds.map((kind) => {
 			const at = enquiry.document.concepts.findIndex((one) => one.id === kind.concept);
@@ -32,13 +32,13 @@
 					{#each [row.headings, row.words, row.both] as count, at (at)}
 						<td>
 							<span class="figure"
-								><span class="tabular-nums">{counted(count)}</span>{#if known > 0}<span class="soft" title="Known articles among them">{row.ships[at]}/{known}</span>{/if}</span
+								><span class="tabular-nums">{formatCount(count)}</span>{#if known > 0}<span class="soft" title="Known articles among them">{row.ships[at]}/{known}</span>{/if}</span
 							>
 							<span class="log-track"><span class="log-bar" style:width={width(count)}></span></span>
 							{#if at < 2 && row.both > count}<span class="soft block">{missing(count, row.both)}</span>{/if}
 						</td>
 					{/each}
-					<td class="text-right tabular-nums">{counted(row.shared)}</td>
+					<td class="text-right tabular-nums">{formatCount(row.shared)}</td>
 				</tr>
 			{/each}
 		</tbody>

@@ -2,15 +2,15 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import { hasErrors, limitLabel, parse, type Edit } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import type { RecordSpread } from '$lib/work/records';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
 	let { final, known }: { final: string; known: number } = $props();
-	const { enquiry, counts } = takeBench();
+	const { enquiry, counts } = useWorkspace();
 	const KINDS = [
 		{ id: 'yr', name: 'Years', example: '2010-', hint: '2010-, -1999, 2010-2020, or last5 for the last five years, counted on the day of the run' },
 		{ id: 'la', name: 'Language', example: 'english', hint: 'english, or (english OR french)' },
@@ -150,7 +150,7 @@
 			>
 			<label class="small grid gap-1">Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label>
 			{#if values.length > 0}<div class="w-full flex flex-wrap gap-1" role="group" aria-label="Values in the result">
-					{#each values as one (one.value)}<button type="button" class="do small" onclick={() => (value = withValue(one.value))}>{one.value} <span class="soft tabular-nums">{counted(one.count)}</span></button>{/each}
+					{#each values as one (one.value)}<button type="button" class="do small" onclick={() => (value = withValue(one.value))}>{one.value} <span class="soft tabular-nums">{formatCount(one.count)}</span></button>{/each}
 				</div>{/if}
 			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="Why records outside the limit cannot answer the question" /></label>
 		</div>
@@ -162,13 +162,13 @@
 		{#each faults as fault, at (at)}<p class="say fault small">{fault.message}</p>{/each}
 		{#if result && result.refused === undefined && left && text !== ''}
 			<p data-limit>
-				<span class="term">{text}</span> leaves <strong class="count">{counted(left.count)}</strong>
-				{left.count === 1 ? 'record' : 'records'} and loses {counted(left.lost)}.
+				<span class="term">{text}</span> leaves <strong class="count">{formatCount(left.count)}</strong>
+				{left.count === 1 ? 'record' : 'records'} and loses {formatCount(left.lost)}.
 				{#if known > 0 && target === final}{#if result.shipsLost.length > 0}<strong class="fault-text"
 							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost.map(citation).join('; ')}.</strong
 						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
-				{#if lacking && lacking.count > 0}<span class="block">{counted(lacking.count)} records of line {place} {lacking.what}; the limit loses them whatever they are about.</span>{/if}
-				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{counted(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
+				{#if lacking && lacking.count > 0}<span class="block">{formatCount(lacking.count)} records of line {place} {lacking.what}; the limit loses them whatever they are about.</span>{/if}
+				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{formatCount(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">

@@ -3,14 +3,14 @@
 	import { packLines, performanceOf, toText, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import { askServer } from '$lib/work/ask';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import type { Measured, PartEntry } from '$lib/work/parts';
 
 	/** The lines selected in the sheet, and the result. */
 	let { selected, final }: { selected: readonly string[]; final: string | null } = $props();
-	const { enquiry, collections } = takeBench();
+	const { enquiry, collections } = useWorkspace();
 	let parts = $state.raw<readonly PartEntry[] | null>(null);
 	let fault = $state('');
 	let said = $state.raw<readonly string[]>([]);
@@ -104,7 +104,7 @@
 		}
 	}
 	const percent = (one: Proportion) => (one.value === null ? '–' : `${(100 * one.value).toFixed(1)} %`);
-	const interval = (one: Proportion) => (one.value === null ? 'nothing to divide by' : `${counted(one.part)} of ${counted(one.of)}; 95 % interval ${(100 * one.low).toFixed(1)} to ${(100 * one.high).toFixed(1)} % (Wilson; it assumes a random sample)`);
+	const interval = (one: Proportion) => (one.value === null ? 'nothing to divide by' : `${formatCount(one.part)} of ${formatCount(one.of)}; 95 % interval ${(100 * one.low).toFixed(1)} to ${(100 * one.high).toFixed(1)} % (Wilson; it assumes a random sample)`);
 </script>
 
 <section aria-label="Parts and filters">

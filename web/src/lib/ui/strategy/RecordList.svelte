@@ -1,12 +1,12 @@
 <!-- Records one under the other with their lit words; one opens in the lens. -->
 <script lang="ts">
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { citationOf } from '$lib/work/articles';
 	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
 
 	let { page }: { page: RecordPage } = $props();
-	const { lens } = takeBench();
+	const { lens } = useWorkspace();
 </script>
 
 {#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}

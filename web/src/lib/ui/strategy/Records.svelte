@@ -1,9 +1,9 @@
 <!-- Records of a line, or of the difference of two: read, judged, sent to a concept. -->
 <script lang="ts">
 	import BookOpen from '@lucide/svelte/icons/book-open';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { RecordPage } from '$lib/work/records';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
@@ -19,7 +19,7 @@
 		jump: boolean;
 	}
 	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision, jump = $bindable() }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let page = $state.raw<RecordPage | null>(null);
 	let fault = $state('');
 	let order = $state<'newest' | 'relevance'>('newest');
@@ -65,7 +65,7 @@
 		<select id="minus" class="ask w-28" value={minus ?? ''} onchange={(event) => (minus = event.currentTarget.value || null)}
 			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}>line {at + 1}</option>{/if}{/each}</select
 		>
-		{#if page}<strong class="count" data-total={page.total}>{counted(page.total)}</strong>{/if}
+		{#if page}<strong class="count" data-total={page.total}>{formatCount(page.total)}</strong>{/if}
 		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"><option value="newest">newest first</option><option value="relevance">by relevance</option></select>
 		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
 	</div>
@@ -79,7 +79,7 @@
 			<p class="mt-2 flex gap-2 items-center">
 				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}>{order === 'newest' ? 'Newer' : 'Back'}</button>
 				<button class="do" disabled={page.from + 20 >= page.total} onclick={() => (from += 20)}>{order === 'newest' ? 'Older' : 'On'}</button>
-				<span class="small soft">{counted(page.from + 1)} to {counted(Math.min(page.from + 20, page.total))}</span>
+				<span class="small soft">{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + 20, page.total))}</span>
 			</p>
 		{/if}
 	{:else if line === null}

@@ -2,14 +2,14 @@
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { addWords } from '$lib/work/terms';
 	import type { CommonValues, RecordSpread } from '$lib/work/records';
 
 	let { line, minus, aloneIn, revision }: { line: string; minus: string | null; aloneIn: string | null; revision: number | undefined } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let spread = $state.raw<RecordSpread | null>(null);
 	let fault = $state('');
 	let sent = $state('');
@@ -49,8 +49,8 @@
 		<h3>{name}</h3>
 		<table class="grid-table small mt-1">
 			<tbody>
-				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums w-12">{counted(one.count)}</td></tr>{/each}
-				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums w-12">{counted(count)}</td></tr>{/if}{/each}
+				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums w-12">{formatCount(one.count)}</td></tr>{/each}
+				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums w-12">{formatCount(count)}</td></tr>{/if}{/each}
 			</tbody>
 		</table>
 	</section>
@@ -71,7 +71,7 @@
 		{#if years.length > 0}<Chart
 				title="By year"
 				units="records"
-				text="{counted(spread.total)} records from {years[0]?.year} to {years.at(-1)?.year}; {counted(spread.yearless)} without a year."
+				text="{formatCount(spread.total)} records from {years[0]?.year} to {years.at(-1)?.year}; {formatCount(spread.yearless)} without a year."
 				{option}
 				columns={['Year', 'Records']}
 				rows={[...years.map((one) => [one.year, one.count]), ...(spread.yearless > 0 ? [['without a year', spread.yearless]] : [])]}
@@ -90,7 +90,7 @@
 				<ul class="words mt-1">
 					{#each spread.words as word (word.word)}
 						<li>
-							<span><strong class="font-semibold">{word.word}</strong> <span class="soft tabular-nums">in {word.good} of {word.of} good, {counted(word.all)} in all</span></span>
+							<span><strong class="font-semibold">{word.word}</strong> <span class="soft tabular-nums">in {word.good} of {word.of} good, {formatCount(word.all)} in all</span></span>
 							{#if enquiry.editable}<span class="flex"
 									>{#each enquiry.document.concepts as concept, at (concept.id)}<button
 											class="do bare small"

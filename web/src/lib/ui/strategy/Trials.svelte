@@ -4,15 +4,15 @@
 	import { dropConcept, proposedTrials, toSource, toText, type Edit, type ProposedTrial } from '@wide-lantern/core/editor';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import RecordList from './RecordList.svelte';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import type { ShownRecord } from '$lib/work/records';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
 	/** The result and its count as they stand. */
 	let { final, count, found, known }: { final: string; count: number | null; found: number | null; known: number } = $props();
-	const { enquiry, personName } = takeBench();
+	const { enquiry, personName } = useWorkspace();
 	interface OwnTrial {
 		readonly id: string;
 		readonly text: string;
@@ -119,7 +119,7 @@
 <section aria-label="Trials" class:dim={busy || tried !== enquiry.revision}>
 	<h2>Trials</h2>
 	<p class="small mt-1">
-		As it stands: <strong class="count">{counted(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}. Nothing below is kept until you choose it.
+		As it stands: <strong class="count">{formatCount(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}. Nothing below is kept until you choose it.
 	</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if kept}<p class="say note small mt-2" role="status">{kept}</p>{/if}
@@ -174,13 +174,13 @@
 								>{row.name}{#if result?.refused !== undefined}<span class="block fault-text">{result.refused}</span>{/if}</td
 							>
 							{#if result && result.refused === undefined}
-								<td class="text-right tabular-nums">{counted(result.count)}</td>
+								<td class="text-right tabular-nums">{formatCount(result.count)}</td>
 								<td class="text-right tabular-nums"
-									>{#if result.lost > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'lost'} title="Read what is lost" onclick={() => void read(row, 'lost', result.lost)}>−{counted(result.lost)}</button
+									>{#if result.lost > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'lost'} title="Read what is lost" onclick={() => void read(row, 'lost', result.lost)}>−{formatCount(result.lost)}</button
 										>{:else}0{/if}</td
 								>
 								<td class="text-right tabular-nums"
-									>{#if result.gained > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'gained'} title="Read what comes in" onclick={() => void read(row, 'gained', result.gained)}>+{counted(result.gained)}</button
+									>{#if result.gained > 0}<button class="do bare" aria-expanded={reading?.name === row.name && reading.which === 'gained'} title="Read what comes in" onclick={() => void read(row, 'gained', result.gained)}>+{formatCount(result.gained)}</button
 										>{:else}0{/if}</td
 								>
 								<td
@@ -198,7 +198,7 @@
 							<tr
 								><td colspan="6"
 									>{#if reading.records === null}<p class="soft">Reading the records …</p>
-									{:else}<p class="soft">{reading.which === 'lost' ? 'No longer found' : 'Found in addition'}{reading.of > reading.records.length ? `, the first ${reading.records.length} of ${counted(reading.of)}` : ''}:</p>
+									{:else}<p class="soft">{reading.which === 'lost' ? 'No longer found' : 'Found in addition'}{reading.of > reading.records.length ? `, the first ${reading.records.length} of ${formatCount(reading.of)}` : ''}:</p>
 										<RecordList page={{ line: numberOf(final), total: reading.of, from: 0, records: reading.records }} />{/if}</td
 								></tr
 							>

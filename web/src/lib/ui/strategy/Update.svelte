@@ -2,8 +2,8 @@
 <script lang="ts">
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Edit, UpdateStep } from '@wide-lantern/core/editor';
-	import { takeBench } from '$lib/work/context';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { tryOut, type TrialResult } from '$lib/work/trials';
 
 	interface Props {
@@ -11,7 +11,7 @@
 		onclose: () => void;
 	}
 	let { steps, onclose }: Props = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let left = $state.raw<ReadonlySet<number>>(new Set());
 	let result = $state.raw<TrialResult | null>(null);
 	const taken = $derived(steps.filter((_, at) => !left.has(at)));
@@ -48,7 +48,7 @@
 			</tbody>
 		</table>
 		<p class="small mt-2" role="status">
-			{#if result && result.refused === undefined}The result would have {counted(result.count)} records: {counted(result.gained)} gained, {counted(result.lost)} lost.{/if}
+			{#if result && result.refused === undefined}The result would have {formatCount(result.count)} records: {formatCount(result.gained)} gained, {formatCount(result.lost)} lost.{/if}
 		</p>
 		<p class="mt-3 flex gap-2">
 			<button

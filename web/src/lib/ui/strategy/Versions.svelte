@@ -3,13 +3,13 @@
 	import { diffWordsWithSpace } from 'diff';
 	import { restoringEdits, type EnquiryDocument, type LineChange } from '@wide-lantern/core/editor';
 	import { askServer } from '$lib/work/ask';
-	import { takeBench } from '$lib/work/context';
-	import { counted, dayAndTime } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import type { RecordPage } from '$lib/work/records';
 	import RecordList from './RecordList.svelte';
 	import type { ComparedVersions, VersionEntry } from '$lib/work/versions';
 
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let versions = $state.raw<readonly VersionEntry[] | null>(null);
 	let name = $state('');
 	let fault = $state('');
@@ -127,7 +127,7 @@
 		{#if compared}
 			{#if compared.records}
 				<p class="mt-2" data-compared>
-					The result went from {counted(compared.records.before)} to <strong>{counted(compared.records.count)}</strong> records: {counted(compared.records.gained)} gained, {counted(compared.records.lost)} lost.
+					The result went from {formatCount(compared.records.before)} to <strong>{formatCount(compared.records.count)}</strong> records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
 					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}>Read the gained</button>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}>Read the lost</button>{/if}
 					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles that went dark: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
 					{#if compared.records.shipsGained.length > 0}Known articles that came into the light: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
@@ -135,7 +135,7 @@
 			{/if}
 			{#if shownRecords}
 				<section aria-label="Records {shownRecords.side}" class="mt-2">
-					<h3>{shownRecords.side === 'gained' ? 'Gained' : 'Lost'} <span class="soft small font-normal">{counted(shownRecords.page.total)}, newest first</span></h3>
+					<h3>{shownRecords.side === 'gained' ? 'Gained' : 'Lost'} <span class="soft small font-normal">{formatCount(shownRecords.page.total)}, newest first</span></h3>
 					<RecordList page={shownRecords.page} />
 					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}
 						<p class="mt-2 flex gap-2 items-center">
@@ -158,8 +158,8 @@
 										>{:else if line.what.includes('text')}{#each diffWordsWithSpace(line.textBefore, line.textAfter) as part, at (at)}{#if part.added}<ins>{part.value}</ins>{:else if part.removed}<del>{part.value}</del
 												>{:else}{part.value}{/if}{/each}{:else}<span class="soft">{line.textAfter}</span>{/if}</td
 								>
-								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : counted(figures.get(line.id)?.gained ?? 0)}</td>
-								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : counted(figures.get(line.id)?.lost ?? 0)}</td>
+								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : formatCount(figures.get(line.id)?.gained ?? 0)}</td>
+								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : formatCount(figures.get(line.id)?.lost ?? 0)}</td>
 							</tr>
 						{/each}
 					</tbody>

@@ -1,6 +1,6 @@
 <!-- What changed between two editions of a vocabulary. -->
 <script lang="ts">
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { CHANGE_NAMES, changesOf, changeText, type VocabularyEntry } from '$lib/work/editions';
 
 	let { entry }: { entry: VocabularyEntry } = $props();
@@ -26,8 +26,8 @@
 	{:then told}
 		{#if told.all === 0}<p class="mt-2">Nothing: both say the same.</p>{:else}
 			<p class="mt-2 flex flex-wrap gap-2">
-				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}>all {counted(told.all)}</button>
-				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if told.counts[name]}<button class="do" aria-pressed={kind === name} onclick={() => (kind = name)}>{title} {counted(told.counts[name])}</button>{/if}{/each}
+				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}>all {formatCount(told.all)}</button>
+				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if told.counts[name]}<button class="do" aria-pressed={kind === name} onclick={() => (kind = name)}>{title} {formatCount(told.counts[name])}</button>{/if}{/each}
 			</p>
 			<ul class="changes mt-2">
 				{#each told.changes.filter((one) => kind === '' || one.kind === kind).slice(0, 500) as change, at (at)}<li><b>{change.label}</b> <span class="soft">{changeText(change)}</span></li>{/each}

@@ -3,7 +3,7 @@
 	import { onDestroy } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import { begin, KIND_NAMES, leave, look, next, type Answered, type IntakeView } from '$lib/work/intake';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName } from '$lib/work/installation';
 	import Columns from './Columns.svelte';
 
@@ -78,8 +78,8 @@
 		<h3>{view.fileName || view.vocabulary} <span class="soft small">{view.kind ? KIND_NAMES[view.kind] : ''} · {megabytes(view.size)}</span></h3>
 		{#if under}
 			<p class="mt-2" role="status">
-				{#if view.state === 'loading'}Storing {counted(view.loaded)} of {counted(view.read?.headings ?? 0)} headings{:else if view.bytes < view.size}Reading {megabytes(view.bytes)} of {megabytes(view.size)}{view.statements > 0
-						? `, ${counted(view.statements)} statements`
+				{#if view.state === 'loading'}Storing {formatCount(view.loaded)} of {formatCount(view.read?.headings ?? 0)} headings{:else if view.bytes < view.size}Reading {megabytes(view.bytes)} of {megabytes(view.size)}{view.statements > 0
+						? `, ${formatCount(view.statements)} statements`
 						: ''}{:else}Looking for what does not fit …{/if}
 			</p>
 			<progress class="bar" max="1" value={share}></progress>
@@ -92,11 +92,11 @@
 			{@render faults(view)}
 			<p class="mt-2"><button class="do" onclick={over}>Choose another file</button></p>
 		{:else if view.state === 'loaded'}
-			<p class="say mt-2" role="status">Loaded: {counted(view.read?.headings ?? 0)} headings{(view.read?.faultCount ?? 0) > 0 ? ', without what was faulty' : ''}. It can be used in every enquiry here.</p>
+			<p class="say mt-2" role="status">Loaded: {formatCount(view.read?.headings ?? 0)} headings{(view.read?.faultCount ?? 0) > 0 ? ', without what was faulty' : ''}. It can be used in every enquiry here.</p>
 			<p class="mt-2"><button class="do" onclick={over}>Load another file</button></p>
 		{:else if view.read}
 			<p class="mt-2" role="status">
-				Read: <b>{counted(view.read.headings)}</b> headings with {counted(view.read.names)} other {view.read.names === 1 ? 'name' : 'names'}{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date
+				Read: <b>{formatCount(view.read.headings)}</b> headings with {formatCount(view.read.names)} other {view.read.names === 1 ? 'name' : 'names'}{view.read.qualifiers > 0 ? ` and ${view.read.qualifiers} qualifiers` : ''}{view.read.date
 					? `, of ${view.read.date}`
 					: ''}. Nothing is loaded yet.
 			</p>
@@ -109,7 +109,7 @@
 			</div>
 			<p class="mt-3 flex flex-wrap gap-2">
 				{#if view.read.faultCount === 0}
-					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: false, name: name.trim(), edition: edition.trim() }))}>Load {counted(view.read.headings)} headings</button>
+					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: false, name: name.trim(), edition: edition.trim() }))}>Load {formatCount(view.read.headings)} headings</button>
 				{:else}
 					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: true, name: name.trim(), edition: edition.trim() }))}>Load without what is faulty</button>
 				{/if}
@@ -122,7 +122,7 @@
 
 {#snippet faults(view: IntakeView)}
 	{#if view.read && view.read.faults.length > 0}
-		<h4 class="mt-3">{counted(view.read.faultCount)} {view.read.faultCount === 1 ? 'fault' : 'faults'}</h4>
+		<h4 class="mt-3">{formatCount(view.read.faultCount)} {view.read.faultCount === 1 ? 'fault' : 'faults'}</h4>
 		<div class="faults mt-1" role="region" aria-label="Faults of the file" tabindex="-1">
 			<table class="grid-table">
 				<thead><tr><th scope="col" class="w-[38%]">Where</th><th scope="col">What, and what loading does about it</th></tr></thead>
@@ -131,7 +131,7 @@
 				>
 			</table>
 		</div>
-		{#if view.read.faultCount > 200}<p class="small soft mt-1">and {counted(view.read.faultCount - 200)} more</p>{/if}
+		{#if view.read.faultCount > 200}<p class="small soft mt-1">and {formatCount(view.read.faultCount - 200)} more</p>{/if}
 	{/if}
 {/snippet}
 

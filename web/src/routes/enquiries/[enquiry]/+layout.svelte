@@ -17,12 +17,12 @@
 	import Help from '$lib/ui/help/Help.svelte';
 	import Trouble from '$lib/ui/Trouble.svelte';
 	import { commands } from '$lib/work/commands.svelte';
-	import { giveBench } from '$lib/work/context';
+	import { provideWorkspace } from '$lib/work/context';
 	import { SheetCounts } from '$lib/work/counts.svelte';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
 	import { Lens } from '$lib/work/lens.svelte';
 	import { STEPS, stepStates, type StepId } from '$lib/work/steps';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 
 	let { data, children } = $props();
 	// One client per enquiry; this layout is made anew when the enquiry in the address changes.
@@ -31,7 +31,7 @@
 	const enquiry = new EnquiryClient(first.enquiry.id, first.enquiry.document, first.enquiry.revision, editable);
 	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
-	giveBench({ enquiry, counts, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
+	provideWorkspace({ enquiry, counts, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
 
 	const states = $derived(stepStates(enquiry.document));
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
@@ -98,7 +98,7 @@
 		<Mark />
 		<span class="title" title={enquiry.document.question}>{enquiry.document.title || enquiry.document.question}</span>
 		<span class="small soft whitespace-nowrap">
-			{#if collection}Counts: {collection.name}, {counted(collection.size)}{:else}No collection{/if}
+			{#if collection}Counts: {collection.name}, {formatCount(collection.size)}{:else}No collection{/if}
 		</span>
 		<span class="small whitespace-nowrap flex items-center gap-1" role="status" data-save={enquiry.state} data-revision={enquiry.revision}>
 			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} made a change

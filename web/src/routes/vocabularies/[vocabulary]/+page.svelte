@@ -5,17 +5,17 @@
 	import { replaceState } from '$app/navigation';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { giveBench } from '$lib/work/context';
+	import { provideWorkspace } from '$lib/work/context';
 	import { SheetCounts } from '$lib/work/counts.svelte';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { lookUp, reasonText, type LookupMode, type Match } from '$lib/work/headings';
 	import { Lens } from '$lib/work/lens.svelte';
 
 	let { data } = $props();
 	untrack(() => {
 		const enquiry = new EnquiryClient('', data.document, 0, false);
-		giveBench({ enquiry, counts: new SheetCounts(enquiry), lens: new Lens(), collections: data.collections, vocabularies: data.vocabularies, profiles: [], personName: '' });
+		provideWorkspace({ enquiry, counts: new SheetCounts(enquiry), lens: new Lens(), collections: data.collections, vocabularies: data.vocabularies, profiles: [], personName: '' });
 	});
 	let typed = $state('');
 	let mode = $state<LookupMode>('all');
@@ -52,7 +52,7 @@
 <svelte:head><title>{data.vocabulary.name} · Wide Lantern</title></svelte:head>
 <Plain>
 	<h1>{data.vocabulary.name}</h1>
-	<p class="small soft">{counted(data.vocabulary.headings)} headings{data.vocabulary.edition ? `, edition ${data.vocabulary.edition}` : ''} · <a href="/vocabularies">All vocabularies</a></p>
+	<p class="small soft">{formatCount(data.vocabulary.headings)} headings{data.vocabulary.edition ? `, edition ${data.vocabulary.edition}` : ''} · <a href="/vocabularies">All vocabularies</a></p>
 	<div class="columns mt-4">
 		<div>
 			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up" bind:value={typed} onkeydown={keys} /></label>

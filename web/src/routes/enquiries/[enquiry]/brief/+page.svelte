@@ -8,12 +8,12 @@
 	import Rows from '$lib/ui/Rows.svelte';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import type { ArticlesView } from '$lib/work/articles';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { newId } from '$lib/work/new-id';
 	import { newConcept } from '$lib/work/terms';
 
-	const { enquiry, profiles, collections, personName } = takeBench();
+	const { enquiry, profiles, collections, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
 	/** Which records the known articles are, in the collection that counts are taken from. */
 	let found = $state.raw<ArticlesView>({ revision: -1, collection: null, articles: [] });

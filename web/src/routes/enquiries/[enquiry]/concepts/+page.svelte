@@ -3,14 +3,14 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Band from '$lib/ui/concepts/Band.svelte';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 	import { Draft } from '$lib/work/draft.svelte';
-	import { Fresh } from '$lib/work/fresh.svelte';
+	import { ServerValue } from '$lib/work/fresh.svelte';
 	import { newConcept } from '$lib/work/terms';
 
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const counts = new Fresh<{ revision: number; counts: Record<string, number>; used: Record<string, string[]>; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
+	const counts = new ServerValue<{ revision: number; counts: Record<string, number>; used: Record<string, string[]>; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
 	const freshName = new Draft(`${enquiry.id} concept`);
 
 	onMount(() => () => counts.stop());

@@ -2,11 +2,11 @@
 	import { onMount } from 'svelte';
 	import FileDown from '@lucide/svelte/icons/file-down';
 	import type { Block } from '@wide-lantern/core';
-	import { takeBench } from '$lib/work/context';
-	import { Fresh } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { ServerValue } from '$lib/work/fresh.svelte';
 
-	const { enquiry } = takeBench();
-	const dossier = new Fresh<{ revision: number; title: string; date: string; blocks: readonly Block[] }>(`/api/v1/enquiries/${enquiry.id}/dossier?as=json`);
+	const { enquiry } = useWorkspace();
+	const dossier = new ServerValue<{ revision: number; title: string; date: string; blocks: readonly Block[] }>(`/api/v1/enquiries/${enquiry.id}/dossier?as=json`);
 	onMount(() => () => dossier.stop());
 	$effect(() => {
 		void enquiry.revision;

@@ -4,7 +4,7 @@
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
-	import { ownVocabulary, takeBench } from '$lib/work/context';
+	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
 	import { headingFacts, lookUpInAll, reasonText, type FoundIn, type LookupMode } from '$lib/work/headings';
 	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/work/terms';
@@ -15,12 +15,12 @@
 	import NoHeading from '$lib/ui/headings/NoHeading.svelte';
 	import { SvelteSet } from 'svelte/reactivity';
 
-	const bench = takeBench();
-	const { enquiry } = bench;
+	const workspace = useWorkspace();
+	const { enquiry } = workspace;
 	/** Stays the same while the document is edited: else every edit would look the words up again, and turn the panel back. */
-	const own = $derived(ownVocabulary(bench));
+	const own = $derived(ownVocabulary(workspace));
 	/** The strategy's own vocabulary first. */
-	const vocabularies = $derived([...bench.vocabularies].sort((one, other) => Number(other.id === own) - Number(one.id === own)));
+	const vocabularies = $derived([...workspace.vocabularies].sort((one, other) => Number(other.id === own) - Number(one.id === own)));
 	const document = $derived(enquiry.document);
 	let conceptId = $state(page.url.searchParams.get('concept') ?? '');
 	const index = $derived(

@@ -2,10 +2,10 @@
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import X from '@lucide/svelte/icons/x';
-	import { takeBench } from '$lib/work/context';
+	import { useWorkspace } from '$lib/work/context';
 
 	let { data } = $props();
-	const { enquiry } = takeBench();
+	const { enquiry } = useWorkspace();
 	let members = $state.raw(untrack(() => data.members));
 	let email = $state('');
 	let role = $state('editor');

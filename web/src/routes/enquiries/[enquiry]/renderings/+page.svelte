@@ -14,14 +14,14 @@
 	import TryIt from '$lib/ui/renderings/TryIt.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { askServer } from '$lib/work/ask';
-	import { takeBench } from '$lib/work/context';
-	import { count, counted, dayAndTime, Fresh } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { count, formatCount, dayAndTime, ServerValue } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
 	import { NOTE_ORDER, type RenderingsView, type ShownRendering } from '$lib/work/renderings';
 
-	const { enquiry, profiles, personName } = takeBench();
+	const { enquiry, profiles, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const fresh = new Fresh<RenderingsView>(`/api/v1/enquiries/${enquiry.id}/renderings`);
+	const fresh = new ServerValue<RenderingsView>(`/api/v1/enquiries/${enquiry.id}/renderings`);
 	let alone = $state<string | null>(null);
 	let copied = $state('');
 	let changing = $state<string | null>(null);
@@ -291,7 +291,7 @@
 	{#each scored as line (line.id)}
 		<section aria-label="Line {line.number}">
 			<p class="own line-face">
-				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span class="count small">{counted(line.count)}</span>{/if}
+				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span class="count small">{formatCount(line.count)}</span>{/if}
 			</p>
 			{#each shown as one (one.profile.id)}
 				{#each linesUnder(one, line.id) as rendered (rendered.id)}
@@ -314,7 +314,7 @@
 							<span class="number">{one.profile.oneString ? '' : (rendered.written ?? '')}</span>
 							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span
 									><span class:gap={rendered.gap}>{rendered.text}</span>{#if countThere(one, rendered) !== null}<span class="count small there-count" title="Records at {one.profile.source}, {dayAndTime(storedOf(one)?.runs?.at(-1)?.on ?? '')}"
-											>{counted(countThere(one, rendered))}</span
+											>{formatCount(countThere(one, rendered))}</span
 										>{/if}</span
 								>{/if}
 						</div>

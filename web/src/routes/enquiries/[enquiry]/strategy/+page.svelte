@@ -20,13 +20,13 @@
 	import Update from '$lib/ui/strategy/Update.svelte';
 	import Versions from '$lib/ui/strategy/Versions.svelte';
 	import { commands } from '$lib/work/commands.svelte';
-	import { ownVocabulary, takeBench } from '$lib/work/context';
+	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
-	import { counted } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
 
-	const bench = takeBench();
-	const { enquiry, counts: sheet, lens } = bench;
+	const workspace = useWorkspace();
+	const { enquiry, counts: sheet, lens } = workspace;
 	const document = $derived(enquiry.document);
 	const view = $derived(sheet.view);
 	let selected = $state<readonly string[]>([]);
@@ -60,7 +60,7 @@
 			(vocabulary, heading) => {
 				const label = labels.get(`${vocabulary}:${heading}`);
 				// Headings of other vocabularies wait for the renderings of their sources.
-				return label === undefined || vocabulary !== ownVocabulary(bench) ? null : { label, vocabulary: null };
+				return label === undefined || vocabulary !== ownVocabulary(workspace) ? null : { label, vocabulary: null };
 			},
 			(_, code) => qualifiers.get(code) ?? code
 		);
@@ -126,7 +126,7 @@
 		}
 		const asking = new AbortController();
 		lookup = asking;
-		const vocabulary = ownVocabulary(bench);
+		const vocabulary = ownVocabulary(workspace);
 		void (async () => {
 			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal });
 			const { matches } = (await response.json()) as { matches?: Match[] };
@@ -173,7 +173,7 @@
 			// Whoever edits the result itself sees its count.
 			if (touched.length === 1 && touched[0]?.id === result.id) return;
 			const where = touched.length === 1 ? ` with the change in line ${touched[0]?.number}` : '';
-			fell = `Line ${result.number}, the result, fell from ${counted(was.count)} to ${counted(result.count)} records${where}. If you did not mean that, undo it (Ctrl Z).`;
+			fell = `Line ${result.number}, the result, fell from ${formatCount(was.count)} to ${formatCount(result.count)} records${where}. If you did not mean that, undo it (Ctrl Z).`;
 		} else if (result.count > was.count) fell = '';
 	});
 	let keys = $state(false);
@@ -186,7 +186,7 @@
 		});
 		try {
 			await navigator.clipboard.writeText(strategyText(lines));
-			copied = `${counted(lines.length)} lines copied as text.`;
+			copied = `${formatCount(lines.length)} lines copied as text.`;
 		} catch {
 			copied = 'The browser did not allow copying; select the text in the sheet and copy it by hand.';
 		}
@@ -259,16 +259,16 @@
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Text without a field is read in title, abstract and author keywords.</span>
-	{#if view?.collection}<span>{view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
+	{#if view?.collection}<span>{view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
 	{#if document.marks.length > 0}<span
-			>{counted(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant), {counted(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
+			>{formatCount(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant), {formatCount(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
 		>{/if}
 	{#if view && view.benchmark.known > 0}<span><Ship size={13} class="inline" /> {view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span>{/if}
 </p>
 {#if final}
 	<p class="mt-3">
 		{#if final.state === 'counted'}
-			<strong>Line {final.number}</strong>, the result, retrieves <span class="count">{counted(final.count)}</span>
+			<strong>Line {final.number}</strong>, the result, retrieves <span class="count">{formatCount(final.count)}</span>
 			{final.count === 1 ? 'record' : 'records'}{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
 			<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
 		{:else if !sheet.typing}
@@ -280,7 +280,7 @@
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
 <table class="print-only">
 	<caption
-		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {counted(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
+		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
 	>
 	<thead><tr><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th></tr></thead>
 	<tbody>
@@ -290,7 +290,7 @@
 			<tr
 				><td>{line.number}</td><td>{concept < 0 ? '' : conceptLetter(concept)}</td><td
 					>{line.text}{#if stored?.label}<br /><em>{stored.label}</em>{/if}</td
-				><td>{line.state === 'counted' ? counted(line.count) : line.state}</td></tr
+				><td>{line.state === 'counted' ? formatCount(line.count) : line.state}</td></tr
 			>
 		{/each}
 	</tbody>

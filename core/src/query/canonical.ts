@@ -10,13 +10,13 @@ import { INDEXED_FIELDS, type IndexedField, type Query, type SpanQuery } from '.
 const FORMS = 400;
 
 /** The canonical text of a query; empty where it asks for nothing but settings by hand. */
-export function settled(query: Query): string {
+export function canonicalText(query: Query): string {
 	switch (query.kind) {
 		case 'and': {
 			const parts = new Set<string>();
 			const take = (part: Query) => {
 				if (part.kind === 'and') part.parts.forEach(take);
-				else parts.add(settled(part));
+				else parts.add(canonicalText(part));
 			};
 			query.parts.forEach(take);
 			parts.delete('');
@@ -30,7 +30,7 @@ export function settled(query: Query): string {
 				drop.push(keep.drop);
 				keep = keep.keep;
 			}
-			return `${settled(keep)} without ${settled({ kind: 'or', parts: drop })}`;
+			return `${canonicalText(keep)} without ${canonicalText({ kind: 'or', parts: drop })}`;
 		}
 		default: {
 			const all: Gathered = { terms: new Map(), assigned: new Map(), identifiers: new Set(), rest: new Set() };
@@ -67,7 +67,7 @@ function gather(query: Query, all: Gathered): void {
 			return;
 		case 'and':
 		case 'not': {
-			const text = settled(query);
+			const text = canonicalText(query);
 			if (text !== '') all.rest.add(text);
 			return;
 		}
@@ -88,9 +88,9 @@ function add<Key, One>(map: Map<Key, Set<One>>, key: Key, value: One): void {
 function formsOf(query: SpanQuery): readonly string[] {
 	switch (query.kind) {
 		case 'word':
-			return writtenOut([query.pattern]);
+			return expandPatterns([query.pattern]);
 		case 'phrase':
-			return writtenOut(query.patterns);
+			return expandPatterns(query.patterns);
 		case 'either':
 			return query.sides.flatMap(formsOf);
 		case 'near': {
@@ -107,7 +107,7 @@ function formsOf(query: SpanQuery): readonly string[] {
 	}
 }
 
-function writtenOut(patterns: readonly string[]): readonly string[] {
+function expandPatterns(patterns: readonly string[]): readonly string[] {
 	let rows: readonly string[] = [''];
 	for (const pattern of patterns) {
 		const forms = withoutOptional(pattern);

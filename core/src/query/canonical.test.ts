@@ -1,13 +1,13 @@
 /** One form for what means the same by the laws of the notation (notation.md, sections 2, 3 and 7). */
 import { describe, expect, it } from 'vitest';
-import { ALONE, bind } from './bind.ts';
+import { NO_SURROUNDINGS, bind } from './bind.ts';
 import { parse } from './parse.ts';
-import { settled } from './settled.ts';
+import { canonicalText } from './canonical.ts';
 
 const form = (text: string) => {
 	const { tree } = parse(text);
-	const { query } = tree ? bind(tree, { ...ALONE, currentYear: 2026, line: (number) => ({ id: `l${number}`, above: true }) }) : { query: null };
-	return query ? settled(query) : 'unread';
+	const { query } = tree ? bind(tree, { ...NO_SURROUNDINGS, currentYear: 2026, line: (number) => ({ id: `l${number}`, above: true }) }) : { query: null };
+	return query ? canonicalText(query) : 'unread';
 };
 
 describe('the same', () => {

@@ -27,7 +27,7 @@ interface Standing {
 }
 
 /** An evaluated strategy, made ready for many questions of the form “and what if this line had other records?”. */
-export class Standings {
+export class WhatIf {
 	private readonly standings: readonly Standing[];
 	private readonly records = new Map<string, RecordSet>();
 
@@ -71,7 +71,7 @@ export class Standings {
 			else if (line.records && line.query) {
 				const touched = [...changed.keys()].filter((id) => uses.has(id));
 				if (touched.length > 0) {
-					const now = this.anew(standing, line.records, line.query, touched, changed);
+					const now = this.reevaluate(standing, line.records, line.query, touched, changed);
 					if (!same(now, line.records)) changed.set(line.id, now);
 				}
 			}
@@ -80,7 +80,7 @@ export class Standings {
 		return null;
 	}
 
-	private anew(standing: Standing, records: RecordSet, query: Query, touched: readonly string[], changed: ReadonlyMap<string, RecordSet>): RecordSet {
+	private reevaluate(standing: Standing, records: RecordSet, query: Query, touched: readonly string[], changed: ReadonlyMap<string, RecordSet>): RecordSet {
 		const [only] = touched;
 		// In a long OR of lines one that changes leaves what the others bring.
 		if (standing.joinsLines && touched.length === 1 && only !== undefined) {
