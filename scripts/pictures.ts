@@ -80,7 +80,7 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.getByLabel('Your name, as others').fill('Tove Arnesk');
 		await page.getByLabel('E-mail address').fill('tove@demo.example');
 		await page.getByLabel('Password').fill('harbour lights at dusk');
-		await page.getByRole('button', { name: 'Make the account' }).click();
+		await page.getByRole('button', { name: 'Create account' }).click();
 		await page.waitForURL(/desk$/);
 		await page.goto('/administration');
 	},

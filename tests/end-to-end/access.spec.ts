@@ -125,7 +125,7 @@ test('every action is found in the palette by keyboard', async ({ page }) => {
 	await page.keyboard.press('Control+k');
 	await expect(page.getByRole('option')).not.toHaveCount(0);
 	const names = await page.getByRole('option').allTextContents();
-	for (const action of ['Go to the desk', 'Undo', 'Join the selected lines with OR', 'Switch between day and night', 'Save the dossier'])
+	for (const action of ['Go to the desk', 'Undo', 'Combine the selected lines with OR', 'Switch between day and night', 'Save the dossier'])
 		expect(names.join('\n')).toContain(action);
 	await page.keyboard.press('Escape');
 	await page.keyboard.press('Alt+6');

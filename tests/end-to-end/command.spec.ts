@@ -36,7 +36,7 @@ async function begin(page: Page, address: string): Promise<void> {
 	await page.getByLabel('Your name, as others').fill('Command');
 	await page.getByLabel('E-mail address').fill('command@test.example');
 	await page.getByLabel('Password').fill('harbour lights at dusk');
-	await page.getByRole('button', { name: 'Make the account' }).click();
+	await page.getByRole('button', { name: 'Create account' }).click();
 	await page.getByLabel('The question, as the team asks it').fill('Does it come back?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);

@@ -63,7 +63,7 @@ test('a concept is left out with a reason and does not come back, until it is se
 	await page.keyboard.type('song*', { delay: 40 });
 	await page.keyboard.press('Enter');
 	await page.getByRole('link', { name: 'Strategy' }).click();
-	await page.getByRole('button', { name: 'Bring up to date' }).click();
+	await page.getByRole('button', { name: 'Update from concepts' }).click();
 	await expect(page.getByText('song*').first()).toBeVisible();
 	await expect(page.getByText('@A AND @B AND @C')).toHaveCount(0);
 	await page.keyboard.press('Escape');
@@ -136,13 +136,13 @@ test('a platform is added, decided, removed, and added again', async ({ page }) 
 	await page.getByRole('button', { name: /^Choose the likeliest for 1 heading$/ }).click();
 	// The qualifier does not go in silence.
 	await expect(page.getByText(/without the qualifier prevention/)).toBeVisible();
-	await expect(page.getByRole('button', { name: /^Tidewater/ }).first()).not.toContainText('as meant');
+	await expect(page.getByRole('button', { name: /^Tidewater/ }).first()).not.toContainText('no changes in meaning');
 	await page.getByRole('button', { name: 'Remove this rendering' }).click();
 	await expect(page.getByRole('button', { name: /^Tidewater/ })).toHaveCount(0);
 	await saved(page);
 	// Removed by mistake: it comes back with what was decided.
 	await expect(page.getByText(/was removed, with 1 decision and 0 runs/)).toBeVisible();
-	await page.getByRole('button', { name: 'Put it back' }).click();
+	await page.getByRole('button', { name: 'Restore', exact: true }).click();
 	await page
 		.getByRole('button', { name: /^Tidewater/ })
 		.first()

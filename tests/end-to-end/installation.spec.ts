@@ -38,15 +38,15 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	await page.getByRole('button', { name: 'Read the file' }).click();
 	await expect(page.getByRole('row', { name: /harbour\.example\/lost has no preferred label and is left out/ })).toBeVisible();
 	await expect(page.getByText('“Ward Noise” names nowhere as broader, which is not in the file; that is left out')).toBeVisible();
-	await page.getByRole('button', { name: 'Load without what is faulty' }).click();
-	await expect(page.getByText('Loaded: 2 headings, without what was faulty.')).toBeVisible();
+	await page.getByRole('button', { name: 'Load, skipping invalid entries' }).click();
+	await expect(page.getByText('Loaded: 2 headings, skipping invalid entries.')).toBeVisible();
 	await page.goto('/administration');
 
 	const collection = loader(page, 'Load a collection');
 	await collection.getByText('Load a collection').click();
 	const choose = (text: string) =>
 		collection.getByLabel('File on this computer').setInputFiles({ name: 'zz-harbour.ndjson', mimeType: 'application/x-ndjson', buffer: Buffer.from(text) });
-	await collection.getByLabel('Name, as people see it').fill('Harbour Abstracts');
+	await collection.getByLabel('Display name').fill('Harbour Abstracts');
 	await collection.getByLabel('Taken from the source on').fill('2026-11-01');
 	await collection.getByLabel('Harbour Terms').check();
 	await choose(`${lines(RECORDS)}{"id": 7}\n`);

@@ -35,9 +35,9 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await page.getByRole('button', { name: 'Read the table' }).click();
 	await expect(page.getByText('Read: 3 headings with 5 other names')).toBeVisible();
 	await expect(page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is no year; that is left out' })).toBeVisible();
-	await page.getByLabel('Name, as people see it').fill('Lamp List');
+	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('first');
-	await page.getByRole('button', { name: 'Load without what is faulty' }).click();
+	await page.getByRole('button', { name: 'Load, skipping invalid entries' }).click();
 	await expect(page.getByText('Loaded: 3 headings')).toBeVisible();
 
 	// It is looked up like any other, and its heading goes to a concept.
@@ -63,7 +63,7 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await expect(page.getByText('becomes its next edition')).toBeVisible();
 	await page.getByRole('button', { name: 'Read the file' }).click();
 	await page.getByRole('button', { name: 'Read the table' }).click();
-	await page.getByLabel('Name, as people see it').fill('Lamp List');
+	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('second');
 	await page.getByRole('button', { name: 'Load 3 headings' }).click();
 	await expect(page.getByText('Loaded: 3 headings')).toBeVisible();

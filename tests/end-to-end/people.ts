@@ -34,7 +34,7 @@ export async function signUp(page: Page, name = 'Mara Ostwick'): Promise<string>
 	await page.getByLabel('Your name, as others').fill(name);
 	await page.getByLabel('E-mail address').fill(email);
 	await page.getByLabel('Password').fill(PASSWORD);
-	await page.getByRole('button', { name: 'Make the account' }).click();
+	await page.getByRole('button', { name: 'Create account' }).click();
 	await expect(page).toHaveURL(/\/desk$/);
 	return email;
 }

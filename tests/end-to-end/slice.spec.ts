@@ -24,7 +24,7 @@ async function typeLine(page: Page, text: string) {
 
 test('a searcher takes a question from the brief to a document', async ({ page }) => {
 	await signUp(page);
-	await expect(page.getByText('Your enquiries will lie here')).toBeVisible();
+	await expect(page.getByText('Your enquiries will appear here')).toBeVisible();
 
 	await test.step('brief', async () => {
 		await page.getByLabel('The question, as the team asks it').fill(QUESTION);
@@ -50,7 +50,7 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await page.getByLabel('Name', { exact: true }).fill('Mara Ostwick');
 		await page.getByRole('button', { name: 'Add a criterion for inclusion' }).click();
 		await page.getByLabel('Inclusion criterion').fill('Music that patients hear, not make');
-		await page.getByRole('button', { name: 'Write into the journal' }).click();
+		await page.getByRole('button', { name: 'Add a journal entry' }).click();
 		await page.getByLabel('What was decided, said or done').fill('Agreed to leave outcomes out');
 		await page.getByLabel('Title').click();
 		await saved(page);

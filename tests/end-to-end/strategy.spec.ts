@@ -172,7 +172,7 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 
 	await page.getByRole('tab', { name: 'Versions' }).click();
 	await expect(page.locator('[data-compared]')).toContainText(`went from ${whole}`);
-	await page.getByRole('button', { name: 'Read the lost' }).click();
+	await page.getByRole('button', { name: 'View lost records' }).click();
 	await expect(page.getByRole('region', { name: 'Records lost' }).getByRole('listitem').first()).toBeVisible();
 	const compared = page.getByRole('region', { name: 'Versions' }).getByRole('table').last();
 	await expect(compared.getByRole('row', { name: /changed/ })).toContainText('ti:(music* OR song* OR singing)');

@@ -178,7 +178,7 @@ const sheetActs = [
 		(here) =>
 			new Act('assemble, or bring up to date', here, async (where) => {
 				await toSheet(where);
-				const assemble = where.page.getByRole('button', { name: /^(Assemble|Bring up to date)$/ });
+				const assemble = where.page.getByRole('button', { name: /^(Assemble|Update from concepts)$/ });
 				if (await assemble.isEnabled()) await assemble.click();
 				await where.page.waitForTimeout(600);
 				await where.page.keyboard.press('Escape');

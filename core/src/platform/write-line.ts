@@ -160,7 +160,13 @@ export class LineWriter implements LineOutput {
 			case 'concept': {
 				const numbers = this.context.concept(expression.letter, expression.strand) ?? [];
 				if (numbers.length > 1 && !this.oneString)
-					this.note('adjusted', 'joining', expression, `The living joining is written as the numbers of the lines that it joins today.`, 'Nothing to do.');
+					this.note(
+						'adjusted',
+						'joining',
+						expression,
+						`This line combines lines automatically; here it is written with their current numbers.`,
+						'Nothing to do.'
+					);
 				return this.reference(expression, numbers, 'or');
 			}
 		}

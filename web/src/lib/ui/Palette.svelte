@@ -56,7 +56,7 @@
 							<span>{command.name}</span>{#if command.shortcut}<kbd class="soft small">{command.shortcut}</kbd>{/if}
 						</li>
 					{:else}
-						<li class="soft px-2 py-1">No action is called that.</li>
+						<li class="soft px-2 py-1">No matching action.</li>
 					{/each}
 				</ul>
 			</Dialog.Content>

@@ -43,7 +43,7 @@ export interface TriedRendering {
 	readonly on: string;
 }
 
-/** What a comparison is at: fetching what the rendering finds, asking what the source holds, looking for the line to blame. */
+/** What a comparison is at: fetching what the rendering finds, asking what the source holds, finding the line responsible. */
 export type TryingStep = 'records' | 'held' | 'blame';
 export type SaidOfTrying =
 	{ readonly step: TryingStep; readonly done: number; readonly of: number } | { readonly tried: TriedRendering } | { readonly fault: string };

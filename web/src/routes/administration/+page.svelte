@@ -29,7 +29,7 @@
 <svelte:head><title>Installation · Wide Lantern</title></svelte:head>
 <Plain>
 	<h1>The installation</h1>
-	<p class="soft mt-1 max-w-2xl">What all enquiries here share. Enquiries themselves belong to their people; an administrator does not see into them.</p>
+	<p class="soft mt-1 max-w-2xl">What all enquiries here share. Enquiries themselves belong to their people; administrators cannot open them.</p>
 
 	<h2 class="mt-6">People</h2>
 	{#if form?.message}<p class="say mt-2" role="status">{form.message}</p>{/if}
@@ -82,7 +82,7 @@
 		</tbody>
 	</table>
 	<UploadForm kind="collections" what="a collection (one record a line, as JSON)" accept=".ndjson,.jsonl,application/x-ndjson" options={collectionOptions}>
-		<label><span class="said">Name, as people see it</span><input class="ask" bind:value={name} /></label>
+		<label><span class="said">Display name</span><input class="ask" bind:value={name} /></label>
 		<label><span class="said">Taken from the source on</span><input class="ask" type="date" bind:value={taken} /></label>
 		<fieldset>
 			<legend class="small">Its records are indexed with</legend>
@@ -109,7 +109,7 @@
 	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
 
 	<h2 class="mt-8">Addresses that may be reached</h2>
-	<p class="small soft max-w-2xl">The server asks nothing outside this machine but what stands here, and only when somebody loads from it.</p>
+	<p class="small soft max-w-2xl">The server contacts only the addresses listed here, and only when somebody loads from them.</p>
 	<table class="grid-table mt-2" aria-label="Addresses">
 		<thead><tr><th scope="col">Address</th><th scope="col">What for</th><th scope="col">Change</th></tr></thead>
 		<tbody>

@@ -19,7 +19,7 @@
 			const response = await fetch(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
 			const answer = (await response.json()) as { id?: string; message?: string };
 			if (response.ok && answer.id) await goto(`/enquiries/${answer.id}/brief`);
-			else fault = answer.message ?? 'The server did not take it.';
+			else fault = answer.message ?? 'The server did not accept it.';
 		} catch {
 			fault = 'The server cannot be reached. What you typed is still here; try again in a moment.';
 		}
@@ -49,7 +49,7 @@
 <Plain>
 	<h1>Desk</h1>
 	{#if data.enquiries.length === 0}
-		<p class="mt-2 soft">Your enquiries will lie here: each is one question with its team and everything made for it. Begin with the question below, for example “Does singing with others ease breathlessness in adults with lung disease?”</p>
+		<p class="mt-2 soft">Your enquiries will appear here: each is one question with its team and everything made for it. Begin with the question below, for example “Does singing with others ease breathlessness in adults with lung disease?”</p>
 	{:else}
 		<ul class="mt-4">
 			{#each data.enquiries as one (one.id)}
@@ -76,9 +76,9 @@
 			<label><span class="said">The question, as the team asks it</span><textarea class="ask" rows="2" bind:value={question} aria-invalid={fault !== ''}></textarea></label>
 			<div class="flex flex-wrap items-end gap-4">
 				<label
-					><span class="said">Split by</span>
+					><span class="said">Framework</span>
 					<select class="ask" bind:value={framework}
-						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': own parts'}</option>{/each}</select
+						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': custom'}</option>{/each}</select
 					>
 				</label>
 				<button class="do first" disabled={busy}>Begin</button>

@@ -12,6 +12,6 @@
 		<label><span class="said">E-mail address; your name at sign-in, no mail is sent</span><input class="ask" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
 		<label><span class="said">Password, at least 10 characters</span><input class="ask" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
 		{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
-		<p class="flex items-center gap-4"><button class="do first">Make the account</button> <a href="/sign-in">I have one</a></p>
+		<p class="flex items-center gap-4"><button class="do first">Create account</button> <a href="/sign-in">I have one</a></p>
 	</form>
 </main>

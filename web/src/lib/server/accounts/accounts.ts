@@ -29,18 +29,18 @@ const normalEmail = (email: string) => email.trim().toLowerCase();
 const hashToken = (token: string) => createHash('sha256').update(token).digest('hex');
 
 function passwordFault(password: string): string | null {
-	if (password.length < PASSWORD_LENGTH.min) return `A password has at least ${PASSWORD_LENGTH.min} characters; several words make a good one.`;
-	return password.length > PASSWORD_LENGTH.max ? `A password has at most ${PASSWORD_LENGTH.max} characters.` : null;
+	if (password.length < PASSWORD_LENGTH.min) return `Passwords must be at least ${PASSWORD_LENGTH.min} characters; a phrase of several words is best.`;
+	return password.length > PASSWORD_LENGTH.max ? `Passwords can be at most ${PASSWORD_LENGTH.max} characters.` : null;
 }
 
 /** Makes an account. The first one where there is no administrator becomes it. */
 export async function signUp(name: string, email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (name.trim() === '' || name.length > 200) return failure('Please say your name, as others should see it.');
-	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail)) return failure('This is no e-mail address. It is your name at sign-in; no mail is sent.');
+	if (name.trim() === '' || name.length > 200) return failure('Enter your name as others should see it.');
+	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail)) return failure('That is not a valid e-mail address. You sign in with it; no mail is sent.');
 	const fault = passwordFault(password);
 	if (fault) return failure(fault);
-	if (!addresses.allow(`up ${address}`)) return failure('Too many tries from this address. Please wait a minute.');
+	if (!addresses.allow(`up ${address}`)) return failure('Too many attempts from this address. Please wait a minute.');
 	const password_hash = await hash(password);
 	return database.transaction(async (transaction) => {
 		const taken = await transaction<PersonRow>('people').where({ email: mail }).first();
@@ -52,17 +52,17 @@ export async function signUp(name: string, email: string, password: string, addr
 	});
 }
 
-const WRONG = 'E-mail address and password do not fit together.';
+const WRONG = 'Wrong e-mail address or password.';
 /** Verifying against this takes as long as against a real one, so that accounts cannot be guessed by time. */
 const decoy = hash(randomBytes(12).toString('hex'));
 
 export async function checkPassword(email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`)) return failure('Too many tries. Please wait a minute; your account is not locked.');
+	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`)) return failure('Too many attempts. Please wait a minute; your account is not locked.');
 	const person = await people().where({ email: mail }).first();
 	const right = await verify(person?.password_hash ?? (await decoy), password.slice(0, PASSWORD_LENGTH.max));
 	if (!person?.password_hash || !right) return failure(WRONG);
-	return person.blocked ? failure('This account is closed. Please ask the administrator.') : { ok: true, value: person.id };
+	return person.blocked ? failure('This account has been closed. Please ask the administrator.') : { ok: true, value: person.id };
 }
 
 /** Changes a password and ends all other sessions of the person. */
@@ -70,9 +70,9 @@ export async function changePassword(actor: Actor, old: string, fresh: string, k
 	const fault = passwordFault(fresh);
 	if (fault) return failure(fault);
 	const person = await people().where({ id: actor.id }).first();
-	if (!signIns.allow(`change ${actor.id}`)) return failure('Too many tries. Please wait a minute.');
+	if (!signIns.allow(`change ${actor.id}`)) return failure('Too many attempts. Please wait a minute.');
 	if (!person?.password_hash) return failure('This account is the demo’s and has no password.');
-	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max)))) return failure('The present password is not right. Nothing was changed.');
+	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max)))) return failure('Your current password is incorrect. Nothing was changed.');
 	const password_hash = await hash(fresh);
 	await database.transaction(async (transaction) => {
 		await transaction<PersonRow>('people').where({ id: actor.id }).update({ password_hash });

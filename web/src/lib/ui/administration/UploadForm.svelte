@@ -41,7 +41,7 @@
 {#if answer}
 	<div class="say mt-2" class:fault={!answer.ok} role="status">
 		{#if answer.ok}
-			Loaded{#if answer.records !== undefined}: {formatCount(answer.records)} records{/if}{#if answer.faults.length > 0}, without what follows{/if}.
+			Loaded{#if answer.records !== undefined}: {formatCount(answer.records)} records{/if}{#if answer.faults.length > 0}, skipping the entries below{/if}.
 		{:else}{answer.message}{/if}
 		{#if answer.faults.length > 0}
 			<ul class="small mt-1 list-disc ml-5">

@@ -44,7 +44,7 @@
 	{#await asked}
 		<p class="soft small mt-2">Reading them …</p>
 	{:then told}
-		<p class="small soft">Words that only one scope note has are underlined. Shared records are counted with narrower ones taken in.</p>
+		<p class="small soft">Words that only one scope note has are underlined. Shared records are counted with narrower headings included.</p>
 		<div class="side mt-2" style="--columns: {told.headings.length}">
 			{#each told.headings as one, at (one.key)}
 				<article aria-label="Compared: {one.label}">

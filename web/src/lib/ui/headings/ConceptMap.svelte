@@ -89,7 +89,7 @@
 				{concept.headings.length === 0 ? 'What its name and words are called in each. Nothing is taken yet.' : 'What is taken stands in full; what the other vocabularies may call it, beside it.'} A line joins equivalents: solid where somebody decided it, dashed
 				where it is suggested.
 			</p>
-			{#if map.comparing}<p class="small soft" role="status">Large vocabularies are still being compared; what they call it comes in by itself.</p>{/if}
+			{#if map.comparing}<p class="small soft" role="status">Large vocabularies are still being compared; what they call it appears when they have been compared.</p>{/if}
 			<div class="map mt-2" bind:this={box} style="--columns: {map.columns.length}">
 				<svg aria-hidden="true"
 					>{#each lines as one, at (at)}<path d={one.path} class:decided={one.link.decided !== null} class:near={near !== null && (one.link.from === near || one.link.to === near)} />{/each}</svg

@@ -30,7 +30,7 @@
 {#each decided as one (one.id)}
 	<p class="mt-1">
 		No heading of {nameOf(one.vocabulary)} fits: {one.reason} <span class="small soft">{one.by}, {one.on}</span>
-		{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('take back: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}>Take back</button>{/if}
+		{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('undo: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}>Undo</button>{/if}
 	</p>
 {/each}
 {#if enquiry.editable && open.length > 0}

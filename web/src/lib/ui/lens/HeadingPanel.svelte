@@ -165,7 +165,7 @@
 					{/if}
 				{/if}
 			{:else}
-				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${records(facts.count)}.`} It has no narrower headings, so there is no reach to choose.</p>
+				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${records(facts.count)}.`} It has no narrower headings, so there is nothing to explode.</p>
 			{/if}
 			{#if take}
 				{#if now.main || now.qualifiers.length > 0}

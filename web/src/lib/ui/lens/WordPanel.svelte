@@ -78,7 +78,7 @@
 			changed,
 			lines.map((one) => one.id)
 		);
-		if (enquiry.edit(`take ${[...excluded].join(', ')} out of ${word}`, [{ do: 'set', at: ['lines', line, 'source'], value: source }])) said = `Taken out: ${[...excluded].join(', ')}.`;
+		if (enquiry.edit(`remove ${[...excluded].join(', ')} from ${word}`, [{ do: 'set', at: ['lines', line, 'source'], value: source }])) said = `Removed: ${[...excluded].join(', ')}.`;
 	}
 	/** References are held by identity again; concepts and headings are anchored by the server. */
 	const sourceOf = (changed: string, ids: readonly string[]) => toSource(changed, { lineId: (number) => ids[number - 1] ?? null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
@@ -104,7 +104,7 @@
 					and {formatCount(answer.words - answer.variants.length)} rarer ones
 				</p>{/if}
 			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button></p>
-				<p class="small soft mt-1">The stem is written as narrower ones; nothing is taken away by NOT, so a record with another of its words stays.</p>{/if}
+				<p class="small soft mt-1">The stem is replaced by narrower stems; nothing is removed by NOT, so a record with another of its words stays.</p>{/if}
 		{/if}
 		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3"
 				>Read in <select class="ask" value={own.code} onchange={(event) => refield(event.currentTarget.value)}

@@ -36,7 +36,7 @@
 		const packed = packText({ lines: usable.map((line) => ({ number: line.number, text: line.notation, label: line.comment.slice(0, 400), concept: null })), numbered: true, cleaned: [], missing: [] }, newId);
 		const noted = { ...packed, lines: packed.lines.map((line, at) => ({ ...line, note: usable[at]?.count === null ? '' : `${formatCount(usable[at]?.count)} records where it was copied from, read on ${on}` })) };
 		const { edits, said: told } = unpackLines(noted, { enquiry: enquiry.id, document: enquiry.document, after: lines.at(-1)?.id ?? null, vocabularies: workspace.vocabularies.map((one) => one.id), makeConcepts: false, newId });
-		if (enquiry.edit('take over a pasted strategy', [...edits, ...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)]))
+		if (enquiry.edit('accept a pasted strategy', [...edits, ...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)]))
 			said = [`${count(usable.length, 'line')} came in${instead ? ' in place of those that were there' : ''}. Undo (Ctrl Z) restores what was there.`, ...told].join(' ');
 	}
 </script>

@@ -103,7 +103,7 @@
 		>
 			<label
 				><span class="sr">What to do with {note.piece}</span><select class="ask" bind:value={take}>
-					{#if !openKind}<option value="accept">Take it as it is</option>{/if}
+					{#if !openKind}<option value="accept">Accept as it is</option>{/if}
 					<option value="replace">Write something else here</option>
 					<option value="leave out">Leave it out here</option>
 				</select></label
@@ -111,7 +111,7 @@
 			{#if take === 'replace'}
 				{#if note.candidates.length > 0}
 					<fieldset>
-						<legend class="small soft">{note.cause === 'written-out' ? 'The words that it is written out as; take out, or add more below' : 'What may stand for it; several are joined with OR'}</legend>
+						<legend class="small soft">{note.cause === 'written-out' ? 'The words that it is written out as; remove some, or add more below' : 'What may stand for it; several are joined with OR'}</legend>
 						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"><input type="checkbox" value={candidate} bind:group={chosen} /> <span class="line-face">{candidate}</span></label>{/each}
 					</fieldset>
 				{/if}

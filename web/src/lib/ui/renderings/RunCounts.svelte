@@ -124,7 +124,7 @@
 						<td>{profile.oneString ? `line ${line.number}` : line.written}</td>
 						{#each runs.slice(0, 4) as one (one.id)}
 							{@const row = one.lines.find((other) => other.id === line.id)}
-							<td class="text-right" class:soft={row !== undefined && row.text !== line.text} title={row !== undefined && row.text !== line.text ? 'The line read otherwise then' : (row?.fault ?? '')}
+							<td class="text-right" class:soft={row !== undefined && row.text !== line.text} title={row !== undefined && row.text !== line.text ? 'The line was different then' : (row?.fault ?? '')}
 								>{row ? (row.count === null ? row.fault || '–' : formatCount(row.count)) : '–'}</td
 							>
 						{/each}

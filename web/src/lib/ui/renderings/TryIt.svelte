@@ -23,7 +23,7 @@
 		if (!progress) return `Asking ${source} …`;
 		const { step, done, of } = progress;
 		if (step === 'records') return `${formatCount(done)} of ${formatCount(of)} records fetched from ${source}`;
-		return step === 'held' ? `Asking whether ${source} holds what only the original finds: ${formatCount(done)} of ${formatCount(of)}` : `Looking for the line to blame: ${formatCount(done)} of ${formatCount(of)}`;
+		return step === 'held' ? `Checking whether ${source} holds the records only the original retrieves: ${formatCount(done)} of ${formatCount(of)}` : `Finding the line responsible: ${formatCount(done)} of ${formatCount(of)}`;
 	});
 	async function run() {
 		await enquiry.flush();
@@ -86,7 +86,7 @@
 			</p>
 			{#each byLine as [line, records] (line)}
 				<details class="mt-1" open={byLine.length < 3}>
-					<summary>{line === null ? 'Lost only where the lines meet' : `Line ${line} loses ${formatCount(records.length)} first`}</summary>
+					<summary>{line === null ? 'Lost only when the lines are combined' : `Line ${line} loses ${formatCount(records.length)} first`}</summary>
 					<ul class="small lost">
 						{#each records.slice(0, 30) as one (one.id)}<li>
 								{#if one.ship}<Ship size={13} class="inline" aria-label="known article" />

@@ -95,8 +95,9 @@
 							{step.name}</button
 						>
 						<strong class="count">{formatCount(step.lit)}</strong>
-						{#if step.dropped.length > 0}<span class="dropped" title="Go dark here:&#10;{step.dropped.map(nameOf).join('\n')}"><Ship size={12} /> {step.dropped.length} lost</span>{:else if ships > 0}<span class="fleet" title="No known article goes dark here"
-								><Ship size={12} /> all pass</span
+						{#if step.dropped.length > 0}<span class="dropped" title="No longer retrieved from here:&#10;{step.dropped.map(nameOf).join('\n')}"><Ship size={12} /> {step.dropped.length} lost</span>{:else if ships > 0}<span
+								class="fleet"
+								title="No known article goes dark here"><Ship size={12} /> all pass</span
 							>{/if}
 					</li>
 				{/each}

@@ -99,7 +99,7 @@
 			la: [of.languages, 'have no language'],
 			pt: [of.types, 'have no publication type'],
 			ag: [of.ages, 'have no age group'],
-			en: [of.entered, 'have no day of entry'],
+			en: [of.entered, 'have no entry date'],
 			has: [0, ''],
 			af: [0, ''],
 			jn: [0, ''],
@@ -172,7 +172,7 @@
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">
-			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {place + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">A limit needs its reason first.</span>{/if}
+			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {place + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">Give a reason first.</span>{/if}
 		</p>
 	</form>
 	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}

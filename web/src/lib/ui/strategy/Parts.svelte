@@ -154,7 +154,7 @@
 				</tbody>
 			</table>
 			<p class="mt-1 small flex gap-2 items-center flex-wrap">
-				<label for="truth-{entry.id}">True is</label><input
+				<label for="truth-{entry.id}">Gold standard</label><input
 					id="truth-{entry.id}"
 					class="ask w-56 term"
 					value={truthOf(entry)}
@@ -181,7 +181,7 @@
 		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
 		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
 		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
-		{#if kind === 'filter'}<label class="small grid gap-1">True is (to measure it by) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder={TRUTH_EXAMPLE} spellcheck="false" /></label>{/if}
+		{#if kind === 'filter'}<label class="small grid gap-1">Gold standard (query for the relevant records) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder={TRUTH_EXAMPLE} spellcheck="false" /></label>{/if}
 		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
 	</form>
 </section>

@@ -40,7 +40,7 @@
 		if (!concept) return;
 		const { edits, said } = addWords(concept, word);
 		const found = edits.map((edit) => (edit.do === 'insert' && typeof edit.item === 'object' && edit.item !== null && !Array.isArray(edit.item) ? { ...edit, item: { ...edit.item, origin: 'record' } } : edit));
-		sent = said ?? (enquiry.edit(`send “${word}” to ${concept.name}`, found) ? `“${word}” is among the words of ${concept.name} now; “Bring up to date” puts it into the lines.` : '');
+		sent = said ?? (enquiry.edit(`send “${word}” to ${concept.name}`, found) ? `“${word}” is among the words of ${concept.name} now; “Update from concepts” puts it into the lines.` : '');
 	}
 </script>
 

@@ -44,7 +44,7 @@
 		{ id: 'own', name: 'Your own' },
 		{ id: 'too many', name: 'If there are too many' },
 		{ id: 'too few', name: 'If there are too few' },
-		{ id: 'line off', name: 'What a single line carries' }
+		{ id: 'line off', name: 'What each line contributes' }
 	] as const;
 	interface Row extends Omit<ProposedTrial, 'group'> {
 		readonly group: (typeof GROUPS)[number]['id'];

@@ -57,7 +57,7 @@
 				onclick={() => {
 					enquiry.edit('bring the lines up to date', edits);
 					onclose();
-				}}>Bring up to date</button
+				}}>Update from concepts</button
 			>
 			<button class="do bare" onclick={onclose}>Leave the lines as they are</button>
 		</p>

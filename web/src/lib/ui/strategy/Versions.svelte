@@ -64,7 +64,7 @@
 			return;
 		}
 		await ask('versions', { name: `Before going back to ${nameOf(entry)}`, revision: enquiry.revision });
-		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits)) done = `Lines and concepts are those of ${nameOf(entry)} again. What stood here is kept as a version of its own, and undo brings it back.`;
+		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits)) done = `Lines and concepts are those of ${nameOf(entry)} again. The state before was saved as a separate version, and undo restores it.`;
 		await list();
 	}
 	const nameOf = (entry: VersionEntry) => (entry.name === '' ? `revision ${entry.revision}` : `“${entry.name}”`);
@@ -90,7 +90,7 @@
 			<label class="sr" for="version-name">Name of the version</label>
 			<input id="version-name" class="ask w-72" bind:value={name} maxlength="200" placeholder="Sent to the reviewer" />
 			<button class="do" disabled={name.trim() === ''}>Keep this version</button>
-			<span class="small soft">One is also kept by itself before the first edit after a pause.</span>
+			<span class="small soft">One is also saved automatically before the first edit after a pause.</span>
 		</form>
 	{/if}
 	{#if versions?.length === 0}
@@ -102,7 +102,7 @@
 				{#each versions as version (version.id)}
 					<tr>
 						<td
-							>{#if version.name}{version.name}{:else}<span class="soft">by itself</span>{/if}</td
+							>{#if version.name}{version.name}{:else}<span class="soft">automatic</span>{/if}</td
 						>
 						<td class="soft">{dayAndTime(version.at)}, {version.by}</td>
 						<td class="text-right tabular-nums">{version.revision}</td>
@@ -117,20 +117,22 @@
 		<p class="mt-4 flex gap-2 items-center flex-wrap">
 			<label for="version-before">From</label>
 			<select id="version-before" class="ask w-60" bind:value={before}
-				>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'kept by itself'}, r{version.revision}</option>{/each}</select
+				>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'automatic'}, r{version.revision}</option>{/each}</select
 			>
 			<label for="version-after">to</label>
 			<select id="version-after" class="ask w-60" bind:value={after}
-				><option value="now">as it stands now, r{enquiry.revision}</option>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'kept by itself'}, r{version.revision}</option>{/each}</select
+				><option value="now">the current state, r{enquiry.revision}</option>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'automatic'}, r{version.revision}</option>{/each}</select
 			>
 		</p>
 		{#if compared}
 			{#if compared.records}
 				<p class="mt-2" data-compared>
 					The result went from {formatCount(compared.records.before)} to <strong>{formatCount(compared.records.count)}</strong> records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
-					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}>Read the gained</button>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}>Read the lost</button>{/if}
-					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles that went dark: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
-					{#if compared.records.shipsGained.length > 0}Known articles that came into the light: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
+					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}>View added records</button>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}
+							>View lost records</button
+						>{/if}
+					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles no longer retrieved: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
+					{#if compared.records.shipsGained.length > 0}Known articles newly retrieved: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
 				</p>
 			{/if}
 			{#if shownRecords}
@@ -143,7 +145,7 @@
 						</p>{/if}
 				</section>
 			{/if}
-			{#if shown.length === 0}<p class="soft mt-2">No line is different.</p>{:else}
+			{#if shown.length === 0}<p class="soft mt-2">No lines differ.</p>{:else}
 				<table class="grid-table small mt-2">
 					<thead><tr><th scope="col" class="w-[9%]">Line</th><th scope="col" class="w-[13%]">What</th><th scope="col">Text</th><th scope="col" class="text-right w-[10%]">Gained</th><th scope="col" class="text-right w-[10%]">Lost</th></tr></thead>
 					<tbody>

@@ -80,10 +80,10 @@
 			<p class="mt-2" role="status">
 				{#if view.state === 'loading'}Storing {formatCount(view.loaded)} of {formatCount(view.read?.headings ?? 0)} headings{:else if view.bytes < view.size}Reading {megabytes(view.bytes)} of {megabytes(view.size)}{view.statements > 0
 						? `, ${formatCount(view.statements)} statements`
-						: ''}{:else}Looking for what does not fit …{/if}
+						: ''}{:else}Validating …{/if}
 			</p>
 			<progress class="bar" max="1" value={share}></progress>
-			<p class="mt-2"><button class="do" onclick={over}>Cancel</button> <span class="small soft">Nothing is half-loaded: the present edition stays until the new one is whole.</span></p>
+			<p class="mt-2"><button class="do" onclick={over}>Cancel</button> <span class="small soft">The current edition stays in use until the new one is complete.</span></p>
 		{:else if view.state === 'columns' && view.look}
 			<Columns look={view.look} read={async (shape) => take(await next(view?.id ?? '', { do: 'read', shape }))} />
 			<p class="mt-2"><button class="do" onclick={over}>Leave it</button></p>
@@ -92,7 +92,7 @@
 			{@render faults(view)}
 			<p class="mt-2"><button class="do" onclick={over}>Choose another file</button></p>
 		{:else if view.state === 'loaded'}
-			<p class="say mt-2" role="status">Loaded: {formatCount(view.read?.headings ?? 0)} headings{(view.read?.faultCount ?? 0) > 0 ? ', without what was faulty' : ''}. It can be used in every enquiry here.</p>
+			<p class="say mt-2" role="status">Loaded: {formatCount(view.read?.headings ?? 0)} headings{(view.read?.faultCount ?? 0) > 0 ? ', skipping invalid entries' : ''}. It can be used in every enquiry here.</p>
 			<p class="mt-2"><button class="do" onclick={over}>Load another file</button></p>
 		{:else if view.read}
 			<p class="mt-2" role="status">
@@ -104,16 +104,16 @@
 			{@render faults(view)}
 			{#if view.message}<p class="say fault small mt-2" role="alert">{view.message}</p>{/if}
 			<div class="mt-3 grid gap-3 max-w-2xl sm:grid-cols-2">
-				<label><span class="said">Name, as people see it</span><input class="ask" bind:value={name} maxlength="400" /></label>
+				<label><span class="said">Display name</span><input class="ask" bind:value={name} maxlength="400" /></label>
 				<label><span class="said">Edition</span><input class="ask" bind:value={edition} maxlength="100" placeholder="2026" /></label>
 			</div>
 			<p class="mt-3 flex flex-wrap gap-2">
 				{#if view.read.faultCount === 0}
 					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: false, name: name.trim(), edition: edition.trim() }))}>Load {formatCount(view.read.headings)} headings</button>
 				{:else}
-					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: true, name: name.trim(), edition: edition.trim() }))}>Load without what is faulty</button>
+					<button class="do first" disabled={name.trim() === ''} onclick={async () => take(await next(view?.id ?? '', { do: 'load', faulty: true, name: name.trim(), edition: edition.trim() }))}>Load, skipping invalid entries</button>
 				{/if}
-				<button class="do" onclick={over}>{view.read.faultCount === 0 ? 'Leave it' : 'Stop, I mend the file first'}</button>
+				<button class="do" onclick={over}>{view.read.faultCount === 0 ? 'Leave it' : 'Cancel and fix the file first'}</button>
 			</p>
 		{/if}
 	</section>

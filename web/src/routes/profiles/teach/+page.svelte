@@ -104,7 +104,7 @@
 			if (response.ok) await goto('/profiles');
 			else fault = ((await response.json()) as { message?: string }).message ?? 'It was not saved.';
 		} catch {
-			fault = 'The server cannot be reached; what you typed stands here still.';
+			fault = 'The server cannot be reached; what you typed is still here.';
 		} finally {
 			busy = false;
 		}
@@ -148,11 +148,11 @@
 		<label><span class="said">Short name of the profile</span><input class="ask" bind:value={id} placeholder={proposedId} pattern="[a-z][a-z0-9\-]*" disabled={from !== null && !copy} /></label>
 	</div>
 	<details class="mt-3">
-		<summary>Have a strategy in its syntax? Paste it, and its pieces are proposed</summary>
+		<summary>Have a strategy in this syntax? Paste it to get suggestions</summary>
 		<label class="block mt-1"><span class="sr">A strategy in this platform’s syntax</span><textarea class="ask line-face" rows="4" bind:value={pasted}></textarea></label>
 		<button class="do mt-1" disabled={pasted.trim() === ''} onclick={() => (proposal = proposeExamples(pasted))}>Propose</button>
 		{#if proposal}
-			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">Nothing comes back often enough to be guessed; type the examples below.</p>{/if}
+			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">Nothing recurs often enough to be recognised; type the examples below.</p>{/if}
 			<ul class="small mt-2">
 				{#each proposal.fields as one (one.code)}
 					<li class="flex flex-wrap gap-2 items-center">
@@ -204,7 +204,7 @@
 			{/each}
 		</div>
 		<aside>
-			<h2>What is not plain yet</h2>
+			<h2>Still to clarify</h2>
 			{#each learned.questions as one (one.about)}
 				<label class="block mt-2"
 					><span class="said">{one.question}</span><select class="ask" value={answers[one.about] ?? one.options[0]?.value} onchange={(event) => (answers[one.about] = event.currentTarget.value)}
@@ -224,7 +224,7 @@
 				<summary>What the source does by itself, and where it answers</summary>
 				<label class="block mt-1"
 					><span class="said">Two words side by side</span><select class="ask" bind:value={adjacent}
-						><option value="refused">are refused, or nobody knows</option><option value="and">are joined with {learned.profile.platform.operators.and}</option><option value="or">are joined with {learned.profile.platform.operators.or}</option><option
+						><option value="refused">are rejected, or it is not known</option><option value="and">are joined with {learned.profile.platform.operators.and}</option><option value="or">are joined with {learned.profile.platform.operators.or}</option><option
 							value="phrase">are a phrase</option
 						></select
 					></label

@@ -70,7 +70,7 @@
 							<span class="small soft">{reasonText(match)}</span>
 						</button>
 					</li>
-				{:else}<li class="soft small">{matches === null ? 'Reading the vocabulary …' : 'No heading is called that or anything like it.'}</li>{/each}
+				{:else}<li class="soft small">{matches === null ? 'Reading the vocabulary …' : 'No matching or similar heading.'}</li>{/each}
 			</ul>
 		</div>
 		<div>

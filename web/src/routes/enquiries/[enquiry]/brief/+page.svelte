@@ -224,7 +224,7 @@
 	</section>
 
 	<section>
-		<h2>Who makes the search</h2>
+		<h2>Search team</h2>
 		<Rows list="people" items={document.people} fresh={{ name: '', affiliation: '', does: '', credit: '' }} add="Add a person" one="person" head={[{ title: 'Name' }, { title: 'Affiliation' }, { title: 'Does' }, { title: 'Credited as' }]}>
 			{#snippet row(person)}
 				<td><EditText at={['people', person.id, 'name']} label="Name" placeholder="Name" /></td>
@@ -243,7 +243,7 @@
 			list="journal"
 			items={document.journal}
 			fresh={{ date: format(new Date(), 'yyyy-MM-dd'), kind: 'decision', text: '', hours: null }}
-			add="Write into the journal"
+			add="Add a journal entry"
 			one="entry"
 			head={[{ title: 'Date', width: '9rem' }, { title: 'Kind', width: '9rem' }, { title: 'What' }, { title: 'Hours', width: '5rem' }]}
 		>

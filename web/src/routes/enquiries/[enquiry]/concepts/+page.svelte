@@ -36,7 +36,7 @@
 	function remove(concept: Concept) {
 		const edits: Edit[] = document.parts.filter((part) => part.concept === concept.id).map((part) => ({ do: 'set', at: ['parts', part.id, 'concept'], value: null }));
 		edits.push(...document.lines.filter((line) => line.concept === concept.id).map((line): Edit => ({ do: 'set', at: ['lines', line.id, 'concept'], value: null })));
-		enquiry.edit(`take out ${concept.name}`, [...edits, { do: 'remove', at: ['concepts', concept.id] }]);
+		enquiry.edit(`remove ${concept.name}`, [...edits, { do: 'remove', at: ['concepts', concept.id] }]);
 	}
 </script>
 

@@ -124,7 +124,7 @@
 <EditionNews open={go} />
 {#if !concept}
 	<p class="say mt-3 max-w-2xl">
-		Headings are found concept by concept. There is no concept yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it. To read a vocabulary first: {#each vocabularies as one, at (one.id)}{at >
+		Headings are found concept by concept. There are no concepts yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it. To read a vocabulary first: {#each vocabularies as one, at (one.id)}{at >
 			0
 				? ', '
 				: ''}<a href="/vocabularies/{one.id}">{one.name}</a>{/each}.
@@ -202,7 +202,7 @@
 									<button class="beside" aria-pressed={compared.has(key)} aria-label="Put {match.label} beside others" title="Put it beside others (Shift Enter)" onclick={() => putBeside(key)}><Columns2 size={14} /></button>
 								</li>
 							{:else}
-								{#if group.fault === '' && !group.pieces.some((piece) => piece.match)}<li class="soft small">No heading is called that or anything like it. Text words can carry the concept.</li>{/if}
+								{#if group.fault === '' && !group.pieces.some((piece) => piece.match)}<li class="soft small">No matching or similar heading. Use text words for this concept.</li>{/if}
 							{/each}
 						</ul>
 						{#if group.matches.length > room(at)}<button class="do bare small" onclick={() => (wide = new Set([...wide, group.vocabulary]))}>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button>
@@ -213,7 +213,7 @@
 			</div>
 		</div>
 		<div style={hueOf(index)}>
-			{#if compared.size === 1}<p class="small soft mb-2">One heading is put beside; choose another to compare it with.</p>{/if}
+			{#if compared.size === 1}<p class="small soft mb-2">One heading selected; choose another to compare.</p>{/if}
 			{#if compared.size > 1}
 				<div class="mb-6">
 					<Compare
@@ -240,7 +240,7 @@
 					{#if vocabularies.length > 1}
 						<section class="mt-6 others">
 							<h2>In the other vocabularies</h2>
-							<p class="small soft">What they may call it, with the evidence. Open one to read its scope note and take it; confirm what is right, and everybody here profits.</p>
+							<p class="small soft">What they may call it, with the evidence. Open one to read its scope note and add it; confirm what is right, and everyone on this installation benefits.</p>
 							{#each vocabularies.filter((one) => one.id !== shown.vocabulary) as other (other.id)}
 								<Counterparts vocabulary={shown.vocabulary} heading={shown.id} to={other} editable={enquiry.editable} open={(heading) => (current = { vocabulary: other.id, id: heading })} />
 							{/each}

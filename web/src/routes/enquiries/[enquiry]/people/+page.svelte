@@ -27,7 +27,7 @@
 			if (response.ok) {
 				members = answer;
 				email = '';
-			} else fault = answer.message ?? 'The server did not take it.';
+			} else fault = answer.message ?? 'The server did not accept it.';
 		} catch {
 			fault = 'The server cannot be reached. Nothing was changed; what you typed is still here.';
 		}
@@ -56,7 +56,7 @@
 							>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 						>{:else}{member.role}{/if}</td
 				>
-				{#if owner}<td><button class="do bare" aria-label="Take out {member.name}" onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button></td>{/if}
+				{#if owner}<td><button class="do bare" aria-label="Remove {member.name}" onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button></td>{/if}
 			</tr>
 		{/each}
 	</tbody>

@@ -202,8 +202,8 @@
 			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = one.profile.id)}>
 				<span>{one.profile.source}</span>
 				<span class="small marks"
-					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span>{:else}<span>as meant</span>{/each}{#if keptShare(one) !== null}<span
-							title="Of what the original finds and this source holds, found by the rendering">{keptShare(one)} % kept</span
+					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span>{:else}<span>no changes in meaning</span>{/each}{#if keptShare(one) !== null}<span
+							title="Share of the original’s results held by this source that the translated strategy retrieves">{keptShare(one)} % kept</span
 						>{/if}</span
 				>
 			</button>
@@ -219,7 +219,7 @@
 	{@const { stored, name } = removed}
 	<p class="say mt-3 max-w-2xl flex flex-wrap items-center gap-2" role="status">
 		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')} and {count((stored.runs ?? []).length, 'run')}.
-		<button class="do small" onclick={() => removed && putBack(removed)}>Put it back</button>
+		<button class="do small" onclick={() => removed && putBack(removed)}>Restore</button>
 	</p>
 {/if}
 {#if document.renderings.length === 0}
@@ -242,7 +242,7 @@
 			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Choose the likeliest for {count(likeliest(single), 'heading')}</button>{/if}
 			{#if stored && !single.profile.oneString}
 				<label class="flex items-center gap-2 small"
-					>First line number there <input
+					>First line number on the platform <input
 						class="ask"
 						style="width: 5rem"
 						type="number"
@@ -262,12 +262,12 @@
 		</p>
 		{#if stored && (stored.version ?? null) !== null && stored.version !== single.profile.version}
 			<p class="say note small mt-2">
-				It was looked at last with version {stored.version} of the profile; now it is version {single.profile.version}. <a href="/profiles?compare={single.profile.id}">What changed</a>
-				{#if enquiry.editable}<button class="do small" onclick={() => enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version seen')}>Seen</button>{/if}
+				You last reviewed this with version {stored.version} of the profile; it is now version {single.profile.version}. <a href="/profiles?compare={single.profile.id}">What changed</a>
+				{#if enquiry.editable}<button class="do small" onclick={() => enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version reviewed')}>Mark as reviewed</button>{/if}
 			</p>
 		{/if}
-		{#each single.profile.knows as one (one)}<p class="small mt-1"><strong>Mind:</strong> {one}</p>{/each}
-		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that read otherwise since are marked.</p>{/if}
+		{#each single.profile.knows as one (one)}<p class="small mt-1"><strong>Note:</strong> {one}</p>{/each}
+		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that have changed since then are marked.</p>{/if}
 		<div class="pair mt-3">
 			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
 			{#if single.profile.connected && stored}{#key single.profile.id}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/key}{/if}
@@ -300,7 +300,7 @@
 					<div class="stave">
 						<div class="line-face there">
 							<span class="source small soft"
-								>{one.profile.source}{rendered.number === 0 ? ', here alone' : ''}
+								>{one.profile.source}{rendered.number === 0 ? ' (this source only)' : ''}
 								{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button>{/if}
 								{#if enquiry.editable && rendered.number !== 0}<button
 										class="do bare"
@@ -330,7 +330,7 @@
 								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} mapped={() => void fresh.ask()} />{/if}
 							{/each}
 							{#if rendered.examples?.lost}<li class="soft quiet">Missed here, for example: {rendered.examples.lost.title} <span class="small">({rendered.examples.lost.id})</span></li>{/if}
-							{#if rendered.examples?.gained}<li class="soft quiet">Brought here, for example: {rendered.examples.gained.title} <span class="small">({rendered.examples.gained.id})</span></li>{/if}
+							{#if rendered.examples?.gained}<li class="soft quiet">Found only here, for example: {rendered.examples.gained.title} <span class="small">({rendered.examples.gained.id})</span></li>{/if}
 							{#if alone === null && rendered.notes.some((note) => note.kind === 'decided' || note.kind === 'adjusted')}<li class="soft quiet">{quiet(rendered)}</li>{/if}
 						</ul>
 					</div>
@@ -344,7 +344,7 @@
 {#each shown.filter((one) => one.profile.oneString) as one (one.profile.id)}
 	{#if document.lines.length > 0}
 		<section class="mt-6">
-			<h2>{one.profile.source}: all of it as one string</h2>
+			<h2>{one.profile.source}: the whole strategy as one string</h2>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reachable by keyboard) -->
 			<p class="line-face whole mt-1" tabindex="0" role="region" aria-label="{one.profile.source} as one string">{one.rendering.whole}</p>
 		</section>

@@ -197,8 +197,8 @@
 
 	$effect(() =>
 		commands.add([
-			{ name: 'Join the selected lines with OR', shortcut: 'Alt O', act: () => editor?.join('OR') },
-			{ name: 'Join the selected lines with AND', shortcut: 'Alt A', act: () => editor?.join('AND') },
+			{ name: 'Combine the selected lines with OR', shortcut: 'Alt O', act: () => editor?.join('OR') },
+			{ name: 'Combine the selected lines with AND', shortcut: 'Alt A', act: () => editor?.join('AND') },
 			{ name: 'Switch the selected lines off or on', shortcut: 'Alt S', act: () => editor?.switchOff() },
 			{ name: 'Spread the block into lines', shortcut: 'Alt B', act: () => editor?.spread() },
 			{ name: 'Gather the selected lines into a block', shortcut: 'Alt G', act: () => editor?.gather() },
@@ -226,8 +226,8 @@
 			class="do"
 			class:first={document.lines.length === 0 && withTerms > 0}
 			disabled={withTerms === 0}
-			title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then their living joining'}
-			onclick={() => void assembleLines()}><Layers size={15} /> {document.lines.some((line) => line.source.trim() !== '') ? 'Bring up to date' : 'Assemble'}</button
+			title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then a line that combines them and keeps itself up to date'}
+			onclick={() => void assembleLines()}><Layers size={15} /> {document.lines.some((line) => line.source.trim() !== '') ? 'Update from concepts' : 'Assemble'}</button
 		>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join OR</button>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button>
@@ -249,7 +249,7 @@
 {#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}
 {#if fell}<p class="say note mt-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Dismiss</button></p>{/if}
 {#if heavy.length > 0}<p class="say fault mt-2 small" role="status">
-		{heavy.length === 1 ? `Line ${heavy[0]?.number} matches` : `Lines ${heavy.map((line) => line.number).join(', ')} match`} too many places in the records to be counted while you type. Give its words more letters before a *, or use a phrase instead of a wide distance.
+		{heavy.length === 1 ? `Line ${heavy[0]?.number} matches` : `Lines ${heavy.map((line) => line.number).join(', ')} match`} too much to be counted while you type. Use longer stems before *, or narrower distances.
 	</p>{/if}
 {#if broken.length > 0}<p class="say fault mt-2 small" role="status">
 		{broken.length === 1 ? 'Line' : 'Lines'}
@@ -258,7 +258,7 @@
 	</p>{/if}
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
-	<span>Text without a field is read in title, abstract and author keywords.</span>
+	<span>Terms without a field are searched in title, abstract and author keywords.</span>
 	{#if view?.collection}<span>{view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
 	{#if document.marks.length > 0}<span
 			>{formatCount(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant), {formatCount(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
@@ -302,16 +302,16 @@
 <div id="panel" role="tabpanel" aria-labelledby="tab-{panel}" class="mt-3">
 	{#if panel === 'beam'}
 		{#if sheet.margins?.beam}<Beam beam={sheet.margins.beam} old={sheet.marginsOld} ongo={(line) => editor?.go(line)} />{:else}<p class="soft">
-				The beam shows how each concept narrows the light, once a line is counted. Type a first line, or assemble the lines from your concepts.
+				The beam shows how each concept narrows the results, once a line is counted. Type a first line, or assemble the lines from your concepts.
 			</p>{/if}
 	{:else if panel === 'kinds'}
 		{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds kinds={sheet.margins.kinds} old={sheet.marginsOld} size={view?.collection?.size ?? 1} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
-				Headings catch what authors call something else, words what is not indexed. How much each brings stands here once a line is counted.
+				Headings catch what authors call something else, words what is not indexed. What each contributes is shown here once a line is counted.
 			</p>{/if}
 	{:else if panel === 'trials'}
-		{#if final}<Trials final={final.id} count={final.count} found={final.found} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">When a line is counted, remedies for too many and too few records stand here, each with its effect.</p>{/if}
+		{#if final}<Trials final={final.id} count={final.count} found={final.found} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Once a line is counted, suggestions for too many or too few records appear here, each with its effect.</p>{/if}
 	{:else if panel === 'limits'}
-		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like stand here with what each would lose.</p>{/if}
+		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like appear here with what each would lose.</p>{/if}
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}

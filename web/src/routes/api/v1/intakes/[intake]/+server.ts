@@ -3,7 +3,7 @@ import { error, json } from '@sveltejs/kit';
 import { readBody } from '$lib/server/http';
 import { checkStep, intakeOf, leaveIntake, step } from '$lib/server/vocabularies';
 
-const GONE = 'This file is not on its way in any more. Load it again.';
+const GONE = 'This upload has expired. Upload the file again.';
 
 export const GET = ({ params, locals }) => {
 	const view = locals.actor && intakeOf(params.intake, locals.actor);
