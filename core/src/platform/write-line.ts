@@ -22,6 +22,14 @@ const GAP_CLOSE = '⟫';
 /** Written-out words that are offered to choose among. */
 const CHOICES = 60;
 
+/** A line as it is written into another, and whether something of it could not be written. */
+export interface Inlined {
+	readonly part: Part;
+	readonly gap: boolean;
+}
+/** Characters of a line with all that it uses: lines that use others twice grow with the powers of two. */
+const MOST_INLINED = 200_000;
+
 export class LineWriter implements LineOutput {
 	readonly notes: RenderingNote[] = [];
 	gap = false;
@@ -39,15 +47,20 @@ export class LineWriter implements LineOutput {
 		private readonly written: ReadonlyMap<number, number>,
 		private readonly oneString: boolean,
 		/** How the fields of the strategy are written, filled while it is. */
-		private readonly fields: Map<string, FieldsWritten | null>
+		private readonly fields: Map<string, FieldsWritten | null>,
+		/** Lines as they are written into others, by number: each is written once, however often it is used. */
+		private readonly inlined: Map<number, Inlined>
 	) {}
+	/** Numbers of the lines that are being written into each other. */
+	private readonly open = new Set<number>();
 
 	/** The line that is being written, and its text, which notes on its fields ask for at every word. */
 	private whole: Expression | null = null;
 	private wholeText = '';
 
 	/** Empty where nothing of the line is left to write. */
-	line(tree: Expression): { readonly text: string; readonly absent: boolean } {
+	line(tree: Expression, number: number | null = null): { readonly text: string; readonly absent: boolean } {
+		if (number !== null) this.open.add(number);
 		this.whole = tree;
 		this.wholeText = print(tree);
 		const part = this.part(tree, null, false);
@@ -372,15 +385,26 @@ export class LineWriter implements LineOutput {
 
 	private reference(piece: Expression, numbers: readonly number[], joining: 'and' | 'or'): Part {
 		if (this.oneString) {
-			const wasQuiet = this.quiet;
-			this.quiet = true;
-			const parts = numbers.map((number): Part => {
-				const line = this.lines.get(number);
-				const tree = line?.off ? this.passedOn(number) : line?.tree;
-				return tree ? this.part(tree, null, false) : 'absent';
-			});
-			this.quiet = wasQuiet;
-			return junction(this.profile, joining, parts);
+			if (numbers.some((number) => this.open.has(number)))
+				return this.cannot(
+					piece,
+					'circle',
+					'This line uses itself, directly or through others, so it cannot be written as one string.',
+					'Fix the reference in the strategy.'
+				);
+			const joined = junction(
+				this.profile,
+				joining,
+				numbers.map((number) => this.inlinedLine(number))
+			);
+			return joined !== 'absent' && joined.text.length > MOST_INLINED
+				? this.cannot(
+						piece,
+						'too-long',
+						`With the lines that it uses this would have ${joined.text.length} characters.`,
+						'Run it in pieces and combine the records.'
+					)
+				: joined;
 		}
 		// A limit that is off passes on what it acts on; the rest are numbers.
 		if (numbers.some((number) => this.passedOn(number)))
@@ -404,6 +428,24 @@ export class LineWriter implements LineOutput {
 				'Check that this is what you want.'
 			);
 		return this.references(own, joining);
+	}
+
+	/** A line as it is written into another. */
+	private inlinedLine(number: number): Part {
+		let inlined = this.inlined.get(number);
+		if (!inlined) {
+			const line = this.lines.get(number);
+			const tree = line?.off ? this.passedOn(number) : line?.tree;
+			const before = { quiet: this.quiet, within: this.within, gap: this.gap };
+			[this.quiet, this.within, this.gap] = [true, null, false];
+			this.open.add(number);
+			inlined = { part: tree ? this.part(tree, null, false) : 'absent', gap: this.gap };
+			this.open.delete(number);
+			[this.quiet, this.within, this.gap] = [before.quiet, before.within, before.gap];
+			this.inlined.set(number, inlined);
+		}
+		this.gap ||= inlined.gap;
+		return inlined.part;
 	}
 
 	/** What a limit or filter that is off acts on (notation.md, section 5); null for any other line. */

@@ -98,6 +98,23 @@ describe('forms', () => {
 	});
 });
 
+describe('lines that use lines, in one string', () => {
+	it('are gaps where a line uses itself, directly or in a circle', () => {
+		const { lines, gaps } = write(['light', '#1 AND #2', '#4 OR dark', '#3 AND lamp', '#1 OR dim'], cql);
+		expect(lines.map((line) => line.notes.map((note) => note.cause))).toEqual([[], ['circle'], [], [], []]);
+		expect(lines.map((line) => line.gap)).toEqual([false, true, true, true, false]);
+		expect(gaps).toBe(3);
+		expect(lines[4]?.text).toContain('dim');
+	});
+	it('are gaps where they would grow beyond what can be run, and are written in no time', () => {
+		const doubling = Array.from({ length: 60 }, (_, at) => (at === 0 ? 'light OR lamp' : `#${at} AND (#${at} OR dark)`));
+		const { lines } = write(doubling, cql);
+		expect(lines.findIndex((line) => line.gap)).toBeGreaterThan(8);
+		expect(Math.max(...lines.map((line) => line.text.length))).toBeLessThan(410_000);
+		expect(lines.slice(30).every((line) => line.gap)).toBe(true);
+	});
+});
+
 describe('changes of meaning are never silent', () => {
 	it('says widened where order or proximity is lost, narrowed where the ceiling is lower', () => {
 		expect(one('a BEFORE/2 b').notes).toEqual(['widened', 'adjusted']);

@@ -7,7 +7,7 @@ import { toldOnce, type RenderingNote } from './notes.ts';
 import type { Profile } from './profile.ts';
 import { fill } from './template.ts';
 import type { FieldsWritten } from './write-fields.ts';
-import { LineWriter } from './write-line.ts';
+import { LineWriter, type Inlined } from './write-line.ts';
 import type { LineToWrite, OwnLine, RenderedLine, Rendering, WritingContext } from './writing.ts';
 
 export function writeStrategy(lines: readonly LineToWrite[], profile: Profile, context: WritingContext): Rendering {
@@ -37,6 +37,7 @@ class StrategyWriter {
 	private readonly byNumber: ReadonlyMap<number, LineToWrite>;
 	private readonly rendered: RenderedLine[] = [];
 	private readonly fields = new Map<string, FieldsWritten | null>();
+	private readonly inlined = new Map<number, Inlined>();
 	private next: number;
 
 	constructor(
@@ -98,7 +99,7 @@ class StrategyWriter {
 			return;
 		}
 		const writer = this.writer();
-		const { text, absent } = writer.line(tree);
+		const { text, absent } = writer.line(tree, line.number);
 		const byHand = own?.do === 'text' ? own.text : null;
 		const parts = byHand === null && !absent ? this.parts(tree, text, writer) : [];
 		const number = absent && byHand === null ? null : this.next++;
@@ -123,7 +124,7 @@ class StrategyWriter {
 	}
 
 	private writer(): LineWriter {
-		return new LineWriter(this.profile, this.context, this.byNumber, this.written, this.oneString, this.fields);
+		return new LineWriter(this.profile, this.context, this.byNumber, this.written, this.oneString, this.fields, this.inlined);
 	}
 
 	/** Lines that only this source has. */

@@ -30,7 +30,7 @@ let enquiry: {
 	client: string;
 	revision: number;
 	connected: boolean;
-	unsent: () => never[];
+	shownEdits: () => never[];
 	oncounts: ((one: CountsNews | null) => void) | null;
 	renewStream: () => void;
 };
@@ -46,7 +46,7 @@ beforeEach(() => {
 		sent.push(JSON.parse(init.body) as Sent);
 		return Promise.resolve(new Response('{}', { status }));
 	});
-	enquiry = { id: 'e', client: 'c', revision: 1, connected: true, unsent: () => [], oncounts: null, renewStream };
+	enquiry = { id: 'e', client: 'c', revision: 1, connected: true, shownEdits: () => [], oncounts: null, renewStream };
 	counts = new SheetCounts(enquiry);
 });
 afterEach(() => {

@@ -314,9 +314,20 @@ export class EnquiryClient {
 		this.timer = setTimeout(() => void this.flush(), 150);
 	}
 
-	/** Edits that are shown and that the server has not confirmed. */
-	unsent(): Edit[] {
+	/** Edits that the server has not confirmed. */
+	private unsent(): Edit[] {
 		return [...this.held, ...this.queue].flatMap((batch) => batch.edits);
+	}
+
+	/** Those of them that are in what is shown: while a question is open, some may concern what somebody else has removed. */
+	shownEdits(): Edit[] {
+		let current = asJson(this.base);
+		return [...this.held, ...this.queue].flatMap((batch) => {
+			const applied = applyEdits(current, batch.edits);
+			if ('refused' in applied) return [];
+			current = applied.document;
+			return batch.edits;
+		});
 	}
 
 	/** Sends what waits; returns when the server has it or cannot be reached. */

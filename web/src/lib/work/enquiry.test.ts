@@ -318,6 +318,20 @@ describe('others', () => {
 		close();
 	});
 
+	it('leave out of what is counted what somebody else has removed, and count the rest', async () => {
+		const item = { id: 'i1', text: 'music*' };
+		server.write('other', [{ do: 'insert', in: ['inclusion'], item, after: null }]);
+		const here = new EnquiryClient('e', server.document, 1, true);
+		here.open();
+		server.write('other', [{ do: 'remove', at: ['inclusion', 'i1'] }]);
+		here.edit('type', [{ do: 'set', at: ['inclusion', 'i1', 'text'], value: 'music* OR song*' }]);
+		await settle();
+		expect([here.state, here.conflicts.map((one) => one.yours)]).toEqual(['conflict', ['music* OR song*']]);
+		here.edit('type', title('typed on'));
+		expect(here.shownEdits()).toEqual(title('typed on'));
+		expect(applyEdits(server.document as unknown as Json, here.shownEdits())).toHaveProperty('document', here.document);
+	});
+
 	it('raise a second conflict where they touch what was typed before the first one came back', async () => {
 		let release = () => {};
 		server.hold = new Promise((done) => (release = done));
@@ -498,7 +512,7 @@ describe('unsent edits', () => {
 		const again = new EnquiryClient('e', server.document, 2, true);
 		const close = again.open();
 		await settle();
-		expect([again.state, again.rejected, again.unsent()]).toEqual(['saved', [], []]);
+		expect([again.state, again.rejected, again.shownEdits()]).toEqual(['saved', [], []]);
 		expect([server.document.lines.map((one) => one.source), again.document.lines.map((one) => one.source)]).toEqual([['lamp*'], ['lamp*']]);
 		expect(server.history.map((one) => one.number)).toEqual([undefined, 1, 2]);
 		close();
