@@ -17,6 +17,22 @@ const STEPS: readonly (readonly string[])[] = [
 	['proof', 'measure'],
 	['dossier']
 ];
+/** Rooms of the server by step, in the same way. */
+const SERVER_STEPS: readonly (readonly string[])[] = [
+	['process'],
+	['http'],
+	['database'],
+	['accounts', 'computing'],
+	['vocabularies'],
+	['collections'],
+	['crosswalks', 'sources', 'enquiries'],
+	['evaluation'],
+	['platforms', 'windows'],
+	['dossiers', 'installation']
+];
+/** What a thread is told, which its bundle and the server share. */
+const THREAD_MESSAGES = /^computing\/(building|reading)$/;
+const serverStepOf = (room: string) => SERVER_STEPS.findIndex((rooms) => rooms.includes(room));
 const stepOf = (room: string) => STEPS.findIndex((rooms) => rooms.includes(room));
 /** Packages that would make core impure. */
 const IMPURE = /^(node:|fs|path|http|net|child_process|svelte|\$app|\$lib|knex|pg$)/;
@@ -56,6 +72,19 @@ export function breachesOf(path: string, text: string): Breach[] {
 			target.startsWith('$lib/server')
 		)
 			say('only server routes may import $lib/server');
+	}
+	if (path.startsWith('web/src/lib/server/')) {
+		const [, , , , from = ''] = path.split('/');
+		if (serverStepOf(from) < 0) say(`${from} is not a room of the server`);
+		for (const target of isTest ? [] : importsOf(text)) {
+			const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
+			const [room = ''] = inside.split('/');
+			if (inside !== '' && room !== from && serverStepOf(room) >= serverStepOf(from)) say(`${from} must not import from ${room}`);
+		}
+	}
+	for (const target of importsOf(text)) {
+		const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
+		if (wing === 'web' && inside.includes('/') && !THREAD_MESSAGES.test(inside)) say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);
 	}
 	if (wing === 'core' && /export default/.test(text) && !path.includes('notation-parser')) say('no default exports in core');
 	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text)) say('core has no clock and no dice of its own');

@@ -82,7 +82,11 @@ describe('the boundary check', () => {
 		['web/src/lib/ui/Count.svelte', "import knex from 'knex';", 'SQL lives in'],
 		['web/src/lib/ui/Count.svelte', "import { database } from '$lib/server/database';", 'only server routes'],
 		['web/src/lib/work/terms.ts', "import { x } from '@wide-lantern/core/src/text/tokens.ts';", 'inner file'],
-		['web/src/lib/server/x.ts', 'database.raw(`select ${name}`)', 'SQL must not be built']
+		['web/src/lib/server/x.ts', 'database.raw(`select ${name}`)', 'SQL must not be built'],
+		['web/src/lib/server/x.ts', '', 'x.ts is not a room'],
+		['web/src/lib/server/collections/x.ts', "import { conceptMap } from '$lib/server/evaluation';", 'collections must not import from evaluation'],
+		['web/src/lib/server/windows/x.ts', "import { listProfiles } from '$lib/server/platforms';", 'windows must not import from platforms'],
+		['web/src/routes/+page.server.ts', "import { database } from '$lib/server/database/database';", 'inner file of the room database']
 	])('%s: %s', (path, text, expected) => {
 		expect(
 			breachesOf(path, text)
