@@ -4,7 +4,16 @@ import globals from 'globals';
 import typescript from 'typescript-eslint';
 
 export default typescript.config(
-	{ ignores: ['**/build/', '**/.svelte-kit/', '.lantern/', 'core/src/query/notation-parser*.ts', 'core/kernel/kernel.ts', 'test-results/'] },
+	{
+		ignores: [
+			'**/build/',
+			'**/.svelte-kit/',
+			'.lantern/',
+			'core/src/query/notation-parser*.ts',
+			'core/kernel/kernel.ts',
+			'test-results/'
+		]
+	},
 	js.configs.recommended,
 	...typescript.configs.strict,
 	...svelte.configs['flat/recommended'],
@@ -24,7 +33,10 @@ export default typescript.config(
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: typescript.parser } } },
 	{
 		files: ['core/**/*.ts'],
-		rules: { 'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'process'], 'no-control-regex': 'off' }
+		rules: {
+			'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'localStorage', 'process'],
+			'no-control-regex': 'off'
+		}
 	},
 	{ files: ['tests/**', 'scripts/**', '**/*.test.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } }
 );

@@ -6,7 +6,12 @@ export default defineConfig({
 	plugins: [svelte({ configFile: false, hot: false } as never)],
 	resolve: { alias: { $lib: new URL('./web/src/lib', import.meta.url).pathname } },
 	test: {
-		include: ['core/src/**/*.test.ts', 'standins/src/**/*.test.ts', 'web/src/**/*.test.ts', 'tests/outside/**/*.test.ts'],
+		include: [
+			'core/src/**/*.test.ts',
+			'standins/src/**/*.test.ts',
+			'web/src/**/*.test.ts',
+			'tests/outside/**/*.test.ts'
+		],
 		environment: 'node',
 		testTimeout: 90_000,
 		reporters: ['default']

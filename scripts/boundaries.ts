@@ -43,7 +43,9 @@ export interface Breach {
 }
 
 const importsOf = (text: string) =>
-	[...text.matchAll(/(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\s*\(?\s*['"]([^'"]+)['"]/g)].map((match) => match[1] ?? match[2] ?? '');
+	[...text.matchAll(/(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\s*\(?\s*['"]([^'"]+)['"]/g)].map(
+		(match) => match[1] ?? match[2] ?? ''
+	);
 
 /** Breaches of one file; `path` is relative to the root. */
 export function breachesOf(path: string, text: string): Breach[] {
@@ -54,17 +56,23 @@ export function breachesOf(path: string, text: string): Breach[] {
 	for (const target of importsOf(text)) {
 		if (target.startsWith('.')) {
 			const to = relative(root, resolve(root, dirname(path), target));
-			if (to.split('/')[0] !== wing && wing !== 'tests' && wing !== 'scripts') say(`reaches into another wing: ${target}`);
+			if (to.split('/')[0] !== wing && wing !== 'tests' && wing !== 'scripts')
+				say(`reaches into another wing: ${target}`);
 			if (wing === 'core' && !isTest) {
 				const [from = '', room = ''] = [path.split('/')[2], to.split('/')[2]];
-				if (stepOf(from) >= 0 && stepOf(room) >= 0 && from !== room && stepOf(room) >= stepOf(from)) say(`${from} must not import from ${room}`);
+				if (stepOf(from) >= 0 && stepOf(room) >= 0 && from !== room && stepOf(room) >= stepOf(from))
+					say(`${from} must not import from ${room}`);
 			}
-		} else if (/^@wide-lantern\/(core|standins|web)\//.test(target) && !/^@wide-lantern\/core\/(editor|computing|ooxml)$/.test(target))
+		} else if (
+			/^@wide-lantern\/(core|standins|web)\//.test(target) &&
+			!/^@wide-lantern\/core\/(editor|computing|ooxml)$/.test(target)
+		)
 			say(`uses an inner file of another wing: ${target}`);
 		else if (wing === 'core' && /^@wide-lantern\/(standins|web)/.test(target)) say(`core must not know ${target}`);
 		else if (wing === 'standins' && target.startsWith('@wide-lantern/web')) say(`standins must not know ${target}`);
 		else if (wing === 'core' && !isTest && IMPURE.test(target)) say(`core is pure and must not import ${target}`);
-		if (wing === 'web' && /^(knex|pg)$/.test(target) && !path.startsWith('web/src/lib/server/')) say('SQL lives in web/src/lib/server only');
+		if (wing === 'web' && /^(knex|pg)$/.test(target) && !path.startsWith('web/src/lib/server/'))
+			say('SQL lives in web/src/lib/server only');
 		if (
 			wing === 'web' &&
 			!path.startsWith('web/src/lib/server/') &&
@@ -79,15 +87,19 @@ export function breachesOf(path: string, text: string): Breach[] {
 		for (const target of isTest ? [] : importsOf(text)) {
 			const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
 			const [room = ''] = inside.split('/');
-			if (inside !== '' && room !== from && serverStepOf(room) >= serverStepOf(from)) say(`${from} must not import from ${room}`);
+			if (inside !== '' && room !== from && serverStepOf(room) >= serverStepOf(from))
+				say(`${from} must not import from ${room}`);
 		}
 	}
 	for (const target of importsOf(text)) {
 		const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
-		if (wing === 'web' && inside.includes('/') && !THREAD_MESSAGES.test(inside)) say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);
+		if (wing === 'web' && inside.includes('/') && !THREAD_MESSAGES.test(inside))
+			say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);
 	}
-	if (wing === 'core' && /export default/.test(text) && !path.includes('notation-parser')) say('no default exports in core');
-	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text)) say('core has no clock and no dice of its own');
+	if (wing === 'core' && /export default/.test(text) && !path.includes('notation-parser'))
+		say('no default exports in core');
+	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text))
+		say('core has no clock and no dice of its own');
 	if (/\.raw\(\s*`[^`]*\$\{/.test(text)) say('SQL must not be built from strings');
 	return found;
 }
@@ -126,14 +138,22 @@ function filesBelow(folder: string): string[] {
 }
 
 if (process.argv[1] && resolve(process.argv[1]) === import.meta.filename) {
-	const files = ['core/src', 'standins/src', 'web/src', 'tests', 'scripts'].flatMap((folder) => filesBelow(join(root, folder)));
+	const files = ['core/src', 'standins/src', 'web/src', 'tests', 'scripts'].flatMap((folder) =>
+		filesBelow(join(root, folder))
+	);
 	// The test of this check quotes breaches.
-	const breaches = files.filter((file) => !file.endsWith('house.test.ts')).flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
+	const breaches = files
+		.filter((file) => !file.endsWith('house.test.ts'))
+		.flatMap((file) => breachesOf(relative(root, file), readFileSync(file, 'utf8')));
 	const known = new Set(files.map((file) => relative(root, file)));
 	const graph = new Map(
-		[...known].map((file) => [file, importsOf(readFileSync(join(root, file), 'utf8')).flatMap((target) => targetOf(file, target, known) ?? [])])
+		[...known].map((file) => [
+			file,
+			importsOf(readFileSync(join(root, file), 'utf8')).flatMap((target) => targetOf(file, target, known) ?? [])
+		])
 	);
-	for (const circle of circlesOf(graph)) breaches.push({ file: circle[0] ?? '', what: `circle of imports: ${circle.join(' → ')}` });
+	for (const circle of circlesOf(graph))
+		breaches.push({ file: circle[0] ?? '', what: `circle of imports: ${circle.join(' → ')}` });
 	for (const { file, what } of breaches) console.error(`${file}: ${what}`);
 	console.log(`${files.length} files, ${breaches.length} breaches of the boundaries`);
 	process.exit(breaches.length > 0 ? 1 : 0);

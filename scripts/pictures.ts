@@ -31,7 +31,9 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.goto('/vocabularies');
 		const table =
 			'Code;Preferred term;Used for;BT;Definition;Since\nL1;Lamps;Lanterns|Lights;;Anything that gives light, not heat.;1980\nL2;Oil lamps;Oil lanterns;Lamps;;soon\nL3;Night lights;Night lamps;Lamps;Small lamps that burn all night.;1991\n';
-		await page.getByLabel('File on this computer').setInputFiles({ name: 'lamps.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+		await page
+			.getByLabel('File on this computer')
+			.setInputFiles({ name: 'lamps.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
 		await page.getByRole('button', { name: 'Read the file' }).click();
 		await page.getByText('Say what each column holds').waitFor();
 		await page.getByRole('button', { name: 'Read the table' }).scrollIntoViewIfNeeded();
@@ -47,7 +49,8 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 	beam: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
 		await page.locator('.right-mark .count').first().waitFor();
-		for (const letter of ['A', 'B', 'C']) await page.getByRole('button', { name: `Fold the lines of concept ${letter}` }).click();
+		for (const letter of ['A', 'B', 'C'])
+			await page.getByRole('button', { name: `Fold the lines of concept ${letter}` }).click();
 		await page.getByRole('figure').scrollIntoViewIfNeeded();
 		await page.getByText('The beam').waitFor();
 	},
@@ -148,11 +151,23 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 
 const browser = await chromium.launch({
 	executablePath: '/usr/bin/chromium',
-	args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
 });
 for (const [name, go] of Object.entries(views)) {
 	if (wanted.length > 0 && !wanted.includes(name)) continue;
-	const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+	const page = await browser.newPage({
+		baseURL: address,
+		viewport: { width: 1280, height: 800 },
+		colorScheme: 'light'
+	});
 	page.on('pageerror', (error) => console.error(name, error.message));
 	page.on('console', (message) => message.type() === 'error' && console.error(name, message.text()));
 	await page.goto('/sign-in');

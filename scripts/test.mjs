@@ -20,7 +20,10 @@ function step(name, command, args) {
 	return status === 0;
 }
 
-const units = (result) => [result.numPassedTests, result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)];
+const units = (result) => [
+	result.numPassedTests,
+	result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)
+];
 
 function counted(file, read) {
 	try {
@@ -38,7 +41,11 @@ const folder = mkdtempSync(join(tmpdir(), 'lantern-test-'));
 chmodSync(folder, 0o755);
 const data = join(folder, 'data');
 const lantern = (...args) =>
-	spawnSync(join(root, 'lantern'), [...args, '--data', data], { cwd: root, encoding: 'utf8', env: { ...process.env, LANTERN_SIGN_INS_PER_MINUTE: '100000' } });
+	spawnSync(join(root, 'lantern'), [...args, '--data', data], {
+		cwd: root,
+		encoding: 'utf8',
+		env: { ...process.env, LANTERN_SIGN_INS_PER_MINUTE: '100000' }
+	});
 const cleanUp = () => {
 	lantern('stop');
 	rmSync(folder, { recursive: true, force: true });
@@ -62,7 +69,10 @@ try {
 
 	process.stdout.write('\n— unit and outside checks\n');
 	const unit = join(folder, 'unit.json');
-	spawnSync('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+	spawnSync('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile=${unit}`], {
+		cwd: root,
+		stdio: ['ignore', 'inherit', 'inherit']
+	});
 	counted(unit, units);
 
 	if (started.status === 0) {
@@ -83,11 +93,23 @@ try {
 			stdio: 'inherit',
 			env: { ...env, PGPASSWORD: env.LANTERN_PGPASSWORD }
 		});
-		spawnSync('npx', ['vitest', 'run', '--config', 'vitest.engines.config.ts', '--reporter=dot', '--reporter=json', `--outputFile=${engines}`], {
-			cwd: root,
-			stdio: ['ignore', 'inherit', 'inherit'],
-			env
-		});
+		spawnSync(
+			'npx',
+			[
+				'vitest',
+				'run',
+				'--config',
+				'vitest.engines.config.ts',
+				'--reporter=dot',
+				'--reporter=json',
+				`--outputFile=${engines}`
+			],
+			{
+				cwd: root,
+				stdio: ['ignore', 'inherit', 'inherit'],
+				env
+			}
+		);
 		counted(engines, units);
 	}
 

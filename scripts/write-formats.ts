@@ -1,6 +1,13 @@
 /** Writes the JSON Schemas of all formats into docs/formats/; a test keeps the two in step. */
 import { writeFileSync } from 'node:fs';
-import { enquiryFileSchema, FAULT_EXAMPLES, partSchema, profileSchema, recordSchema, vocabularySchema } from '@wide-lantern/core';
+import {
+	enquiryFileSchema,
+	FAULT_EXAMPLES,
+	partSchema,
+	profileSchema,
+	recordSchema,
+	vocabularySchema
+} from '@wide-lantern/core';
 
 export const FORMATS: Readonly<Record<string, object>> = {
 	enquiry: enquiryFileSchema,
@@ -10,7 +17,8 @@ export const FORMATS: Readonly<Record<string, object>> = {
 	vocabulary: vocabularySchema
 };
 
-export const formatText = (schema: object) => `${JSON.stringify({ $schema: 'http://json-schema.org/draft-07/schema#', ...schema }, null, '\t')}\n`;
+export const formatText = (schema: object) =>
+	`${JSON.stringify({ $schema: 'http://json-schema.org/draft-07/schema#', ...schema }, null, '\t')}\n`;
 
 const NEEDS = { lines: ' (in a strategy with lines)', vocabularies: ' (with vocabularies)' } as const;
 
@@ -29,7 +37,8 @@ export const faultsText = (): string =>
 			'| code | example | what is wrong |',
 			'| --- | --- | --- |',
 			...FAULT_EXAMPLES.filter((one) => one.severity === severity).map(
-				({ code, example, meaning, needs }) => `| \`${code}\` | \`${example.replaceAll('|', '\\|')}\` | ${meaning}${needs ? NEEDS[needs] : ''} |`
+				({ code, example, meaning, needs }) =>
+					`| \`${code}\` | \`${example.replaceAll('|', '\\|')}\` | ${meaning}${needs ? NEEDS[needs] : ''} |`
 			),
 			''
 		])
@@ -37,5 +46,6 @@ export const faultsText = (): string =>
 
 if (process.argv[1]?.endsWith('write-formats.ts')) {
 	writeFileSync(new URL('../docs/formats/faults.md', import.meta.url), faultsText());
-	for (const [name, schema] of Object.entries(FORMATS)) writeFileSync(new URL(`../docs/formats/${name}.json`, import.meta.url), formatText(schema));
+	for (const [name, schema] of Object.entries(FORMATS))
+		writeFileSync(new URL(`../docs/formats/${name}.json`, import.meta.url), formatText(schema));
 }

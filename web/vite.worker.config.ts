@@ -10,7 +10,11 @@ export default defineConfig({
 		emptyOutDir: true,
 		target: 'node20',
 		rollupOptions: {
-			input: { worker: 'src/lib/server/computing/worker.ts', builder: 'src/lib/server/computing/builder.ts', reader: 'src/lib/server/computing/reader.ts' },
+			input: {
+				worker: 'src/lib/server/computing/worker.ts',
+				builder: 'src/lib/server/computing/builder.ts',
+				reader: 'src/lib/server/computing/reader.ts'
+			},
 			output: { entryFileNames: '[name].js' }
 		}
 	}

@@ -7,13 +7,16 @@ import asc from 'assemblyscript/asc';
 export async function compiledKernel(): Promise<Uint8Array> {
 	const source = readFileSync(fileURLToPath(new URL('./kernel.ts', import.meta.url)), 'utf8');
 	let binary: Uint8Array | null = null;
-	const { error, stderr } = await asc.main(['kernel.ts', '--outFile', 'kernel.wasm', '-O3', '--enable', 'simd', '--runtime', 'stub', '--noAssert'], {
-		readFile: (name) => (name === 'kernel.ts' ? source : null),
-		writeFile: (name, contents) => {
-			if (name === 'kernel.wasm') binary = contents as Uint8Array;
-		},
-		listFiles: () => []
-	});
+	const { error, stderr } = await asc.main(
+		['kernel.ts', '--outFile', 'kernel.wasm', '-O3', '--enable', 'simd', '--runtime', 'stub', '--noAssert'],
+		{
+			readFile: (name) => (name === 'kernel.ts' ? source : null),
+			writeFile: (name, contents) => {
+				if (name === 'kernel.wasm') binary = contents as Uint8Array;
+			},
+			listFiles: () => []
+		}
+	);
 	if (error || !binary) throw new Error(`kernel.ts was not compiled: ${error?.message ?? ''}\n${stderr.toString()}`);
 	return binary;
 }

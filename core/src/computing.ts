@@ -3,7 +3,13 @@ export * from './collection/index.ts';
 export { contributionsOf, type Contribution } from './strategy/contributions.ts';
 export { beamOf, type Beam, type BeamStep } from './strategy/beam.ts';
 export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './strategy/yields.ts';
-export { evaluateStrategy, type EvaluatedLine, type LineState, type LineToEvaluate, type Marks } from './strategy/evaluate.ts';
+export {
+	evaluateStrategy,
+	type EvaluatedLine,
+	type LineState,
+	type LineToEvaluate,
+	type Marks
+} from './strategy/evaluate.ts';
 export { parse, print, type Parsed } from './query/index.ts';
 export { likelySyntax, profilesThatFit, readPlatformStrategyInSteps, type Profile } from './platform/index.ts';
 export { INDEXED_FIELDS, querySchema, type IndexedField, type Query } from './query/index.ts';

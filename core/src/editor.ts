@@ -10,7 +10,15 @@ export { ALL_CONCEPTS, limitLabel } from './strategy/automatic-label.ts';
 export { assemble, type ProposedLine } from './strategy/assemble.ts';
 export { gatherLines, joinLines, spreadLine, withoutSide, type LineCommand } from './strategy/line-commands.ts';
 export { adviceOn, emptiedConcepts, usersOf, type Advice } from './strategy/advice.ts';
-export { cleanPasted, cutLabel, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './strategy/plain-text.ts';
+export {
+	cleanPasted,
+	cutLabel,
+	readStrategyText,
+	strategyText,
+	type CleanedLine,
+	type PastedStrategy,
+	type TextLine
+} from './strategy/plain-text.ts';
 export { piecesIn, type LinePiece } from './strategy/line-pieces.ts';
 export type { Beam } from './strategy/beam.ts';
 export type { KindFigures, LineYield } from './strategy/yields.ts';

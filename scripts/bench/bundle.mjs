@@ -15,7 +15,12 @@ await build({
 		target: 'node20',
 		minify: false,
 		rollupOptions: {
-			input: { main: 'scripts/bench/main.ts', hand: 'scripts/bench/hand.ts', sharer: 'scripts/bench/sharer.ts', sharing: 'scripts/bench/sharing.ts' },
+			input: {
+				main: 'scripts/bench/main.ts',
+				hand: 'scripts/bench/hand.ts',
+				sharer: 'scripts/bench/sharer.ts',
+				sharing: 'scripts/bench/sharing.ts'
+			},
 			output: { entryFileNames: '[name].mjs' }
 		}
 	}

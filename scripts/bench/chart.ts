@@ -18,8 +18,12 @@ export function growthChart(figures: readonly Figure[]): string {
 	const line = (of: 'build' | 'evaluate', name: string) => {
 		const last = figures.at(-1);
 		return `<polyline fill="none" stroke="${COLOURS[of]}" stroke-width="2" points="${figures.map((one) => `${x(one.size).toFixed(0)},${y(one[of]).toFixed(0)}`).join(' ')}"/>${figures
-			.map((one) => `<circle cx="${x(one.size).toFixed(0)}" cy="${y(one[of]).toFixed(0)}" r="4" fill="${COLOURS[of]}"/>`)
-			.join('')}<text x="${x(last?.size ?? 1e4) + 10}" y="${y(last?.[of] ?? 1) + 4}" fill="${COLOURS[of]}">${name}</text>`;
+			.map(
+				(one) => `<circle cx="${x(one.size).toFixed(0)}" cy="${y(one[of]).toFixed(0)}" r="4" fill="${COLOURS[of]}"/>`
+			)
+			.join(
+				''
+			)}<text x="${x(last?.size ?? 1e4) + 10}" y="${y(last?.[of] ?? 1) + 4}" fill="${COLOURS[of]}">${name}</text>`;
 	};
 	const ticks = [1, 10, 100, 1_000, 10_000, 100_000];
 	const grid = ticks
@@ -29,7 +33,10 @@ export function growthChart(figures: readonly Figure[]): string {
 		)
 		.join('');
 	const sizes = figures
-		.map((one) => `<text x="${x(one.size).toFixed(0)}" y="${BOTTOM + 20}" text-anchor="middle">${one.size.toLocaleString('en-GB')}</text>`)
+		.map(
+			(one) =>
+				`<text x="${x(one.size).toFixed(0)}" y="${BOTTOM + 20}" text-anchor="middle">${one.size.toLocaleString('en-GB')}</text>`
+		)
 		.join('');
 	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" font-family="sans-serif" font-size="12" fill="#1c2530"><rect width="100%" height="100%" fill="#faf7f0"/><title>Milliseconds by number of records, both logarithmic</title><text x="${LEFT}" y="16">milliseconds</text><text x="${LEFT}" y="${HEIGHT - 6}">records</text>${grid}${sizes}${line('build', 'built')}${line('evaluate', 'three blocks')}</svg>\n`;
 }

@@ -19,7 +19,8 @@ export function writeText(path: string, records: Iterable<BibliographicRecord>):
 	writeLines(
 		path,
 		(function* () {
-			for (const one of records) yield [...one.titles, one.abstract, ...one.keywords].map((entry) => tokenTexts(entry).join(' ')).join('\t');
+			for (const one of records)
+				yield [...one.titles, one.abstract, ...one.keywords].map((entry) => tokenTexts(entry).join(' ')).join('\t');
 		})()
 	);
 }

@@ -3,12 +3,29 @@
  * one run. Prints ratios; `--write` puts them into docs/performance.md, `--building` stops after the building.
  */
 import { execFileSync } from 'node:child_process';
-import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+	closeSync,
+	existsSync,
+	mkdtempSync,
+	openSync,
+	readFileSync,
+	readSync,
+	rmSync,
+	statSync,
+	writeFileSync
+} from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { argv, env, version } from 'node:process';
-import { buildIndex, CollectionIndex, IndexBuilder, PartCache, type BibliographicRecord, type VocabularyData } from '@wide-lantern/core';
+import {
+	buildIndex,
+	CollectionIndex,
+	IndexBuilder,
+	PartCache,
+	type BibliographicRecord,
+	type VocabularyData
+} from '@wide-lantern/core';
 import { writeText, writeVectors } from './files.ts';
 import { growthChart } from './chart.ts';
 import { buildWithTwoHands } from './hands.ts';
@@ -50,7 +67,8 @@ function compare(what: string, ours: number, name: string, other: number, wanted
 /** Every engine must answer the same, or nothing it says of speed counts. */
 function same(what: string, ours: readonly number[], theirs: readonly number[]): void {
 	const wrong = ours.findIndex((count, at) => count !== theirs[at]);
-	if (wrong >= 0) throw new Error(`${what}: query ${wrong} retrieves ${ours[wrong] ?? -1} here and ${theirs[wrong] ?? -1} there`);
+	if (wrong >= 0)
+		throw new Error(`${what}: query ${wrong} retrieves ${ours[wrong] ?? -1} here and ${theirs[wrong] ?? -1} there`);
 }
 
 async function main(): Promise<void> {
@@ -86,11 +104,18 @@ async function main(): Promise<void> {
 	// Three OR blocks ANDed, cold: several strategies, each evaluated with nothing kept.
 	const dice = new Dice(7);
 	// Others first, so that the code is as warm as in a server that runs.
-	for (let turn = 0; turn < 200; turn++) countLines(loaded.index, [lineOf('1', notation([termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)]))]);
-	const strategies: Blocks[] = Array.from({ length: 5 }, () => [termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)]);
+	for (let turn = 0; turn < 200; turn++)
+		countLines(loaded.index, [lineOf('1', notation([termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)]))]);
+	const strategies: Blocks[] = Array.from({ length: 5 }, () => [
+		termsFor(dice, 18),
+		termsFor(dice, 18),
+		termsFor(dice, 18)
+	]);
 	const ours = strategies.map((blocks) => {
 		// Another text each time, so that it is read anew as the other engines read it.
-		const times = Array.from({ length: 9 }, (_, turn) => timed(() => countLines(loaded.index, [lineOf('1', notation(blocks) + ' '.repeat(turn))])));
+		const times = Array.from({ length: 9 }, (_, turn) =>
+			timed(() => countLines(loaded.index, [lineOf('1', notation(blocks) + ' '.repeat(turn))]))
+		);
 		const milliseconds = times.map(([, time]) => time);
 		return { count: times[0]?.[0][0] ?? -1, ms: Math.min(...milliseconds), median: percentile(milliseconds, 0.5) };
 	});
@@ -108,7 +133,13 @@ async function main(): Promise<void> {
 	);
 	const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 	const cold = sum(ours.map((one) => one.ms)) / strategies.length;
-	compare('Three OR blocks ANDed, cold', cold, 'SQLite FTS5', sum(lite.milliseconds) / strategies.length, 'at least 10');
+	compare(
+		'Three OR blocks ANDed, cold',
+		cold,
+		'SQLite FTS5',
+		sum(lite.milliseconds) / strategies.length,
+		'at least 10'
+	);
 	compare('Three OR blocks ANDed, cold', cold, 'PostgreSQL', sum(post.milliseconds) / strategies.length, 'at least 40');
 	say(`Our median: ${ms(sum(ours.map((one) => one.median)) / strategies.length)}`);
 
@@ -116,22 +147,41 @@ async function main(): Promise<void> {
 	const blocks = Array.from({ length: 36 }, () => termsFor(dice, 8));
 	const joining = [0, 12, 24].map((from) => blocks.slice(from, from + 12));
 	const leaf = blocks.map((block, at) => lineOf(String(at + 1), notation([block])));
-	const lines = [...leaf, ...[0, 12, 24].map((from, at) => lineOf(String(37 + at), `ANY(#${from + 1}-#${from + 12})`)), lineOf('40', '#37 AND #38 AND #39')];
+	const lines = [
+		...leaf,
+		...[0, 12, 24].map((from, at) => lineOf(String(37 + at), `ANY(#${from + 1}-#${from + 12})`)),
+		lineOf('40', '#37 AND #38 AND #39')
+	];
 	const cache = new PartCache();
 	const [counts, full] = timed(() => countLines(loaded.index, lines, cache));
-	const all = sqlite.count([...blocks.map((block) => fts5([block])), ...joining.map((some) => fts5([some.flat()])), fts5(joining.map((some) => some.flat()))]);
+	const all = sqlite.count([
+		...blocks.map((block) => fts5([block])),
+		...joining.map((some) => fts5([some.flat()])),
+		fts5(joining.map((some) => some.flat()))
+	]);
 	same('40 lines', counts, all.counts);
 	const fullSqlite = sum(all.milliseconds);
 	compare('40 lines, all', full, 'SQLite FTS5', fullSqlite, '');
 	const edits = Array.from({ length: 300 }, (_, turn) => {
 		const at = dice.below(36);
 		const changed = lines.map((line, number) =>
-			number === at ? lineOf(line.id, notation([[...(blocks[at] ?? []).slice(1), termsFor(dice, 6)[turn % 6] ?? { kind: 'word', word: 'x' }]])) : line
+			number === at
+				? lineOf(
+						line.id,
+						notation([[...(blocks[at] ?? []).slice(1), termsFor(dice, 6)[turn % 6] ?? { kind: 'word', word: 'x' }]])
+					)
+				: line
 		);
 		return timed(() => countLines(loaded.index, changed, cache))[1];
 	});
 	const p95 = percentile(edits, 0.95);
-	rows.push(['One of 40 lines changed, p95', ms(p95), `SQLite FTS5, all lines, ${ms(fullSqlite)}`, `${((p95 / fullSqlite) * 100).toFixed(2)} %`, 'below 1 %']);
+	rows.push([
+		'One of 40 lines changed, p95',
+		ms(p95),
+		`SQLite FTS5, all lines, ${ms(fullSqlite)}`,
+		`${((p95 / fullSqlite) * 100).toFixed(2)} %`,
+		'below 1 %'
+	]);
 	say(
 		`One of 40 lines changed: median ${ms(percentile(edits, 0.5))}, p95 ${ms(p95)}, ${((p95 / fullSqlite) * 100).toFixed(2)} % of SQLite's ${ms(fullSqlite)}`
 	);
@@ -148,7 +198,10 @@ async function main(): Promise<void> {
 }
 
 /** Turn by turn, since the machine is not as quick at every moment; each engine's quickest counts. @returns SQLite's time, and the index */
-async function building(sqlite: Sqlite, records: readonly BibliographicRecord[]): Promise<readonly [number, CollectionIndex]> {
+async function building(
+	sqlite: Sqlite,
+	records: readonly BibliographicRecord[]
+): Promise<readonly [number, CollectionIndex]> {
 	const times = { sqlite: [] as number[], two: [] as number[], one: [] as number[] };
 	let last: CollectionIndex | null = null;
 	for (let turn = 0; turn < TURNS; turn++) {
@@ -157,14 +210,21 @@ async function building(sqlite: Sqlite, records: readonly BibliographicRecord[])
 		execFileSync('sync');
 		const [both, twoHands] = await buildWithTwoHands(SIZE);
 		const [index, one] = timed(() => buildIndex(records, () => undefined));
-		if (!Buffer.from(both).equals(Buffer.from(index.buffer))) throw new Error('Two threads built another index than one.');
+		if (!Buffer.from(both).equals(Buffer.from(index.buffer)))
+			throw new Error('Two threads built another index than one.');
 		times.two.push(twoHands);
 		times.one.push(one);
 		last = index;
 	}
 	for (const [name, own] of Object.entries(times)) say(`Building, ${name}: ${own.map(ms).join(', ')}`);
 	const quickest = Math.min(...times.sqlite);
-	compare('Index built in two threads, as in the server', Math.min(...times.two), 'SQLite FTS5', quickest, 'at least 4');
+	compare(
+		'Index built in two threads, as in the server',
+		Math.min(...times.two),
+		'SQLite FTS5',
+		quickest,
+		'at least 4'
+	);
 	compare('The same in one thread', Math.min(...times.one), 'SQLite FTS5', quickest, '');
 	if (!last) throw new Error('Nothing was built.');
 	return [quickest, last];
@@ -174,8 +234,20 @@ function renderings(index: CollectionIndex): void {
 	const all = measureRenderings(index);
 	const slowest = (key: 'write' | 'read') => all.reduce((most, one) => (one[key] > most[key] ? one : most));
 	const [write, read] = [slowest('write'), slowest('read')];
-	rows.push(['300 lines of 20 terms written for a source, the slowest of five', `${ms(write.write)} (${write.source})`, '', '', 'below one second']);
-	rows.push(['300 lines of 20 terms read back, the slowest of five', `${ms(read.read)} (${read.source})`, '', '', 'below one second']);
+	rows.push([
+		'300 lines of 20 terms written for a source, the slowest of five',
+		`${ms(write.write)} (${write.source})`,
+		'',
+		'',
+		'below one second'
+	]);
+	rows.push([
+		'300 lines of 20 terms read back, the slowest of five',
+		`${ms(read.read)} (${read.source})`,
+		'',
+		'',
+		'below one second'
+	]);
 	for (const one of all) say(`${one.source}: written in ${ms(one.write)}, read back in ${ms(one.read)}`);
 }
 
@@ -183,10 +255,18 @@ function renderings(index: CollectionIndex): void {
 function memory(index: CollectionIndex): void {
 	const dice = new Dice(13);
 	const question = notation([termsFor(dice, 18), termsFor(dice, 18)]);
-	const told = execFileSync(process.execPath, [fileURLToPath(new URL('./sharing.mjs', import.meta.url)), join(folder, 'index'), String(THREADS), question], {
-		encoding: 'utf8'
-	});
-	const { before, after, counts } = JSON.parse(told) as { readonly before: number; readonly after: number; readonly counts: readonly number[] };
+	const told = execFileSync(
+		process.execPath,
+		[fileURLToPath(new URL('./sharing.mjs', import.meta.url)), join(folder, 'index'), String(THREADS), question],
+		{
+			encoding: 'utf8'
+		}
+	);
+	const { before, after, counts } = JSON.parse(told) as {
+		readonly before: number;
+		readonly after: number;
+		readonly counts: readonly number[];
+	};
 	const own = countLines(index, [lineOf('1', question)])[0];
 	if (counts.some((count) => count !== own)) throw new Error('A thread counts otherwise with the shared index.');
 	const megabytes = (bytes: number) => `${Math.round(bytes / 1e6)} MB`;
@@ -198,7 +278,9 @@ function memory(index: CollectionIndex): void {
 		`${megabytes(each)} a thread; the index has ${megabytes(index.buffer.byteLength)}`,
 		'one copy for all'
 	]);
-	say(`Resident memory: ${megabytes(before)} before, ${megabytes(after)} with ${THREADS} threads that share the index; ${megabytes(each)} each`);
+	say(
+		`Resident memory: ${megabytes(before)} before, ${megabytes(after)} with ${THREADS} threads that share the index; ${megabytes(each)} each`
+	);
 }
 
 /** Reading it from a file of every form. */
@@ -233,7 +315,10 @@ function typing(): void {
 	const file = env['LANTERN_TYPING'] ?? '';
 	if (!existsSync(file)) return;
 	type Times = { readonly median: number; readonly p95: number };
-	const { keys, bare, ...own } = JSON.parse(readFileSync(file, 'utf8')) as Times & { readonly keys: number; readonly bare: Times };
+	const { keys, bare, ...own } = JSON.parse(readFileSync(file, 'utf8')) as Times & {
+		readonly keys: number;
+		readonly bare: Times;
+	};
 	const told = ({ median, p95 }: Times) => `median ${median} ms, p95 ${p95} ms`;
 	rows.push([
 		`From key to painted count in Chromium, ${keys} keys`,
@@ -248,7 +333,12 @@ function typing(): void {
 function stalls(): void {
 	const file = env['LANTERN_STALLS'] ?? '';
 	if (!existsSync(file)) return;
-	const { requests, longest, what, above } = JSON.parse(readFileSync(file, 'utf8')) as { requests: number; longest: number; what: string; above: number };
+	const { requests, longest, what, above } = JSON.parse(readFileSync(file, 'utf8')) as {
+		requests: number;
+		longest: number;
+		what: string;
+		above: number;
+	};
 	rows.push([
 		`${requests} requests that are heavy on purpose`,
 		`others waited at most ${longest} ms (${what}; middle of three); ${above} above 100 ms`,
@@ -272,8 +362,15 @@ function growthTable(): void {
 		const dice = new Dice(7);
 		const blocks: Blocks = [termsFor(dice, 18), termsFor(dice, 18), termsFor(dice, 18)];
 		const times = Array.from({ length: 7 }, () => timed(() => countLines(index, [lineOf('1', notation(blocks))]))[1]);
-		const figure = { size, build: building + finishing, evaluate: percentile(times, 0.5), bytes: index.buffer.byteLength };
-		say(`${size}: built in ${ms(figure.build)}, evaluated in ${ms(figure.evaluate)}, ${Math.round(figure.bytes / 1e6)} MB`);
+		const figure = {
+			size,
+			build: building + finishing,
+			evaluate: percentile(times, 0.5),
+			bytes: index.buffer.byteLength
+		};
+		say(
+			`${size}: built in ${ms(figure.build)}, evaluated in ${ms(figure.evaluate)}, ${Math.round(figure.bytes / 1e6)} MB`
+		);
 		return figure;
 	});
 	for (const { size, build, evaluate, bytes } of figures)
@@ -295,7 +392,10 @@ function report(versions: string): void {
 	say(`\n${text}`);
 	if (!write) return;
 	const path = 'docs/performance.md';
-	writeFileSync(path, readFileSync(path, 'utf8').replace(/(<!-- figures -->\n)[\s\S]*(<!-- end of figures -->)/, `$1\n${text}\n$2`));
+	writeFileSync(
+		path,
+		readFileSync(path, 'utf8').replace(/(<!-- figures -->\n)[\s\S]*(<!-- end of figures -->)/, `$1\n${text}\n$2`)
+	);
 }
 
 try {

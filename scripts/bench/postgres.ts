@@ -38,7 +38,9 @@ export class Postgres {
 			'-d',
 			env['LANTERN_PGDATABASE'] ?? 'lantern'
 		];
-		execFileSync(psql, [...where, '-qc', `\\copy f FROM '${tsv}'`], { env: { ...env, PGPASSWORD: env['LANTERN_PGPASSWORD'] ?? '' } });
+		execFileSync(psql, [...where, '-qc', `\\copy f FROM '${tsv}'`], {
+			env: { ...env, PGPASSWORD: env['LANTERN_PGPASSWORD'] ?? '' }
+		});
 		await this.client.query("SET maintenance_work_mem = '1GB'; CREATE INDEX ON f USING gin (text); ANALYZE f");
 		return performance.now() - started;
 	}
@@ -52,7 +54,10 @@ export class Postgres {
 			let count = -1;
 			for (let turn = 0; turn < 3; turn++) {
 				const started = performance.now();
-				const { rows } = await this.client.query<{ count: string }>('SELECT count(*) FROM f WHERE text @@ $1::tsquery', [query]);
+				const { rows } = await this.client.query<{ count: string }>(
+					'SELECT count(*) FROM f WHERE text @@ $1::tsquery',
+					[query]
+				);
 				quickest = Math.min(quickest, performance.now() - started);
 				count = Number(rows[0]?.count);
 			}
@@ -64,7 +69,10 @@ export class Postgres {
 
 	/** The rows of a query, by their numbers from 0. */
 	async rows(query: string): Promise<number[]> {
-		const { rows } = await this.client.query<{ number: number }>('SELECT number FROM f WHERE text @@ $1::tsquery ORDER BY number', [query]);
+		const { rows } = await this.client.query<{ number: number }>(
+			'SELECT number FROM f WHERE text @@ $1::tsquery ORDER BY number',
+			[query]
+		);
 		return rows.map((one) => one.number);
 	}
 

@@ -51,7 +51,8 @@ const tsTerm = (term: Term): string => {
 	}
 };
 
-const joined = (blocks: Blocks, written: (one: Term) => string, or: string, and: string) => blocks.map((block) => `(${block.map(written).join(or)})`).join(and);
+const joined = (blocks: Blocks, written: (one: Term) => string, or: string, and: string) =>
+	blocks.map((block) => `(${block.map(written).join(or)})`).join(and);
 export const notation = (blocks: Blocks) => joined(blocks, notationTerm, ' OR ', ' AND ');
 export const fts5 = (blocks: Blocks) => joined(blocks, ftsTerm, ' OR ', ' AND ');
 export const tsquery = (blocks: Blocks) => joined(blocks, tsTerm, ' | ', ' & ');

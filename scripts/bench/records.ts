@@ -5,7 +5,9 @@
 import { blankRecord, type BibliographicRecord } from '@wide-lantern/core';
 
 const WORDS = 200_000;
-const SYLLABLES = Array.from('bcdfghjklmnprstvw', (consonant) => Array.from('aeiou', (vowel) => consonant + vowel)).flat();
+const SYLLABLES = Array.from('bcdfghjklmnprstvw', (consonant) =>
+	Array.from('aeiou', (vowel) => consonant + vowel)
+).flat();
 
 /** xorshift32. */
 export class Dice {

@@ -1,5 +1,13 @@
 /** 300 lines written for every source that ships, and read back again. */
-import { parse, readPlatformLine, writeStrategy, WRITTEN_ALONE, type CollectionIndex, type LineToWrite, type Profile } from '@wide-lantern/core';
+import {
+	parse,
+	readPlatformLine,
+	writeStrategy,
+	WRITTEN_ALONE,
+	type CollectionIndex,
+	type LineToWrite,
+	type Profile
+} from '@wide-lantern/core';
 import { shippedProfiles } from '@wide-lantern/standins';
 import { notation, termsFor } from './queries.ts';
 import { Dice } from './records.ts';
@@ -24,7 +32,11 @@ export function measureRenderings({ words }: CollectionIndex): readonly Renderin
 	});
 	return (shippedProfiles as readonly Profile[]).map((profile) => {
 		const write = () =>
-			writeStrategy(lines, profile, { ...WRITTEN_ALONE, currentYear: 2026, variants: (pattern) => words.matching(pattern).map((word) => words.at(word)) });
+			writeStrategy(lines, profile, {
+				...WRITTEN_ALONE,
+				currentYear: 2026,
+				variants: (pattern) => words.matching(pattern).map((word) => words.at(word))
+			});
 		// Once before, so that the code is as warm as in a server that runs.
 		write();
 		const started = performance.now();

@@ -5,4 +5,6 @@ import { countLines, lineOf } from './ours.ts';
 
 const opened = CollectionIndex.open(workerData as SharedArrayBuffer);
 if (!opened.ok) throw new Error(opened.code);
-parentPort?.on('message', (source: string) => parentPort?.postMessage(countLines(opened.index, [lineOf('1', source)])[0]));
+parentPort?.on('message', (source: string) =>
+	parentPort?.postMessage(countLines(opened.index, [lineOf('1', source)])[0])
+);

@@ -13,7 +13,10 @@ const file = openSync(path, 'r');
 readSync(file, new Uint8Array(index));
 closeSync(file);
 const before = process.memoryUsage.rss();
-const sharers = Array.from({ length: Number(threads) }, () => new Worker(new URL('./sharer.mjs', import.meta.url), { workerData: index }));
+const sharers = Array.from(
+	{ length: Number(threads) },
+	() => new Worker(new URL('./sharer.mjs', import.meta.url), { workerData: index })
+);
 const counts = await Promise.all(
 	sharers.map(async (one) => {
 		const told = once(one, 'message');

@@ -38,9 +38,15 @@ export class Sqlite {
 	/** Counts each query three times in one process; the quickest time counts, so that its data are in memory. */
 	count(queries: readonly string[]): { readonly counts: number[]; readonly milliseconds: number[] } {
 		const asked = queries.map((query) => `SELECT count(*) FROM f WHERE f MATCH '${query.replaceAll("'", "''")}';`);
-		const out = this.run(`PRAGMA cache_size=-1000000;\nPRAGMA mmap_size=2000000000;\n.timer on\n${asked.flatMap((one) => [one, one, one]).join('\n')}\n`);
-		const answers = [...out.matchAll(/^(\d+)\nRun Time: real ([\d.]+)/gm)].map(([, count, seconds]) => ({ count: number(count), ms: number(seconds) * 1000 }));
-		if (answers.length < queries.length * 3) throw new Error(`sqlite3 answered ${answers.length} times of ${queries.length * 3}`);
+		const out = this.run(
+			`PRAGMA cache_size=-1000000;\nPRAGMA mmap_size=2000000000;\n.timer on\n${asked.flatMap((one) => [one, one, one]).join('\n')}\n`
+		);
+		const answers = [...out.matchAll(/^(\d+)\nRun Time: real ([\d.]+)/gm)].map(([, count, seconds]) => ({
+			count: number(count),
+			ms: number(seconds) * 1000
+		}));
+		if (answers.length < queries.length * 3)
+			throw new Error(`sqlite3 answered ${answers.length} times of ${queries.length * 3}`);
 		const own = answers.slice(answers.length - queries.length * 3);
 		return {
 			counts: queries.map((_, at) => own[at * 3]?.count ?? -1),
@@ -59,7 +65,9 @@ export class Sqlite {
 
 	/** The relevance of every row of a query, by its number from 0: FTS5's bm25(), made positive. */
 	scores(query: string): Map<number, number> {
-		const out = this.run(`.mode list\n.separator ' '\nSELECT rowid - 1, printf('%.9f', -bm25(f)) FROM f WHERE f MATCH '${query.replaceAll("'", "''")}';\n`);
+		const out = this.run(
+			`.mode list\n.separator ' '\nSELECT rowid - 1, printf('%.9f', -bm25(f)) FROM f WHERE f MATCH '${query.replaceAll("'", "''")}';\n`
+		);
 		return new Map(
 			out
 				.split('\n')

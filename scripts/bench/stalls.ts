@@ -40,7 +40,10 @@ const longestWait = (): Promise<number> =>
 const pause = (milliseconds: number) => new Promise((done) => setTimeout(done, milliseconds));
 
 const context = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address }, timeout: 120_000 });
-await context.post('/sign-up', { form: { name: 'Bench', email: `stalls-${Date.now()}@test.example`, password: 'harbour lights at dusk' }, maxRedirects: 0 });
+await context.post('/sign-up', {
+	form: { name: 'Bench', email: `stalls-${Date.now()}@test.example`, password: 'harbour lights at dusk' },
+	maxRedirects: 0
+});
 
 interface Enquiry {
 	readonly id: string;
@@ -51,14 +54,31 @@ async function newEnquiry(): Promise<Enquiry> {
 	if (!made.ok()) throw new Error(await made.text());
 	return { id: ((await made.json()) as { id: string }).id, revision: 0 };
 }
-const line = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false });
-async function edit(enquiry: Enquiry, edits: readonly unknown[], client = 'bench', revision = enquiry.revision): Promise<string> {
-	const answer = await context.post(`/api/v1/enquiries/${enquiry.id}/edits`, { data: { revision, client, name: 'bench', edits } });
+const line = (id: string, source: string) => ({
+	id,
+	source,
+	concept: null,
+	strand: null,
+	role: 'words',
+	label: '',
+	note: '',
+	off: false
+});
+async function edit(
+	enquiry: Enquiry,
+	edits: readonly unknown[],
+	client = 'bench',
+	revision = enquiry.revision
+): Promise<string> {
+	const answer = await context.post(`/api/v1/enquiries/${enquiry.id}/edits`, {
+		data: { revision, client, name: 'bench', edits }
+	});
 	const said = (await answer.json()) as { revision?: number; message?: string };
 	if (answer.ok()) enquiry.revision = said.revision ?? enquiry.revision;
 	return answer.ok() ? 'saved' : `${answer.status()} ${said.message ?? ''}`.slice(0, 60);
 }
-const countLines = async (enquiry: Enquiry) => String((await context.get(`/api/v1/enquiries/${enquiry.id}/counts`)).status());
+const countLines = async (enquiry: Enquiry) =>
+	String((await context.get(`/api/v1/enquiries/${enquiry.id}/counts`)).status());
 
 const waits: { readonly what: string; readonly size: number; readonly wait: number; readonly said: string }[] = [];
 /** @param heavy is given the number of the round, so that nothing it sends was read before */
@@ -102,7 +122,9 @@ for (const size of [900, 900, 9_000, 95_000])
 			{ do: 'insert', in: ['lines'], item: line('l1', 'light*'), after: null }
 		]);
 		await measure(`line: ${what}`, size, async (round) => {
-			const saved = await edit(enquiry, [{ do: 'set', at: ['lines', 'l1', 'source'], value: `${make(size)} r${round}` }]);
+			const saved = await edit(enquiry, [
+				{ do: 'set', at: ['lines', 'l1', 'source'], value: `${make(size)} r${round}` }
+			]);
 			return `${saved}, ${await countLines(enquiry)}`;
 		});
 	}
@@ -132,7 +154,8 @@ for (const size of [20, 200, 2_000])
 for (const size of [50, 500, 5_000])
 	await measure('edits against edits', size, async () => {
 		const enquiry = await newEnquiry();
-		const edits = (by: string) => Array.from({ length: size }, (_, at) => ({ do: 'set', at: ['question'], value: `${by} ${at}` }));
+		const edits = (by: string) =>
+			Array.from({ length: size }, (_, at) => ({ do: 'set', at: ['question'], value: `${by} ${at}` }));
 		await edit(enquiry, edits('one'), 'one', 0);
 		return edit(enquiry, edits('two'), 'two', 0);
 	});
@@ -145,14 +168,19 @@ for (const size of [600, 6_000, 60_000])
 	] as const)
 		await measure(`pasted syntax: ${what}`, size, async () => {
 			const enquiry = await newEnquiry();
-			const read = await context.post(`/api/v1/enquiries/${enquiry.id}/renderings/read`, { data: { profile: 'skerry', text } });
+			const read = await context.post(`/api/v1/enquiries/${enquiry.id}/renderings/read`, {
+				data: { profile: 'skerry', text }
+			});
 			return String(read.status());
 		});
 for (const size of [78_000, 780_000, 7_800_000])
 	await measure('a body of nested brackets', size, async () => {
 		const enquiry = await newEnquiry();
 		const data = `${'['.repeat(size / 2)}${']'.repeat(size / 2)}`;
-		const answer = await context.post(`/api/v1/enquiries/${enquiry.id}/edits`, { data, headers: { 'content-type': 'application/json' } });
+		const answer = await context.post(`/api/v1/enquiries/${enquiry.id}/edits`, {
+			data,
+			headers: { 'content-type': 'application/json' }
+		});
 		return String(answer.status());
 	});
 for (const size of [155_000, 1_550_000, 15_500_000])
@@ -196,4 +224,7 @@ process.stdout.write(
 	`${waits.length} heavy requests; ${above.length} held the others up for more than 100 ms; the longest ${worst?.wait.toFixed(0)} ms (${worst?.what}, ${worst?.size})\n`
 );
 if (file !== '' && worst)
-	writeFileSync(file, JSON.stringify({ requests: waits.length, longest: Math.round(worst.wait), what: worst.what, above: above.length }));
+	writeFileSync(
+		file,
+		JSON.stringify({ requests: waits.length, longest: Math.round(worst.wait), what: worst.what, above: above.length })
+	);

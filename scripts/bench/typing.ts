@@ -16,7 +16,10 @@ import { benchRecords, Dice, wordOf } from './records.ts';
 
 const [, , address = '', file = '', size = '100000'] = argv;
 const context = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
-await context.post('/sign-up', { form: { name: 'Bench', email: 'bench@test.example', password: 'harbour lights at dusk' }, maxRedirects: 0 });
+await context.post('/sign-up', {
+	form: { name: 'Bench', email: 'bench@test.example', password: 'harbour lights at dusk' },
+	maxRedirects: 0
+});
 
 // A stream, since all records at once are more than one text may hold.
 const records = benchRecords(Number(size));
@@ -50,15 +53,29 @@ const edits = [
 	{ do: 'set', at: ['collection'], value: 'bench' },
 	...lines.map((item, at) => ({ do: 'insert', in: ['lines'], item, after: lines[at - 1]?.id ?? null }))
 ];
-const saved = await context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision: 0, client: 'bench', name: 'bench', edits } });
+const saved = await context.post(`/api/v1/enquiries/${id}/edits`, {
+	data: { revision: 0, client: 'bench', name: 'bench', edits }
+});
 if (!saved.ok()) throw new Error(await saved.text());
 
 const browser = await chromium.launch({
 	executablePath: '/usr/bin/chromium',
-	args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
 });
 const page = await (
-	await browser.newContext({ baseURL: address, storageState: await context.storageState(), viewport: { width: 1280, height: 800 } })
+	await browser.newContext({
+		baseURL: address,
+		storageState: await context.storageState(),
+		viewport: { width: 1280, height: 800 }
+	})
 ).newPage();
 await page.goto(`/enquiries/${id}/strategy`);
 // The first time, the index is built.
@@ -89,7 +106,8 @@ for (const line of [2, 7, 10]) {
 	await page.keyboard.press('End');
 	await page.waitForTimeout(300);
 	const text = ` OR ${wordOf(300)} OR ${wordOf(90).slice(0, 3)}* OR "${wordOf(70)} ${wordOf(80)}" OR (${wordOf(75)} WITHIN/3 ${wordOf(200)})`;
-	for (const key of text) await page.keyboard.press(key === ' ' ? 'Space' : key, { delay: 10 }).then(() => page.waitForTimeout(110));
+	for (const key of text)
+		await page.keyboard.press(key === ' ' ? 'Space' : key, { delay: 10 }).then(() => page.waitForTimeout(110));
 }
 await page.waitForTimeout(500);
 const times = (await page.evaluate<number[]>('window.times')).sort((a, b) => a - b);
@@ -131,7 +149,8 @@ const bareWindow = await (await browser.newContext({ viewport: { width: 1280, he
 await bareWindow.goto(`http://127.0.0.1:${(bare.address() as AddressInfo).port}/`);
 await bareWindow.locator('input').click();
 await bareWindow.waitForTimeout(300);
-for (let key = 0; key < times.length; key++) await bareWindow.keyboard.press('a', { delay: 10 }).then(() => bareWindow.waitForTimeout(110));
+for (let key = 0; key < times.length; key++)
+	await bareWindow.keyboard.press('a', { delay: 10 }).then(() => bareWindow.waitForTimeout(110));
 await bareWindow.waitForTimeout(500);
 const bareTimes = (await bareWindow.evaluate<number[]>('window.times')).sort((a, b) => a - b);
 bare.closeAllConnections();
@@ -143,4 +162,12 @@ process.stdout.write(
 	`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms; a bare page and server: median ${at(0.5, bareTimes)} ms, p95 ${at(0.95, bareTimes)} ms\n`
 );
 if (file !== '')
-	writeFileSync(file, JSON.stringify({ keys: times.length, median: at(0.5), p95: at(0.95), bare: { median: at(0.5, bareTimes), p95: at(0.95, bareTimes) } }));
+	writeFileSync(
+		file,
+		JSON.stringify({
+			keys: times.length,
+			median: at(0.5),
+			p95: at(0.95),
+			bare: { median: at(0.5, bareTimes), p95: at(0.95, bareTimes) }
+		})
+	);

@@ -1,5 +1,14 @@
 /** Reading a vocabulary of 120,000 headings from every form, beside what an RDF engine needs to load the same text. */
-import { FILE_KINDS, lookAtTable, readSkos, readTable, writeSkos, writeTable, type FileKind, type VocabularyData } from '@wide-lantern/core';
+import {
+	FILE_KINDS,
+	lookAtTable,
+	readSkos,
+	readTable,
+	writeSkos,
+	writeTable,
+	type FileKind,
+	type VocabularyData
+} from '@wide-lantern/core';
 import { Store } from 'oxigraph';
 
 export interface FormFigures {
@@ -36,7 +45,9 @@ export async function measureForms(data: VocabularyData): Promise<FormFigures[]>
 				: await readSkos(pieces(text), form, 'large');
 		const read = performance.now() - started;
 		if (vocabulary?.headings.length !== data.headings.length)
-			throw new Error(`${form}: ${vocabulary?.headings.length ?? 0} headings came back of ${data.headings.length}; ${faults[0]?.message ?? ''}`);
+			throw new Error(
+				`${form}: ${vocabulary?.headings.length ?? 0} headings came back of ${data.headings.length}; ${faults[0]?.message ?? ''}`
+			);
 		const format = MEDIA[form];
 		let reference: number | null = null;
 		if (format !== null) {

@@ -25,8 +25,14 @@ export const shippedFilters: readonly ShippedFilter[] = [
 		note: 'For studies that allocate a treatment.',
 		truth: 'pt:"randomised trial"',
 		variants: [
-			{ name: 'most sensitive', text: '{Trials >} OR random* OR trial* OR allocat* OR assign* OR (compared WITHIN/6 (usual OR standard OR intervention))' },
-			{ name: 'balanced', text: '{Trials, Randomised >} OR (random* WITHIN/3 (allocat* OR assign*)) OR randomi?ed OR randomi?ation' },
+			{
+				name: 'most sensitive',
+				text: '{Trials >} OR random* OR trial* OR allocat* OR assign* OR (compared WITHIN/6 (usual OR standard OR intervention))'
+			},
+			{
+				name: 'balanced',
+				text: '{Trials, Randomised >} OR (random* WITHIN/3 (allocat* OR assign*)) OR randomi?ed OR randomi?ation'
+			},
 			{ name: 'most specific', text: 'ti:("randomi?ed controlled trial" OR "randomi?ed trial") OR "randomly assigned"' }
 		]
 	},
@@ -56,7 +62,10 @@ export const shippedFilters: readonly ShippedFilter[] = [
 				name: 'most sensitive',
 				text: '{Qualitative Research >} OR qualitativ* OR interview* OR experience* OR "focus group*" OR theme* OR perception* OR view*'
 			},
-			{ name: 'balanced', text: '{Qualitative Research >} OR qualitativ* OR interview* OR "focus group*" OR (lived WITHIN/2 experience*)' },
+			{
+				name: 'balanced',
+				text: '{Qualitative Research >} OR qualitativ* OR interview* OR "focus group*" OR (lived WITHIN/2 experience*)'
+			},
 			{ name: 'most specific', text: 'ti:(qualitativ* OR interview*)' }
 		]
 	}

@@ -24,7 +24,13 @@ export function shippedVocabularies(): Cut {
 }
 
 /** The profiles that ship, as data still to be validated at the door. */
-export const shippedProfiles: readonly unknown[] = [skerryProfile, tidewaterProfile, corranProfile, wherryProfile, fairwayProfile];
+export const shippedProfiles: readonly unknown[] = [
+	skerryProfile,
+	tidewaterProfile,
+	corranProfile,
+	wherryProfile,
+	fairwayProfile
+];
 export type { Profile };
 export { answerSru, readQuery, type Answer, type Holdings } from './sru/service.ts';
 export { parseCql, writeCql, type Cql } from './sru/cql.ts';

@@ -13,10 +13,16 @@ describe('scope notes', () => {
 	const written = readTurtle(skerryTurtle, 'skerry').vocabulary?.headings ?? [];
 	it('stand at every heading that is written by hand, as sentences', () => {
 		expect(written.length).toBeGreaterThan(300);
-		expect(written.filter(({ scopeNote }) => !SENTENCES.test(scopeNote)).map(({ label, scopeNote }) => `${label}: ${scopeNote}`)).toEqual([]);
+		expect(
+			written
+				.filter(({ scopeNote }) => !SENTENCES.test(scopeNote))
+				.map(({ label, scopeNote }) => `${label}: ${scopeNote}`)
+		).toEqual([]);
 	});
 	it('are sentences wherever a heading made by rule has one', () => {
-		const made = [skerry, tidewater, corran].flatMap(({ headings }) => headings).filter(({ scopeNote }) => scopeNote !== '' && !SENTENCES.test(scopeNote));
+		const made = [skerry, tidewater, corran]
+			.flatMap(({ headings }) => headings)
+			.filter(({ scopeNote }) => scopeNote !== '' && !SENTENCES.test(scopeNote));
 		expect(made.map(({ label, scopeNote }) => `${label}: ${scopeNote}`)).toEqual([]);
 	});
 	it('send to headings that are there', () => {
@@ -39,13 +45,17 @@ describe('trade names of medicines', () => {
 		readonly medicine: string;
 	}
 	const traded = (vocabulary: typeof skerry): Traded[] =>
-		vocabulary.headings.flatMap(({ label, entryTerms }) => entryTerms.filter((name) => TRADE.test(name)).map((trade) => ({ trade, medicine: label })));
+		vocabulary.headings.flatMap(({ label, entryTerms }) =>
+			entryTerms.filter((name) => TRADE.test(name)).map((trade) => ({ trade, medicine: label }))
+		);
 	it('are entry terms of the medicine, the same ones in both vocabularies', () => {
 		const inCorran = new Map(traded(corran).map(({ trade, medicine }) => [trade, medicine]));
 		expect(inCorran.size).toBeGreaterThan(500);
 		const inSkerry = traded(skerry);
 		expect(inSkerry.length).toBeGreaterThan(100);
-		expect(inSkerry.filter(({ trade, medicine }) => inCorran.get(trade)?.toLowerCase() !== medicine.toLowerCase())).toEqual([]);
+		expect(
+			inSkerry.filter(({ trade, medicine }) => inCorran.get(trade)?.toLowerCase() !== medicine.toLowerCase())
+		).toEqual([]);
 	});
 	it('belong to one medicine each', () => {
 		const trades = traded(corran).map(({ trade }) => trade);

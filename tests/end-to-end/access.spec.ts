@@ -13,7 +13,9 @@ async function demo(page: Page): Promise<string> {
 }
 
 async function inspect(page: Page, name: string) {
-	const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+	const { violations } = await new AxeBuilder({ page })
+		.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+		.analyze();
 	expect(
 		violations.map(
 			(one) =>
@@ -23,14 +25,20 @@ async function inspect(page: Page, name: string) {
 					.join(' | ')}`
 		)
 	).toEqual([]);
-	const sideways = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);
+	const sideways = await page.evaluate(
+		() => document.documentElement.scrollWidth > document.documentElement.clientWidth
+	);
 	expect(sideways, `${name} scrolls sideways`).toBe(false);
 }
 
 for (const scheme of ['light', 'dark'] as const)
 	test(`no view breaks WCAG 2.2 AA (${scheme})`, async ({ browser, baseURL }) => {
 		test.setTimeout(240_000);
-		const context = await browser.newContext({ baseURL: baseURL ?? '', colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+		const context = await browser.newContext({
+			baseURL: baseURL ?? '',
+			colorScheme: scheme,
+			viewport: { width: 1280, height: 800 }
+		});
 		const page = patient(await context.newPage());
 		for (const way of ['/sign-in', '/sign-up']) {
 			await page.goto(way);
@@ -107,9 +115,10 @@ test('at 1024 and on a phone nothing scrolls sideways', async ({ page }) => {
 		for (const view of VIEWS) {
 			await page.goto(`${enquiry}/${view}`);
 			await page.waitForTimeout(300);
-			expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${view} at ${width}`).toBeLessThanOrEqual(
-				0
-			);
+			expect(
+				await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+				`${view} at ${width}`
+			).toBeLessThanOrEqual(0);
 		}
 	}
 });
@@ -125,7 +134,13 @@ test('every action is found in the palette by keyboard', async ({ page }) => {
 	await page.keyboard.press('Control+k');
 	await expect(page.getByRole('option')).not.toHaveCount(0);
 	const names = await page.getByRole('option').allTextContents();
-	for (const action of ['Go to the desk', 'Undo', 'Combine the selected lines with OR', 'Switch between day and night', 'Save the dossier'])
+	for (const action of [
+		'Go to the desk',
+		'Undo',
+		'Combine the selected lines with OR',
+		'Switch between day and night',
+		'Save the dossier'
+	])
 		expect(names.join('\n')).toContain(action);
 	await page.keyboard.press('Escape');
 	await page.keyboard.press('Alt+6');

@@ -42,7 +42,9 @@ async function begin(page: Page, address: string): Promise<void> {
 	await expect(page).toHaveURL(/\/brief$/);
 }
 
-test('starts, says that it runs, survives a restart and a lost database in mid-edit, and is backed up and restored', async ({ page }) => {
+test('starts, says that it runs, survives a restart and a lost database in mid-edit, and is backed up and restored', async ({
+	page
+}) => {
 	test.setTimeout(240_000);
 	const started = await lantern('start', '--detach', '--no-demo', '--data', first);
 	const address = addressIn(started.said);
@@ -63,15 +65,26 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await expect
 			.poll(
 				async () =>
-					(lines = ((await (await page.request.get(`${address}/api/v1/enquiries/${id}/counts`)).json()) as { lines: typeof lines }).lines).map(
-						(one) => typeof one.count
-					),
+					(lines = (
+						(await (await page.request.get(`${address}/api/v1/enquiries/${id}/counts`)).json()) as {
+							lines: typeof lines;
+						}
+					).lines).map((one) => typeof one.count),
 				{ timeout: 60_000 }
 			)
 			.toEqual(['number', 'number']);
 		return lines.map((one) => one.count);
 	};
-	const line = (name: string, source: string) => ({ id: name, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false });
+	const line = (name: string, source: string) => ({
+		id: name,
+		source,
+		concept: null,
+		strand: null,
+		role: 'words',
+		label: '',
+		note: '',
+		off: false
+	});
 	const edits = [
 		{ do: 'set', at: ['collection'], value: 'skerry' },
 		{ do: 'insert', in: ['lines'], item: line('one', 'delir* OR "acute confusion"'), after: null },
@@ -112,7 +125,10 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		const refused = readFileSync(join(first, 'server.log'), 'utf8')
 			.split('\n')
 			.filter((one) => one.includes('index-file-refused'));
-		expect(refused.map((one) => (JSON.parse(one) as { collection: string }).collection).sort()).toEqual(['corran', 'skerry']);
+		expect(refused.map((one) => (JSON.parse(one) as { collection: string }).collection).sort()).toEqual([
+			'corran',
+			'skerry'
+		]);
 		// It was built anew and filed, whole.
 		await expect.poll(() => readFileSync(file).length).toBe(bytes.length);
 	});
@@ -125,7 +141,9 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await page.getByLabel('Question', { exact: true }).click();
 		await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 		expect((await page.request.get(`${address}/api/v1/enquiries`)).status()).toBe(500);
-		expect((await lantern('start', '--data', first)).said).toMatch(/Its database had stopped and was started again[\s\S]*running already/);
+		expect((await lantern('start', '--data', first)).said).toMatch(
+			/Its database had stopped and was started again[\s\S]*running already/
+		);
 		await saved(page);
 		await page.reload();
 		await expect(page.getByLabel('Title')).toHaveValue('Typed without a database');
@@ -145,11 +163,15 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 			headers: { origin: addressIn(other.said) }
 		});
 		expect(await response.text()).toContain('/desk');
-		const list = (await (await page.request.get(`${addressIn(other.said)}/api/v1/enquiries`)).json()) as { title: string }[];
+		const list = (await (await page.request.get(`${addressIn(other.said)}/api/v1/enquiries`)).json()) as {
+			title: string;
+		}[];
 		expect(list.map((one) => one.title)).toEqual(['Typed without a database']);
 		writeFileSync(join(folder, 'wrong'), 'no backup');
 		await lantern('stop', '--data', second);
-		expect((await lantern('restore', join(folder, 'wrong'), '--yes', '--data', second)).said).toContain('is no backup of Wide Lantern. Nothing was changed.');
+		expect((await lantern('restore', join(folder, 'wrong'), '--yes', '--data', second)).said).toContain(
+			'is no backup of Wide Lantern. Nothing was changed.'
+		);
 	});
 });
 
@@ -176,7 +198,9 @@ test('the page says so when the database is away, and goes on when it is back', 
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);
 	// What the server answers while its database is away.
-	await page.route('**/edits', (route) => route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } }));
+	await page.route('**/edits', (route) =>
+		route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } })
+	);
 	await page.getByLabel('Title').fill('Kept');
 	await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 	await page.unroute('**/edits');

@@ -4,7 +4,9 @@ import { saved, signUp, test } from './people';
 
 async function enquiry(page: Page, ...concepts: string[]): Promise<void> {
 	await signUp(page);
-	await page.getByLabel('The question, as the team asks it').fill('Does mouth care lower chest infections in ventilated adults?');
+	await page
+		.getByLabel('The question, as the team asks it')
+		.fill('Does mouth care lower chest infections in ventilated adults?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);
 	await page.goto(page.url().replace('/brief', '/concepts'));
@@ -21,7 +23,9 @@ const words = (page: Page, letter: string) =>
 		.getByRole('list', { name: /^Words of/ })
 		.getByRole('listitem');
 
-test('a list with the codes of a platform is read in its syntax; codes that nobody has taught are not ticked', async ({ page }) => {
+test('a list with the codes of a platform is read in its syntax; codes that nobody has taught are not ticked', async ({
+	page
+}) => {
 	await enquiry(page, 'Mouth care');
 	const field = band(page, 'A').getByRole('textbox', { name: 'Add words to Mouth care' });
 	const list = band(page, 'A').getByRole('region', { name: 'Pasted list' });
@@ -46,7 +50,9 @@ test('a list with the codes of a platform is read in its syntax; codes that nobo
 	await saved(page);
 });
 
-test('a pasted list is split, cleaned, compared, looked over, and added in one step that is taken back in one', async ({ page }) => {
+test('a pasted list is split, cleaned, compared, looked over, and added in one step that is taken back in one', async ({
+	page
+}) => {
 	await enquiry(page, 'Mouth care', 'Infection');
 	const field = band(page, 'A').getByRole('textbox', { name: 'Add words to Mouth care' });
 	await field.fill('tooth*');

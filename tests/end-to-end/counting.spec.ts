@@ -15,7 +15,9 @@ test('counts follow the keys before anything is saved, and the lens tells what e
 
 	// Saving is held up; counting goes on with what is typed.
 	const whole = await count(1).innerText();
-	await page.route('**/edits', (route) => route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } }));
+	await page.route('**/edits', (route) =>
+		route.fulfill({ status: 503, json: { message: 'The database does not answer at the moment.' } })
+	);
 	await page.keyboard.type(' OR delirium OR zzqx');
 	await expect(page.getByText('Keep working: everything is kept in this window')).toBeVisible();
 	await expect(page.locator('.right-mark.dim')).toHaveCount(0);
@@ -38,7 +40,9 @@ test('counts follow the keys before anything is saved, and the lens tells what e
 	await expect(count(1)).toHaveText(whole);
 });
 
-test('a line that would take too much work says so, the others are counted, and it counts again when it is made narrower', async ({ page }) => {
+test('a line that would take too much work says so, the others are counted, and it counts again when it is made narrower', async ({
+	page
+}) => {
 	await signUp(page);
 	await page.getByLabel('The question, as the team asks it').fill('Do ear plugs help sleep on wards?');
 	await page.getByRole('button', { name: 'Begin' }).click();
@@ -57,7 +61,9 @@ test('a line that would take too much work says so, the others are counted, and 
 	await expect(page.locator('.right-mark').first().locator('.count')).toHaveText(/[1-9]/);
 });
 
-test('the indexing of a large collection by two threads is stopped from an enquiry, and let go on; its counts are right', async ({ page }) => {
+test('the indexing of a large collection by two threads is stopped from an enquiry, and let go on; its counts are right', async ({
+	page
+}) => {
 	test.setTimeout(120_000);
 	const SIZE = 30_000;
 	const keeper = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
@@ -77,7 +83,10 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 
 	await signUp(page);
 	const headers = { origin: address };
-	const made = await page.request.post('/api/v1/enquiries', { headers, data: { question: 'Is stone cut by hand?', framework: 'PICO' } });
+	const made = await page.request.post('/api/v1/enquiries', {
+		headers,
+		data: { question: 'Is stone cut by hand?', framework: 'PICO' }
+	});
 	const { id } = (await made.json()) as { id: string };
 	const line = (name: string, source: string, after: string | null) => ({
 		do: 'insert',
@@ -92,13 +101,23 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 		line('c', 'stone999 WITHIN/2 hammer', 'b'),
 		line('d', '"last of all" AND stone999', 'c')
 	];
-	expect((await page.request.post(`/api/v1/enquiries/${id}/edits`, { headers, data: { revision: 0, client: 'x', name: 'x', edits } })).status()).toBe(200);
+	expect(
+		(
+			await page.request.post(`/api/v1/enquiries/${id}/edits`, {
+				headers,
+				data: { revision: 0, client: 'x', name: 'x', edits }
+			})
+		).status()
+	).toBe(200);
 	const counts = page.request.get(`/api/v1/enquiries/${id}/counts`);
-	const stop = async () => (await page.request.post(`/api/v1/enquiries/${id}/indexing`, { headers, data: { do: 'stop' } })).status();
+	const stop = async () =>
+		(await page.request.post(`/api/v1/enquiries/${id}/indexing`, { headers, data: { do: 'stop' } })).status();
 	await expect(async () => expect(await stop()).toBe(200)).toPass({ intervals: [10], timeout: 20_000 });
 	expect(((await (await counts).json()) as { indexing: unknown }).indexing).toBe('stopped');
 	// Nobody's next question begins it again.
-	expect(((await (await page.request.get(`/api/v1/enquiries/${id}/counts`)).json()) as { indexing: unknown }).indexing).toBe('stopped');
+	expect(
+		((await (await page.request.get(`/api/v1/enquiries/${id}/counts`)).json()) as { indexing: unknown }).indexing
+	).toBe('stopped');
 	expect(await stop()).toBe(409);
 
 	await page.goto(`/enquiries/${id}/strategy`);
@@ -110,12 +129,16 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 	expect((await keeper.delete('/api/v1/collections/zz-quarry?confirm=true')).status()).toBe(200);
 });
 
-test('a long line, which is read in a thread, keeps what it refers to when lines move, faulty or not', async ({ baseURL }) => {
+test('a long line, which is read in a thread, keeps what it refers to when lines move, faulty or not', async ({
+	baseURL
+}) => {
 	const who = await somebody(baseURL ?? address);
 	const id = await newEnquiry(who, 'Do ear plugs help sleep on wards?');
 	let revision = 0;
 	const edit = async (...edits: readonly object[]) => {
-		const answer = await who.context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision, client: 'x', name: 'x', edits } });
+		const answer = await who.context.post(`/api/v1/enquiries/${id}/edits`, {
+			data: { revision, client: 'x', name: 'x', edits }
+		});
 		expect(answer.status()).toBe(200);
 		revision = ((await answer.json()) as { revision: number }).revision;
 	};
@@ -127,7 +150,9 @@ test('a long line, which is read in a thread, keeps what it refers to when lines
 		readonly faults: readonly { readonly code: string }[];
 	}
 	const seen = async (line: string) => {
-		const { lines } = (await (await who.context.get(`/api/v1/enquiries/${id}/counts`)).json()) as { lines: readonly Seen[] };
+		const { lines } = (await (await who.context.get(`/api/v1/enquiries/${id}/counts`)).json()) as {
+			lines: readonly Seen[];
+		};
 		return lines.find((one) => one.id === line);
 	};
 	const line = (name: string, source: string, after: string | null) => ({

@@ -4,12 +4,17 @@ import { saved, signUp, test } from './people';
 
 async function begin(page: Page): Promise<void> {
 	await signUp(page);
-	await page.getByLabel('The question, as the team asks it').fill('Does music before surgery lower anxiety in children?');
+	await page
+		.getByLabel('The question, as the team asks it')
+		.fill('Does music before surgery lower anxiety in children?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);
 }
 /** Concepts with words, typed as a person types. */
-async function concepts(page: Page, all: readonly (readonly [name: string, words: readonly string[]])[]): Promise<void> {
+async function concepts(
+	page: Page,
+	all: readonly (readonly [name: string, words: readonly string[]])[]
+): Promise<void> {
 	await page.getByRole('link', { name: 'Concepts' }).click();
 	for (const [at, [name, words]] of all.entries()) {
 		await page.getByLabel('Name of a new concept').click();
@@ -29,7 +34,9 @@ async function paste(page: Page, text: string): Promise<void> {
 	await page.evaluate((content) => {
 		const data = new DataTransfer();
 		data.setData('text/plain', content);
-		document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+		document.activeElement?.dispatchEvent(
+			new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+		);
 	}, text);
 }
 
@@ -77,7 +84,9 @@ test('a concept is left out with a reason and does not come back, until it is se
 	await expect(lines(page).last()).toHaveText('@A AND @B AND @C');
 });
 
-test('three limits, languages joined without brackets among them; the middle one off and on; reasons in the dossier', async ({ page }) => {
+test('three limits, languages joined without brackets among them; the middle one off and on; reasons in the dossier', async ({
+	page
+}) => {
 	test.setTimeout(150_000);
 	await begin(page);
 	await page.getByRole('link', { name: 'Strategy' }).click();
@@ -112,7 +121,8 @@ test('three limits, languages joined without brackets among them; the middle one
 	await saved(page);
 	const id = /enquiries\/([0-9a-f-]+)/.exec(page.url())?.[1] ?? '';
 	const dossier = await (await page.request.get(`/api/v1/enquiries/${id}/dossier?as=md`)).text();
-	for (const reason of ['Lamps of this kind are young', 'The team reads these', 'As the team asked']) expect(dossier).toContain(reason);
+	for (const reason of ['Lamps of this kind are young', 'The team reads these', 'As the team asked'])
+		expect(dossier).toContain(reason);
 	const year = new Date().getFullYear();
 	expect(dossier).toContain(`yr:last20 (${year - 19}-${year})`);
 });
@@ -155,7 +165,9 @@ test('a platform is added, decided, removed, and added again', async ({ page }) 
 	await expect(page.getByRole('button', { name: /^Tidewater/ }).first()).toBeVisible();
 });
 
-test('a strategy pasted into the sheet is read in the syntax that its codes show, and comes in our notation', async ({ page }) => {
+test('a strategy pasted into the sheet is read in the syntax that its codes show, and comes in our notation', async ({
+	page
+}) => {
 	await begin(page);
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await page.locator('.cm-content').click();
@@ -168,12 +180,17 @@ test('a strategy pasted into the sheet is read in the syntax that its codes show
 	await saved(page);
 });
 
-test('a strategy copied as text comes whole into another enquiry; one with counts is read without them', async ({ page }) => {
+test('a strategy copied as text comes whole into another enquiry; one with counts is read without them', async ({
+	page
+}) => {
 	test.setTimeout(120_000);
 	await begin(page);
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await page.locator('.cm-content').click();
-	await paste(page, '@A Worry\n1\tworr*\n@B Music\n2\tmusic* ;; Music, text words\n@\n3\t@A AND @B ;; All concepts\n4\t#3 AND yr:2015-\n');
+	await paste(
+		page,
+		'@A Worry\n1\tworr*\n@B Music\n2\tmusic* ;; Music, text words\n@\n3\t@A AND @B ;; All concepts\n4\t#3 AND yr:2015-\n'
+	);
 	await page.getByRole('button', { name: 'Add the cleaned lines' }).click();
 	await expect(lines(page)).toHaveText(['worr*', 'music*', '@A AND @B', '#3 AND yr:2015-']);
 	await saved(page);
@@ -185,10 +202,20 @@ test('a strategy copied as text comes whole into another enquiry; one with count
 	await page.keyboard.press('Enter');
 	await paste(page, '1\tlight*\t12,345\n2\tlamp*\t890\n3\t#1 OR #2\t13,000\n');
 	await page.getByRole('button', { name: 'Add the cleaned lines' }).click();
-	await expect(lines(page)).toHaveText(['worr*', 'music*', '@A AND @B', '#3 AND yr:2015-', 'light*', 'lamp*', '#5 OR #6']);
+	await expect(lines(page)).toHaveText([
+		'worr*',
+		'music*',
+		'@A AND @B',
+		'#3 AND yr:2015-',
+		'light*',
+		'lamp*',
+		'#5 OR #6'
+	]);
 });
 
-test('a pasted list: headings go to headings, codes of a platform are read, and a list that is too long is refused before it is read', async ({ page }) => {
+test('a pasted list: headings go to headings, codes of a platform are read, and a list that is too long is refused before it is read', async ({
+	page
+}) => {
 	test.setTimeout(120_000);
 	await begin(page);
 	await concepts(page, [['Confusion', ['delir*']]]);

@@ -36,7 +36,11 @@ const TABLE: readonly Row[] = [
 	['POST', '/account', SIGNED_IN, '', 'old=no&fresh=no'],
 	['GET', '/administration', KEEPERS],
 	['POST', '/administration', KEEPERS, '', 'person=none&change=close'],
-	...['', '/brief', '/concepts', '/headings', '/strategy', '/renderings', '/dossier', '/people'].map((page): Row => ['GET', `${E}${page}`, MEMBERS]),
+	...['', '/brief', '/concepts', '/headings', '/strategy', '/renderings', '/dossier', '/people'].map((page): Row => [
+		'GET',
+		`${E}${page}`,
+		MEMBERS
+	]),
 	['GET', '/api/v1/enquiries', SIGNED_IN],
 	['POST', '/api/v1/enquiries', SIGNED_IN, '', { question: '', framework: 'PICO' }],
 	['POST', '/api/v1/enquiries/import', SIGNED_IN, '', {}],
@@ -44,10 +48,22 @@ const TABLE: readonly Row[] = [
 	['PUT', '/api/v1/stream', SIGNED_IN, '', { browser: 'doors', windows: [] }],
 	['GET', A, MEMBERS],
 	['DELETE', A, OWNER],
-	['POST', `${A}/edits`, EDITORS, '', { revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }],
+	[
+		'POST',
+		`${A}/edits`,
+		EDITORS,
+		'',
+		{ revision: 1, client: 'doors', name: 'try', edits: [{ do: 'set', at: ['title'], value: 'Doors' }] }
+	],
 	['GET', `${A}/stream`, MEMBERS],
 	['POST', `${A}/indexing`, EDITORS, '', {}],
-	['POST', `${A}/trials`, MEMBERS, '', { revision: 0, trials: [{ name: 'doors', edits: [{ do: 'set', at: ['title'], value: 'x' }] }] }],
+	[
+		'POST',
+		`${A}/trials`,
+		MEMBERS,
+		'',
+		{ revision: 0, trials: [{ name: 'doors', edits: [{ do: 'set', at: ['title'], value: 'x' }] }] }
+	],
 	['PUT', `${A}/presence`, MEMBERS, '', { client: 'doors', line: null }],
 	['GET', `${A}/steps`, MEMBERS],
 	['GET', `${A}/versions`, MEMBERS],
@@ -120,8 +136,10 @@ function routesOnDisk(folder = 'web/src/routes', route = ''): string[] {
 		const name = route === '' ? '/' : route;
 		const text = readFileSync(path, 'utf8');
 		if (entry.name === '+page.svelte') return [`GET ${name}`];
-		if (entry.name === '+page.server.ts') return [`GET ${name}`, ...(/export const actions/.test(text) ? [`POST ${name}`] : [])];
-		if (entry.name === '+server.ts') return [...text.matchAll(/export const (GET|POST|PUT|PATCH|DELETE)\b/g)].map((match) => `${match[1]} ${name}`);
+		if (entry.name === '+page.server.ts')
+			return [`GET ${name}`, ...(/export const actions/.test(text) ? [`POST ${name}`] : [])];
+		if (entry.name === '+server.ts')
+			return [...text.matchAll(/export const (GET|POST|PUT|PATCH|DELETE)\b/g)].map((match) => `${match[1]} ${name}`);
 		return [];
 	});
 }
@@ -155,7 +173,12 @@ async function knock(person: Person | null, method: string, path: string, body?:
 		signal: leaving.signal,
 		headers: {
 			...(person ? { cookie: person.cookie } : {}),
-			...(method === 'GET' ? {} : { origin: address, 'content-type': typeof body === 'string' ? 'application/x-www-form-urlencoded' : 'application/json' })
+			...(method === 'GET'
+				? {}
+				: {
+						origin: address,
+						'content-type': typeof body === 'string' ? 'application/x-www-form-urlencoded' : 'application/json'
+					})
 		},
 		...(method === 'GET' ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body ?? {}) })
 	});
@@ -171,32 +194,63 @@ async function knock(person: Person | null, method: string, path: string, body?:
 test('every door opens to whom the table says, and to nobody else', async () => {
 	test.setTimeout(120_000);
 	const owner = await somebody(address, 'Owner');
-	const people: Record<Kind, Person | null> = { stranger: null, outsider: null, reader: null, reviewer: null, editor: null, owner: null, administrator: null };
+	const people: Record<Kind, Person | null> = {
+		stranger: null,
+		outsider: null,
+		reader: null,
+		reviewer: null,
+		editor: null,
+		owner: null,
+		administrator: null
+	};
 	for (const kind of KINDS) {
 		if (kind === 'stranger') continue;
-		const email = kind === 'owner' ? owner.email : kind === 'administrator' ? KEEPER : (await somebody(address, kind)).email;
+		const email =
+			kind === 'owner' ? owner.email : kind === 'administrator' ? KEEPER : (await somebody(address, kind)).email;
 		people[kind] = await signIn(email);
 		expect(people[kind]?.cookie, `${kind} is signed in`).not.toBe('');
 	}
 	const make = async () => {
 		const id = await newEnquiry(owner);
 		for (const kind of ['reader', 'reviewer', 'editor'] as const) {
-			const response = await owner.context.put(`/api/v1/enquiries/${id}/members`, { data: { email: people[kind]?.email, role: kind } });
+			const response = await owner.context.put(`/api/v1/enquiries/${id}/members`, {
+				data: { email: people[kind]?.email, role: kind }
+			});
 			expect(response.status()).toBe(200);
 		}
-		const line = { id: 'first', source: 'light', concept: 'c', strand: null, role: 'words', label: '', note: '', off: false };
+		const line = {
+			id: 'first',
+			source: 'light',
+			concept: 'c',
+			strand: null,
+			role: 'words',
+			label: '',
+			note: '',
+			off: false
+		};
 		const edits = [
-			{ do: 'insert', in: ['concepts'], item: { id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] }, after: null },
+			{
+				do: 'insert',
+				in: ['concepts'],
+				item: { id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] },
+				after: null
+			},
 			{ do: 'insert', in: ['lines'], item: line, after: null },
 			{ do: 'insert', in: ['lines'], item: { ...line, id: 'joined', source: 'light OR lamp' }, after: 'first' }
 		];
-		const response = await owner.context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision: 0, client: 'doors', name: 'a line', edits } });
+		const response = await owner.context.post(`/api/v1/enquiries/${id}/edits`, {
+			data: { revision: 0, client: 'doors', name: 'a line', edits }
+		});
 		expect(response.status()).toBe(200);
 		return id;
 	};
 	const id = await make();
-	const version = (await (await owner.context.post(`/api/v1/enquiries/${id}/versions`, { data: { name: 'first', revision: 1 } })).json()) as { id: string };
-	const page = (await (await owner.context.get(`/api/v1/enquiries/${id}/records?line=first`)).json()) as { records: { id: string }[] };
+	const version = (await (
+		await owner.context.post(`/api/v1/enquiries/${id}/versions`, { data: { name: 'first', revision: 1 } })
+	).json()) as { id: string };
+	const page = (await (await owner.context.get(`/api/v1/enquiries/${id}/records?line=first`)).json()) as {
+		records: { id: string }[];
+	};
 	const wrong: string[] = [];
 	for (const [method, route, allowed, query = '', body] of TABLE)
 		for (const kind of KINDS) {
@@ -217,7 +271,11 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			const seen = await knock(people[kind], method, path, body);
 			const member = (MEMBERS as string).split(' ').includes(kind);
 			const refused: Seen =
-				kind === 'stranger' ? 'sign-in' : (route.includes('[enquiry]') && !member) || /\[(?:intake|part)\]/.test(route) ? 'hidden' : 'forbidden';
+				kind === 'stranger'
+					? 'sign-in'
+					: (route.includes('[enquiry]') && !member) || /\[(?:intake|part)\]/.test(route)
+						? 'hidden'
+						: 'forbidden';
 			const expected: Seen = allowed.split(' ').includes(kind) ? 'allowed' : refused;
 			if (seen !== expected) wrong.push(`${kind}: ${method} ${route} is ${seen}, should be ${expected}`);
 		}
@@ -228,10 +286,14 @@ test('another enquiry’s identifiers in the body change nothing there', async (
 	const first = await somebody(address);
 	const second = await somebody(address);
 	const [mine, theirs] = [await newEnquiry(first, 'Mine?'), await newEnquiry(second, 'Theirs?')];
-	const before = (await (await second.context.get(`/api/v1/enquiries/${theirs}`)).json()) as { document: { parts: { id: string }[] } };
+	const before = (await (await second.context.get(`/api/v1/enquiries/${theirs}`)).json()) as {
+		document: { parts: { id: string }[] };
+	};
 	const part = before.document.parts[0]?.id ?? '';
 	const edits = [{ do: 'set', at: ['parts', part, 'text'], value: 'taken over' }];
-	const response = await first.context.post(`/api/v1/enquiries/${mine}/edits`, { data: { revision: 0, client: 'x', name: 'x', edits } });
+	const response = await first.context.post(`/api/v1/enquiries/${mine}/edits`, {
+		data: { revision: 0, client: 'x', name: 'x', edits }
+	});
 	expect(response.status()).toBe(422);
 	expect(await (await second.context.get(`/api/v1/enquiries/${theirs}`)).json()).toEqual(before);
 });
@@ -239,10 +301,16 @@ test('another enquiry’s identifiers in the body change nothing there', async (
 test('requests from other origins change nothing, and cookies stay out of reach of scripts', async () => {
 	const who = await somebody(address);
 	for (const origin of ['https://elsewhere.example', 'null']) {
-		const response = await who.context.post('/api/v1/enquiries', { data: { question: 'From elsewhere?', framework: 'PICO' }, headers: { origin } });
+		const response = await who.context.post('/api/v1/enquiries', {
+			data: { question: 'From elsewhere?', framework: 'PICO' },
+			headers: { origin }
+		});
 		expect(response.status()).toBe(403);
 	}
-	const form = await who.context.post('/account', { form: { old: PASSWORD, fresh: 'another password' }, headers: { origin: 'https://elsewhere.example' } });
+	const form = await who.context.post('/account', {
+		form: { old: PASSWORD, fresh: 'another password' },
+		headers: { origin: 'https://elsewhere.example' }
+	});
 	expect(form.status()).toBe(403);
 	const cookies = (await who.context.storageState()).cookies;
 	expect(cookies.map(({ httpOnly, sameSite }) => [httpOnly, sameSite])).toEqual([[true, 'Lax']]);

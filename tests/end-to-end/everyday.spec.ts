@@ -19,7 +19,11 @@ async function types(page: Page, text: string): Promise<void> {
 	}
 }
 const texts = (page: Page) =>
-	page.locator('.cm-line').evaluateAll((lines) => lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? ''))));
+	page
+		.locator('.cm-line')
+		.evaluateAll((lines) =>
+			lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? '')))
+		);
 const margin = (page: Page, line: number) => page.locator('.right-mark').nth(line - 1);
 const role = (page: Page, line: number) =>
 	page
@@ -38,17 +42,29 @@ async function stored(page: Page) {
 	const response = await page.request.get(`/api/v1/enquiries/${id}`);
 	return (
 		(await response.json()) as {
-			document: { result?: string | null; lines: { id: string; source: string; role: string; concept: string | null; label: string; off: boolean }[] };
+			document: {
+				result?: string | null;
+				lines: { id: string; source: string; role: string; concept: string | null; label: string; off: boolean }[];
+			};
 		}
 	).document;
 }
 
-test('Enter ends a line that ends in a whole reference; an offer is taken by Tab, or by Enter after moving to it', async ({ page }) => {
+test('Enter ends a line that ends in a whole reference; an offer is taken by Tab, or by Enter after moving to it', async ({
+	page
+}) => {
 	await sheet(page);
 	await types(page, 'music*\nanxi*\n#1 AND #2\nnurs*\nANY(#1-#2)\nworr*');
 	expect(await texts(page)).toEqual(['music*', 'anxi*', '#1 AND #2', 'nurs*', 'ANY(#1-#2)', 'worr*']);
 	await rests(page);
-	expect((await stored(page)).lines.map((line) => line.role)).toEqual(['words', 'words', 'joining', 'words', 'joining', 'words']);
+	expect((await stored(page)).lines.map((line) => line.role)).toEqual([
+		'words',
+		'words',
+		'joining',
+		'words',
+		'joining',
+		'words'
+	]);
 	// What is typed as a list stays one.
 	await types(page, '\nALL(#1, #2)\n');
 	expect((await texts(page))[6]).toBe('ALL(#1, #2)');
@@ -85,12 +101,15 @@ test('Enter behind a heading that was typed whole keeps it as typed', async ({ p
 	expect((await stored(page)).lines.map((line) => line.role)).toEqual(['headings', 'words']);
 });
 
-test('roles, figures by kind and the result are those of the text, typed key by key; a scratch line does not become the result', async ({ page }) => {
+test('roles, figures by kind and the result are those of the text, typed key by key; a scratch line does not become the result', async ({
+	page
+}) => {
 	test.setTimeout(150_000);
 	await sheet(page);
 	await types(page, '{Anxiety >}\nanxi* OR worr*\n#1 OR #2\nmusic*\n#3 AND #4\n#5 AND yr:2015-');
 	await rests(page);
-	for (const [line, sign] of ['{}', 'w', '⋃', 'w', '⋃', '≤'].entries()) await expect(role(page, line + 1)).toHaveText(sign);
+	for (const [line, sign] of ['{}', 'w', '⋃', 'w', '⋃', '≤'].entries())
+		await expect(role(page, line + 1)).toHaveText(sign);
 	await expect(page.locator('.left-mark.final .number')).toHaveText('6');
 	const result = await margin(page, 6).locator('.count').textContent();
 	await types(page, '\nzither*');
@@ -113,7 +132,8 @@ test('a limit that is switched off passes on what it limits, and the sheet says 
 	await sheet(page);
 	await types(page, 'delir*\nlight*\n#1 AND #2\n#3 AND yr:2000-\n#4 AND la:english');
 	await rests(page);
-	const count = async (line: number) => Number(((await margin(page, line).locator('.count').textContent()) ?? '').replace(/\D/g, ''));
+	const count = async (line: number) =>
+		Number(((await margin(page, line).locator('.count').textContent()) ?? '').replace(/\D/g, ''));
 	const before = await count(5);
 	await page.locator('.cm-line').nth(3).click();
 	await page.keyboard.press('Alt+s');
@@ -156,7 +176,9 @@ test('what is wrong with a line is explained where one clicks, by F8, and mended
 	await expect(margin(page, 3).locator('.count')).toBeVisible();
 });
 
-test('a label is typed behind ;; and shown behind the line; a double click on it goes to its field', async ({ page }) => {
+test('a label is typed behind ;; and shown behind the line; a double click on it goes to its field', async ({
+	page
+}) => {
 	await sheet(page);
 	await types(page, 'music* OR song* ;; Music, text words\nnurs*');
 	await rests(page);

@@ -4,7 +4,9 @@ import { address, saved, signUp, somebody, newEnquiry, test } from './people';
 
 async function atHeadings(page: Page, concept: string): Promise<string> {
 	await signUp(page, 'Nela Brandt');
-	await page.getByLabel('The question, as the team asks it').fill('Does screening find confusion after operations early?');
+	await page
+		.getByLabel('The question, as the team asks it')
+		.fill('Does screening find confusion after operations early?');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page).toHaveURL(/\/brief$/);
 	const base = page.url().replace('/brief', '');
@@ -26,7 +28,9 @@ async function assembles(page: Page, base: string, text: string, records: number
 }
 const count = async (text: Promise<string | null>) => Number(((await text) ?? '').replace(/\D/g, ''));
 
-test('narrower headings are picked by hand and come into the lines with OR; all of them are the same as with narrower', async ({ page }) => {
+test('narrower headings are picked by hand and come into the lines with OR; all of them are the same as with narrower', async ({
+	page
+}) => {
 	const base = await atHeadings(page, 'Delirium');
 	await page.getByLabel('Look up in the vocabulary').fill('delirium');
 	const panel = page.getByRole('article', { name: 'Heading Delirium', exact: true });
@@ -36,7 +40,9 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await expect(boxes).toHaveCount(8);
 	// One is picked with what is below it, and can be unticked again.
 	for (let at = 0; at < 8; at++) if (!(await boxes.nth(at).isChecked())) await boxes.nth(at).check();
-	await expect(panel).toContainText('These are all of them: with narrower retrieves the same, and includes what is added to the vocabulary later.');
+	await expect(panel).toContainText(
+		'These are all of them: with narrower retrieves the same, and includes what is added to the vocabulary later.'
+	);
 	for (let at = 0; at < 8; at++) if (await boxes.nth(at).isChecked()) await boxes.nth(at).uncheck();
 	await panel.getByLabel('Pick Delirium, Critical Illness').check();
 	await panel.getByLabel('Pick Delirium, Waking').check();
@@ -51,8 +57,12 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await assembles(page, base, '{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}', picked);
 	// The strategy uses it, and the dossier says how it was taken.
 	await page.goto(`${base}/concepts`);
-	await expect(page.getByRole('list', { name: /^Headings of Delirium/ }).getByText('used in the strategy')).toBeAttached();
-	const markdown = await (await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)).text();
+	await expect(
+		page.getByRole('list', { name: /^Headings of Delirium/ }).getByText('used in the strategy')
+	).toBeAttached();
+	const markdown = await (
+		await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)
+	).text();
 	expect(markdown).toContain('with Delirium, Critical Illness, Delirium, Waking');
 });
 
@@ -72,7 +82,9 @@ test('main topic and qualifiers are chosen with what they lose, and can be let g
 	await assembles(page, base, '{!Delirium >}', left);
 });
 
-test('names become text words, near-alikes stand side by side, an earlier heading is offered, and none that fits is a decision', async ({ page }) => {
+test('names become text words, near-alikes stand side by side, an earlier heading is offered, and none that fits is a decision', async ({
+	page
+}) => {
 	const base = await atHeadings(page, 'Delirium');
 	await page.getByLabel('Look up in the vocabulary').fill('delirium');
 	const names = page.getByRole('region', { name: 'Its names as text words' });
@@ -93,7 +105,10 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await expect(years).toContainText('It is taken.');
 
 	// A scope note leads on; two are put side by side.
-	await page.getByRole('article', { name: 'Heading Delirium', exact: true }).getByRole('button', { name: 'Dementia' }).click();
+	await page
+		.getByRole('article', { name: 'Heading Delirium', exact: true })
+		.getByRole('button', { name: 'Dementia' })
+		.click();
 	await expect(page.getByRole('article', { name: 'Heading Dementia' })).toBeVisible();
 	await page.getByLabel('Put Delirium beside others').first().click();
 	await page.getByLabel('Put Delirium, Waking beside others').first().click();
@@ -101,7 +116,10 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await expect(beside.getByRole('article')).toHaveCount(2);
 	await expect(beside.locator('.only').first()).toBeVisible();
 	await expect(beside.getByText('of these also Delirium, Waking')).toBeVisible();
-	await beside.getByRole('article', { name: 'Compared: Delirium, Waking' }).getByRole('button', { name: 'Take this one' }).click();
+	await beside
+		.getByRole('article', { name: 'Compared: Delirium, Waking' })
+		.getByRole('button', { name: 'Take this one' })
+		.click();
 	await expect(beside.getByRole('article', { name: 'Compared: Delirium, Waking' })).toContainText('taken');
 	await beside.getByRole('button', { name: 'Leave Delirium out of the comparison' }).click();
 	await expect(beside).toHaveCount(0);
@@ -114,13 +132,20 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await page.getByRole('combobox', { name: /^Vocabulary/ }).selectOption({ label: 'Tidewater Words for Care' });
 	await page.getByLabel(/^Why no heading fits/).fill('Its headings are about care, not the state');
 	await page.getByRole('button', { name: 'Keep this decision' }).click();
-	await expect(page.getByText('No heading of Tidewater Words for Care fits: Its headings are about care')).toBeVisible();
+	await expect(
+		page.getByText('No heading of Tidewater Words for Care fits: Its headings are about care')
+	).toBeVisible();
 	await saved(page);
 	await page.goto(`${base}/concepts`);
 	await expect(page.getByText('No heading of Tidewater Words for Care fits')).toContainText('Nela Brandt');
 	await expect(page.getByRole('list', { name: /^Parked/ }).getByRole('listitem')).toHaveCount(1);
-	await expect(page.getByRole('list', { name: /^Headings of Delirium in Skerry/ }).getByRole('listitem')).toHaveText([/^Confusion/, /^Delirium, Waking/]);
-	const markdown = await (await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)).text();
+	await expect(page.getByRole('list', { name: /^Headings of Delirium in Skerry/ }).getByRole('listitem')).toHaveText([
+		/^Confusion/,
+		/^Delirium, Waking/
+	]);
+	const markdown = await (
+		await page.request.get(`${base.replace('/enquiries/', '/api/v1/enquiries/')}/dossier?as=md`)
+	).text();
 	expect(markdown).toContain('No heading of tidewater fits: Its headings are about care, not the state');
 });
 
@@ -155,13 +180,22 @@ test('what cannot be compared or counted is answered clearly', async () => {
 	const who = await somebody(address);
 	await newEnquiry(who);
 	const one = await who.context.get('/api/v1/headings?heading=skerry:delirium');
-	expect([one.status(), ((await one.json()) as { message: string }).message]).toEqual([422, expect.stringContaining('Two to 6 different headings')]);
+	expect([one.status(), ((await one.json()) as { message: string }).message]).toEqual([
+		422,
+		expect.stringContaining('Two to 6 different headings')
+	]);
 	expect((await who.context.get('/api/v1/headings?heading=skerry:delirium&heading=skerry:gone')).status()).toBe(404);
-	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/gone/history?collection=skerry')).status()).toBe(404);
-	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/delirium/history?collection=gone')).status()).toBe(404);
+	expect((await who.context.get('/api/v1/vocabularies/skerry/headings/gone/history?collection=skerry')).status()).toBe(
+		404
+	);
+	expect(
+		(await who.context.get('/api/v1/vocabularies/skerry/headings/delirium/history?collection=gone')).status()
+	).toBe(404);
 });
 
-test('a concept stands in every vocabulary at once: what its words are called, what is taken, what was decided', async ({ page }) => {
+test('a concept stands in every vocabulary at once: what its words are called, what is taken, what was decided', async ({
+	page
+}) => {
 	const base = await atHeadings(page, 'Hand washing');
 	// Nothing is taken yet: the concept's name is looked up everywhere.
 	const map = page.getByRole('region', { name: 'A Hand washing in every vocabulary' });
@@ -177,9 +211,15 @@ test('a concept stands in every vocabulary at once: what its words are called, w
 	await expect(delirium).toContainText('What is taken stands in full');
 	// What the others may call it is joined by a line and can be taken from here.
 	const corran = delirium.getByRole('region', { name: 'Corran Drug and Disease List' });
-	await expect(corran.getByRole('listitem').filter({ hasText: 'Delirious State' })).toContainText(/perhaps: .*on the same \d+ works/);
+	await expect(corran.getByRole('listitem').filter({ hasText: 'Delirious State' })).toContainText(
+		/perhaps: .*on the same \d+ works/
+	);
 	await expect(delirium.locator('svg path').first()).toBeAttached();
-	await corran.getByRole('listitem').filter({ hasText: 'Delirious State' }).getByRole('button', { name: 'Take' }).click();
+	await corran
+		.getByRole('listitem')
+		.filter({ hasText: 'Delirious State' })
+		.getByRole('button', { name: 'Take' })
+		.click();
 	await expect(corran.getByRole('button', { name: 'Take' })).toHaveCount(0);
 	await saved(page);
 	await corran.getByRole('button', { name: 'Delirious State' }).click();

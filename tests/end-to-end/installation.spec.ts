@@ -15,8 +15,15 @@ h:noise a skos:Concept ; skos:prefLabel "Ward Noise" .
 const FAULTY = `${HARBOUR}h:lost a skos:Concept ; skos:scopeNote "It has no name." .\nh:noise skos:broader h:nowhere .\n`;
 
 const record = (id: string, title: string, heading: string | null) =>
-	plainRecord(id, { titles: [title], headings: heading === null ? [] : [{ vocabulary: 'harbour', heading, main: true, qualifiers: [] }] });
-const RECORDS = [record('H1', 'Quiet time on wards', 'rest'), record('H2', 'Sound levels at night', 'noise'), record('H3', 'Quiet time and sleep', null)];
+	plainRecord(id, {
+		titles: [title],
+		headings: heading === null ? [] : [{ vocabulary: 'harbour', heading, main: true, qualifiers: [] }]
+	});
+const RECORDS = [
+	record('H1', 'Quiet time on wards', 'rest'),
+	record('H2', 'Sound levels at night', 'noise'),
+	record('H3', 'Quiet time and sleep', null)
+];
 const lines = (records: readonly object[]) => records.map((one) => `${JSON.stringify(one)}\n`).join('');
 
 async function signIn(page: Page): Promise<void> {
@@ -34,10 +41,16 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	await signIn(page);
 	await page.getByRole('link', { name: 'Load, compare, remove' }).click();
 	await expect(page).toHaveURL(/vocabularies$/);
-	await page.getByLabel('File on this computer').setInputFiles({ name: 'Harbour.ttl', mimeType: '', buffer: Buffer.from(FAULTY) });
+	await page
+		.getByLabel('File on this computer')
+		.setInputFiles({ name: 'Harbour.ttl', mimeType: '', buffer: Buffer.from(FAULTY) });
 	await page.getByRole('button', { name: 'Read the file' }).click();
-	await expect(page.getByRole('row', { name: /harbour\.example\/lost has no preferred label and is left out/ })).toBeVisible();
-	await expect(page.getByText('“Ward Noise” names nowhere as broader, which is not in the file; that is left out')).toBeVisible();
+	await expect(
+		page.getByRole('row', { name: /harbour\.example\/lost has no preferred label and is left out/ })
+	).toBeVisible();
+	await expect(
+		page.getByText('“Ward Noise” names nowhere as broader, which is not in the file; that is left out')
+	).toBeVisible();
 	await page.getByRole('button', { name: 'Load, skipping invalid entries' }).click();
 	await expect(page.getByText('Loaded: 2 headings, skipping invalid entries.')).toBeVisible();
 	await page.goto('/administration');
@@ -45,7 +58,9 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	const collection = loader(page, 'Load a collection');
 	await collection.getByText('Load a collection').click();
 	const choose = (text: string) =>
-		collection.getByLabel('File on this computer').setInputFiles({ name: 'zz-harbour.ndjson', mimeType: 'application/x-ndjson', buffer: Buffer.from(text) });
+		collection
+			.getByLabel('File on this computer')
+			.setInputFiles({ name: 'zz-harbour.ndjson', mimeType: 'application/x-ndjson', buffer: Buffer.from(text) });
 	await collection.getByLabel('Display name').fill('Harbour Abstracts');
 	await collection.getByLabel('Taken from the source on').fill('2026-11-01');
 	await collection.getByLabel('Harbour Terms').check();
@@ -64,15 +79,32 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	// An enquiry counts on it: heading and text words, and its own marks.
 	const owner = await somebody(address);
 	const enquiry = await newEnquiry(owner);
-	const line = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false });
+	const line = (id: string, source: string) => ({
+		id,
+		source,
+		concept: null,
+		strand: null,
+		role: 'words',
+		label: '',
+		note: '',
+		off: false
+	});
 	const edits = [
 		{ do: 'set', at: ['collection'], value: 'zz-harbour' },
 		{ do: 'insert', in: ['lines'], item: line('one', '{harbour:Quiet Time}'), after: null },
 		{ do: 'insert', in: ['lines'], item: line('two', 'quiet NOT set:irrelevant'), after: 'one' },
 		{ do: 'insert', in: ['marks'], item: { id: 'm1', record: 'H3', verdict: 'irrelevant' }, after: null }
 	];
-	expect((await owner.context.post(`/api/v1/enquiries/${enquiry}/edits`, { data: { revision: 0, client: 'x', name: 'x', edits } })).status()).toBe(200);
-	const counts = (await (await owner.context.get(`/api/v1/enquiries/${enquiry}/counts`)).json()) as { lines: { count: number }[] };
+	expect(
+		(
+			await owner.context.post(`/api/v1/enquiries/${enquiry}/edits`, {
+				data: { revision: 0, client: 'x', name: 'x', edits }
+			})
+		).status()
+	).toBe(200);
+	const counts = (await (await owner.context.get(`/api/v1/enquiries/${enquiry}/counts`)).json()) as {
+		lines: { count: number }[];
+	};
 	expect(counts.lines.map((one) => one.count)).toEqual([1, 1]);
 
 	// What indexes a collection stays; what an enquiry uses asks twice.
@@ -93,7 +125,9 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	await expect(vocabularyRow).toContainText('One enquiry uses it. They keep its headings by name');
 	await vocabularyRow.getByRole('button', { name: 'Remove', exact: true }).click();
 	await expect(vocabularyRow).toHaveCount(0);
-	const after = (await (await owner.context.get(`/api/v1/enquiries/${enquiry}/counts`)).json()) as { lines: { state: string }[] };
+	const after = (await (await owner.context.get(`/api/v1/enquiries/${enquiry}/counts`)).json()) as {
+		lines: { state: string }[];
+	};
 	expect(after.lines.map((one) => one.state)).toEqual(['uncounted', 'uncounted']);
 	await owner.context.delete(`/api/v1/enquiries/${enquiry}`);
 });
@@ -152,7 +186,8 @@ test('a profile goes out, comes in changed, and is refused when it does not fit'
 	const shipped = JSON.parse(readFileSync('standins/profiles/wherry.json', 'utf8')) as { version: number };
 	const exported = (await (await page.request.get('/api/v1/profiles/wherry')).json()) as { version: number };
 	expect(exported).toEqual(shipped);
-	const put = (id: string, data: unknown) => page.request.put(`/api/v1/profiles/${id}`, { data, headers: { origin: address } });
+	const put = (id: string, data: unknown) =>
+		page.request.put(`/api/v1/profiles/${id}`, { data, headers: { origin: address } });
 	expect((await put('zz-wherry', { ...exported, id: 'zz-wherry', version: 7 })).status()).toBe(200);
 	await page.reload();
 	const row = page.getByRole('table', { name: 'Profiles' }).getByRole('row', { name: /zz-wherry/ });
@@ -179,7 +214,10 @@ test('records are marked while they are read, and check lines count them', async
 	await signUp(page);
 	const { enquiry, ...file } = exported as { enquiry: Record<string, unknown> };
 	delete enquiry['marks'];
-	const copy = await page.request.post('/api/v1/enquiries/import', { data: { ...file, version: 1, enquiry }, headers: { origin: address } });
+	const copy = await page.request.post('/api/v1/enquiries/import', {
+		data: { ...file, version: 1, enquiry },
+		headers: { origin: address }
+	});
 	const { id } = (await copy.json()) as { id: string };
 	await page.goto(`/enquiries/${id}/strategy`);
 	await page.getByRole('button', { name: 'Read them' }).click();

@@ -21,7 +21,9 @@ const NEXT = [
 ].join('\n');
 const file = (name: string, text: string) => ({ name, mimeType: '', buffer: Buffer.from(text) });
 
-test('a searcher loads a table of their own, uses it, loads its next edition and sees what changed', async ({ page }) => {
+test('a searcher loads a table of their own, uses it, loads its next edition and sees what changed', async ({
+	page
+}) => {
 	await signUp(page);
 	await page.goto('/vocabularies');
 	await page.getByLabel('File on this computer').setInputFiles(file('Lamp list.csv', TABLE));
@@ -34,14 +36,19 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await broader.selectOption('broader');
 	await page.getByRole('button', { name: 'Read the table' }).click();
 	await expect(page.getByText('Read: 3 headings with 5 other names')).toBeVisible();
-	await expect(page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is no year; that is left out' })).toBeVisible();
+	await expect(
+		page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is no year; that is left out' })
+	).toBeVisible();
 	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('first');
 	await page.getByRole('button', { name: 'Load, skipping invalid entries' }).click();
 	await expect(page.getByText('Loaded: 3 headings')).toBeVisible();
 
 	// It is looked up like any other, and its heading goes to a concept.
-	const made = await page.request.post('/api/v1/enquiries', { data: { question: 'Do lamps help?', framework: 'PICO' }, headers: { origin: address } });
+	const made = await page.request.post('/api/v1/enquiries', {
+		data: { question: 'Do lamps help?', framework: 'PICO' },
+		headers: { origin: address }
+	});
 	const { id } = (await made.json()) as { id: string };
 	await page.goto(`/enquiries/${id}/concepts`);
 	await page.getByPlaceholder('A new concept').fill('Lamps');
@@ -110,7 +117,9 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 
 	// A window that was open before still looks words up in the others.
 	await searching.getByLabel('Look up in the vocabulary').pressSequentially('delirium', { delay: 60 });
-	await expect(searching.getByRole('region', { name: 'Lamp List', exact: true })).toContainText('This vocabulary is not loaded here.');
+	await expect(searching.getByRole('region', { name: 'Lamp List', exact: true })).toContainText(
+		'This vocabulary is not loaded here.'
+	);
 	await expect(
 		searching
 			.getByRole('list', { name: 'Matches in Skerry Thesaurus of Health' })
@@ -123,9 +132,13 @@ test('every form goes out and comes in again, and intakes belong to one person',
 	const who = await somebody(address);
 	const other = await somebody(address);
 	const wait = async (id: string, state: string) => {
-		let view: { state: string; message: string | null; read: { headings: number; faultCount: number } | null } | null = null;
+		let view: { state: string; message: string | null; read: { headings: number; faultCount: number } | null } | null =
+			null;
 		await expect
-			.poll(async () => (view = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as typeof view)?.state, { timeout: 20_000 })
+			.poll(
+				async () => (view = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as typeof view)?.state,
+				{ timeout: 20_000 }
+			)
 			.toBe(state);
 		return view as unknown as { message: string | null; read: { headings: number; faultCount: number } | null };
 	};
@@ -150,7 +163,9 @@ test('every form goes out and comes in again, and intakes belong to one person',
 		const { id } = await post(`tidewater.${form}`, await out.body());
 		if (form === 'table' || form === 'tsv') {
 			await wait(id, 'columns');
-			const { look } = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as { look: { proposed: object } };
+			const { look } = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as {
+				look: { proposed: object };
+			};
 			await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'read', shape: look.proposed } });
 		}
 		const { read } = await wait(id, 'read');
@@ -176,7 +191,9 @@ test('every form goes out and comes in again, and intakes belong to one person',
 	}
 	const latin = await post('latin.csv', Buffer.from([...Buffer.from('id,label\n1,K'), 0xe4, 0x73, 0x65, 0x0a]));
 	await wait(latin.id, 'columns');
-	await who.context.post(`/api/v1/intakes/${latin.id}`, { data: { do: 'read', shape: { delimiter: ',', separator: '|', columns: { id: 0, label: 1 } } } });
+	await who.context.post(`/api/v1/intakes/${latin.id}`, {
+		data: { do: 'read', shape: { delimiter: ',', separator: '|', columns: { id: 0, label: 1 } } }
+	});
 	expect((await wait(latin.id, 'failed')).message).toBe('The file is not UTF-8 text. Nothing was changed.');
 });
 
@@ -187,7 +204,8 @@ test('a file above the ceiling is refused, and nothing stays of it', async () =>
 	try {
 		const out = createWriteStream(path);
 		const block = Buffer.alloc(1_000_000, `${'# a remark that fills a line'.padEnd(99)}\n`);
-		for (let at = 0; at < 401; at++) if (!out.write(block)) await new Promise<void>((drained) => out.once('drain', drained));
+		for (let at = 0; at < 401; at++)
+			if (!out.write(block)) await new Promise<void>((drained) => out.once('drain', drained));
 		await new Promise<void>((ended) => out.end(ended));
 		const cookie = (await who.context.storageState()).cookies.map((one) => `${one.name}=${one.value}`).join('; ');
 		const response = await fetch(`${address}/api/v1/intakes?vocabulary=zz-large`, {

@@ -70,12 +70,16 @@ test('an empty question is refused in place and the last one kept', async ({ pag
 	await expect(page.getByLabel('Question', { exact: true })).toHaveValue('Is it so?');
 });
 
-test('an unknown heading and a broken line say so at the line; a concept without terms does where it stands', async ({ page }) => {
+test('an unknown heading and a broken line say so at the line; a concept without terms does where it stands', async ({
+	page
+}) => {
 	await open(page);
 	await page.goto(page.url().replace('/brief', '/concepts'));
 	await page.getByLabel('Name of a new concept').fill('Noise');
 	await page.getByRole('button', { name: 'Add concept' }).click();
-	await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText('Noise has no headings and no words yet.');
+	await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText(
+		'Noise has no headings and no words yet.'
+	);
 	await saved(page);
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await page.locator('.cm-content').click();
@@ -138,9 +142,13 @@ test('a paste larger than any strategy is refused whole, and the sheet goes on',
 		await page.evaluate((text) => {
 			const data = new DataTransfer();
 			data.setData('text/plain', text);
-			document.querySelector('.cm-content')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+			document
+				.querySelector('.cm-content')
+				?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
 		}, paste);
-		await expect(page.getByText(/Nothing was changed; the text is still where you copied it from/).first()).toBeVisible();
+		await expect(
+			page.getByText(/Nothing was changed; the text is still where you copied it from/).first()
+		).toBeVisible();
 		await page.getByRole('button', { name: 'Dismiss' }).click();
 		await expect(page.locator('.cm-line')).toHaveText(['noise']);
 	}

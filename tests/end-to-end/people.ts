@@ -48,7 +48,11 @@ export interface Somebody {
 export async function somebody(baseURL: string, name = 'Somebody'): Promise<Somebody> {
 	const email = `${randomUUID()}@test.example`;
 	const context = await request.newContext({ baseURL, extraHTTPHeaders: { origin: baseURL } });
-	const response = await context.post('/sign-up', { form: { name, email, password: PASSWORD }, headers: { accept: 'text/html' }, maxRedirects: 0 });
+	const response = await context.post('/sign-up', {
+		form: { name, email, password: PASSWORD },
+		headers: { accept: 'text/html' },
+		maxRedirects: 0
+	});
 	expect(response.status()).toBe(303);
 	return { email, context };
 }
@@ -65,4 +69,9 @@ export async function saved(page: Page): Promise<void> {
 }
 
 /** A record of a collection of one's own, with nothing in it but what is given. */
-export const plainRecord = (id: string, given: object) => ({ ...blankRecord(id), source: 'Harbour', year: 2024, ...given });
+export const plainRecord = (id: string, given: object) => ({
+	...blankRecord(id),
+	source: 'Harbour',
+	year: 2024,
+	...given
+});

@@ -11,11 +11,15 @@ async function openDemo(page: Page): Promise<void> {
 /** A copy of the demo's strategy in an account of one's own, so that tests do not meet in one enquiry. */
 async function copyOfDemo(page: Page): Promise<void> {
 	await openDemo(page);
-	const [demo = ''] = /\/enquiries\/[^/]+/.exec((await page.locator('main a').first().getAttribute('href')) ?? '') ?? [];
+	const [demo = ''] =
+		/\/enquiries\/[^/]+/.exec((await page.locator('main a').first().getAttribute('href')) ?? '') ?? [];
 	const file = (await (await page.request.get(`/api/v1${demo}/export`)).json()) as object;
 	await page.context().clearCookies();
 	await signUp(page);
-	const made = await page.request.post('/api/v1/enquiries/import', { headers: { origin: address, 'content-type': 'application/json' }, data: file });
+	const made = await page.request.post('/api/v1/enquiries/import', {
+		headers: { origin: address, 'content-type': 'application/json' },
+		data: file
+	});
 	expect(made.status()).toBe(201);
 	const { id } = (await made.json()) as { id: string };
 	await page.goto(`/enquiries/${id}/renderings`);
@@ -28,7 +32,8 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 }) => {
 	test.setTimeout(180_000);
 	await copyOfDemo(page);
-	for (const name of [/Skerry/, /Tidewater/, /Corran/, /Wherry/, /Fairway/]) await expect(source(page, name)).toBeVisible();
+	for (const name of [/Skerry/, /Tidewater/, /Corran/, /Wherry/, /Fairway/])
+		await expect(source(page, name)).toBeVisible();
 	await expect(page.getByText('subject[Delirium; below] either subject[Confusion]')).toBeVisible();
 
 	await source(page, /Corran/).click();
@@ -84,14 +89,18 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await expect(wherry).toContainText('pasted');
 	await saved(page);
 	await page.getByRole('link', { name: 'Dossier' }).click();
-	await expect(page.getByText(/Compared on \d{4}-\d{2}-\d{2} on the works that both sources hold/).first()).toBeVisible();
+	await expect(
+		page.getByText(/Compared on \d{4}-\d{2}-\d{2} on the works that both sources hold/).first()
+	).toBeVisible();
 });
 
 test('what a source makes of bare words is shown with what it hides, and frozen into a line', async ({ page }) => {
 	await copyOfDemo(page);
 	await source(page, /Tidewater/).click();
 	await page.getByRole('button', { name: 'What bare words become' }).click();
-	await page.getByLabel('Words, as a newcomer types them').pressSequentially('acute confusion of zzyx lamp', { delay: 60 });
+	await page
+		.getByLabel('Words, as a newcomer types them')
+		.pressSequentially('acute confusion of zzyx lamp', { delay: 60 });
 	await page.getByRole('button', { name: 'Look', exact: true }).click();
 	const words = page.getByRole('region', { name: /^What Tidewater/ });
 	await expect(words).toContainText('acute confusion becomes the heading Acute confusion');
@@ -100,7 +109,9 @@ test('what a source makes of bare words is shown with what it hides, and frozen 
 	await expect(words).toContainText('lamps');
 	// The heading leads to itself.
 	await words.getByRole('button', { name: 'Acute confusion', exact: true }).click();
-	await expect(page.getByRole('complementary', { name: 'Lens' }).getByRole('heading', { name: 'Acute confusion' })).toBeVisible();
+	await expect(
+		page.getByRole('complementary', { name: 'Lens' }).getByRole('heading', { name: 'Acute confusion' })
+	).toBeVisible();
 	await words.getByText('Its own account of the query').click();
 	await words.getByLabel('The source’s account').fill('t::"acute confusion" or t::wandering');
 	await page.getByRole('button', { name: 'Look', exact: true }).click();
@@ -129,7 +140,9 @@ const EXAMPLES: Readonly<Record<string, string>> = {
 	comment: '// sample note'
 };
 
-test('a platform is taught from nothing by its examples, saved, used on another question, and changed into a second version', async ({ page }) => {
+test('a platform is taught from nothing by its examples, saved, used on another question, and changed into a second version', async ({
+	page
+}) => {
 	test.setTimeout(120_000);
 	const owner = await signUp(page);
 	const name = `Jetty File ${owner.slice(0, 6)}`;
@@ -140,19 +153,25 @@ test('a platform is taught from nothing by its examples, saved, used on another 
 	await expect(page.getByRole('button', { name: 'Save the profile' })).toBeDisabled();
 	// A strategy of before proposes what its pieces are.
 	await page.getByText('Have a strategy in its syntax?').click();
-	await page.getByLabel('A strategy in this platform’s syntax').fill('hl(light) + sum(lamp*)\nhl(day) ; sum(night*) ; key(sun)\n');
+	await page
+		.getByLabel('A strategy in this platform’s syntax')
+		.fill('hl(light) + sum(lamp*)\nhl(day) ; sum(night*) ; key(sun)\n');
 	await page.getByRole('button', { name: 'Propose' }).click();
 	await page.getByLabel('What hl means').selectOption('title');
 	await expect(page.locator('[data-construct=title] input')).toHaveValue('hl(harbour)');
-	for (const [construct, text] of Object.entries(EXAMPLES)) await page.locator(`[data-construct=${construct}] input`).fill(text);
-	for (const construct of Object.keys(EXAMPLES)) await expect(page.locator(`[data-construct=${construct}]`)).toHaveAttribute('data-passed', 'true');
+	for (const [construct, text] of Object.entries(EXAMPLES))
+		await page.locator(`[data-construct=${construct}] input`).fill(text);
+	for (const construct of Object.keys(EXAMPLES))
+		await expect(page.locator(`[data-construct=${construct}]`)).toHaveAttribute('data-passed', 'true');
 	// A contradiction is told at the example.
 	await page.locator('[data-construct=not] input').fill('hl(harbour) + hl(lantern)');
 	await expect(page.getByText('Two operators have the same sign.')).toBeVisible();
 	await expect(page.getByRole('button', { name: 'Save the profile' })).toBeDisabled();
 	await page.locator('[data-construct=not] input').fill(EXAMPLES['not'] ?? '');
 	await page.getByRole('button', { name: 'Save the profile' }).click();
-	await expect(page.getByRole('table', { name: 'Profiles' }).getByRole('row', { name: new RegExp(name) })).toBeVisible();
+	await expect(
+		page.getByRole('table', { name: 'Profiles' }).getByRole('row', { name: new RegExp(name) })
+	).toBeVisible();
 
 	await page.goto('/desk');
 	await page.getByLabel('The question, as the team asks it').fill('Does singing help memory?');
@@ -186,7 +205,9 @@ test('a platform is taught from nothing by its examples, saved, used on another 
 	await page.getByLabel('The source of').selectOption('tidewater');
 	await page.getByLabel('on the platform of').selectOption({ label: 'Millrace' });
 	await page.getByRole('button', { name: 'Put together' }).click();
-	await expect(page.getByText(/^Saved as Tidewater Care Record on Millrace|^Another person taught this profile/)).toBeVisible();
+	await expect(
+		page.getByText(/^Saved as Tidewater Care Record on Millrace|^Another person taught this profile/)
+	).toBeVisible();
 	await page.getByRole('link', { name: 'since 1: what changed' }).first().click();
 	await expect(page.getByRole('row', { name: /platform.wildcards.any/ })).toContainText('%');
 });
@@ -203,7 +224,9 @@ test('a numbered appendix is read in its syntax, faults in place, counts kept an
 	await read.getByLabel('In the syntax of').selectOption('skerry');
 	await read
 		.getByLabel('The strategy as it was copied')
-		.fill('1\tt|a|k::(nois@ or "alarm sound")\t1,204\n2\tt::ward@\t310\n3\tany[1:2]\t1,100\n4\t[1] and [2] {note: both}\t88\n');
+		.fill(
+			'1\tt|a|k::(nois@ or "alarm sound")\t1,204\n2\tt::ward@\t310\n3\tany[1:2]\t1,100\n4\t[1] and [2] {note: both}\t88\n'
+		);
 	await read.getByRole('button', { name: 'Read it' }).click();
 	await expect(read.getByRole('status')).toContainText('faults');
 	await read.getByRole('button', { name: /Tidewater Care Record on Causeway fits better: no fault/ }).click();
@@ -219,7 +242,12 @@ test('a numbered appendix is read in its syntax, faults in place, counts kept an
 	await expect(read.getByText('in place of those that were there')).toBeVisible();
 	await saved(page);
 	await read.getByRole('link', { name: 'Open the strategy' }).click();
-	await expect(page.locator('.cm-line')).toHaveText([/^nois\* OR "alarm sound"/, /^ti:ward\*/, /^#1 OR #2|^ANY\(#1-#2\)|^ANY\(#1, #2\)/, /^#1 AND #2/]);
+	await expect(page.locator('.cm-line')).toHaveText([
+		/^nois\* OR "alarm sound"/,
+		/^ti:ward\*/,
+		/^#1 OR #2|^ANY\(#1-#2\)|^ANY\(#1, #2\)/,
+		/^#1 AND #2/
+	]);
 });
 
 test('a source that is away, refuses or sends nonsense changes nothing, and says why', async () => {
@@ -236,34 +264,71 @@ test('a source that is away, refuses or sends nonsense changes nothing, and says
 	];
 	const shipped = (await (await owner.context.get('/api/v1/profiles/wherry')).json()) as { source: object };
 	// Nothing answers on this port of loopback.
-	const away = { ...shipped, id: `away${id.slice(0, 6)}`, source: { ...shipped.source, address: 'http://127.0.0.1:9/sru' } };
-	const elsewhere = { ...away, id: `else${id.slice(0, 6)}`, source: { ...shipped.source, address: 'http://sources.example/sru' } };
-	for (const profile of [away, elsewhere]) expect((await owner.context.put(`/api/v1/profiles/${profile.id}`, { data: profile })).status()).toBe(200);
-	const own = edits.map((one) => (one.in[0] === 'renderings' ? { ...one, item: { ...one.item, profile: away.id } } : one));
-	own.push({ do: 'insert', in: ['renderings'], item: { id: 's', profile: elsewhere.id, first: 1, leftOut: [] } as never, after: 'r' as never });
-	expect((await owner.context.post(`/api/v1/enquiries/${id}/edits`, { data: { revision: 0, client: 'x', name: 'x', edits: own } })).status()).toBe(200);
+	const away = {
+		...shipped,
+		id: `away${id.slice(0, 6)}`,
+		source: { ...shipped.source, address: 'http://127.0.0.1:9/sru' }
+	};
+	const elsewhere = {
+		...away,
+		id: `else${id.slice(0, 6)}`,
+		source: { ...shipped.source, address: 'http://sources.example/sru' }
+	};
+	for (const profile of [away, elsewhere])
+		expect((await owner.context.put(`/api/v1/profiles/${profile.id}`, { data: profile })).status()).toBe(200);
+	const own = edits.map((one) =>
+		one.in[0] === 'renderings' ? { ...one, item: { ...one.item, profile: away.id } } : one
+	);
+	own.push({
+		do: 'insert',
+		in: ['renderings'],
+		item: { id: 's', profile: elsewhere.id, first: 1, leftOut: [] } as never,
+		after: 'r' as never
+	});
+	expect(
+		(
+			await owner.context.post(`/api/v1/enquiries/${id}/edits`, {
+				data: { revision: 0, client: 'x', name: 'x', edits: own }
+			})
+		).status()
+	).toBe(200);
 	const ask = async (profile: string): Promise<unknown> => {
-		const told = await (await owner.context.post(`/api/v1/enquiries/${id}/renderings/count`, { data: { profile } })).text();
+		const told = await (
+			await owner.context.post(`/api/v1/enquiries/${id}/renderings/count`, { data: { profile } })
+		).text();
 		return JSON.parse(told.trim().split('\n').at(-1) ?? '');
 	};
 	expect(await ask(away.id)).toMatchObject({ count: null, fault: 'The source cannot be reached.' });
-	expect(await ask(elsewhere.id)).toMatchObject({ count: null, fault: 'http://sources.example is not among the addresses that this installation may reach.' });
+	expect(await ask(elsewhere.id)).toMatchObject({
+		count: null,
+		fault: 'http://sources.example is not among the addresses that this installation may reach.'
+	});
 	// Another person cannot change a profile that is not theirs.
 	const other = await somebody(address, 'Other');
 	expect((await other.context.put(`/api/v1/profiles/${away.id}`, { data: away })).status()).toBe(403);
 	expect((await other.context.delete(`/api/v1/profiles/${away.id}`)).status()).toBe(403);
 	const hostile = {
 		...away,
-		platform: { ...(away as unknown as { platform: object }).platform, fields: { pattern: '%{text}', per: 'term', several: 'or', joiner: '' } }
+		platform: {
+			...(away as unknown as { platform: object }).platform,
+			fields: { pattern: '%{text}', per: 'term', several: 'or', joiner: '' }
+		}
 	};
 	const refused = await owner.context.put(`/api/v1/profiles/${away.id}`, { data: hostile });
 	expect(refused.status()).toBe(422);
 	expect(((await refused.json()) as { message: string }).message).toContain('contradicts itself');
 	// Patterns that cannot be used are refused with reasons, too, and the profile stays what it was.
-	const proximity = { ...(away as unknown as { platform: { proximity: object } }).platform.proximity, within: '%{right}%{left}%{n}' };
+	const proximity = {
+		...(away as unknown as { platform: { proximity: object } }).platform.proximity,
+		within: '%{right}%{left}%{n}'
+	};
 	const unusable = { ...away, platform: { ...(away as unknown as { platform: object }).platform, proximity } };
 	const again = await owner.context.put(`/api/v1/profiles/${away.id}`, { data: unusable });
 	expect(again.status()).toBe(422);
-	expect(((await again.json()) as { message: string }).message).toContain('must begin with its left side or with a sign');
-	expect(((await (await owner.context.get(`/api/v1/profiles/${away.id}`)).json()) as typeof away).source).toEqual(away.source);
+	expect(((await again.json()) as { message: string }).message).toContain(
+		'must begin with its left side or with a sign'
+	);
+	expect(((await (await owner.context.get(`/api/v1/profiles/${away.id}`)).json()) as typeof away).source).toEqual(
+		away.source
+	);
 });

@@ -23,11 +23,17 @@ async function typeLines(page: Page, lines: readonly string[]): Promise<void> {
 	await expect(page.locator('.right-mark.dim')).toHaveCount(0);
 }
 
-test('known articles: one by its DOI as people paste it, one by its title, one wrong; and a record becomes one', async ({ page }) => {
+test('known articles: one by its DOI as people paste it, one by its title, one wrong; and a record becomes one', async ({
+	page
+}) => {
 	const id = await begin(page, 'Does music before surgery calm people?');
 	await typeLines(page, ['music*']);
-	const found = (await (await page.request.get(`${address}/api/v1/enquiries/${id}/counts`)).json()) as { lines: { id: string }[] };
-	const { records } = (await (await page.request.get(`${address}/api/v1/enquiries/${id}/records?line=${found.lines[0]?.id}`)).json()) as {
+	const found = (await (await page.request.get(`${address}/api/v1/enquiries/${id}/counts`)).json()) as {
+		lines: { id: string }[];
+	};
+	const { records } = (await (
+		await page.request.get(`${address}/api/v1/enquiries/${id}/records?line=${found.lines[0]?.id}`)
+	).json()) as {
 		records: { id: string; titles: string[] }[];
 	};
 	const [first, second] = records;
@@ -39,7 +45,9 @@ test('known articles: one by its DOI as people paste it, one by its title, one w
 		.getByLabel('Identifier of the article')
 		.last()
 		.pressSequentially(` ${first?.id ?? ''} `, KEYS);
-	await expect(rows.filter({ has: page.getByLabel('Identifier of the article') }).first()).toContainText(first?.id ?? 'none');
+	await expect(rows.filter({ has: page.getByLabel('Identifier of the article') }).first()).toContainText(
+		first?.id ?? 'none'
+	);
 	await page.getByRole('button', { name: 'Add an article' }).click();
 	await page
 		.getByLabel('Article', { exact: true })
@@ -64,7 +72,9 @@ test('known articles: one by its DOI as people paste it, one by its title, one w
 	await expect(page.getByText('3 of 4 known articles are in this collection')).toBeVisible();
 });
 
-test('a change is tried on a line before it is kept, what it loses is read, and what the result does not use is not proposed', async ({ page }) => {
+test('a change is tried on a line before it is kept, what it loses is read, and what the result does not use is not proposed', async ({
+	page
+}) => {
 	await begin(page, 'Does music before surgery calm people?');
 	await typeLines(page, ['music* OR song*', 'surg*', '#1 AND #2', 'sleep']);
 	await page.getByRole('tab', { name: 'Trials' }).click();
@@ -79,7 +89,9 @@ test('a change is tried on a line before it is kept, what it loses is read, and 
 	await row.getByTitle('Read what is lost').click();
 	await expect(trials.getByText(/^No longer found/)).toBeVisible();
 	await trials.getByRole('listitem').first().getByRole('button').first().click();
-	await expect(page.getByRole('complementary', { name: 'Lens' }).getByRole('article', { name: /^Record / })).toBeVisible();
+	await expect(
+		page.getByRole('complementary', { name: 'Lens' }).getByRole('article', { name: /^Record / })
+	).toBeVisible();
 	// Nothing was kept by reading.
 	await expect(page.locator('.cm-line').first()).toHaveText('music* OR song*');
 	await expect(trials.getByRole('row', { name: /^Line 4 off/ })).toHaveCount(0);
@@ -103,7 +115,9 @@ test('a limit by journal stands on the line that was chosen, with the values of 
 	await expect(limits.getByText('Lines that used line 2 still use it')).toBeVisible();
 });
 
-test('headings: the next word after each, the rest parked, a concept complete, and what is open leads there', async ({ page }) => {
+test('headings: the next word after each, the rest parked, a concept complete, and what is open leads there', async ({
+	page
+}) => {
 	await begin(page, 'Does sleep suffer on wards?');
 	await page.getByRole('link', { name: /Concepts/ }).click();
 	await page.getByLabel('Name of a new concept').pressSequentially('Sleep', KEYS);
@@ -123,7 +137,9 @@ test('headings: the next word after each, the rest parked, a concept complete, a
 		.click();
 	await saved(page);
 	await page.getByRole('link', { name: /Concepts/ }).click();
-	const point = page.getByRole('complementary', { name: 'Lens' }).getByRole('link', { name: /^Sleep has .* to decide on\.$/ });
+	const point = page
+		.getByRole('complementary', { name: 'Lens' })
+		.getByRole('link', { name: /^Sleep has .* to decide on\.$/ });
 	await expect(point).toHaveAttribute('href', /concepts#concept-/);
 	await page.getByLabel('Complete').check();
 	await saved(page);
@@ -150,7 +166,9 @@ test('a vocabulary is read without an enquiry, and a heading has an address', as
 	await expect(page.getByRole('article', { name: 'Heading Stroke' })).toBeVisible();
 });
 
-test('at 390 pixels the sheet is read without scrolling sideways, and rows of the brief are as wide as the page', async ({ page }) => {
+test('at 390 pixels the sheet is read without scrolling sideways, and rows of the brief are as wide as the page', async ({
+	page
+}) => {
 	await begin(page, 'Does music before surgery calm people?');
 	await typeLines(page, ['music* OR song* OR sing OR singing OR choir* OR melod*', 'surg*', '#1 AND #2']);
 	await page.setViewportSize({ width: 390, height: 844 });

@@ -65,7 +65,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(surgery.getByText('This reads like a whole sentence')).toBeVisible();
 		await surgery.getByRole('button', { name: 'heart surgery help' }).click();
 		await surgery.getByRole('button', { name: 'Remove "heart surgery help"' }).click();
-		await surgery.getByLabel(/^Add words/).fill('cardiac surg*\n"open-heart surgery"\n(cardiac OR heart) WITHIN/3 (surg* OR operat*)');
+		await surgery
+			.getByLabel(/^Add words/)
+			.fill('cardiac surg*\n"open-heart surgery"\n(cardiac OR heart) WITHIN/3 (surg* OR operat*)');
 		await surgery.getByLabel(/^Add words/).press('Enter');
 		await expect(surgery.getByRole('button', { name: 'Add 3 words to A' })).toBeFocused();
 		await page.keyboard.press('Enter');
@@ -81,8 +83,14 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 	await test.step('headings', async () => {
 		await step(page, 'Headings');
 		await page.getByLabel('Look up in the vocabulary').fill('heart surgery');
-		await expect(page.getByRole('list', { name: 'Matches in Skerry Thesaurus of Health' }).getByText('“Heart Surgery” is another name for it')).toBeVisible();
-		await expect(page.getByRole('article', { name: 'Heading Surgery, Cardiac' })).toContainText('It has no narrower headings');
+		await expect(
+			page
+				.getByRole('list', { name: 'Matches in Skerry Thesaurus of Health' })
+				.getByText('“Heart Surgery” is another name for it')
+		).toBeVisible();
+		await expect(page.getByRole('article', { name: 'Heading Surgery, Cardiac' })).toContainText(
+			'It has no narrower headings'
+		);
 		await page.getByRole('button', { name: /Take for A/ }).click();
 		await expect(page.getByRole('button', { name: 'Already added' })).toBeVisible();
 		await page.getByRole('button', { name: 'Recorded music' }).click();
@@ -91,7 +99,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 			.getByRole('button', { name: /^Music Treatment/ })
 			.first()
 			.click();
-		await expect(page.getByRole('article', { name: 'Heading Music Treatment' })).toContainText('Treatment without Drugs');
+		await expect(page.getByRole('article', { name: 'Heading Music Treatment' })).toContainText(
+			'Treatment without Drugs'
+		);
 		await page.getByRole('button', { name: /Take for B/ }).click();
 		// A heading with narrower ones, and the choice of its reach.
 		await page.getByLabel('Look up in the vocabulary').fill('nonpharmacological');
@@ -174,7 +184,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		for (const [at, line] of (await page.locator('.cm-line').allTextContents()).entries())
 			screen.push([String(at + 1), line, await page.locator('.right-mark .count').nth(at).innerText()]);
 		await step(page, 'Dossier');
-		await expect(page.getByRole('article', { name: 'The document as it will look' })).toContainText('Outcomes are often not named in abstracts.');
+		await expect(page.getByRole('article', { name: 'The document as it will look' })).toContainText(
+			'Outcomes are often not named in abstracts.'
+		);
 		const waiting = page.waitForEvent('download');
 		await page.getByRole('link', { name: 'Document (.docx)' }).click();
 		const file = await (await waiting).path();
@@ -185,7 +197,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 			(source) =>
 				[...new DOMParser().parseFromString(source, 'text/html').querySelectorAll('table')].map((table) => ({
 					head: [...table.querySelectorAll('thead th, thead td')].map((cell) => cell.textContent ?? ''),
-					rows: [...table.querySelectorAll('tbody tr')].map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent ?? ''))
+					rows: [...table.querySelectorAll('tbody tr')].map((row) =>
+						[...row.querySelectorAll('td')].map((cell) => cell.textContent ?? '')
+					)
 				})),
 			html
 		);

@@ -6,22 +6,34 @@ import { address, KEEPER, PASSWORD, saved, signUp, test } from './people';
 test.describe.configure({ mode: 'default' });
 
 /** The register shares few works with any source: there the lines are joined with OR, so that some can be compared. */
-const linesIn = (music: string, joining: string) => [`{${music} >} OR music* OR song*`, '{Pain >} OR pain* OR analges*', `#1 ${joining} #2`];
+const linesIn = (music: string, joining: string) => [
+	`{${music} >} OR music* OR song*`,
+	'{Pain >} OR pain* OR analges*',
+	`#1 ${joining} #2`
+];
 
 async function ownEnquiry(page: Page, collection: string, joining: string): Promise<void> {
 	await signUp(page);
 	const headers = { origin: address };
-	const made = await page.request.post('/api/v1/enquiries', { headers, data: { question: 'Does music lessen pain after an operation?', framework: 'PICO' } });
+	const made = await page.request.post('/api/v1/enquiries', {
+		headers,
+		data: { question: 'Does music lessen pain after an operation?', framework: 'PICO' }
+	});
 	expect(made.status()).toBe(201);
 	const { id } = (await made.json()) as { id: string };
-	const lines = linesIn(collection === 'skerry' ? 'Music Treatment' : 'Music for patients', joining).map((source, at) => ({
-		do: 'insert',
-		in: ['lines'],
-		item: { id: `l${at}`, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false },
-		after: at === 0 ? null : `l${at - 1}`
-	}));
+	const lines = linesIn(collection === 'skerry' ? 'Music Treatment' : 'Music for patients', joining).map(
+		(source, at) => ({
+			do: 'insert',
+			in: ['lines'],
+			item: { id: `l${at}`, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false },
+			after: at === 0 ? null : `l${at - 1}`
+		})
+	);
 	const edits = [{ do: 'set', at: ['collection'], value: collection }, ...lines];
-	const edited = await page.request.post(`/api/v1/enquiries/${id}/edits`, { headers, data: { revision: 0, client: 'x', name: 'x', edits } });
+	const edited = await page.request.post(`/api/v1/enquiries/${id}/edits`, {
+		headers,
+		data: { revision: 0, client: 'x', name: 'x', edits }
+	});
 	expect(edited.status()).toBe(200);
 	await page.goto(`/enquiries/${id}/renderings`);
 }
@@ -58,7 +70,9 @@ async function writtenForCorran(page: Page, joining: string): Promise<void> {
 const SOURCES = ['skerry', 'tidewater', 'corran', 'wherry', 'fairway'] as const;
 
 for (const profile of SOURCES)
-	test(`${profile}: written, run by connection, compared; what a wrong line loses is told and mended`, async ({ page }) => {
+	test(`${profile}: written, run by connection, compared; what a wrong line loses is told and mended`, async ({
+		page
+	}) => {
 		test.setTimeout(90_000);
 		// Another collection than the source's own, so that there is something to compare.
 		const [joining, broken] = profile === 'fairway' ? ['OR', 2] : ['AND', 1];
@@ -112,7 +126,9 @@ for (const profile of SOURCES)
 		expect(await kept()).toEqual(first);
 	});
 
-test('a heading’s counterpart chosen at a rendering is kept for every enquiry, and fields are searched the way that was chosen', async ({ page }) => {
+test('a heading’s counterpart chosen at a rendering is kept for every enquiry, and fields are searched the way that was chosen', async ({
+	page
+}) => {
 	await writtenForCorran(page, 'AND');
 	const second = page.getByRole('region', { name: 'Line 2', exact: true });
 	await expect(second).toBeVisible();
@@ -123,7 +139,11 @@ test('a heading’s counterpart chosen at a rendering is kept for every enquiry,
 		await open.getByLabel('Keep it for').selectOption({ label: 'every enquiry, as: nearly the same' });
 		await open.getByRole('button', { name: 'Keep the decision' }).click();
 	}
-	await expect(second.locator('[data-note="adjusted"]').filter({ hasText: /Pain is Nociception Disorder in Corran Therapeutics Catalogue \(/ })).toBeVisible();
+	await expect(
+		second
+			.locator('[data-note="adjusted"]')
+			.filter({ hasText: /Pain is Nociception Disorder in Corran Therapeutics Catalogue \(/ })
+	).toBeVisible();
 	await expect(second.locator('.there')).toContainText("'Nociception Disorder'~");
 
 	const fields = page.getByRole('region', { name: 'Fields at Corran Therapeutics Catalogue' });
@@ -131,7 +151,9 @@ test('a heading’s counterpart chosen at a rendering is kept for every enquiry,
 		.getByLabel('In the fields title, abstract, author keywords')
 		.selectOption({ label: 'the set any – Corran Therapeutics Catalogue also searches heading words here' });
 	await expect(second.locator('.there')).toContainText('any~pain*~');
-	await expect(page.locator('[data-note="widened"]').filter({ hasText: 'also searches heading words' }).first()).toBeVisible();
+	await expect(
+		page.locator('[data-note="widened"]').filter({ hasText: 'also searches heading words' }).first()
+	).toBeVisible();
 	await saved(page);
 	await page.reload();
 	await page
@@ -162,7 +184,10 @@ test('a stand-in source answers from what ships with it and from nothing else', 
 	const shipped = await (await keeper.get('/api/v1/collections/fairway')).text();
 	const [first = ''] = shipped.split('\n');
 	try {
-		const own = JSON.stringify({ ...(JSON.parse(first) as object), titles: ['Pain in our own house: not for everybody'] });
+		const own = JSON.stringify({
+			...(JSON.parse(first) as object),
+			titles: ['Pain in our own house: not for everybody']
+		});
 		expect(await put(`${own}\n`)).toBe(200);
 		const refused = await ask();
 		expect(refused.status()).toBe(404);
@@ -176,7 +201,9 @@ test('a stand-in source answers from what ships with it and from nothing else', 
 	expect((await ask()).status()).toBe(200);
 });
 
-test('a source is asked what it says of itself; a profile that does not fit is told so, and one without an answer, too', async ({ page }) => {
+test('a source is asked what it says of itself; a profile that does not fit is told so, and one without an answer, too', async ({
+	page
+}) => {
 	await signUp(page);
 	await page.goto('/profiles');
 	const row = (name: string | RegExp) => page.getByRole('table', { name: 'Profiles' }).getByRole('row', { name });
@@ -188,7 +215,10 @@ test('a source is asked what it says of itself; a profile that does not fit is t
 	await expect(said).toContainText(/Languages: .*fairway/);
 	await expect(said).toContainText('It fits the profile.');
 
-	const shipped = (await (await page.request.get('/api/v1/profiles/fairway')).json()) as { platform: object; source: object };
+	const shipped = (await (await page.request.get('/api/v1/profiles/fairway')).json()) as {
+		platform: object;
+		source: object;
+	};
 	const own = async (id: string, source: object) =>
 		(
 			await page.request.put(`/api/v1/profiles/${id}`, {

@@ -18,7 +18,11 @@ async function type(page: Page, lines: readonly string[]): Promise<void> {
 }
 /** The lines as text; the hint in an empty sheet is none. */
 const texts = (page: Page) =>
-	page.locator('.cm-line').evaluateAll((lines) => lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? ''))));
+	page
+		.locator('.cm-line')
+		.evaluateAll((lines) =>
+			lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? '')))
+		);
 const count = (page: Page, line: number) =>
 	page
 		.locator('.right-mark')
@@ -106,7 +110,9 @@ async function goTo(page: Page, line: number, withNext: boolean): Promise<void> 
 	for (let at = 0; at < length; at++) await page.keyboard.press(withNext ? 'Shift+ArrowRight' : 'ArrowRight');
 }
 
-test('line by line with the mouse: assembled, spread and gathered with the same result, folded, tried, limited, kept as a version', async ({ page }) => {
+test('line by line with the mouse: assembled, spread and gathered with the same result, folded, tried, limited, kept as a version', async ({
+	page
+}) => {
 	test.setTimeout(120_000);
 	await sheet(page);
 	await page.getByRole('link', { name: 'Brief' }).click();
@@ -131,7 +137,14 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 
 	await page.locator('.cm-line').nth(1).click();
 	await page.getByRole('button', { name: 'Spread' }).click();
-	await expect(page.locator('.cm-line')).toHaveText(['surg* OR operat*', 'music*', 'song*', 'singing', '#2 OR #3 OR #4', '@A AND @B']);
+	await expect(page.locator('.cm-line')).toHaveText([
+		'surg* OR operat*',
+		'music*',
+		'song*',
+		'singing',
+		'#2 OR #3 OR #4',
+		'@A AND @B'
+	]);
 	await settled(page);
 	await expect(count(page, 6)).toHaveText(whole);
 	await page.getByRole('button', { name: 'Fold the lines of concept B' }).click();
@@ -185,7 +198,9 @@ test('line by line with the mouse: assembled, spread and gathered with the same 
 	await expect(page.getByText('Before going back to “First draft”').first()).toBeVisible();
 });
 
-test('words and records: unwanted words out of a stem, other forms in, why a record is here, what one line has and another has not', async ({ page }) => {
+test('words and records: unwanted words out of a stem, other forms in, why a record is here, what one line has and another has not', async ({
+	page
+}) => {
 	await sheet(page);
 	await type(page, ['music*', 'surg*', '#1 AND #2', 'behaviour']);
 	await settled(page);
@@ -221,19 +236,30 @@ test('words and records: unwanted words out of a stem, other forms in, why a rec
 	await expect(records.locator('[data-total]')).toHaveText((await count(page, 1).textContent()) ?? '');
 	await records.getByLabel('without').selectOption({ label: 'line 3' });
 	const numberOf = async (line: number) => Number(((await count(page, line).textContent()) ?? '').replace(/\D/g, ''));
-	await expect(records.locator('[data-total]')).toHaveAttribute('data-total', String((await numberOf(1)) - (await numberOf(3))));
+	await expect(records.locator('[data-total]')).toHaveAttribute(
+		'data-total',
+		String((await numberOf(1)) - (await numberOf(3)))
+	);
 	await records.getByLabel('Order').selectOption('relevance');
 	await records.getByRole('button', { name: 'Distribution and words' }).click();
-	await expect(records.locator('[data-spread]')).toHaveAttribute('data-spread', String((await numberOf(1)) - (await numberOf(3))));
+	await expect(records.locator('[data-spread]')).toHaveAttribute(
+		'data-spread',
+		String((await numberOf(1)) - (await numberOf(3)))
+	);
 	await records.getByRole('listitem').first().getByRole('button').first().click();
 	await expect(page.getByRole('region', { name: 'Why it is here' })).toContainText(/Why it is (not )?in line 3/);
 });
 
-test('two people in one strategy: each sees where the other is, edits meet, and undo takes back one’s own only', async ({ page, browser }) => {
+test('two people in one strategy: each sees where the other is, edits meet, and undo takes back one’s own only', async ({
+	page,
+	browser
+}) => {
 	const owner = await somebody(address, 'Mara Ostwick');
 	const other = await somebody(address, 'Tove Lindqvist');
 	const id = await newEnquiry(owner);
-	const given = await owner.context.put(`/api/v1/enquiries/${id}/members`, { data: { email: other.email, role: 'editor' } });
+	const given = await owner.context.put(`/api/v1/enquiries/${id}/members`, {
+		data: { email: other.email, role: 'editor' }
+	});
 	expect(given.status()).toBe(200);
 	const pages: Page[] = [];
 	for (const who of [owner, other]) {
@@ -279,7 +305,9 @@ test('two people in one strategy: each sees where the other is, edits meet, and 
 	await expect(mine.locator('.cm-line').nth(1)).toHaveText(/^ward\* OR unit\* OR room\*/);
 });
 
-test('lines keep their users when they are cut and pasted; text from elsewhere is cleaned with a preview; deleting warns', async ({ page }) => {
+test('lines keep their users when they are cut and pasted; text from elsewhere is cleaned with a preview; deleting warns', async ({
+	page
+}) => {
 	await sheet(page);
 	await type(page, ['light', 'lamp', '#1 OR #2']);
 	await settled(page);
@@ -306,7 +334,14 @@ test('lines keep their users when they are cut and pasted; text from elsewhere i
 	const preview = page.getByRole('dialog', { name: /3 pasted lines, 3 of them cleaned/ });
 	await expect(preview).toContainText('number, quotes, dashes');
 	await preview.getByRole('button', { name: 'Add the cleaned lines' }).click();
-	await expect(page.locator('.cm-line')).toHaveText(['lamp', 'light', '#2 OR #1', '"day light" OR sunlight', 'night-time', '#4 AND #5']);
+	await expect(page.locator('.cm-line')).toHaveText([
+		'lamp',
+		'light',
+		'#2 OR #1',
+		'"day light" OR sunlight',
+		'night-time',
+		'#4 AND #5'
+	]);
 });
 
 test('a filter is measured, brought in below the result with its name, and says when it was changed; lines are kept as a part for another enquiry', async ({
@@ -353,7 +388,9 @@ test('a filter is measured, brought in below the result with its name, and says 
 	await expect(page.locator('.cm-line').first()).toHaveText('music*');
 });
 
-test('a block of 60,000 characters is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({ page }) => {
+test('a block of 60,000 characters is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({
+	page
+}) => {
 	test.setTimeout(240_000);
 	const block = Array.from({ length: 5_000 }, (_, at) => `singing${at}`).join(' OR ');
 	expect(block.length).toBeGreaterThan(60_000);
@@ -370,7 +407,11 @@ test('a block of 60,000 characters is typed in like any other: brackets close, k
 	await page.keyboard.type('drum OR ');
 	await settled(page);
 	expect((await page.locator('.cm-line').first().textContent())?.slice(0, 25)).toBe('drum OR singing0 OR singi');
-	for (let times = 0; times < 10 && ((await page.locator('.cm-line').first().textContent()) ?? '').startsWith('drum'); times++) {
+	for (
+		let times = 0;
+		times < 10 && ((await page.locator('.cm-line').first().textContent()) ?? '').startsWith('drum');
+		times++
+	) {
 		await page.keyboard.press('Control+z');
 		await page.waitForTimeout(60);
 	}

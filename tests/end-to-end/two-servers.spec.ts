@@ -135,7 +135,8 @@ test('a connection that is lost between them loses no edit: windows catch up', a
 	await saved(page);
 	const second = await atTheOther(page);
 	await expect(second.locator('.cm-line')).toHaveText(['music*']);
-	const listening = "from pg_stat_activity where datname = 'lantern' and application_name like 'wide-lantern % notices'";
+	const listening =
+		"from pg_stat_activity where datname = 'lantern' and application_name like 'wide-lantern % notices'";
 	expect(Number(askDatabase(`select count(*) ${listening}`))).toBeGreaterThanOrEqual(2);
 	askDatabase(`select pg_terminate_backend(pid) ${listening}`);
 	await page.locator('.cm-line').last().click();
@@ -162,14 +163,19 @@ test('a new edition of a vocabulary that is loaded at one is what the other look
 		});
 		expect(response.ok()).toBe(true);
 		const { id } = (await response.json()) as { id: string };
-		const state = async () => ((await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as { state: string }).state;
+		const state = async () =>
+			((await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as { state: string }).state;
 		await expect.poll(state, { timeout: 20_000 }).toBe('read');
 		await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'load' } });
 		await expect.poll(state, { timeout: 20_000 }).toBe('loaded');
 	};
 	const found = async (typed: string) => {
-		const answer = await who.context.get(`${elsewhere}/api/v1/vocabularies/zz-piers/lookup?q=${encodeURIComponent(typed)}`);
-		return answer.status() === 200 ? ((await answer.json()) as { matches: { label: string }[] }).matches.map((one) => one.label) : answer.status();
+		const answer = await who.context.get(
+			`${elsewhere}/api/v1/vocabularies/zz-piers/lookup?q=${encodeURIComponent(typed)}`
+		);
+		return answer.status() === 200
+			? ((await answer.json()) as { matches: { label: string }[] }).matches.map((one) => one.label)
+			: answer.status();
 	};
 	await load('Wooden Pier');
 	await expect.poll(() => found('wooden')).toEqual(['Wooden Pier']);
@@ -187,7 +193,9 @@ test('who is removed, closed or signed out at one is refused by the other, which
 	const give = async (role: string) => {
 		const answer = await owner.context.put(members, { data: { email: guest.email, role } });
 		expect(answer.status()).toBe(200);
-		return ((await answer.json()) as { id: string; email: string }[]).find((one) => one.email === guest.email)?.id ?? '';
+		return (
+			((await answer.json()) as { id: string; email: string }[]).find((one) => one.email === guest.email)?.id ?? ''
+		);
 	};
 	let revision = 0;
 	const edit = async () => {

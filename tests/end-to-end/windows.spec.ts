@@ -31,11 +31,16 @@ async function endOf(page: Page, line: number): Promise<void> {
 }
 const onServer = async (page: Page): Promise<string[]> => {
 	const id = /enquiries\/([0-9a-f-]+)/.exec(page.url())?.[1] ?? '';
-	const { document } = (await (await page.request.get(`/api/v1/enquiries/${id}`)).json()) as { document: { lines: { source: string }[] } };
+	const { document } = (await (await page.request.get(`/api/v1/enquiries/${id}`)).json()) as {
+		document: { lines: { source: string }[] };
+	};
 	return document.lines.map((line) => line.source);
 };
 
-test('a conflict that nobody has answered is still a question after a reload of both windows, with all that was typed', async ({ page, context }) => {
+test('a conflict that nobody has answered is still a question after a reload of both windows, with all that was typed', async ({
+	page,
+	context
+}) => {
 	test.setTimeout(120_000);
 	const url = await begin(page, ['music*']);
 	const second = await another(context, url);
@@ -69,7 +74,10 @@ test('a conflict that nobody has answered is still a question after a reload of 
 	expect(await onServer(page)).toEqual(['music* OR bagpipe* OR oud*']);
 });
 
-test('what is typed while the connection fails is saved, or asked about, when it is back', async ({ page, context }) => {
+test('what is typed while the connection fails is saved, or asked about, when it is back', async ({
+	page,
+	context
+}) => {
 	test.setTimeout(120_000);
 	const url = await begin(page, ['music*', 'anxi*']);
 	const second = await another(context, url);
@@ -94,7 +102,10 @@ test('what is typed while the connection fails is saved, or asked about, when it
 	await expect(second.locator('.cm-line')).toHaveText(['music* OR song*', 'anxi* OR worr*']);
 });
 
-test('a duplicated tab is a window of its own: each sees what the other types, and neither overwrites', async ({ page, context }) => {
+test('a duplicated tab is a window of its own: each sees what the other types, and neither overwrites', async ({
+	page,
+	context
+}) => {
 	const url = await begin(page, ['music*', 'anxi*']);
 	const opened = context.waitForEvent('page');
 	await page.evaluate((to) => window.open(to), url);
@@ -161,7 +172,8 @@ test('the eighth and the twentieth window of one person load, count and hear eac
 	await endOf(last, 1);
 	await last.keyboard.type(' OR song*', { delay: 60 });
 	await saved(last);
-	for (const one of [pages[0], pages[7], pages[12]] as Page[]) await expect(one.locator('.cm-line').first()).toHaveText('music* OR song*');
+	for (const one of [pages[0], pages[7], pages[12]] as Page[])
+		await expect(one.locator('.cm-line').first()).toHaveText('music* OR song*');
 	// The window that leads is closed: another one takes its place.
 	for (const one of pages.slice(0, 8)) await one.close();
 	await endOf(last, 2);

@@ -11,7 +11,16 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildIndex, evaluateStrategy, linesToEvaluate, queryTerms, readStrategy, RecordSet, relevanceOf, type CollectionIndex } from '@wide-lantern/core';
+import {
+	buildIndex,
+	evaluateStrategy,
+	linesToEvaluate,
+	queryTerms,
+	readStrategy,
+	RecordSet,
+	relevanceOf,
+	type CollectionIndex
+} from '@wide-lantern/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { writeText, writeVectors } from '../../scripts/bench/files.ts';
 import { lineOf } from '../../scripts/bench/ours.ts';
@@ -63,12 +72,15 @@ describe('every query form that all three can express', () => {
 		expect(sqlite.rows(fts5(blocks))).toEqual(found);
 		expect(await postgres.rows(tsquery(blocks))).toEqual(found);
 	});
-	it.each(joined.map((blocks) => [notation(blocks).slice(0, 60), blocks] as const))('blocks ANDed: %s …', async (_, blocks) => {
-		const found = ours(notation(blocks));
-		expect(found.length).toBeGreaterThan(0);
-		expect(sqlite.rows(fts5(blocks))).toEqual(found);
-		expect(await postgres.rows(tsquery(blocks))).toEqual(found);
-	});
+	it.each(joined.map((blocks) => [notation(blocks).slice(0, 60), blocks] as const))(
+		'blocks ANDed: %s …',
+		async (_, blocks) => {
+			const found = ours(notation(blocks));
+			expect(found.length).toBeGreaterThan(0);
+			expect(sqlite.rows(fts5(blocks))).toEqual(found);
+			expect(await postgres.rows(tsquery(blocks))).toEqual(found);
+		}
+	);
 });
 
 describe('forms that one of them can express', () => {
@@ -91,7 +103,10 @@ describe('forms that one of them can express', () => {
 		[`${a} BEFORE/3 ${b}`, `${a} <1> ${b} | ${a} <2> ${b} | ${a} <3> ${b}`],
 		[`${a} WITHIN/2 ${a}`, `${a} <1> ${a} | ${a} <2> ${a}`],
 		[`"${a.slice(0, 2)}* ${b}"`, `${a.slice(0, 2)}:* <-> ${b}`],
-		[`${a.slice(0, 2)}* BEFORE/2 ${b.slice(0, 2)}*`, `${a.slice(0, 2)}:* <1> ${b.slice(0, 2)}:* | ${a.slice(0, 2)}:* <2> ${b.slice(0, 2)}:*`],
+		[
+			`${a.slice(0, 2)}* BEFORE/2 ${b.slice(0, 2)}*`,
+			`${a.slice(0, 2)}:* <1> ${b.slice(0, 2)}:* | ${a.slice(0, 2)}:* <2> ${b.slice(0, 2)}:*`
+		],
 		[`"${a} ${b} ${c}" OR (${a} NOT ${b})`, `${a} <-> ${b} <-> ${c} | (${a} & !${b})`]
 	])('PostgreSQL: %s', async (text, query) => {
 		const found = ours(text);

@@ -32,7 +32,9 @@ let zebra: Zebra;
 
 beforeAll(async () => {
 	// Words of ASCII only: how others fold letters is not what is compared.
-	records = makeWorld(shippedVocabularies(), 3_000).records.skerry.filter((one) => /^[\x20-\x7E]*$/.test(`${one.titles.join('')}${one.abstract}`));
+	records = makeWorld(shippedVocabularies(), 3_000).records.skerry.filter((one) =>
+		/^[\x20-\x7E]*$/.test(`${one.titles.join('')}${one.abstract}`)
+	);
 	zebra = await Zebra.open(records);
 }, 120_000);
 afterAll(() => zebra?.close());
@@ -51,7 +53,11 @@ const count = (notation: string, index: ReturnType<typeof buildIndex>) => {
 	);
 };
 const cqlOf = (notation: string) =>
-	writeStrategy([{ id: 'a', number: 1, label: '', tree: parse(notation).tree, role: 'words', off: false }], wherry, WRITTEN_ALONE).lines[0]?.text ?? '';
+	writeStrategy(
+		[{ id: 'a', number: 1, label: '', tree: parse(notation).tree, role: 'words', off: false }],
+		wherry,
+		WRITTEN_ALONE
+	).lines[0]?.text ?? '';
 
 describe('our connector and our CQL, beside Zebra on the same records', () => {
 	it.each([
@@ -77,13 +83,18 @@ describe('our connector and our CQL, beside Zebra on the same records', () => {
 	});
 
 	it('fetches records in portions, each once', async () => {
-		const told = await new SruClient(zebra.address, anywhere).records({ query: 'dc.description = the', queryType: 'cql' }, 120);
+		const told = await new SruClient(zebra.address, anywhere).records(
+			{ query: 'dc.description = the', queryType: 'cql' },
+			120
+		);
 		expect(told.ok && told.value.records.length).toBe(120);
 		expect(new Set(told.ok ? told.value.records.map((one) => one.fields.get('identifier')?.[0]) : []).size).toBe(120);
 	});
 
 	it('tells a diagnostic in a sentence', async () => {
-		expect(await new SruClient(zebra.address, anywhere).count({ query: 'dc.title = (', queryType: 'cql' })).toMatchObject({ ok: false, cause: 'refused' });
+		expect(
+			await new SruClient(zebra.address, anywhere).count({ query: 'dc.title = (', queryType: 'cql' })
+		).toMatchObject({ ok: false, cause: 'refused' });
 	});
 });
 
@@ -162,11 +173,18 @@ describe.skipIf(address === '')('the stand-ins, driven by zoomsh of YAZ', () => 
 	it('gives its own syntax the same meaning as CQL', async () => {
 		const both = async (source: string, own: string, cql: string) => {
 			const client = new SruClient(`${address}/sru/${source}`, anywhere);
-			return Promise.all([client.count({ query: own, queryType: source }), client.count({ query: cql, queryType: 'cql' })]);
+			return Promise.all([
+				client.count({ query: own, queryType: source }),
+				client.count({ query: cql, queryType: 'cql' })
+			]);
 		};
 		for (const [source, own, cql] of [
 			['skerry', "(deliri% either 'acute confusion')<T>", 'dc.title=deliri* or dc.title="acute confusion"'],
-			['tidewater', 'a::(light within-3 therap@)', 'dc.description=light prox/unit=word/distance<=3 dc.description=therap*'],
+			[
+				'tidewater',
+				'a::(light within-3 therap@)',
+				'dc.description=light prox/unit=word/distance<=3 dc.description=therap*'
+			],
 			['corran', 'ti~light~ alt ti~lamp~ join ab~sleep~', '(dc.title=light or dc.title=lamp) and dc.description=sleep'],
 			['wherry', 'dc.title=light', 'dc.title=light']
 		] as const) {
@@ -179,7 +197,11 @@ describe.skipIf(address === '')('the stand-ins, driven by zoomsh of YAZ', () => 
 	it('explains itself, and keeps to its portion', async () => {
 		const client = new SruClient(`${address}/sru/corran`, anywhere);
 		const told = await client.explain();
-		expect(told.ok && [told.value.title, told.value.portion, told.value.queryTypes]).toEqual(['Corran Therapeutics Catalogue', 1_000, ['cql', 'corran']]);
+		expect(told.ok && [told.value.title, told.value.portion, told.value.queryTypes]).toEqual([
+			'Corran Therapeutics Catalogue',
+			1_000,
+			['cql', 'corran']
+		]);
 		const all = await client.records({ query: 'cql.allRecords=1', queryType: 'cql' }, 2_300);
 		expect(all.ok && all.value.records.length).toBe(2_300);
 	});
@@ -205,7 +227,12 @@ it('speaks the protocol with yaz-ztest, whose counts are made up', async () => {
 	const port = await freePort();
 	const server = spawn('yaz-ztest', [`tcp:127.0.0.1:${port}`], { stdio: 'ignore' });
 	try {
-		const client = new SruClient(`http://127.0.0.1:${port}/Default`, anywhere, { patience: 5_000, retries: 8, pause: 1, ceiling: 5_000_000 });
+		const client = new SruClient(`http://127.0.0.1:${port}/Default`, anywhere, {
+			patience: 5_000,
+			retries: 8,
+			pause: 1,
+			ceiling: 5_000_000
+		});
 		await wait(300);
 		const told = await client.records({ query: 'computer', queryType: 'cql' }, 5);
 		expect(told.ok && told.value.total > 0 && told.value.records.length === 5).toBe(true);

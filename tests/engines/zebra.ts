@@ -40,11 +40,14 @@ export class Zebra {
 	) {}
 
 	/** Loads records (title and abstract) and serves them on a free port. */
-	static async open(records: readonly { readonly id: string; readonly titles: readonly string[]; readonly abstract: string }[]): Promise<Zebra> {
+	static async open(
+		records: readonly { readonly id: string; readonly titles: readonly string[]; readonly abstract: string }[]
+	): Promise<Zebra> {
 		const folder = mkdtempSync(join(tmpdir(), 'lantern-zebra-'));
 		const port = await freePort();
 		for (const part of ['records', 'reg', 'tmp']) mkdirSync(join(folder, part));
-		for (const file of ['filter.xml', 'index.xsl', 'cql.properties']) copyFileSync(join(SETTINGS, file), join(folder, file));
+		for (const file of ['filter.xml', 'index.xsl', 'cql.properties'])
+			copyFileSync(join(SETTINGS, file), join(folder, file));
 		writeFileSync(
 			join(folder, 'zebra.cfg'),
 			`profilePath: /usr/share/idzebra-2.0/tab:.\nmodulePath: ${modules()}\nencoding: utf-8\nattset: bib1.att\nrecordType: dom.filter.xml\nregister: reg:2G\nkeyTmpDir: tmp\nsetTmpDir: tmp\nlockDir: tmp\nperm.anonymous: r\n`

@@ -7,7 +7,11 @@ export interface PlainRecord {
 	readonly titles: readonly string[];
 	readonly abstract: string;
 	readonly keywords: readonly string[];
-	readonly headings: readonly { readonly label: string; readonly main: boolean; readonly qualifiers: readonly string[] }[];
+	readonly headings: readonly {
+		readonly label: string;
+		readonly main: boolean;
+		readonly qualifiers: readonly string[];
+	}[];
 	readonly year: number | null;
 	readonly languages: readonly string[];
 }
@@ -33,7 +37,8 @@ function fields(record: PlainRecord, name: string): string[][] {
 }
 
 /** `*` any letters or digits, `?` exactly one, `~` none or one: as a regular expression. */
-const asRegExp = (pattern: string) => new RegExp(`^${pattern.replaceAll('*', '[a-z0-9]*').replaceAll('?', '[a-z0-9]').replaceAll('~', '[a-z0-9]?')}$`);
+const asRegExp = (pattern: string) =>
+	new RegExp(`^${pattern.replaceAll('*', '[a-z0-9]*').replaceAll('?', '[a-z0-9]').replaceAll('~', '[a-z0-9]?')}$`);
 
 type Tree = { readonly kind: string } & Readonly<Record<string, unknown>>;
 /** First and last token, and which of them were asked for: the words between two near ones were not. */
@@ -43,7 +48,9 @@ type Stretch = readonly [first: number, last: number, asked: readonly number[]];
 function stretches(entry: readonly string[], tree: Tree): Stretch[] {
 	switch (tree.kind) {
 		case 'word':
-			return entry.flatMap((word, at): Stretch[] => (asRegExp(tree['pattern'] as string).test(word) ? [[at, at, [at]]] : []));
+			return entry.flatMap((word, at): Stretch[] =>
+				asRegExp(tree['pattern'] as string).test(word) ? [[at, at, [at]]] : []
+			);
 		case 'phrase': {
 			const patterns = (tree['patterns'] as string[]).map(asRegExp);
 			return entry.flatMap((_, at): Stretch[] =>
@@ -60,8 +67,10 @@ function stretches(entry: readonly string[], tree: Tree): Stretch[] {
 				for (const right of stretches(entry, tree['right'] as Tree)) {
 					const apart = right[0] - left[1];
 					const back = left[0] - right[1];
-					if (apart >= 1 && apart <= (tree['distance'] as number)) found.push([left[0], right[1], [...left[2], ...right[2]]]);
-					if (tree['ordered'] !== true && back >= 1 && back <= (tree['distance'] as number)) found.push([right[0], left[1], [...left[2], ...right[2]]]);
+					if (apart >= 1 && apart <= (tree['distance'] as number))
+						found.push([left[0], right[1], [...left[2], ...right[2]]]);
+					if (tree['ordered'] !== true && back >= 1 && back <= (tree['distance'] as number))
+						found.push([right[0], left[1], [...left[2], ...right[2]]]);
 				}
 			return found;
 		}
@@ -89,7 +98,9 @@ export function litWords(record: PlainRecord, tree: Tree, within: readonly strin
 		case 'near':
 			return new Set(
 				within.flatMap((name) =>
-					fields(record, name).flatMap((entry, number) => stretches(entry, tree).flatMap(([, , asked]) => asked.map((at) => `${name}/${number}/${at}`)))
+					fields(record, name).flatMap((entry, number) =>
+						stretches(entry, tree).flatMap(([, , asked]) => asked.map((at) => `${name}/${number}/${at}`))
+					)
 				)
 			);
 		default:
@@ -100,7 +111,12 @@ export function litWords(record: PlainRecord, tree: Tree, within: readonly strin
 /** Labels of all headings below, for `>`. */
 export type Below = (label: string) => readonly string[];
 
-export function isMet(record: PlainRecord, tree: Tree, below: Below, within: readonly string[] = ['ti', 'ab', 'kw']): boolean {
+export function isMet(
+	record: PlainRecord,
+	tree: Tree,
+	below: Below,
+	within: readonly string[] = ['ti', 'ab', 'kw']
+): boolean {
 	const met = (part: unknown, scope = within) => isMet(record, part as Tree, below, scope);
 	switch (tree.kind) {
 		case 'and':
@@ -128,12 +144,27 @@ export function isMet(record: PlainRecord, tree: Tree, below: Below, within: rea
 			);
 		}
 		case 'limit': {
-			const limit = tree['limit'] as { type: string; first: number | null; last: number | null; has: boolean; part: string; of: Tree };
-			if (limit.type === 'years') return record.year !== null && record.year >= (limit.first ?? -Infinity) && record.year <= (limit.last ?? Infinity);
-			if (limit.type === 'presence') return limit.has === (limit.part === 'ab' ? record.abstract.trim() !== '' : record.headings.length > 0);
+			const limit = tree['limit'] as {
+				type: string;
+				first: number | null;
+				last: number | null;
+				has: boolean;
+				part: string;
+				of: Tree;
+			};
+			if (limit.type === 'years')
+				return (
+					record.year !== null && record.year >= (limit.first ?? -Infinity) && record.year <= (limit.last ?? Infinity)
+				);
+			if (limit.type === 'presence')
+				return limit.has === (limit.part === 'ab' ? record.abstract.trim() !== '' : record.headings.length > 0);
 			if (limit.type === 'entry') {
 				const wanted = limit.of.kind === 'word' ? [limit.of['pattern'] as string] : (limit.of['patterns'] as string[]);
-				return record.languages.map(cut).some((entry) => entry.length === wanted.length && wanted.every((one, at) => asRegExp(one).test(entry[at] ?? '')));
+				return record.languages
+					.map(cut)
+					.some(
+						(entry) => entry.length === wanted.length && wanted.every((one, at) => asRegExp(one).test(entry[at] ?? ''))
+					);
 			}
 			throw new Error(`no limit ${limit.type}`);
 		}

@@ -13,8 +13,13 @@ function shared(from: VocabularyId, to: VocabularyId): { works: SharedWork[]; wr
 	const [left, right] = [world.records[from], world.records[to]];
 	const pairs = sameWorks(left, right);
 	return {
-		works: pairs.map(([a, b]) => ({ from: left[a]?.headings.map((one) => one.heading) ?? [], to: right[b]?.headings.map((one) => one.heading) ?? [] })),
-		wrong: pairs.filter(([a, b]) => world.workOf[from].get(left[a]?.id ?? '') !== world.workOf[to].get(right[b]?.id ?? '')).length
+		works: pairs.map(([a, b]) => ({
+			from: left[a]?.headings.map((one) => one.heading) ?? [],
+			to: right[b]?.headings.map((one) => one.heading) ?? []
+		})),
+		wrong: pairs.filter(
+			([a, b]) => world.workOf[from].get(left[a]?.id ?? '') !== world.workOf[to].get(right[b]?.id ?? '')
+		).length
 	};
 }
 
@@ -22,7 +27,18 @@ function measured(from: VocabularyId, to: VocabularyId) {
 	const [own, other] = [new Vocabulary(cut.vocabularies[from]), new Vocabulary(cut.vocabularies[to])];
 	const { works, wrong } = shared(from, to);
 	const crosswalk = Crosswalk.of(own, other, works);
-	const figures = { pairs: 0, first: 0, three: 0, twos: 0, bothFound: 0, nones: 0, silent: 0, shared: works.length, wrong, missed: [] as string[] };
+	const figures = {
+		pairs: 0,
+		first: 0,
+		three: 0,
+		twos: 0,
+		bothFound: 0,
+		nones: 0,
+		silent: 0,
+		shared: works.length,
+		wrong,
+		missed: [] as string[]
+	};
 	for (const { heading, targets, kind } of trueMappings(cut, from, to)) {
 		const found = crosswalk.suggest(heading, 5);
 		const rank = found.findIndex((one) => one.heading.id === targets[0]);
@@ -39,7 +55,10 @@ function measured(from: VocabularyId, to: VocabularyId) {
 				figures.pairs++;
 				if (rank === 0) figures.first++;
 				if (rank >= 0 && rank < 3) figures.three++;
-				else figures.missed.push(`${own.get(heading)?.label ?? ''} → ${other.get(targets[0] ?? '')?.label ?? ''}, not ${found[0]?.heading.label ?? 'nothing'}`);
+				else
+					figures.missed.push(
+						`${own.get(heading)?.label ?? ''} → ${other.get(targets[0] ?? '')?.label ?? ''}, not ${found[0]?.heading.label ?? 'nothing'}`
+					);
 		}
 	}
 	return figures;

@@ -23,7 +23,11 @@ import { isMet, litWords, type PlainRecord } from './brute-force.ts';
 
 const WORDS = ['light', 'lights', 'lamp', 'bright', 'day', 'delirium', 'deliria', 'icu', 'icus', 'of', 'night'];
 const QUALIFIERS = ['care', 'harm'];
-const heading = (id: string, label: string, broader: string[]) => ({ ...blankHeading(id, label), broader, qualifiers: ['c', 'h'] });
+const heading = (id: string, label: string, broader: string[]) => ({
+	...blankHeading(id, label),
+	broader,
+	qualifiers: ['c', 'h']
+});
 const vocabulary = new Vocabulary({
 	id: 'small',
 	name: 'Small',
@@ -33,7 +37,13 @@ const vocabulary = new Vocabulary({
 		{ code: 'h', name: 'harm', note: '' }
 	],
 	// Polyhierarchy: both stands below one and two.
-	headings: [heading('1', 'One', []), heading('2', 'Two', ['1']), heading('3', 'Both', ['1', '2']), heading('4', 'Deep', ['3']), heading('5', 'Apart', [])]
+	headings: [
+		heading('1', 'One', []),
+		heading('2', 'Two', ['1']),
+		heading('3', 'Both', ['1', '2']),
+		heading('4', 'Deep', ['3']),
+		heading('5', 'Apart', [])
+	]
 });
 const open = [{ vocabulary, lookup: VocabularyLookup.of(vocabulary) }];
 const labelOf = (_: string, id: string) => vocabulary.get(id)?.label;
@@ -60,12 +70,30 @@ const record: fc.Arbitrary<BibliographicRecord> = fc
 			{ maxLength: 3, selector: (one) => one.heading }
 		)
 	})
-	.map((one) => ({ id: 'x', source: 's', identifiers: [], authors: [], journal: '', affiliations: [], entered: null, types: [], ages: [], ...one }));
+	.map((one) => ({
+		id: 'x',
+		source: 's',
+		identifiers: [],
+		authors: [],
+		journal: '',
+		affiliations: [],
+		entered: null,
+		types: [],
+		ages: [],
+		...one
+	}));
 
 const pattern = fc.constantFrom('light', 'light*', 'l?mp', 'deliri~~', '*s', 'd*m', 'of', 'icu~', 'br*t');
 const word = pattern.map((typed) => parse(typed).tree as Expression);
-const phrase = fc.array(pattern, { minLength: 2, maxLength: 3 }).map((parts) => parse(`"${parts.join(' ')}"`).tree as Expression);
-const { inField, expression } = fc.letrec<{ side: Expression; near: Expression; inField: Expression; expression: Expression }>((tie) => ({
+const phrase = fc
+	.array(pattern, { minLength: 2, maxLength: 3 })
+	.map((parts) => parse(`"${parts.join(' ')}"`).tree as Expression);
+const { inField, expression } = fc.letrec<{
+	side: Expression;
+	near: Expression;
+	inField: Expression;
+	expression: Expression;
+}>((tie) => ({
 	side: fc.oneof(
 		{ maxDepth: 2 },
 		word,
@@ -102,9 +130,21 @@ const { inField, expression } = fc.letrec<{ side: Expression; near: Expression; 
 			qualifiers: fc.subarray(QUALIFIERS)
 		}),
 		fc
-			.constantFrom('{One > except Two}', '{* | harm}', 'yr:2000-2002', 'yr:-1999', 'has:ab', 'lacks:hd', 'la:english', 'la:"old english"')
+			.constantFrom(
+				'{One > except Two}',
+				'{* | harm}',
+				'yr:2000-2002',
+				'yr:-1999',
+				'has:ab',
+				'lacks:hd',
+				'la:english',
+				'la:"old english"'
+			)
 			.map((typed) => parse(typed).tree as Expression),
-		fc.record({ kind: fc.constantFrom('and' as const, 'or' as const), items: fc.array(tie('expression'), { minLength: 2, maxLength: 3 }) }),
+		fc.record({
+			kind: fc.constantFrom('and' as const, 'or' as const),
+			items: fc.array(tie('expression'), { minLength: 2, maxLength: 3 })
+		}),
 		fc.record({ kind: fc.constant('not' as const), keep: tie('expression'), drop: tie('expression') }),
 		fc.record({
 			kind: fc.constant('field' as const),
@@ -114,28 +154,43 @@ const { inField, expression } = fc.letrec<{ side: Expression; near: Expression; 
 	)
 }));
 
-const line = (source: string, at = 0) => ({ id: `l${at}`, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+const line = (source: string, at = 0) => ({
+	id: `l${at}`,
+	source,
+	concept: null,
+	strand: null,
+	role: 'words' as const,
+	label: '',
+	note: '',
+	off: false
+});
 
 function count(records: readonly BibliographicRecord[], sources: readonly string[]): (number[] | null)[] {
 	const index = buildIndex(records, labelOf);
 	const none = RecordSet.none(index.size);
 	const lines = sources.map(line);
 	const read = readStrategy({ concepts: [], lines }, open, 2026);
-	return evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) =>
-		one.records ? [...one.records] : null
+	return evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).map(
+		(one) => (one.records ? [...one.records] : null)
 	);
 }
 
 const plain = (one: BibliographicRecord): PlainRecord => ({
 	...one,
-	headings: one.headings.map((each) => ({ label: labelOf('', each.heading) ?? '', main: each.main, qualifiers: each.qualifiers }))
+	headings: one.headings.map((each) => ({
+		label: labelOf('', each.heading) ?? '',
+		main: each.main,
+		qualifiers: each.qualifiers
+	}))
 });
 
 describe('the evaluator', () => {
 	it('retrieves what brute force retrieves, on random expressions and records', () => {
 		fc.assert(
 			fc.property(fc.array(record, { minLength: 1, maxLength: 12 }), fc.oneof(expression, inField), (records, tree) => {
-				const expected = records.flatMap((one, at) => (isMet(plain(one), tree as unknown as { kind: string }, below) ? [at] : []));
+				const expected = records.flatMap((one, at) =>
+					isMet(plain(one), tree as unknown as { kind: string }, below) ? [at] : []
+				);
 				expect(count(records, [print(tree)])[0]).toEqual(expected);
 			}),
 			{ numRuns: 1500 }
@@ -149,7 +204,12 @@ describe('the evaluator', () => {
 				const [read] = readStrategy({ concepts: [], lines: [line(print(tree))] }, open, 2026);
 				if (!read?.query) return;
 				const light = lightOf(one, read.query, labelOf, () => null);
-				const entries = { ti: one.titles, ab: [one.abstract], kw: one.keywords, hd: one.headings.map((each) => labelOf('', each.heading) ?? '') };
+				const entries = {
+					ti: one.titles,
+					ab: [one.abstract],
+					kw: one.keywords,
+					hd: one.headings.map((each) => labelOf('', each.heading) ?? '')
+				};
 				// Words lie one space apart here, so that the spaces before tell the token.
 				const words = light.spans.map(({ field, entry, from, to }) => {
 					const text = entries[field as 'ti'][entry] ?? '';
@@ -243,7 +303,9 @@ describe('the evaluator', () => {
 						const lines = [...texts, '#1 OR #2', '#4 AND #3', 'ANY(#1-#5)'].map(line);
 						const read = linesToEvaluate(readStrategy({ concepts: [], lines }, open, 2026));
 						const counts = (kept?: PartCache) =>
-							evaluateStrategy(read, index, marks, kept ? { cache: kept } : {}).map((one) => (one.records ? [...one.records] : one.state));
+							evaluateStrategy(read, index, marks, kept ? { cache: kept } : {}).map((one) =>
+								one.records ? [...one.records] : one.state
+							);
 						expect(counts(cache)).toEqual(counts());
 					}
 				}
@@ -271,12 +333,32 @@ describe('the evaluator', () => {
 					'{Deep}',
 					'{Deep >}'
 				]).map((one) => one?.length ?? -1);
-				const [or = 0, and = 0, left = 0, right = 0, title = 0, both = 0, all = 0, main = 0, exact = 0, narrower = 0, qualified = 0, alone = 0, leaf = 0] =
-					sizes;
+				const [
+					or = 0,
+					and = 0,
+					left = 0,
+					right = 0,
+					title = 0,
+					both = 0,
+					all = 0,
+					main = 0,
+					exact = 0,
+					narrower = 0,
+					qualified = 0,
+					alone = 0,
+					leaf = 0
+				] = sizes;
 				expect(or).toBe(left + right - and);
 				expect(or).toBeGreaterThanOrEqual(Math.max(left, right));
 				expect(and).toBeLessThanOrEqual(Math.min(left, right));
-				expect([title <= both, both <= all, main <= exact, exact <= narrower, qualified <= narrower, alone === leaf]).toEqual(Array(6).fill(true));
+				expect([
+					title <= both,
+					both <= all,
+					main <= exact,
+					exact <= narrower,
+					qualified <= narrower,
+					alone === leaf
+				]).toEqual(Array(6).fill(true));
 			}),
 			{ numRuns: 200 }
 		);
@@ -295,7 +377,11 @@ describe('joining lines', () => {
 			role: at < 3 ? ('words' as const) : ('joining' as const)
 		}));
 		const read = readStrategy({ concepts: [concept], lines }, open, 2026);
-		const sets = evaluateStrategy(linesToEvaluate(read), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [...(one.records ?? [])]);
+		const sets = evaluateStrategy(linesToEvaluate(read), index, {
+			benchmark: none,
+			relevant: none,
+			irrelevant: none
+		}).map((one) => [...(one.records ?? [])]);
 		expect(sets[3]).toEqual(sets[4]);
 		expect(sets[3]).toEqual(sets[5]);
 		expect(sets[3]?.length).toBeGreaterThan(5);

@@ -58,17 +58,28 @@ describe('British and American', () => {
 		expect(strange.length / made.length, strange.slice(0, 60).join(' ')).toBeLessThan(0.1);
 	});
 	it('what differs between the dictionaries is what is proposed: a British form that Americans do not write leads to one that they do', () => {
-		const onlyBritish = words.filter((word) => uk.correct(word) && !us.correct(word) && otherSpellings(word).length > 0);
+		const onlyBritish = words.filter(
+			(word) => uk.correct(word) && !us.correct(word) && otherSpellings(word).length > 0
+		);
 		expect(onlyBritish.length).toBeGreaterThan(300);
 		const led = onlyBritish.filter((word) => otherSpellings(word).some((form) => us.correct(form)));
 		expect(led.length / onlyBritish.length).toBeGreaterThan(0.9);
 	});
-	it.each(['four', 'hour', 'exercise', 'promise', 'disease', 'tourist', 'filter', 'surprise', 'size', 'supervise', 'number'])(
-		'%s has no other spelling',
-		(word) => {
-			expect(otherSpellings(word)).toEqual([]);
-		}
-	);
+	it.each([
+		'four',
+		'hour',
+		'exercise',
+		'promise',
+		'disease',
+		'tourist',
+		'filter',
+		'surprise',
+		'size',
+		'supervise',
+		'number'
+	])('%s has no other spelling', (word) => {
+		expect(otherSpellings(word)).toEqual([]);
+	});
 	// Words of medicine, from memory.
 	it.each([
 		['anaesthesia', 'anesthesia'],
@@ -98,10 +109,16 @@ describe('singular and plural', () => {
 		.filter(plain);
 	it('a plural that the dictionaries have is found for most nouns of WordNet that have one, and leads back', () => {
 		// Every fortieth noun that a dictionary has with a regular ending or another.
-		const sample = nouns.filter((word, at) => at % 40 === 3 && us.correct(word) && (us.correct(`${word}s`) || us.correct(`${word}es`)));
+		const sample = nouns.filter(
+			(word, at) => at % 40 === 3 && us.correct(word) && (us.correct(`${word}s`) || us.correct(`${word}es`))
+		);
 		expect(sample.length).toBeGreaterThan(200);
-		const found = sample.filter((word) => numberForms(word).some((form) => us.correct(form) && numberForms(form).includes(word)));
-		expect(found.length / sample.length, sample.filter((word) => !found.includes(word)).join(' ')).toBeGreaterThan(0.95);
+		const found = sample.filter((word) =>
+			numberForms(word).some((form) => us.correct(form) && numberForms(form).includes(word))
+		);
+		expect(found.length / sample.length, sample.filter((word) => !found.includes(word)).join(' ')).toBeGreaterThan(
+			0.95
+		);
 	});
 	// Irregular and learned plurals, common practice.
 	it.each([
@@ -128,5 +145,6 @@ it('a stem is where most forms of the word still begin', () => {
 		['diagnosis', 'diagnoses'],
 		['infection', 'infections']
 	];
-	for (const [one = '', other = ''] of families) expect(other.startsWith(stemOf(one) ?? '?'), `${one} ${other}`).toBe(true);
+	for (const [one = '', other = ''] of families)
+		expect(other.startsWith(stemOf(one) ?? '?'), `${one} ${other}`).toBe(true);
 });

@@ -12,7 +12,9 @@ describe('formats', () => {
 	it('docs/formats/faults.md lists what the reader tells', () => {
 		// The page is laid out by the formatter; its words are compared.
 		const words = (text: string) => text.replace(/[\s|-]+/g, ' ').trim();
-		expect(words(readFileSync(new URL('../../docs/formats/faults.md', import.meta.url), 'utf8'))).toBe(words(faultsText()));
+		expect(words(readFileSync(new URL('../../docs/formats/faults.md', import.meta.url), 'utf8'))).toBe(
+			words(faultsText())
+		);
 	});
 
 	it.each(Object.entries(FORMATS))('docs/formats/%s.json is what the code reads', (name, schema) => {
@@ -40,9 +42,15 @@ describe('the description of the interface for programs', () => {
 describe('the grammar', () => {
 	it('is generated from notation.grammar as it stands', () => {
 		const folder = mkdtempSync(join(tmpdir(), 'lantern-grammar-'));
-		execFileSync('npx', ['lezer-generator', 'core/src/query/notation.grammar', '-o', join(folder, 'parser.ts'), '--typeScript'], { stdio: 'ignore' });
+		execFileSync(
+			'npx',
+			['lezer-generator', 'core/src/query/notation.grammar', '-o', join(folder, 'parser.ts'), '--typeScript'],
+			{ stdio: 'ignore' }
+		);
 		const tables = (text: string) =>
-			[...text.matchAll(/(?:states|stateData|goto|tokenData):\s*["']((?:[^"'\\]|\\.)*)["']/g)].map((match) => match[1]?.replace(/\\(["'])/g, '$1'));
+			[...text.matchAll(/(?:states|stateData|goto|tokenData):\s*["']((?:[^"'\\]|\\.)*)["']/g)].map((match) =>
+				match[1]?.replace(/\\(["'])/g, '$1')
+			);
 		const fresh = tables(readFileSync(join(folder, 'parser.ts'), 'utf8'));
 		rmSync(folder, { recursive: true });
 		expect(fresh.length).toBeGreaterThanOrEqual(3);
@@ -75,7 +83,11 @@ describe('the boundary check', () => {
 
 	it.each([
 		['core/src/text/tokens.ts', "import { parse } from '../query/index.ts';", 'text must not import from query'],
-		['core/src/query/parse.ts', "import { Vocabulary } from '../vocabulary/index.ts';", 'query must not import from vocabulary'],
+		[
+			'core/src/query/parse.ts',
+			"import { Vocabulary } from '../vocabulary/index.ts';",
+			'query must not import from vocabulary'
+		],
 		['core/src/query/parse.ts', "import { readFileSync } from 'node:fs';", 'core is pure'],
 		['core/src/query/parse.ts', 'const now = Date.now();', 'core has no clock'],
 		['core/src/query/parse.ts', "import { makeWorld } from '@wide-lantern/standins';", 'core must not know'],
@@ -84,9 +96,21 @@ describe('the boundary check', () => {
 		['web/src/lib/work/terms.ts', "import { x } from '@wide-lantern/core/src/text/tokens.ts';", 'inner file'],
 		['web/src/lib/server/x.ts', 'database.raw(`select ${name}`)', 'SQL must not be built'],
 		['web/src/lib/server/x.ts', '', 'x.ts is not a room'],
-		['web/src/lib/server/collections/x.ts', "import { conceptMap } from '$lib/server/evaluation';", 'collections must not import from evaluation'],
-		['web/src/lib/server/windows/x.ts', "import { listProfiles } from '$lib/server/platforms';", 'windows must not import from platforms'],
-		['web/src/routes/+page.server.ts', "import { database } from '$lib/server/database/database';", 'inner file of the room database']
+		[
+			'web/src/lib/server/collections/x.ts',
+			"import { conceptMap } from '$lib/server/evaluation';",
+			'collections must not import from evaluation'
+		],
+		[
+			'web/src/lib/server/windows/x.ts',
+			"import { listProfiles } from '$lib/server/platforms';",
+			'windows must not import from platforms'
+		],
+		[
+			'web/src/routes/+page.server.ts',
+			"import { database } from '$lib/server/database/database';",
+			'inner file of the room database'
+		]
 	])('%s: %s', (path, text, expected) => {
 		expect(
 			breachesOf(path, text)

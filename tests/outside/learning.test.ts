@@ -1,12 +1,21 @@
 /** Learning a platform by example (notation.md, section 8): what a platform writes teaches a profile that writes the same. */
-import { checkConstructs, CONSTRUCTS, learnProfile, profileProblems, type LearnAnswers, type Profile } from '@wide-lantern/core';
+import {
+	checkConstructs,
+	CONSTRUCTS,
+	learnProfile,
+	profileProblems,
+	type LearnAnswers,
+	type Profile
+} from '@wide-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { shippedProfiles } from '@wide-lantern/standins';
 import { PROFILES } from './profiles.ts';
 
 /** What a searcher would type who knows the platform: each construct as the platform writes it. */
 const examplesOf = (profile: Profile) =>
-	Object.fromEntries(checkConstructs(profile).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]])));
+	Object.fromEntries(
+		checkConstructs(profile).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]]))
+	);
 const answersOf = ({ platform }: Profile): LearnAnswers => ({
 	precedence: platform.operators.precedence,
 	inside: platform.wildcards.inside ? 'yes' : 'no',
@@ -19,9 +28,13 @@ const answersOf = ({ platform }: Profile): LearnAnswers => ({
 });
 
 /** Where two fields share one code, no example says so exactly; a searcher types them all the same. */
-const ALSO: Readonly<Record<string, Record<string, string>>> = { 'One field for two': { abstract: 'harbour.in.body', keyword: 'harbour.in.body' } };
+const ALSO: Readonly<Record<string, Record<string, string>>> = {
+	'One field for two': { abstract: 'harbour.in.body', keyword: 'harbour.in.body' }
+};
 
-describe.each([...PROFILES, ...(shippedProfiles as readonly Profile[])].map((profile) => [profile.name, profile] as const))('%s', (_, profile) => {
+describe.each(
+	[...PROFILES, ...(shippedProfiles as readonly Profile[])].map((profile) => [profile.name, profile] as const)
+)('%s', (_, profile) => {
 	it('has no contradiction, and writes and reads every construct that it has', () => {
 		expect(profileProblems(profile)).toEqual([]);
 	});
@@ -37,8 +50,13 @@ describe.each([...PROFILES, ...(shippedProfiles as readonly Profile[])].map((pro
 			source: profile.source.name,
 			vocabulary: profile.source.vocabulary
 		});
-		const wrong = checkConstructs(learned.profile, examples).filter((one) => !one.passed && examples[one.construct] !== undefined);
-		expect({ wrong: wrong.map((one) => [one.construct, examples[one.construct], one.written, one.why]), unclear: learned.unclear }).toEqual({
+		const wrong = checkConstructs(learned.profile, examples).filter(
+			(one) => !one.passed && examples[one.construct] !== undefined
+		);
+		expect({
+			wrong: wrong.map((one) => [one.construct, examples[one.construct], one.written, one.why]),
+			unclear: learned.unclear
+		}).toEqual({
 			wrong: [],
 			unclear: []
 		});

@@ -66,7 +66,10 @@ function built(): { strategy: StrategyPart; terms: readonly string[]; first: str
 		off: false
 	}));
 	const names = namesOf({ concepts, lines }, open);
-	let strategy: StrategyPart = { concepts, lines: lines.map((line, at) => ({ ...line, source: toSource(TERMS[at]?.[0] ?? '', names) })) };
+	let strategy: StrategyPart = {
+		concepts,
+		lines: lines.map((line, at) => ({ ...line, source: toSource(TERMS[at]?.[0] ?? '', names) }))
+	};
 	const terms = lines.map((line) => line.id);
 	const join = (ids: readonly string[], operator: 'OR' | 'AND') => {
 		const command = joinLines(strategy, ids, operator, newId);
@@ -94,10 +97,22 @@ describe('the eleven lines', () => {
 	it('a synonym in the middle renumbers all below; the joining says that it is missing, and takes it in', () => {
 		const { strategy, terms, first } = built();
 		const item = { ...(strategy.lines[2] as StrategyLine), id: 'late', source: '"brain failure"' };
-		const inserted = applied(strategy, { edits: [{ do: 'insert', in: ['lines'], item: item as unknown as Json, after: terms[2] ?? null }], line: 'late' });
-		expect(texts(inserted).slice(7)).toEqual(['#1 OR #2 OR #3 OR #5 OR #6 OR #7', '{Light Therapy >}', 'phototherapy', '#9 OR #10', '#8 AND #11']);
+		const inserted = applied(strategy, {
+			edits: [{ do: 'insert', in: ['lines'], item: item as unknown as Json, after: terms[2] ?? null }],
+			line: 'late'
+		});
+		expect(texts(inserted).slice(7)).toEqual([
+			'#1 OR #2 OR #3 OR #5 OR #6 OR #7',
+			'{Light Therapy >}',
+			'phototherapy',
+			'#9 OR #10',
+			'#8 AND #11'
+		]);
 		const [advice] = adviceOn(inserted, null).filter((one) => one.code === 'not-taken-in');
-		expect(advice).toMatchObject({ line: first, message: 'Line 4 stands among the lines that this joins, and is not in it.' });
+		expect(advice).toMatchObject({
+			line: first,
+			message: 'Line 4 stands among the lines that this joins, and is not in it.'
+		});
 		const mended = applied(inserted, { edits: advice?.repairs[0]?.edits ?? [], line: first });
 		expect(texts(mended)[7]).toBe('ANY(#1-#7)');
 		expect(texts(mended).at(-1)).toBe('#8 AND #11');

@@ -26,7 +26,12 @@ const plain: Platform = {
 		wildcards: true
 	},
 	wildcards: { any: '%', one: '_', optional: null, smallestStem: 0, front: true, inside: true, inPhrases: true },
-	lines: { reference: 'step %{n}', anyRun: 'any of steps %{first}..%{last}', allRun: 'all of steps %{first}..%{last}', comment: '-- %{text}' },
+	lines: {
+		reference: 'step %{n}',
+		anyRun: 'any of steps %{first}..%{last}',
+		allRun: 'all of steps %{first}..%{last}',
+		comment: '-- %{text}'
+	},
 	limits: {
 		...NO_LIMITS,
 		years: 'issued %{first}..%{last}',
@@ -38,7 +43,11 @@ const plain: Platform = {
 	},
 	ceilings: { length: null, terms: null, export: null }
 };
-const source: Profile['source'] = { name: 'Source', vocabulary: 'small', fields: { ti: 'T', ab: 'S', kw: 'W', hd: 'H', au: 'N', jn: 'P', af: 'I' } };
+const source: Profile['source'] = {
+	name: 'Source',
+	vocabulary: 'small',
+	fields: { ti: 'T', ab: 'S', kw: 'W', hd: 'H', au: 'N', jn: 'P', af: 'I' }
+};
 let made = 0;
 const profile = (name: string, platform: Partial<Platform>, own: Partial<Profile['source']> = {}): Profile => ({
 	id: `p${++made}`,
@@ -51,8 +60,14 @@ const headings = (change: Partial<NonNullable<Platform['headings']>>): Platform[
 	...(plain.headings as NonNullable<Platform['headings']>),
 	...change
 });
-const proximity = (change: Partial<Platform['proximity']>): Platform['proximity'] => ({ ...plain.proximity, ...change });
-const wildcards = (change: Partial<Platform['wildcards']>): Platform['wildcards'] => ({ ...plain.wildcards, ...change });
+const proximity = (change: Partial<Platform['proximity']>): Platform['proximity'] => ({
+	...plain.proximity,
+	...change
+});
+const wildcards = (change: Partial<Platform['wildcards']>): Platform['wildcards'] => ({
+	...plain.wildcards,
+	...change
+});
 
 export const PROFILES: readonly Profile[] = [
 	profile('Plain', {}),
@@ -85,7 +100,12 @@ export const PROFILES: readonly Profile[] = [
 		}),
 		wildcards: wildcards({ any: '*', one: '?' }),
 		lines: { reference: null, anyRun: null, allRun: null, comment: null },
-		limits: { ...NO_LIMITS, years: '(date >= %{first} and date <= %{last})', yearsFrom: 'date >= %{first}', yearsTo: 'date <= %{last}' }
+		limits: {
+			...NO_LIMITS,
+			years: '(date >= %{first} and date <= %{last})',
+			yearsFrom: 'date >= %{first}',
+			yearsTo: 'date <= %{last}'
+		}
 	}),
 	profile('Function brackets around groups', {
 		fields: { pattern: '%{code}(%{text})', per: 'group', several: 'list', joiner: ',' },
@@ -141,14 +161,36 @@ export const PROFILES: readonly Profile[] = [
 	),
 	profile('Colon behind each term, narrower by default', {
 		fields: { pattern: '%{text}:%{code}', per: 'term', several: 'or', joiner: '' },
-		headings: headings({ pattern: 'h=<%{label}%{reach}%{main}%{qualifiers}>', narrower: '', exact: ' =', main: ' !', qualifiers: ' ; %{list}', joiner: '; ' }),
-		wildcards: wildcards({ any: '@', one: null, optional: null, limited: '@%{n}', smallestStem: 3, front: false, inside: false })
+		headings: headings({
+			pattern: 'h=<%{label}%{reach}%{main}%{qualifiers}>',
+			narrower: '',
+			exact: ' =',
+			main: ' !',
+			qualifiers: ' ; %{list}',
+			joiner: '; '
+		}),
+		wildcards: wildcards({
+			any: '@',
+			one: null,
+			optional: null,
+			limited: '@%{n}',
+			smallestStem: 3,
+			front: false,
+			inside: false
+		})
 	}),
 	profile('Brackets around with the code inside', {
 		fields: { pattern: '[%{code}: %{text}]', per: 'group', several: 'or', joiner: '' },
 		terms: { phrase: '«%{text}»', quoteWords: false, collisions: [] },
 		operators: { and: 'und', or: 'oder', not: 'ohne', precedence: 'and-first' },
-		headings: headings({ pattern: '{%{label}%{reach}%{main}%{qualifiers}}', narrower: ' >>', exact: '', main: ' 1', qualifiers: ' : %{list}', joiner: ' : ' }),
+		headings: headings({
+			pattern: '{%{label}%{reach}%{main}%{qualifiers}}',
+			narrower: ' >>',
+			exact: '',
+			main: ' 1',
+			qualifiers: ' : %{list}',
+			joiner: ' : '
+		}),
 		proximity: proximity({ within: '%{left} [%{n}] %{right}', before: '%{left} [%{n}>] %{right}' }),
 		lines: { reference: 'Nr. %{n}', anyRun: 'Nr. %{first} bis %{last}', allRun: null, comment: null }
 	}),
@@ -174,7 +216,11 @@ export const PROFILES: readonly Profile[] = [
 			lines: { reference: null, anyRun: null, allRun: null, comment: null },
 			limits: NO_LIMITS
 		},
-		{ vocabulary: null, bare: ['ti', 'ab', 'kw'], fields: { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null } }
+		{
+			vocabulary: null,
+			bare: ['ti', 'ab', 'kw'],
+			fields: { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null }
+		}
 	),
 	profile(
 		'Few fields, no exact headings',
@@ -194,14 +240,27 @@ export const PROFILES: readonly Profile[] = [
 	),
 	profile('Hyphens join, words at the front', {
 		fields: { pattern: '%{code} has %{text}', per: 'term', several: 'list', joiner: '+' },
-		habits: { adjacent: 'and', mapsWords: false, addsNarrower: false, addsVariants: 'none', hyphen: 'joins', ignored: [], sticks: [] },
+		habits: {
+			adjacent: 'and',
+			mapsWords: false,
+			addsNarrower: false,
+			addsVariants: 'none',
+			hyphen: 'joins',
+			ignored: [],
+			sticks: []
+		},
 		wildcards: wildcards({ any: '...', one: null, front: false, inside: false, smallestStem: 4 }),
 		proximity: proximity({ within: 'near%{n} of (%{left}) and (%{right})', before: null })
 	}),
 	profile('Numbers in words', {
 		fields: { pattern: 'in %{code} find %{text}', per: 'group', several: 'or', joiner: '' },
 		operators: { and: 'together with', or: 'as well as', not: 'leaving out', precedence: 'brackets-demanded' },
-		lines: { reference: 'line no %{n}', anyRun: 'one of lines %{first} to %{last}', allRun: 'each of lines %{first} to %{last}', comment: 'NOTE: %{text}' },
+		lines: {
+			reference: 'line no %{n}',
+			anyRun: 'one of lines %{first} to %{last}',
+			allRun: 'each of lines %{first} to %{last}',
+			comment: 'NOTE: %{text}'
+		},
 		headings: headings({
 			pattern: 'topic %{reach}%{main}<<%{label}>>%{qualifiers}',
 			narrower: 'and below ',

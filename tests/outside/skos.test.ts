@@ -47,8 +47,30 @@ const hard: VocabularyData = {
 				{ kind: 'narrow', target: 'https://other.example/y' }
 			]
 		},
-		{ id: 'b', label: 'Narrower', entryTerms: [], scopeNote: '', broader: ['a'], related: [], notation: null, since: null, before: [], qualifiers: [] },
-		{ id: 'c', label: 'Related', entryTerms: [], scopeNote: '', broader: [], related: ['a'], notation: null, since: null, before: [], qualifiers: [] }
+		{
+			id: 'b',
+			label: 'Narrower',
+			entryTerms: [],
+			scopeNote: '',
+			broader: ['a'],
+			related: [],
+			notation: null,
+			since: null,
+			before: [],
+			qualifiers: []
+		},
+		{
+			id: 'c',
+			label: 'Related',
+			entryTerms: [],
+			scopeNote: '',
+			broader: [],
+			related: ['a'],
+			notation: null,
+			since: null,
+			before: [],
+			qualifiers: []
+		}
 	]
 };
 const cut = shippedVocabularies();
@@ -62,7 +84,11 @@ const write = (data: VocabularyData, syntax: RdfSyntax) => [...writeSkos(data, s
 function asOxigraphReads(text: string, syntax: RdfSyntax): { store: Store; statements: string[] } {
 	const store = new Store();
 	store.load(text, { format: MEDIA[syntax] });
-	const statements = store.dump({ format: 'application/n-triples', from_graph_name: defaultGraph() }).trimEnd().split('\n').sort();
+	const statements = store
+		.dump({ format: 'application/n-triples', from_graph_name: defaultGraph() })
+		.trimEnd()
+		.split('\n')
+		.sort();
 	return { store, statements };
 }
 const sorted = (data: VocabularyData | null) =>
@@ -99,13 +125,16 @@ describe.each(samples)('%s', (_, data) => {
 		for (const other of others) expect(other).toEqual(first);
 	});
 
-	it.each(['turtle', 'n-triples', 'rdf-xml'] as const)('written by that engine as %s, it is the same vocabulary for us', async (syntax) => {
-		const { store } = asOxigraphReads(write(data, 'turtle'), 'turtle');
-		const theirs = store.dump({ format: MEDIA[syntax], from_graph_name: defaultGraph() });
-		const { vocabulary, faults } = await readSkos([theirs], syntax, data.id);
-		expect(faults).toEqual([]);
-		expect(sorted(vocabulary)).toEqual(sorted(data));
-	});
+	it.each(['turtle', 'n-triples', 'rdf-xml'] as const)(
+		'written by that engine as %s, it is the same vocabulary for us',
+		async (syntax) => {
+			const { store } = asOxigraphReads(write(data, 'turtle'), 'turtle');
+			const theirs = store.dump({ format: MEDIA[syntax], from_graph_name: defaultGraph() });
+			const { vocabulary, faults } = await readSkos([theirs], syntax, data.id);
+			expect(faults).toEqual([]);
+			expect(sorted(vocabulary)).toEqual(sorted(data));
+		}
+	);
 
 	it('holds the conditions of SKOS when asked in SPARQL', () => {
 		const { store } = asOxigraphReads(write(data, 'rdf-xml'), 'rdf-xml');
@@ -146,7 +175,11 @@ describe('JSON-LD as others write it', () => {
 	});
 	it('nodes without names keep apart', async () => {
 		const file = [
-			{ '@id': '_:a', '@type': ['http://www.w3.org/2004/02/skos/core#Concept'], 'http://www.w3.org/2004/02/skos/core#prefLabel': [{ '@value': 'A' }] },
+			{
+				'@id': '_:a',
+				'@type': ['http://www.w3.org/2004/02/skos/core#Concept'],
+				'http://www.w3.org/2004/02/skos/core#prefLabel': [{ '@value': 'A' }]
+			},
 			{
 				'@id': 'https://vocab.example/b',
 				'@type': ['http://www.w3.org/2004/02/skos/core#Concept'],

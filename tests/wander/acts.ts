@@ -5,7 +5,19 @@ import fc from 'fast-check';
 import { conceptLetter } from '../../core/src/index.ts';
 import type { Model, Window, World } from './world.ts';
 
-const WORDS = ['music*', 'nurs*', 'anxi*', 'child*', 'surg*', '"blood pressure"', 'light*', 'sleep', '{Anxiety}', '{Delirium >}', 'exercis*'];
+const WORDS = [
+	'music*',
+	'nurs*',
+	'anxi*',
+	'child*',
+	'surg*',
+	'"blood pressure"',
+	'light*',
+	'sleep',
+	'{Anxiety}',
+	'{Delirium >}',
+	'exercis*'
+];
 
 /** One thing that somebody does in one window. */
 class Act implements fc.AsyncCommand<Model, World> {
@@ -66,7 +78,8 @@ async function seen({ page }: Window, word: string): Promise<void> {
 		[...document.querySelectorAll('input, textarea')].some((one) => (one as HTMLInputElement).value.includes(wanted));
 	await page.waitForFunction(appears, word, { timeout: 5_000 }).catch(async () => {
 		const focus = await page.evaluate(
-			() => `${document.activeElement?.tagName} ${document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.className}`
+			() =>
+				`${document.activeElement?.tagName} ${document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.className}`
 		);
 		throw new Error(`${word} was typed and does not appear; the page is ${page.url()}, the focus on ${focus}`);
 	});
@@ -88,7 +101,8 @@ const sheetActs = [
 			new Act('type a line', here, async (where, model) => {
 				await toSheet(where);
 				await where.page.keyboard.press('Control+End');
-				if ((await where.page.locator('.cm-line').last().textContent()) !== '') await where.page.keyboard.press('Enter');
+				if ((await where.page.locator('.cm-line').last().textContent()) !== '')
+					await where.page.keyboard.press('Enter');
 				const term = own ? fresh(model) : (WORDS[word] ?? 'music*');
 				await types(where.page, `music* OR ${term}`);
 				if (!own) return;
@@ -130,14 +144,20 @@ const sheetActs = [
 				await where.page.keyboard.press(key);
 			})
 	),
-	fc.tuple(window, fc.constantFrom('Alt+s', 'Alt+ArrowUp', 'Alt+ArrowDown', 'Alt+b', 'Alt+g', 'Alt+f', 'F8'), fc.nat(20)).map(
-		([here, key, line]) =>
-			new Act(`${key} on a line`, here, async (where) => {
-				await toSheet(where);
-				await clickLine(where.page, line);
-				await where.page.keyboard.press(key);
-			})
-	),
+	fc
+		.tuple(
+			window,
+			fc.constantFrom('Alt+s', 'Alt+ArrowUp', 'Alt+ArrowDown', 'Alt+b', 'Alt+g', 'Alt+f', 'F8'),
+			fc.nat(20)
+		)
+		.map(
+			([here, key, line]) =>
+				new Act(`${key} on a line`, here, async (where) => {
+					await toSheet(where);
+					await clickLine(where.page, line);
+					await where.page.keyboard.press(key);
+				})
+		),
 	fc.tuple(window, fc.constantFrom('Control+z', 'Control+y'), fc.integer({ min: 1, max: 4 })).map(
 		([here, key, times]) =>
 			new Act(`${key} ${times} times`, here, async (where, model) => {
@@ -168,7 +188,9 @@ const sheetActs = [
 				await where.page.evaluate((text) => {
 					const data = new DataTransfer();
 					data.setData('text/plain', text);
-					document.querySelector('.cm-content')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+					document
+						.querySelector('.cm-content')
+						?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
 				}, `music*\nanxi* OR ${term}\nnurs*`);
 				await seen(where, term);
 				model.typed.set(term, model.doing);
@@ -266,7 +288,8 @@ const renderingActs = [
 				if (which === 4 && (await tabs.count()) > 1) {
 					await tabs.nth(1).click();
 					await page.getByRole('button', { name: 'Remove this rendering' }).click();
-				} else if (await choice.isVisible()) await choice.selectOption({ index: 1 + (which % ((await choice.locator('option').count()) - 1)) });
+				} else if (await choice.isVisible())
+					await choice.selectOption({ index: 1 + (which % ((await choice.locator('option').count()) - 1)) });
 				await page.waitForTimeout(400);
 			})
 	),

@@ -6,7 +6,15 @@ import { wander } from './wander.ts';
 const [address = '', seed = '1', minutes = '5', path] = argv.slice(2);
 const browser = await chromium.launch({
 	executablePath: '/usr/bin/chromium',
-	args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
 });
 const found = await wander(browser, {
 	address,

@@ -14,7 +14,12 @@ export interface Asking {
 type Fail = (what: string) => never;
 
 interface View {
-	readonly lines: readonly { readonly id: string; readonly number: number; readonly text: string; readonly count: number | null }[];
+	readonly lines: readonly {
+		readonly id: string;
+		readonly number: number;
+		readonly text: string;
+		readonly count: number | null;
+	}[];
 	readonly renderings: readonly {
 		readonly profile: { readonly id: string; readonly source: string };
 		readonly rendering: {
@@ -57,7 +62,12 @@ function heldOf(view: View, one: View['renderings'][number], profile: Profile): 
 		]);
 		if (['to decide', 'by hand', 'decided'].some((kind) => kinds.has(kind))) return [];
 		const { tree, faults } = readPlatformLine(rendered.text, profile, { qualifierName: () => null });
-		if (!tree || faults.some((fault) => fault.severity === 'error') || [...nodesOf(tree)].some((node) => node.kind === 'heading')) return [];
+		if (
+			!tree ||
+			faults.some((fault) => fault.severity === 'error') ||
+			[...nodesOf(tree)].some((node) => node.kind === 'heading')
+		)
+			return [];
 		return [
 			{
 				source: one.profile.source,
@@ -75,11 +85,15 @@ function heldOf(view: View, one: View['renderings'][number], profile: Profile): 
 export async function checkRenderings(asking: Asking, fail: Fail): Promise<void> {
 	const view = await read<View>(asking, `enquiries/${asking.enquiry}/renderings`);
 	const held: Held[] = [];
-	for (const one of view.renderings) held.push(...heldOf(view, one, await read<Profile>(asking, `profiles/${one.profile.id}`)));
+	for (const one of view.renderings)
+		held.push(...heldOf(view, one, await read<Profile>(asking, `profiles/${one.profile.id}`)));
 	if (held.length === 0) return;
 	const { request, address } = asking;
 	const headers = { origin: address };
-	const made = await request.post(`${address}/api/v1/enquiries`, { headers, data: { question: 'Read back', framework: 'free form' } });
+	const made = await request.post(`${address}/api/v1/enquiries`, {
+		headers,
+		data: { question: 'Read back', framework: 'free form' }
+	});
 	const { id } = (await made.json()) as { id: string };
 	const edits = held.map(({ back }, at) => ({
 		do: 'insert',
@@ -113,15 +127,20 @@ interface DossierTable {
 export async function checkDossier(asking: Asking, fail: Fail): Promise<void> {
 	const [{ blocks }, view] = await Promise.all([
 		read<{ blocks: readonly DossierTable[] }>(asking, `enquiries/${asking.enquiry}/dossier`),
-		read<{ lines: { text: string; state: string; count: number | null }[] }>(asking, `enquiries/${asking.enquiry}/counts`)
+		read<{ lines: { text: string; state: string; count: number | null }[] }>(
+			asking,
+			`enquiries/${asking.enquiry}/counts`
+		)
 	]);
-	const rows = blocks.find((one) => one.kind === 'table' && one.caption?.startsWith('Strategy, line by line'))?.rows ?? [];
+	const rows =
+		blocks.find((one) => one.kind === 'table' && one.caption?.startsWith('Strategy, line by line'))?.rows ?? [];
 	// Empty lines at the end are not printed.
 	const written = view.lines.findLastIndex((one) => one.text.trim() !== '') + 1;
 	if (rows.length !== written) fail(`the dossier has ${rows.length} lines, and the sheet ${written}`);
 	for (const [at, [number, , text, , records]] of rows.entries()) {
 		const line = view.lines[at];
-		if (number !== String(at + 1) || !text?.startsWith(line?.text ?? '')) fail(`line ${at + 1} is ${line?.text}, and in the dossier ${number} ${text}`);
+		if (number !== String(at + 1) || !text?.startsWith(line?.text ?? ''))
+			fail(`line ${at + 1} is ${line?.text}, and in the dossier ${number} ${text}`);
 		if (line?.state === 'counted' && (records ?? '').replace(/\D/g, '') !== String(line.count))
 			fail(`line ${at + 1} retrieves ${line.count}, and in the dossier ${records}`);
 	}

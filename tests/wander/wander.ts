@@ -34,7 +34,10 @@ export interface Wandered {
 const PASSWORD = 'harbour lights at dusk';
 
 /** Walks; resolves with what was seen, and never rejects for a failure of the application. */
-export async function wander(browser: Browser, { address, seed, runs, commands: most, time, path, say = () => undefined }: WanderOptions): Promise<Wandered> {
+export async function wander(
+	browser: Browser,
+	{ address, seed, runs, commands: most, time, path, say = () => undefined }: WanderOptions
+): Promise<Wandered> {
 	const people: BrowserContext[] = [];
 	for (const name of ['Mara Ostwick', 'Jon Halland']) {
 		const context = await browser.newContext({ locale: 'en-GB', viewport: { width: 1280, height: 800 } });

@@ -1,6 +1,15 @@
 /** What the walker walks in: one enquiry in one to three windows, and what must always hold there. */
 import type { BrowserContext, Page } from '@playwright/test';
-import { applyEdits, readStrategy, recognise, resultLine, usedBy, type Edit, type EnquiryDocument, type Json } from '../../core/src/index.ts';
+import {
+	applyEdits,
+	readStrategy,
+	recognise,
+	resultLine,
+	usedBy,
+	type Edit,
+	type EnquiryDocument,
+	type Json
+} from '../../core/src/index.ts';
 import { checkDossier, checkRenderings } from './renderings.ts';
 
 const COUNTED = /\D/g;
@@ -44,16 +53,22 @@ export class World {
 		for (const [at, person] of people.entries()) {
 			if (at === 0) continue;
 			const email = (person as BrowserContext & { email?: string }).email;
-			await owner.request.put(`${address}/api/v1/enquiries/${id}/members`, { data: { email, role: 'editor' }, headers: { origin: address } });
+			await owner.request.put(`${address}/api/v1/enquiries/${id}/members`, {
+				data: { email, role: 'editor' },
+				headers: { origin: address }
+			});
 		}
-		const { document } = (await (await owner.request.get(`${address}/api/v1/enquiries/${id}`)).json()) as { document: EnquiryDocument };
+		const { document } = (await (await owner.request.get(`${address}/api/v1/enquiries/${id}`)).json()) as {
+			document: EnquiryDocument;
+		};
 		const world = new World(address, id, [], document);
 		for (let at = 0; at < windows; at++) {
 			const page = await (people[at % people.length] ?? owner).newPage();
 			page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
 			page.on('console', (message) => {
 				// A connection that the walker cuts is told in the console.
-				if (message.type() === 'error' && !/net::ERR|Failed to load resource|fetch/i.test(message.text())) world.errors.push(message.text());
+				if (message.type() === 'error' && !/net::ERR|Failed to load resource|fetch/i.test(message.text()))
+					world.errors.push(message.text());
 			});
 			page.on('pageerror', (error) => world.errors.push(error.message));
 			await page.goto(`${address}/enquiries/${id}/strategy`);
@@ -68,15 +83,21 @@ export class World {
 	}
 
 	async document(): Promise<{ readonly revision: number; readonly document: EnquiryDocument }> {
-		const response = await (this.windows[0] as Window).page.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}`);
+		const response = await (this.windows[0] as Window).page.request.get(
+			`${this.address}/api/v1/enquiries/${this.enquiry}`
+		);
 		return (await response.json()) as { revision: number; document: EnquiryDocument };
 	}
 
 	/** The last commands that the server has, for the report of a failure. */
 	async history(): Promise<string> {
 		const page = this.windows[0]?.page;
-		const response = await page?.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}/steps`).catch(() => null);
-		const { steps = [] } = (await response?.json().catch(() => ({}))) as { steps?: readonly { mine: boolean; name: string; kind: string; edits: unknown }[] };
+		const response = await page?.request
+			.get(`${this.address}/api/v1/enquiries/${this.enquiry}/steps`)
+			.catch(() => null);
+		const { steps = [] } = (await response?.json().catch(() => ({}))) as {
+			steps?: readonly { mine: boolean; name: string; kind: string; edits: unknown }[];
+		};
 		return steps
 			.map(({ mine, name, kind, edits }) => `${mine ? 'first' : 'second'} ${kind} ${name} ${JSON.stringify(edits)}`)
 			.join('\n')
@@ -87,9 +108,12 @@ export class World {
 	async rest(): Promise<void> {
 		const started = Date.now();
 		for (const [at, { page }] of this.connected()) {
-			const settled = () => ['saved', 'conflict'].includes(document.querySelector('[data-save]')?.getAttribute('data-save') ?? '');
+			const settled = () =>
+				['saved', 'conflict'].includes(document.querySelector('[data-save]')?.getAttribute('data-save') ?? '');
 			await page.waitForFunction(settled, undefined, { timeout: 20_000 }).catch(async () => {
-				throw new Error(`window ${at + 1} does not save: ${await page.locator('[data-save]').first().getAttribute('data-save')}`);
+				throw new Error(
+					`window ${at + 1} does not save: ${await page.locator('[data-save]').first().getAttribute('data-save')}`
+				);
 			});
 		}
 		await (this.windows[0] as Window).page.waitForTimeout(1_500);
@@ -127,7 +151,9 @@ export class World {
 			if (!page.url().endsWith('/strategy')) continue;
 			const shown = await page
 				.locator('.cm-line')
-				.evaluateAll((lines) => lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? ''))));
+				.evaluateAll((lines) =>
+					lines.map((line) => (line.querySelector('.cm-placeholder') ? '' : (line.textContent ?? '')))
+				);
 			const saved = await this.texts(page, document);
 			// The line that somebody is in may end in a label that is not cut off yet; folded lines are not on the page.
 			const folded = await page.locator('.band .fold[aria-expanded="false"]').count();
@@ -178,7 +204,9 @@ export class World {
 			this.windows.map(({ page }) =>
 				page
 					.locator('.trouble, textarea, input')
-					.evaluateAll((shown) => shown.map((one) => ('value' in one ? String(one.value) : (one.textContent ?? ''))).join('\n'))
+					.evaluateAll((shown) =>
+						shown.map((one) => ('value' in one ? String(one.value) : (one.textContent ?? ''))).join('\n')
+					)
 					.catch(() => '')
 			)
 		);
@@ -187,7 +215,9 @@ export class World {
 
 	/** What is saved is the history, carried out again. */
 	private async checkHistory(model: Model, document: EnquiryDocument, fail: (what: string) => never): Promise<void> {
-		const { steps } = (await (await (this.windows[0] as Window).page.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}/steps`)).json()) as {
+		const { steps } = (await (
+			await (this.windows[0] as Window).page.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}/steps`)
+		).json()) as {
 			steps: { edits: Edit[] }[];
 		};
 		for (const [, id] of JSON.stringify(steps).matchAll(/"id":"([^"]+)"/g)) if (id) model.lines.add(id);
@@ -197,22 +227,30 @@ export class World {
 			steps.flatMap((step) => step.edits)
 		);
 		if ('refused' in replayed) return fail(`the history cannot be replayed: ${replayed.refused}`);
-		if (JSON.stringify(sorted(replayed.document)) !== JSON.stringify(sorted(document as unknown as Json))) fail('what is saved is not the history replayed');
+		if (JSON.stringify(sorted(replayed.document)) !== JSON.stringify(sorted(document as unknown as Json)))
+			fail('what is saved is not the history replayed');
 	}
 
 	private checkLines(model: Model, document: EnquiryDocument, fail: (what: string) => never): void {
 		for (const line of document.lines) model.lines.add(line.id);
 		for (const [at, line] of document.lines.entries()) {
 			const now = recognise(document, line, null);
-			if (now.role !== line.role) fail(`line ${at + 1} has the role ${line.role}, and its text says ${now.role}: ${line.source}`);
-			for (const id of usedBy(line.source).lines) if (!model.lines.has(id)) fail(`line ${at + 1} points at a line that never was: ${line.source}`);
+			if (now.role !== line.role)
+				fail(`line ${at + 1} has the role ${line.role}, and its text says ${now.role}: ${line.source}`);
+			for (const id of usedBy(line.source).lines)
+				if (!model.lines.has(id)) fail(`line ${at + 1} points at a line that never was: ${line.source}`);
 		}
 	}
 
 	/** The counts on the screens are those of the saved text, counted anew. */
 	private async checkCounts(document: EnquiryDocument, fail: (what: string) => never): Promise<void> {
-		const response = await (this.windows[0] as Window).page.request.get(`${this.address}/api/v1/enquiries/${this.enquiry}/counts`);
-		const view = (await response.json()) as { final: string | null; lines: { id: string; state: string; count: number | null }[] };
+		const response = await (this.windows[0] as Window).page.request.get(
+			`${this.address}/api/v1/enquiries/${this.enquiry}/counts`
+		);
+		const view = (await response.json()) as {
+			final: string | null;
+			lines: { id: string; state: string; count: number | null }[];
+		};
 		const expected = resultLine(readStrategy(document, [], new Date().getFullYear()), document.result);
 		// Headings are known to the server alone: a line with one may be the result only there.
 		if (expected && view.final !== expected.id && !document.lines.some((line) => line.source.includes('{')))
@@ -221,7 +259,9 @@ export class World {
 			if (!connected || !page.url().endsWith('/strategy')) continue;
 			if ((await page.locator('[data-save]').getAttribute('data-save')) !== 'saved') continue;
 			if ((await page.locator('.band .fold[aria-expanded="false"]').count()) > 0) continue;
-			const shown = await page.locator('.right-mark').evaluateAll((marks) => marks.map((mark) => mark.querySelector('.count')?.textContent ?? ''));
+			const shown = await page
+				.locator('.right-mark')
+				.evaluateAll((marks) => marks.map((mark) => mark.querySelector('.count')?.textContent ?? ''));
 			for (const [at, line] of view.lines.entries()) {
 				const figure = (shown[at] ?? '').replace(COUNTED, '');
 				if (line.state === 'counted' && shown.length === view.lines.length && figure !== String(line.count))

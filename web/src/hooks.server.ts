@@ -25,7 +25,9 @@ export const init: ServerInit = async () => {
 	await listenForNotices();
 	await loadShipped();
 	// The first keystroke should not wait for an index.
-	const opening = (await listCollections()).map(({ id }) => openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error))));
+	const opening = (await listCollections()).map(({ id }) =>
+		openCollection(id).catch((error: unknown) => log('error', 'collection-failed', errorFacts(error)))
+	);
 	// Nor the first look at counterparts for the comparison of whole vocabularies; that begins when lines can be counted.
 	void Promise.all(opening)
 		.then(warmCrosswalks)
@@ -80,10 +82,14 @@ export const handle: Handle = async ({ event, resolve }) => {
 			return json({ message: 'This address does not belong to the application.' }, { status: 403 });
 		}
 		if (!SAFE.has(method) && event.request.headers.get('origin') !== event.url.origin)
-			return json({ message: 'Requests that change something must come from the application itself.' }, { status: 403 });
+			return json(
+				{ message: 'Requests that change something must come from the application itself.' },
+				{ status: 403 }
+			);
 		if (route === null) return resolve(event);
 		// No identifier holds what the database cannot.
-		if (Object.values(event.params).some((value) => unstorableAt(value) !== null)) return refuse('unknown', route.startsWith('/api/') || method !== 'GET');
+		if (Object.values(event.params).some((value) => unstorableAt(value) !== null))
+			return refuse('unknown', route.startsWith('/api/') || method !== 'GET');
 		const need = NEEDS[`${method === 'HEAD' ? 'GET' : method} ${route}`];
 		if (need !== 'anyone' || route !== '/health') event.locals.actor = await actorOf(event.cookies.get(SESSION_COOKIE));
 		const enquiry = event.params['enquiry'];
@@ -102,17 +108,26 @@ export const handle: Handle = async ({ event, resolve }) => {
 	function refuse(verdict: Exclude<Verdict, 'allowed'>, asData: boolean): Response | Promise<Response> {
 		switch (verdict) {
 			case 'sign-in':
-				if (asData) return json({ message: 'Please sign in first. What you typed is kept in this window.' }, { status: 401 });
+				if (asData)
+					return json({ message: 'Please sign in first. What you typed is kept in this window.' }, { status: 401 });
 				redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname)}`);
 				break;
 			case 'forbidden':
 				return asData
 					? json({ message: 'Your role does not allow this. Nothing was changed.' }, { status: 403 })
-					: page(403, 'Your role does not allow this', 'Ask an owner of the enquiry, or the administrator, for the role that you need.');
+					: page(
+							403,
+							'Your role does not allow this',
+							'Ask an owner of the enquiry, or the administrator, for the role that you need.'
+						);
 			case 'unknown':
 				return asData
 					? json({ message: 'There is nothing here, or it is not yours to see.' }, { status: 404 })
-					: page(404, 'There is nothing here', 'It may have been deleted, or you are not among its people. Your own enquiries are on the desk.');
+					: page(
+							404,
+							'There is nothing here',
+							'It may have been deleted, or you are not among its people. Your own enquiries are on the desk.'
+						);
 		}
 	}
 };
@@ -126,7 +141,11 @@ function page(status: number, title: string, text: string): Response {
 export const handleError: HandleServerError = ({ error, event, status, message }) => {
 	if (status === 404) return { message: 'There is nothing at this address.', next: 'Your enquiries are on the desk.' };
 	const away = isDatabaseAway(error);
-	log('error', away ? 'database-away' : 'failed', { id: event.locals.requestId, route: event.route.id, ...errorFacts(error) });
+	log('error', away ? 'database-away' : 'failed', {
+		id: event.locals.requestId,
+		route: event.route.id,
+		...errorFacts(error)
+	});
 	if (away)
 		return {
 			message: 'The database does not answer at the moment.',

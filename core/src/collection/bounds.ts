@@ -43,7 +43,9 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 		if (exact) return { lower: exact, upper: exact };
 		switch (part.kind) {
 			case 'and':
-				return part.parts.map(boundsOf).reduce((a, b) => ({ lower: a.lower.and(b.lower), upper: a.upper.and(b.upper) }));
+				return part.parts
+					.map(boundsOf)
+					.reduce((a, b) => ({ lower: a.lower.and(b.lower), upper: a.upper.and(b.upper) }));
 			case 'or':
 				return joined(part.parts);
 			case 'not': {
@@ -117,4 +119,5 @@ export function evaluateWithin(index: CollectionIndex, query: Query, known: Know
 	}
 }
 
-const isSpans = (query: Query): query is SpanQuery => query.kind === 'word' || query.kind === 'phrase' || query.kind === 'near' || query.kind === 'either';
+const isSpans = (query: Query): query is SpanQuery =>
+	query.kind === 'word' || query.kind === 'phrase' || query.kind === 'near' || query.kind === 'either';

@@ -46,7 +46,11 @@ export function fieldEntries(record: BibliographicRecord, field: IndexedField, l
 }
 
 /** Builds an index; the order of `records` gives them their numbers from 0. */
-export function buildIndex(records: readonly BibliographicRecord[], labelOf: LabelOf, options: BuildOptions = {}): CollectionIndex {
+export function buildIndex(
+	records: readonly BibliographicRecord[],
+	labelOf: LabelOf,
+	options: BuildOptions = {}
+): CollectionIndex {
 	const builder = new IndexBuilder(labelOf, options);
 	records.forEach((record, number) => {
 		if (number % 1000 === 0) {
@@ -60,7 +64,12 @@ export function buildIndex(records: readonly BibliographicRecord[], labelOf: Lab
 }
 
 /** The same index with more records behind its own: what is there is copied, not read again. */
-export function addRecords(index: CollectionIndex, records: readonly BibliographicRecord[], labelOf: LabelOf, options: BuildOptions = {}): CollectionIndex {
+export function addRecords(
+	index: CollectionIndex,
+	records: readonly BibliographicRecord[],
+	labelOf: LabelOf,
+	options: BuildOptions = {}
+): CollectionIndex {
 	return mergeIndexes([index, buildIndex(records, labelOf, options)], options.madeFrom ?? index.facts.madeFrom);
 }
 

@@ -11,7 +11,9 @@ import { RecordSet } from './record-set.ts';
 import { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
 
-export type Opened = { readonly ok: true; readonly index: CollectionIndex } | { readonly ok: false; readonly code: (Unsealed & { ok: false })['code'] };
+export type Opened =
+	| { readonly ok: true; readonly index: CollectionIndex }
+	| { readonly ok: false; readonly code: (Unsealed & { ok: false })['code'] };
 
 export class CollectionIndex {
 	readonly size: number;
@@ -40,11 +42,24 @@ export class CollectionIndex {
 		});
 		const attributes = (bytes: Uint8Array, names: Uint32Array, starts: Uint32Array, rows: Uint8Array) =>
 			new Attributes({ values: new StringTable(bytes, names), starts, rows });
-		this.headings = attributes(sections.headingBytes, sections.headingNames, sections.headingStarts, sections.headingRows);
+		this.headings = attributes(
+			sections.headingBytes,
+			sections.headingNames,
+			sections.headingStarts,
+			sections.headingRows
+		);
 		this.values = attributes(sections.valueBytes, sections.valueNames, sections.valueStarts, sections.valueRows);
-		this.identifiers = attributes(sections.identifierBytes, sections.identifierNames, sections.identifierStarts, sections.identifierRows);
+		this.identifiers = attributes(
+			sections.identifierBytes,
+			sections.identifierNames,
+			sections.identifierStarts,
+			sections.identifierRows
+		);
 		const { buffer: memory, byteOffset, byteLength } = sections.entryPlaces;
-		this.entryPlaces = facts.placeWidth === 2 ? new Uint16Array(memory, byteOffset, byteLength / 2) : new Uint32Array(memory, byteOffset, byteLength / 4);
+		this.entryPlaces =
+			facts.placeWidth === 2
+				? new Uint16Array(memory, byteOffset, byteLength / 2)
+				: new Uint32Array(memory, byteOffset, byteLength / 4);
 		this.withAbstract = RecordSet.from(facts.size, sections.withAbstract);
 		this.withHeadings = RecordSet.from(facts.size, sections.withHeadings);
 	}
@@ -109,7 +124,8 @@ export class CollectionIndex {
 	/** All assignments of all headings, or of those of one vocabulary. */
 	*allAssigned(vocabulary?: string): Generator<Assignment> {
 		for (let number = 0; number < this.headings.values.size; number++)
-			if (vocabulary === undefined || this.headings.values.at(number).startsWith(`${vocabulary}:`)) yield* this.headings.rows(number);
+			if (vocabulary === undefined || this.headings.values.at(number).startsWith(`${vocabulary}:`))
+				yield* this.headings.rows(number);
 	}
 
 	headingKeys(): Iterable<string> {
@@ -157,7 +173,12 @@ function factsOf(bytes: Uint8Array): IndexFacts | null {
 		const facts = JSON.parse(new TextDecoder().decode(bytes.slice())) as Partial<IndexFacts> | null;
 		const { size, tokens, qualifiers, placeWidth, madeFrom } = facts ?? {};
 		if (!Number.isSafeInteger(size) || !Number.isSafeInteger(tokens) || typeof madeFrom !== 'string') return null;
-		if (!Array.isArray(qualifiers) || !qualifiers.every((one) => typeof one === 'string') || (placeWidth !== 2 && placeWidth !== 4)) return null;
+		if (
+			!Array.isArray(qualifiers) ||
+			!qualifiers.every((one) => typeof one === 'string') ||
+			(placeWidth !== 2 && placeWidth !== 4)
+		)
+			return null;
 		return facts as IndexFacts;
 	} catch {
 		return null;

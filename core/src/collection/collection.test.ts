@@ -36,8 +36,20 @@ describe('limits', () => {
 			ages: ['adult'],
 			abstract: 'yes'
 		},
-		{ id: 'sk-2', year: 2010, entered: '2026-06-30', languages: ['French', 'english'], types: ['trial, randomised'], ages: ['Adult', 'aged'] },
-		{ id: 'SK-3', languages: ['Old English'], types: ['randomised'], headings: [{ vocabulary: 'v', heading: 'h', main: true, qualifiers: ['Drug harm'] }] }
+		{
+			id: 'sk-2',
+			year: 2010,
+			entered: '2026-06-30',
+			languages: ['French', 'english'],
+			types: ['trial, randomised'],
+			ages: ['Adult', 'aged']
+		},
+		{
+			id: 'SK-3',
+			languages: ['Old English'],
+			types: ['randomised'],
+			headings: [{ vocabulary: 'v', heading: 'h', main: true, qualifiers: ['Drug harm'] }]
+		}
 	];
 	it.each([
 		['yr:-1999', [0]],
@@ -118,10 +130,20 @@ describe('fields and entries', () => {
 
 describe('hard text', () => {
 	it('is found as it is typed, whatever marks and signs it holds', () => {
-		const titles = ['Délire aigu', 'CO₂ and 10⁶', 'Ἀθῆναι', 'x-ray – Parkinson’s', '光療法', 'İstanbul', 'zero\u200Bwidth'];
+		const titles = [
+			'Délire aigu',
+			'CO₂ and 10⁶',
+			'Ἀθῆναι',
+			'x-ray – Parkinson’s',
+			'光療法',
+			'İstanbul',
+			'zero\u200Bwidth'
+		];
 		const records = titles.map((title) => ({ titles: [title] }));
 		expect(
-			['delire', 'co2', '"10 6"', 'αθηναι', 'x-ray', "parkinson's", '"光療"', 'istanbul', '"zero width"'].map((text) => found(records, `ti:${text}`))
+			['delire', 'co2', '"10 6"', 'αθηναι', 'x-ray', "parkinson's", '"光療"', 'istanbul', '"zero width"'].map((text) =>
+				found(records, `ti:${text}`)
+			)
 		).toEqual([[0], [1], [1], [2], [3], [3], [4], [5], [6]]);
 	});
 
@@ -142,7 +164,10 @@ describe('hard text', () => {
 
 describe('word lists', () => {
 	it('are expanded from every kind of wildcard', () => {
-		const index = buildIndex([{ ...blank, titles: ['day daylight light lights lighting night nightlight'] }], () => undefined);
+		const index = buildIndex(
+			[{ ...blank, titles: ['day daylight light lights lighting night nightlight'] }],
+			() => undefined
+		);
 		const words = (pattern: string) => index.words.matching(pattern).map((at) => index.words.at(at));
 		expect([words('light*'), words('*light'), words('light~'), words('n?ght'), words('d*t'), words('none*')]).toEqual([
 			['light', 'lighting', 'lights'],
@@ -171,7 +196,11 @@ describe('building', () => {
 		const cache = new PartCache(2);
 		const records = [{ titles: ['light'] }, { titles: ['lamp'] }];
 		for (let turn = 0; turn < 2; turn++)
-			expect([found(records, 'light', cache), found(records, 'lamp', cache), found(records, 'l*', cache)]).toEqual([[0], [1], [0, 1]]);
+			expect([found(records, 'light', cache), found(records, 'lamp', cache), found(records, 'l*', cache)]).toEqual([
+				[0],
+				[1],
+				[0, 1]
+			]);
 	});
 });
 
@@ -212,7 +241,8 @@ describe('words of every script', () => {
 					const tokens = tokenTexts(one);
 					const token = tokens[0];
 					if (token === undefined || tokens.length !== 1) continue;
-					const holding = (test: (other: string) => boolean) => words.flatMap((other, at) => (tokenTexts(other).some(test) ? [at] : []));
+					const holding = (test: (other: string) => boolean) =>
+						words.flatMap((other, at) => (tokenTexts(other).some(test) ? [at] : []));
 					expect(found(records, one)).toEqual(holding((other) => other === token));
 					expect(found(records, `${one}*`)).toEqual(holding((other) => other.startsWith(token)));
 					expect(found(records, `*${one}`)).toEqual(holding((other) => other.endsWith(token)));

@@ -64,7 +64,13 @@ export class PartCache {
 const weight = (key: string, records: RecordSet) => key.length * 2 + records.bits.byteLength + 100;
 
 /** Evaluates a query exactly. */
-export function evaluate(index: CollectionIndex, query: Query, context: EvaluationContext, cache?: PartCache, watch?: Watch): RecordSet {
+export function evaluate(
+	index: CollectionIndex,
+	query: Query,
+	context: EvaluationContext,
+	cache?: PartCache,
+	watch?: Watch
+): RecordSet {
 	switch (query.kind) {
 		case 'line':
 			return query.id === null ? RecordSet.none(index.size) : context.line(query.id);
@@ -111,7 +117,13 @@ function standsAlone(query: Query): boolean {
 
 type Computed = Exclude<Query, { kind: 'line' | 'marked' }>;
 
-function compute(index: CollectionIndex, query: Computed, context: EvaluationContext, cache?: PartCache, watch?: Watch): RecordSet {
+function compute(
+	index: CollectionIndex,
+	query: Computed,
+	context: EvaluationContext,
+	cache?: PartCache,
+	watch?: Watch
+): RecordSet {
 	const inner = (part: Query) => evaluate(index, part, context, cache, watch);
 	switch (query.kind) {
 		case 'and':
@@ -126,7 +138,10 @@ function compute(index: CollectionIndex, query: Computed, context: EvaluationCon
 				: evaluateWithin(
 						index,
 						query,
-						{ exact: (part) => (part === query ? null : exact(part)), has: (part) => cache?.get(keyOf(part, context, cache)) !== undefined },
+						{
+							exact: (part) => (part === query ? null : exact(part)),
+							has: (part) => cache?.get(keyOf(part, context, cache)) !== undefined
+						},
 						watch
 					);
 		}
@@ -181,7 +196,8 @@ function evaluateFacts(index: CollectionIndex, query: Facts): RecordSet {
 			if (query.qualifiers.length > 0 && wanted.size === 0) return found;
 			const take = (rows: ReturnType<CollectionIndex['assigned']>) => {
 				for (const { record, main, qualifiers } of rows)
-					if ((main || !query.main) && (wanted.size === 0 || qualifiers.some((one) => wanted.has(one)))) found.add(record);
+					if ((main || !query.main) && (wanted.size === 0 || qualifiers.some((one) => wanted.has(one))))
+						found.add(record);
 			};
 			if (query.headings) for (const key of query.headings) take(index.assigned(key));
 			else take(index.allAssigned(query.vocabulary));

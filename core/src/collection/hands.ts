@@ -8,7 +8,14 @@ import { CollectionIndex } from './collection-index.ts';
 import { joinedPlaces, joinedWords, RecordJoiner } from './joining.ts';
 import { Kernel } from './kernel.ts';
 import { bytesOfSections, putSections, Sealing, type SectionBytes } from './layout.ts';
-import { memoryOf, type IndexPart, type PartRecords, type PlainWords, type StretchPairs, type StretchPlaces } from './part.ts';
+import {
+	memoryOf,
+	type IndexPart,
+	type PartRecords,
+	type PlainWords,
+	type StretchPairs,
+	type StretchPlaces
+} from './part.ts';
 import { wordSections } from './sealing.ts';
 import { StringTable } from './string-table.ts';
 import { triplesOf } from './word-list.ts';
@@ -41,7 +48,10 @@ export interface HandPort {
 	next(): Promise<HandMessage>;
 }
 
-async function expected<Wanted extends Kind>(port: HandPort, kind: Wanted): Promise<Extract<HandMessage, { readonly kind: Wanted }>> {
+async function expected<Wanted extends Kind>(
+	port: HandPort,
+	kind: Wanted
+): Promise<Extract<HandMessage, { readonly kind: Wanted }>> {
 	const message = await port.next();
 	if (message.kind !== kind) throw new Error(`The other thread sent ${message.kind} where ${kind} was due.`);
 	return message as Extract<HandMessage, { readonly kind: Wanted }>;
@@ -74,7 +84,11 @@ export async function secondHand(part: IndexPart, port: HandPort): Promise<void>
 	port.post({ kind: 'table', table: { bytes: table.bytes, starts: table.starts }, owns }, []);
 	const kernel = Kernel.take();
 	// Places last, since the kernel holds them.
-	const own = { ...wordSections(table, kernel), ...triplesOf(table), ...joinedPlaces([other.places, places], joined, kernel) };
+	const own = {
+		...wordSections(table, kernel),
+		...triplesOf(table),
+		...joinedPlaces([other.places, places], joined, kernel)
+	};
 	port.post({ kind: 'sizes', bytes: bytesOfSections(own) }, []);
 	const room = await expected(port, 'room');
 	port.post({ kind: 'put', sums: putSections(room.buffer, room.places, own) }, []);

@@ -3,7 +3,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bind, parse, type Expression, type Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { addRecords, buildIndex, CollectionIndex, evaluate, mergeIndexes, PartCache, RecordSet, SteppedWatch, variantsOf, WorkCeiling } from './index.ts';
+import {
+	addRecords,
+	buildIndex,
+	CollectionIndex,
+	evaluate,
+	mergeIndexes,
+	PartCache,
+	RecordSet,
+	SteppedWatch,
+	variantsOf,
+	WorkCeiling
+} from './index.ts';
 import { INDEX_VERSION } from './layout.ts';
 import { label, recordsUpTo, WORDS } from './test-records.ts';
 
@@ -47,7 +58,8 @@ const queries: readonly Query[] = QUERIES.map((one) => {
 });
 const none = RecordSet.none(0);
 const context = { line: () => none, marked: () => none };
-const answers = (index: CollectionIndex, cache?: PartCache) => queries.map((query) => [...evaluate(index, query, context, cache)]);
+const answers = (index: CollectionIndex, cache?: PartCache) =>
+	queries.map((query) => [...evaluate(index, query, context, cache)]);
 
 describe('one index, however it was made', () => {
 	it('answers the same from one stretch or from many', () => {
@@ -90,7 +102,9 @@ describe('one index, however it was made', () => {
 			titles: [WORDS[at % WORDS.length] ?? '', 'light day'],
 			year: 1990 + (at % 30)
 		}));
-		const parts = [all.slice(0, 1), [], all.slice(1, 33), all.slice(33, 64), all.slice(64)].map((part) => buildIndex(part, label));
+		const parts = [all.slice(0, 1), [], all.slice(1, 33), all.slice(33, 64), all.slice(64)].map((part) =>
+			buildIndex(part, label)
+		);
 		expect(answers(mergeIndexes(parts, 'x'))).toEqual(answers(buildIndex(all, label)));
 	});
 	it('has the same places far from their signposts, however it was made, and finds them', () => {
@@ -133,7 +147,10 @@ describe('the file', () => {
 	const copy = () => new Uint8Array(index.buffer).slice();
 	it('is opened again with the same answers and what it was made from', () => {
 		const opened = CollectionIndex.open(copy().buffer);
-		expect(opened.ok && [answers(opened.index), opened.index.facts.madeFrom]).toEqual([answers(index), 'records of today']);
+		expect(opened.ok && [answers(opened.index), opened.index.facts.madeFrom]).toEqual([
+			answers(index),
+			'records of today'
+		]);
 	});
 	it('is refused wherever one byte of it has changed', () => {
 		for (let at = 16; at < index.buffer.byteLength; at += 97) {
@@ -147,7 +164,9 @@ describe('the file', () => {
 		new Uint32Array(older.buffer)[1] = INDEX_VERSION + 1;
 		const other = copy();
 		other[0] = 0;
-		expect([copy().slice(0, -8), new Uint8Array(0), older, other].map((bytes) => CollectionIndex.open(bytes.slice().buffer))).toEqual([
+		expect(
+			[copy().slice(0, -8), new Uint8Array(0), older, other].map((bytes) => CollectionIndex.open(bytes.slice().buffer))
+		).toEqual([
 			{ ok: false, code: 'damaged' },
 			{ ok: false, code: 'no-index' },
 			{ ok: false, code: 'other-version' },
@@ -159,8 +178,14 @@ describe('the file', () => {
 describe('hard sizes', () => {
 	it('finds places far from their signposts, and lists of places longer than a byte can tell', () => {
 		const long = Array.from({ length: 4_000 }, (_, at) => (at % 3 === 0 ? 'light' : `w${at}`)).join(' ');
-		const all = Array.from({ length: 40 }, (_, at) => ({ ...blankRecord(`R${at}`), titles: ['lamp'], abstract: at % 2 === 0 ? long : 'light lamp' }));
-		const found = (typed: string) => [...evaluate(buildIndex(all, label), bind(parse(typed).tree as Expression, around).query as Query, context)];
+		const all = Array.from({ length: 40 }, (_, at) => ({
+			...blankRecord(`R${at}`),
+			titles: ['lamp'],
+			abstract: at % 2 === 0 ? long : 'light lamp'
+		}));
+		const found = (typed: string) => [
+			...evaluate(buildIndex(all, label), bind(parse(typed).tree as Expression, around).query as Query, context)
+		];
 		const even = all.flatMap((_, at) => (at % 2 === 0 ? [at] : []));
 		expect(found('"light w3998"')).toEqual([]);
 		expect(found('"light w3997 w3998"')).toEqual(even);
@@ -174,7 +199,8 @@ describe('hard sizes', () => {
 			titles: [at % 35_000 === 7 ? 'rare light' : at % 3 === 0 ? 'light rare' : 'lamp']
 		}));
 		const index = buildIndex(all, label);
-		const found = (typed: string) => evaluate(index, bind(parse(typed).tree as Expression, around).query as Query, context);
+		const found = (typed: string) =>
+			evaluate(index, bind(parse(typed).tree as Expression, around).query as Query, context);
 		expect([...found('"rare light"')]).toEqual([7, 35_007]);
 		expect(found('light').count()).toBe(all.filter((one) => one.titles[0]?.includes('light')).length);
 		expect([...found('id:r69999')]).toEqual([69_999]);
@@ -191,9 +217,14 @@ describe('word lists', () => {
 		fc.assert(
 			fc.property(fc.array(word, { maxLength: 60 }), pattern, (words, typed) => {
 				const index = buildIndex([{ ...blankRecord('R'), titles: words }], label);
-				const plain = new RegExp(`^${typed.replace(/[*?~]/g, (sign) => ({ '*': '.*', '?': '.', '~': '.?' })[sign] ?? '')}$`, 'su');
+				const plain = new RegExp(
+					`^${typed.replace(/[*?~]/g, (sign) => ({ '*': '.*', '?': '.', '~': '.?' })[sign] ?? '')}$`,
+					'su'
+				);
 				const all = Array.from({ length: index.words.size }, (_, at) => index.words.at(at));
-				expect(index.words.matching(typed).map((at) => index.words.at(at))).toEqual(all.filter((one) => plain.test(one)));
+				expect(index.words.matching(typed).map((at) => index.words.at(at))).toEqual(
+					all.filter((one) => plain.test(one))
+				);
 				expect(all).toEqual([...all].sort());
 			}),
 			{ numRuns: 400 }
@@ -201,7 +232,10 @@ describe('word lists', () => {
 	});
 	it('tell the variants of a pattern, the commonest first', () => {
 		const index = buildIndex(
-			['light', 'light lights', 'lights', 'lights lamp', 'lighting'].map((title, at) => ({ ...blankRecord(`R${at}`), titles: [title] })),
+			['light', 'light lights', 'lights', 'lights lamp', 'lighting'].map((title, at) => ({
+				...blankRecord(`R${at}`),
+				titles: [title]
+			})),
 			label
 		);
 		expect(variantsOf(index, 'light*', 2)).toEqual({

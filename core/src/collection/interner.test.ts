@@ -6,11 +6,13 @@ import { Interner } from './interner.ts';
 import { textsIn } from './string-table.ts';
 
 /** Words around the lengths at which four bytes, eight, and whole fours end; many share all but one letter. */
-const word = fc.tuple(fc.integer({ min: 1, max: 19 }), fc.nat(18), fc.constantFrom('a', 'b', '7', 'é')).map(([length, at, sign]) => {
-	const letters = Array.from({ length }, () => 'a');
-	letters[at % length] = sign;
-	return letters.join('');
-});
+const word = fc
+	.tuple(fc.integer({ min: 1, max: 19 }), fc.nat(18), fc.constantFrom('a', 'b', '7', 'é'))
+	.map(([length, at, sign]) => {
+		const letters = Array.from({ length }, () => 'a');
+		letters[at % length] = sign;
+		return letters.join('');
+	});
 
 describe('words by their bytes', () => {
 	it('have one number each, whatever length they have and wherever they differ', () => {

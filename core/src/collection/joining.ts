@@ -27,7 +27,11 @@ const NONE = -1;
 export function joinedParts(parts: readonly IndexPart[], madeFrom: string): CollectionIndex {
 	const words = joinedWords(parts.map((part) => part.words));
 	const kernel = Kernel.take();
-	const own = { ...new RecordJoiner(parts, madeFrom).join(words), ...wordSections(words.table, kernel), ...triplesOf(words.table) };
+	const own = {
+		...new RecordJoiner(parts, madeFrom).join(words),
+		...wordSections(words.table, kernel),
+		...triplesOf(words.table)
+	};
 	// Last, since the kernel holds them.
 	const places = joinedPlaces(
 		parts.map((part) => part.places),
@@ -53,7 +57,15 @@ export function joinedWords(parts: readonly PlainWords[]): JoinedWords {
 		for (let part = 0; part < parts.length; part++) {
 			const { starts: own } = parts[part] as PlainWords;
 			if ((next[part] as number) + 1 >= own.length) continue;
-			const order = least === NONE ? -1 : compared(parts[part] as PlainWords, next[part] as number, parts[least] as PlainWords, next[least] as number);
+			const order =
+				least === NONE
+					? -1
+					: compared(
+							parts[part] as PlainWords,
+							next[part] as number,
+							parts[least] as PlainWords,
+							next[least] as number
+						);
 			if (order > 0) continue;
 			// Another is less, so that those before do not have the least after all.
 			if (order < 0) for (let before = 0; before < part; before++) (owns[before] as Int32Array)[words] = NONE;
@@ -63,11 +75,16 @@ export function joinedWords(parts: readonly PlainWords[]): JoinedWords {
 		if (least === NONE) break;
 		const from = parts[least] as PlainWords;
 		const stop = from.starts[(next[least] as number) + 1] as number;
-		for (let at = from.starts[next[least] as number] as number; at < stop; at++) bytes[end++] = from.bytes[at] as number;
-		for (let part = 0; part < parts.length; part++) if ((owns[part] as Int32Array)[words] !== NONE) next[part] = (next[part] as number) + 1;
+		for (let at = from.starts[next[least] as number] as number; at < stop; at++)
+			bytes[end++] = from.bytes[at] as number;
+		for (let part = 0; part < parts.length; part++)
+			if ((owns[part] as Int32Array)[words] !== NONE) next[part] = (next[part] as number) + 1;
 		starts[++words] = end;
 	}
-	return { table: new StringTable(bytes.slice(0, end), starts.slice(0, words + 1)), owns: owns.map((own) => own.slice(0, words)) };
+	return {
+		table: new StringTable(bytes.slice(0, end), starts.slice(0, words + 1)),
+		owns: owns.map((own) => own.slice(0, words))
+	};
 }
 
 /** Below 0 where the first word sorts before the second, by UTF-16 units; 0 where they are the same. */
@@ -90,7 +107,11 @@ const rank = (byte: number) => (byte === 0xee || byte === 0xef ? byte + 0x10 : b
  * @param parts of each, its stretches
  * @param kernel in whose memory they are, until it is given back
  */
-export function joinedPlaces(parts: readonly (readonly StretchPlaces[])[], { table, owns }: JoinedWords, kernel: Kernel): FieldSections & PlaceSections {
+export function joinedPlaces(
+	parts: readonly (readonly StretchPlaces[])[],
+	{ table, owns }: JoinedWords,
+	kernel: Kernel
+): FieldSections & PlaceSections {
 	const stretches = parts.flatMap((some, part) => some.map((one) => ({ one, part })));
 	const sum = (of: (one: StretchPlaces) => number) => stretches.reduce((all, { one }) => all + of(one), 0);
 	const pairs = sum((one) => one.lengths.length);
@@ -189,7 +210,14 @@ export class RecordJoiner {
 				const stretches = (parts[part] as (typeof parts)[number]).pairs;
 				for (let stretch = 0; stretch < stretches.length; stretch++) {
 					const one = stretches[stretch] as StretchPairs;
-					count = copiedRecords(one.records, one.starts[own] as number, one.starts[own + 1] as number, bases[part] as number, records, count);
+					count = copiedRecords(
+						one.records,
+						one.starts[own] as number,
+						one.starts[own + 1] as number,
+						bases[part] as number,
+						records,
+						count
+					);
 				}
 			}
 			writer.word(records, 0, count);
@@ -199,7 +227,14 @@ export class RecordJoiner {
 }
 
 /** @returns where they end in `into` */
-function copiedRecords(from: Uint32Array, start: number, end: number, base: number, into: Uint32Array, to: number): number {
+function copiedRecords(
+	from: Uint32Array,
+	start: number,
+	end: number,
+	base: number,
+	into: Uint32Array,
+	to: number
+): number {
 	let next = to;
 	for (let at = start; at < end; at++) into[next++] = (from[at] as number) + base;
 	return next;
@@ -243,7 +278,12 @@ interface AttributesToJoin {
 /** Attribute tables of parts as one; a value's rows are copied where nothing but its first record changes. */
 export function joinedAttributes(parts: readonly AttributesToJoin[]): AttributeParts {
 	const [only] = parts;
-	if (only && parts.length === 1) return { values: new StringTable(only.table.bytes, only.table.starts), starts: only.table.rowStarts, rows: only.table.rows };
+	if (only && parts.length === 1)
+		return {
+			values: new StringTable(only.table.bytes, only.table.starts),
+			starts: only.table.rowStarts,
+			rows: only.table.rows
+		};
 	if (parts.some(({ qualifiers }) => qualifiers.some((one, own) => one !== own))) return joinWithQualifierRemap(parts);
 	const { table: values, owns } = joinedWords(parts.map(({ table }) => table));
 	const starts = new Uint32Array(values.size + 1);

@@ -45,7 +45,8 @@ describe('the kernel', () => {
 		for (const [at, bytes] of places) expect(new Set(kernel.bytes(at, bytes))).toEqual(new Set([bytes & 255]));
 		kernel.release(mark);
 		expect(kernel.room(1)).toBe(places[0]?.[0]);
-		for (const bytes of [2 ** 31, 2 ** 32 + 5, 2 ** 40]) expect(() => kernel.room(bytes)).toThrow('cannot be indexed in one piece');
+		for (const bytes of [2 ** 31, 2 ** 32 + 5, 2 ** 40])
+			expect(() => kernel.room(bytes)).toThrow('cannot be indexed in one piece');
 		// What was refused has not been given out.
 		expect(kernel.room(1)).toBeLessThan(2 ** 20);
 		kernel.free();
@@ -65,17 +66,22 @@ describe('many words', () => {
 		const bytes = all.map((one) => Buffer.from(one));
 		return {
 			bytes: new Uint8Array(Buffer.concat(bytes)),
-			starts: Uint32Array.from([0, ...bytes.keys()].map((_, at) => bytes.slice(0, at).reduce((sum, one) => sum + one.length, 0)))
+			starts: Uint32Array.from(
+				[0, ...bytes.keys()].map((_, at) => bytes.slice(0, at).reduce((sum, one) => sum + one.length, 0))
+			)
 		};
 	};
-	const ascending = (all: readonly string[]) => [...all.keys()].sort((a, b) => ((all[a] ?? '') < (all[b] ?? '') ? -1 : 1));
+	const ascending = (all: readonly string[]) =>
+		[...all.keys()].sort((a, b) => ((all[a] ?? '') < (all[b] ?? '') ? -1 : 1));
 
 	it('have the order of sort(), read forwards and backwards', () => {
 		const kernel = Kernel.take();
 		fc.assert(
 			fc.property(words, (all) => {
 				expect([...orderOf(plainOf(all), kernel)]).toEqual(ascending(all));
-				expect([...backwardsOrder(plainOf(all), kernel)]).toEqual(ascending(all.map((one) => [...one].reverse().join(''))));
+				expect([...backwardsOrder(plainOf(all), kernel)]).toEqual(
+					ascending(all.map((one) => [...one].reverse().join('')))
+				);
 			}),
 			{ numRuns: 150 }
 		);
@@ -83,7 +89,10 @@ describe('many words', () => {
 	});
 	it('that are alike for thousands of letters are sorted all the same', () => {
 		const kernel = Kernel.take();
-		const all = Array.from({ length: 60 }, (_, at) => 'x'.repeat(20_000 + (at % 7) * 8) + String.fromCharCode(97 + ((at * 11) % 26)) + at.toString());
+		const all = Array.from(
+			{ length: 60 },
+			(_, at) => 'x'.repeat(20_000 + (at % 7) * 8) + String.fromCharCode(97 + ((at * 11) % 26)) + at.toString()
+		);
 		expect([...orderOf(plainOf(all), kernel)]).toEqual(ascending(all));
 		kernel.free();
 	});
@@ -91,11 +100,18 @@ describe('many words', () => {
 
 describe('a stretch, sorted by word', () => {
 	/** Words by their numbers; entries of a record with a field each. */
-	const entry = fc.record({ field: fc.nat(6), words: fc.array(fc.nat(5), { minLength: 1, maxLength: 12 }), gap: fc.constantFrom(0, 1, 130, 20_000) });
+	const entry = fc.record({
+		field: fc.nat(6),
+		words: fc.array(fc.nat(5), { minLength: 1, maxLength: 12 }),
+		gap: fc.constantFrom(0, 1, 130, 20_000)
+	});
 	const record = fc.array(entry, { maxLength: 4 });
 
 	/** The same without kernel: by word, its records with fields and places. */
-	function plain(records: readonly (readonly { field: number; words: readonly number[]; gap: number }[])[], word: number) {
+	function plain(
+		records: readonly (readonly { field: number; words: readonly number[]; gap: number }[])[],
+		word: number
+	) {
 		return records.flatMap((entries, number) => {
 			let [fields, place] = [0, 0];
 			const places: number[] = [];
@@ -121,7 +137,11 @@ describe('a stretch, sorted by word', () => {
 		return { bytes: [...long.written()], length: Math.min(LONG, bytes.length) };
 	};
 
-	function sorted(records: readonly (readonly { field: number; words: readonly number[]; gap: number }[])[], words: number, stretch?: number) {
+	function sorted(
+		records: readonly (readonly { field: number; words: readonly number[]; gap: number }[])[],
+		words: number,
+		stretch?: number
+	) {
 		const kernel = Kernel.take();
 		const stretches = new TokenStretches(kernel, stretch);
 		for (const entries of records) {
@@ -181,10 +201,14 @@ describe('a stretch, sorted by word', () => {
 	});
 	it('has more groups than one where it has many tokens, and each word stays whole', () => {
 		const words = Array.from({ length: 700_000 }, (_, at) => (at * 7) % 11);
-		const records = Array.from({ length: 70 }, (_, number) => [{ field: 0, words: words.slice(number * 10_000, (number + 1) * 10_000), gap: 0 }]);
+		const records = Array.from({ length: 70 }, (_, number) => [
+			{ field: 0, words: words.slice(number * 10_000, (number + 1) * 10_000), gap: 0 }
+		]);
 		const { order, pairs } = sorted(records, 11);
 		order.forEach((_, at) => {
-			expect([...(pairs[0]?.records.subarray(pairs[0].starts[at], pairs[0].starts[at + 1]) ?? [])]).toEqual(records.map((_, number) => number));
+			expect([...(pairs[0]?.records.subarray(pairs[0].starts[at], pairs[0].starts[at + 1]) ?? [])]).toEqual(
+				records.map((_, number) => number)
+			);
 		});
 	});
 	it('of no records is empty', () => {

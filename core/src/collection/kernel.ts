@@ -22,7 +22,15 @@ interface KernelExports {
 	count(tokens: number, from: number, end: number, counts: number): void;
 	beginGrouping(): void;
 	highestPlace(): number;
-	plan(order: number, words: number, next: number, starts: number, groupOf: number, groups: number, ceiling: number): number;
+	plan(
+		order: number,
+		words: number,
+		next: number,
+		starts: number,
+		groupOf: number,
+		groups: number,
+		ceiling: number
+	): number;
 	group(
 		tokens: number,
 		records: number,

@@ -151,13 +151,19 @@ export class Sealing {
 }
 
 /** Puts some sections to their places. @returns their sums */
-export function putSections(buffer: SharedArrayBuffer, places: SectionBytes, sections: Partial<Sections>): SectionBytes {
+export function putSections(
+	buffer: SharedArrayBuffer,
+	places: SectionBytes,
+	sections: Partial<Sections>
+): SectionBytes {
 	return Object.fromEntries(
 		namesOf(sections).map((name) => {
 			const section: View = sections[name] as View;
 			const at = places[name];
 			if (at === undefined) throw new Error(`There is no place for ${name}.`);
-			new Uint8Array(buffer, at, section.byteLength).set(new Uint8Array(section.buffer, section.byteOffset, section.byteLength));
+			new Uint8Array(buffer, at, section.byteLength).set(
+				new Uint8Array(section.buffer, section.byteOffset, section.byteLength)
+			);
 			return [name, sumOf(buffer, at, section.byteLength)];
 		})
 	);
@@ -170,7 +176,9 @@ export function seal(sections: Sections): SharedArrayBuffer {
 	return sealing.finish();
 }
 
-export type Unsealed = { readonly ok: true; readonly sections: Sections } | { readonly ok: false; readonly code: 'no-index' | 'other-version' | 'damaged' };
+export type Unsealed =
+	| { readonly ok: true; readonly sections: Sections }
+	| { readonly ok: false; readonly code: 'no-index' | 'other-version' | 'damaged' };
 
 /** Opens what {@link seal} made. Anything else, or anything changed on the way, is told and not opened. */
 export function unseal(buffer: ArrayBufferLike, trusted = false): Unsealed {
@@ -186,7 +194,8 @@ export function unseal(buffer: ArrayBufferLike, trusted = false): Unsealed {
 		const length = head[HEAD / 4 + number * 2 + 1] ?? 0;
 		const type = SECTIONS[name];
 		const width = WIDTHS[type];
-		if (at !== end || at + aligned(length) > buffer.byteLength || length % width !== 0) return { ok: false, code: 'damaged' };
+		if (at !== end || at + aligned(length) > buffer.byteLength || length % width !== 0)
+			return { ok: false, code: 'damaged' };
 		end += aligned(length);
 		views[name] = VIEWS[type](buffer, at, length / width);
 		if (!trusted) sums.push(sumOf(buffer, at, length));
@@ -216,7 +225,8 @@ function sumOf(buffer: ArrayBufferLike, at: number, bytes: number): number {
 	const words = new Int32Array(buffer, at, aligned(bytes) >>> 2);
 	const lanes = new Int32Array([1, 0, 2, 0]);
 	// In stretches, so that the engine has the loop compiled before most of it is run.
-	for (let from = 0; from < words.length; from += STRETCH) addStretch(words, from, Math.min(words.length, from + STRETCH), lanes);
+	for (let from = 0; from < words.length; from += STRETCH)
+		addStretch(words, from, Math.min(words.length, from + STRETCH), lanes);
 	return lanes.reduce(mixed, words.length) >>> 0;
 }
 

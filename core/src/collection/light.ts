@@ -31,7 +31,12 @@ interface TokenSpan {
 /**
  * @param line the query of another line by its identity; null where it has none
  */
-export function lightOf(record: BibliographicRecord, query: Query, labelOf: LabelOf, line: (id: string) => Query | null): Light {
+export function lightOf(
+	record: BibliographicRecord,
+	query: Query,
+	labelOf: LabelOf,
+	line: (id: string) => Query | null
+): Light {
 	const tokens = new Map<IndexedField, Token[][]>();
 	const entriesOf = (field: IndexedField) => {
 		const known = tokens.get(field);
@@ -66,7 +71,13 @@ export function lightOf(record: BibliographicRecord, query: Query, labelOf: Labe
 						for (const { lit } of findSpans(entry, part))
 							for (const at of lit) {
 								const token = entry[at];
-								if (token) spans.set(`${field}${number}-${token.from}`, { field, entry: number, from: token.from, to: token.to });
+								if (token)
+									spans.set(`${field}${number}-${token.from}`, {
+										field,
+										entry: number,
+										from: token.from,
+										to: token.to
+									});
 							}
 					});
 				return;
@@ -76,7 +87,8 @@ export function lightOf(record: BibliographicRecord, query: Query, labelOf: Labe
 					const own = one.qualifiers.map(foldedKey);
 					if (part.headings && !part.headings.includes(`${one.vocabulary}:${one.heading}`)) return;
 					if (part.vocabulary !== undefined && one.vocabulary !== part.vocabulary) return;
-					if ((one.main || !part.main) && (wanted.length === 0 || wanted.some((name) => own.includes(name)))) headings.add(number);
+					if ((one.main || !part.main) && (wanted.length === 0 || wanted.some((name) => own.includes(name))))
+						headings.add(number);
 				});
 				return;
 			default:
@@ -85,7 +97,10 @@ export function lightOf(record: BibliographicRecord, query: Query, labelOf: Labe
 	};
 	visit(query);
 	return {
-		spans: [...spans.values()].sort((a, b) => INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from),
+		spans: [...spans.values()].sort(
+			(a, b) =>
+				INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from
+		),
 		headings: [...headings].sort((a, b) => a - b)
 	};
 }
@@ -115,7 +130,8 @@ function findSpans(entry: readonly Token[], query: SpanQuery): TokenSpan[] {
 				const reach = Math.min(query.distance, entry.length);
 				for (const one of before)
 					for (let gap = 1; gap <= reach; gap++)
-						for (const next of starts.get(one.last + gap) ?? []) found.push({ first: one.first, last: next.last, lit: [...one.lit, ...next.lit] });
+						for (const next of starts.get(one.last + gap) ?? [])
+							found.push({ first: one.first, last: next.last, lit: [...one.lit, ...next.lit] });
 			};
 			const left = findSpans(entry, query.left);
 			const right = findSpans(entry, query.right);

@@ -27,7 +27,13 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 	const qualifiers = [...new Set(parts.flatMap((part) => part.facts.qualifiers))];
 	const attributes = (of: 'headings' | 'values' | 'identifiers') => mergeAttributes(parts, bases, of, qualifiers);
 	const wide = parts.some((part) => part.facts.placeWidth === 4);
-	const facts: IndexFacts = { size, tokens: parts.reduce((sum, part) => sum + part.tokens, 0), qualifiers, placeWidth: wide ? 4 : 2, madeFrom };
+	const facts: IndexFacts = {
+		size,
+		tokens: parts.reduce((sum, part) => sum + part.tokens, 0),
+		qualifiers,
+		placeWidth: wide ? 4 : 2,
+		madeFrom
+	};
 	const kernel = Kernel.take();
 	const ofWords = { ...wordSections(words, kernel), ...triplesOf(words) };
 	kernel.free();
@@ -37,7 +43,11 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 			...ofWords,
 			...postings,
 			...mergeEntries(parts, wide),
-			...attributeSections({ headings: attributes('headings'), values: attributes('values'), identifiers: attributes('identifiers') }),
+			...attributeSections({
+				headings: attributes('headings'),
+				values: attributes('values'),
+				identifiers: attributes('identifiers')
+			}),
 			years: Int16Array.from(parts.flatMap((part) => Array.from(part.sections.years))),
 			lengths: joined(parts.map((part) => part.sections.lengths)),
 			entered: joined(parts.map((part) => part.sections.entered)),
@@ -47,7 +57,11 @@ export function mergeIndexes(parts: readonly CollectionIndex[], madeFrom: string
 	);
 }
 
-function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[], size: number): { words: StringTable; postings: PostingSections } {
+function mergeWords(
+	parts: readonly CollectionIndex[],
+	bases: readonly number[],
+	size: number
+): { words: StringTable; postings: PostingSections } {
 	const texts = parts.map((part) => Array.from({ length: part.words.size }, (_, word) => part.words.at(word)));
 	const words = [...new Set(texts.flat())].sort();
 	const next = parts.map(() => 0);
@@ -74,7 +88,8 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 			const from = firstPair(sections, word);
 			const to = firstPair(sections, word + 1);
 			fields.copy(sections.pairFields.subarray(from, to));
-			for (let pair = from; pair < to; pair++) lengths.byte(Math.min(LONG, placesFrom(sections, pair + 1) - placesFrom(sections, pair)));
+			for (let pair = from; pair < to; pair++)
+				lengths.byte(Math.min(LONG, placesFrom(sections, pair + 1) - placesFrom(sections, pair)));
 			places.copy(sections.places.subarray(placesFrom(sections, from), placesFrom(sections, to)));
 			all |= sections.wordFields[word] ?? 0;
 		});
@@ -83,11 +98,19 @@ function mergeWords(parts: readonly CollectionIndex[], bases: readonly number[],
 	});
 	return {
 		words: StringTable.of(words),
-		postings: { ...writer.finish(), wordFields, pairFields: fields.written(), ...placeSections(lengths.written(), places.written()) }
+		postings: {
+			...writer.finish(),
+			wordFields,
+			pairFields: fields.written(),
+			...placeSections(lengths.written(), places.written())
+		}
 	};
 }
 
-function mergeEntries(parts: readonly CollectionIndex[], wide: boolean): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {
+function mergeEntries(
+	parts: readonly CollectionIndex[],
+	wide: boolean
+): Pick<Sections, 'entryStarts' | 'entryPlaces' | 'entryFields'> {
 	let total = 0;
 	const starts = parts.map(({ sections }) => {
 		const moved = sections.entryStarts.subarray(0, -1).map((start) => start + total);
@@ -122,7 +145,12 @@ function mergeAttributes(
 }
 
 /** Bit sets one behind the other, which need not begin at a whole word. */
-function shifted(parts: readonly CollectionIndex[], bases: readonly number[], size: number, of: (part: CollectionIndex) => Uint32Array): Uint32Array {
+function shifted(
+	parts: readonly CollectionIndex[],
+	bases: readonly number[],
+	size: number,
+	of: (part: CollectionIndex) => Uint32Array
+): Uint32Array {
 	const bits = new Uint32Array((size + 31) >>> 5);
 	parts.forEach((part, number) => {
 		const base = bases[number] ?? 0;

@@ -17,7 +17,10 @@ const NOWHERE = -1;
 
 /** The words of a phrase or proximity of plain words, {@link NOWHERE} for one that the collection does not have; null for anything else. */
 export function plainWords(words: WordMemo, query: PlainQuery): number[] | null {
-	const sides = query.kind === 'phrase' ? query.patterns : [query.left, query.right].map((side) => (side.kind === 'word' ? side.pattern : null));
+	const sides =
+		query.kind === 'phrase'
+			? query.patterns
+			: [query.left, query.right].map((side) => (side.kind === 'word' ? side.pattern : null));
 	const numbers: number[] = [];
 	for (const pattern of sides) {
 		const found = pattern === null ? null : words.matching(pattern);
@@ -31,7 +34,12 @@ export function plainWords(words: WordMemo, query: PlainQuery): number[] | null 
  * The records that hold all of the words. The rarest is marked, the others only take away.
  * @param words as {@link plainWords} gives them
  */
-export function candidatesOfWords(index: CollectionIndex, words: readonly number[], fields: number, watch?: Watch): RecordSet {
+export function candidatesOfWords(
+	index: CollectionIndex,
+	words: readonly number[],
+	fields: number,
+	watch?: Watch
+): RecordSet {
 	const meeting = RecordSet.none(index.size);
 	if (words.includes(NOWHERE)) return meeting;
 	const byRarity = [...words].sort((a, b) => index.recordsOfWord(a) - index.recordsOfWord(b));
@@ -69,8 +77,15 @@ export function eachMet(
 	for (let row = 0; row < count; row++) {
 		const record = records[row] as number;
 		for (let part = 0; part < pairs.length; part++)
-			counts[part] = readPlaces(index, record, (pairs[part] as Uint32Array)[row] as number, fields, buffers[part] as { places: Uint32Array });
-		if (query.kind === 'phrase' ? holdsPhrase(buffers, counts) : holdsNear(index, record, buffers, counts, query)) meet(record);
+			counts[part] = readPlaces(
+				index,
+				record,
+				(pairs[part] as Uint32Array)[row] as number,
+				fields,
+				buffers[part] as { places: Uint32Array }
+			);
+		if (query.kind === 'phrase' ? holdsPhrase(buffers, counts) : holdsNear(index, record, buffers, counts, query))
+			meet(record);
 	}
 	scratch.release(mark);
 	watch?.spend(count);
@@ -96,18 +111,33 @@ function holdsPhrase(buffers: readonly Buffer[], counts: readonly number[]): boo
 	return false;
 }
 
-function holdsNear(index: CollectionIndex, record: number, buffers: readonly Buffer[], counts: readonly number[], near: SpanQuery & { kind: 'near' }): boolean {
+function holdsNear(
+	index: CollectionIndex,
+	record: number,
+	buffers: readonly Buffer[],
+	counts: readonly number[],
+	near: SpanQuery & { kind: 'near' }
+): boolean {
 	const left = (buffers[0] as Buffer).places;
 	const right = (buffers[1] as Buffer).places;
 	const lefts = counts[0] as number;
 	const rights = counts[1] as number;
 	return (
-		follows(index, record, left, lefts, right, rights, near.distance) || (!near.ordered && follows(index, record, right, rights, left, lefts, near.distance))
+		follows(index, record, left, lefts, right, rights, near.distance) ||
+		(!near.ordered && follows(index, record, right, rights, left, lefts, near.distance))
 	);
 }
 
 /** True if a place of `after` lies behind one of `before`, near enough and in the same entry. */
-function follows(index: CollectionIndex, record: number, before: Uint32Array, befores: number, after: Uint32Array, afters: number, distance: number): boolean {
+function follows(
+	index: CollectionIndex,
+	record: number,
+	before: Uint32Array,
+	befores: number,
+	after: Uint32Array,
+	afters: number,
+	distance: number
+): boolean {
 	let at = 0;
 	for (let one = 0; one < befores; one++) {
 		const place = before[one] as number;

@@ -122,7 +122,14 @@ export function placeSections(pairLengths: Uint8Array, places: Uint8Array): Plac
 }
 
 /** From one signpost to the next. A function of its own, since the engine makes one that is called often quicker than a loop that runs once. */
-function offsetsFrom(first: number, post: number, pairLengths: Uint8Array, places: Uint8Array, pairOffsets: Uint8Array, farPairs: NumberWriter): number {
+function offsetsFrom(
+	first: number,
+	post: number,
+	pairLengths: Uint8Array,
+	places: Uint8Array,
+	pairOffsets: Uint8Array,
+	farPairs: NumberWriter
+): number {
 	const end = Math.min(first + (1 << SIGNPOST), pairOffsets.length);
 	let place = post;
 	for (let pair = first; pair < end; pair++) {

@@ -4,7 +4,17 @@ import { describe, expect, it } from 'vitest';
 import { ByteWriter, putNumber } from './bytes.ts';
 import type { Sections } from './layout.ts';
 import { BLOCK, FAR, LONG, placeSections, PostingsWriter } from './postings-writer.ts';
-import { firstPair, keepRecords, markRecords, pairsOf, pairsWithin, placesFrom, placesOf, readPlaces, type PostingsHolder } from './postings.ts';
+import {
+	firstPair,
+	keepRecords,
+	markRecords,
+	pairsOf,
+	pairsWithin,
+	placesFrom,
+	placesOf,
+	readPlaces,
+	type PostingsHolder
+} from './postings.ts';
 import { RecordSet } from './record-set.ts';
 
 /** A word: its places by record; fields by record as bits. */
@@ -18,7 +28,9 @@ const EVERY = 0x7f;
 const fieldOf = (_: number, place: number) => (place < 100 ? 0 : 1);
 const wordOf = (places: ReadonlyMap<number, readonly number[]>): Word => ({
 	places,
-	fields: new Map([...places].map(([record, own]) => [record, own.reduce((bits, place) => bits | (1 << fieldOf(record, place)), 0)]))
+	fields: new Map(
+		[...places].map(([record, own]) => [record, own.reduce((bits, place) => bits | (1 << fieldOf(record, place)), 0)])
+	)
 });
 
 function holder(size: number, words: readonly Word[]): PostingsHolder {
@@ -48,7 +60,12 @@ function holder(size: number, words: readonly Word[]): PostingsHolder {
 		wordFields[number] = all;
 		writer.word(records, 0, records.length);
 	});
-	const sections = { ...writer.finish(), wordFields, pairFields: fields.written(), ...placeSections(lengths.written(), places.written()) };
+	const sections = {
+		...writer.finish(),
+		wordFields,
+		pairFields: fields.written(),
+		...placeSections(lengths.written(), places.written())
+	};
 	return { sections: sections as Sections, fieldOf };
 }
 
@@ -62,10 +79,22 @@ const set = (size: number, records: readonly number[]) => RecordSet.of(size, rec
 /** Sizes on both sides of a container's end. */
 const SIZES = [40, 200, BLOCK + 100] as const;
 const collection = fc.constantFrom(...SIZES).chain((size) => {
-	const record = fc.oneof(fc.nat(size - 1), fc.nat(Math.min(size - 1, 60)), fc.integer({ min: Math.max(0, size - 50), max: size - 1 }));
-	const places = fc.uniqueArray(fc.oneof(fc.nat(220), fc.nat(70_000)), { minLength: 1, maxLength: 8 }).map((all) => all.sort((a, b) => a - b));
-	const word = fc.uniqueArray(fc.tuple(record, places), { maxLength: 40, selector: ([own]) => own }).map((all) => wordOf(new Map(all)));
-	return fc.record({ size: fc.constant(size), words: fc.array(word, { minLength: 1, maxLength: 4 }), within: fc.array(record, { maxLength: 60 }) });
+	const record = fc.oneof(
+		fc.nat(size - 1),
+		fc.nat(Math.min(size - 1, 60)),
+		fc.integer({ min: Math.max(0, size - 50), max: size - 1 })
+	);
+	const places = fc
+		.uniqueArray(fc.oneof(fc.nat(220), fc.nat(70_000)), { minLength: 1, maxLength: 8 })
+		.map((all) => all.sort((a, b) => a - b));
+	const word = fc
+		.uniqueArray(fc.tuple(record, places), { maxLength: 40, selector: ([own]) => own })
+		.map((all) => wordOf(new Map(all)));
+	return fc.record({
+		size: fc.constant(size),
+		words: fc.array(word, { minLength: 1, maxLength: 4 }),
+		within: fc.array(record, { maxLength: 60 })
+	});
 });
 const FIELDS = [EVERY, 1, 2] as const;
 
@@ -106,7 +135,9 @@ describe('postings, written and read', () => {
 						for (const fields of FIELDS) {
 							const into = { places: new Uint32Array(2) };
 							const count = readPlaces(index, record, pairs[at] ?? 0, fields, into);
-							expect([...into.places.subarray(0, count)]).toEqual(all.filter((place) => ((1 << fieldOf(record, place)) & fields) !== 0));
+							expect([...into.places.subarray(0, count)]).toEqual(
+								all.filter((place) => ((1 << fieldOf(record, place)) & fields) !== 0)
+							);
 						}
 					});
 				});
@@ -121,7 +152,14 @@ describe('postings, written and read', () => {
 				const rows = [...set(size, within)];
 				const rowOf = new Uint32Array(size);
 				rows.forEach((record, row) => (rowOf[record] = row));
-				const { starts, places } = placesOf(index, [...words.keys()], EVERY, set(size, within).bits, rowOf, rows.length);
+				const { starts, places } = placesOf(
+					index,
+					[...words.keys()],
+					EVERY,
+					set(size, within).bits,
+					rowOf,
+					rows.length
+				);
 				rows.forEach((record, row) => {
 					const wanted = words.flatMap((word) => word.places.get(record) ?? []).sort((a, b) => a - b);
 					expect([...places.subarray(starts[row], starts[row + 1])]).toEqual(wanted);

@@ -19,7 +19,9 @@ export interface PostingsHolder {
 /** Where the places of a pair begin; they end where the next pair's begin. */
 export function placesFrom(sections: Sections, pair: number): number {
 	const offset = sections.pairOffsets[pair] as number;
-	return offset === FAR ? farPlaces(sections.farPairs, pair) : (sections.signposts[pair >>> SIGNPOST] as number) + offset;
+	return offset === FAR
+		? farPlaces(sections.farPairs, pair)
+		: (sections.signposts[pair >>> SIGNPOST] as number) + offset;
 }
 
 /** Pairs too far from their signpost, with where their places begin, ascending. */
@@ -64,13 +66,16 @@ export function markRecords({ sections }: PostingsHolder, word: number, fields: 
 			continue;
 		}
 		const length = Math.min(BLOCK / 32, bits.length - base);
-		if (all) for (let word32 = 0; word32 < length; word32++) bits[base + word32] = (bits[base + word32] as number) | (bitmaps[from + word32] as number);
+		if (all)
+			for (let word32 = 0; word32 < length; word32++)
+				bits[base + word32] = (bits[base + word32] as number) | (bitmaps[from + word32] as number);
 		else
 			for (let word32 = 0; word32 < length; word32++)
 				for (let left = bitmaps[from + word32] as number; left !== 0; pair++) {
 					const lowest = left & -left;
 					left ^= lowest;
-					if (((pairFields[pair] as number) & fields) !== 0) bits[base + word32] = (bits[base + word32] as number) | lowest;
+					if (((pairFields[pair] as number) & fields) !== 0)
+						bits[base + word32] = (bits[base + word32] as number) | lowest;
 				}
 	}
 }
@@ -102,8 +107,16 @@ export function keepRecords(index: PostingsHolder, word: number, fields: number,
 		const base = (block & 0xffff) * (BLOCK / 32);
 		bits.fill(0, kept, base);
 		kept = Math.min(bits.length, base + BLOCK / 32);
-		if (block < AS_BITS) keepLowHalves(index.sections, from, (containers[at + 5] as number) - (containers[at + 2] as number), bits.subarray(base, kept));
-		else for (let to = base, word32 = from; to < kept; to++, word32++) bits[to] = (bits[to] as number) & (bitmaps[word32] as number);
+		if (block < AS_BITS)
+			keepLowHalves(
+				index.sections,
+				from,
+				(containers[at + 5] as number) - (containers[at + 2] as number),
+				bits.subarray(base, kept)
+			);
+		else
+			for (let to = base, word32 = from; to < kept; to++, word32++)
+				bits[to] = (bits[to] as number) & (bitmaps[word32] as number);
 	}
 	bits.fill(0, kept);
 }
@@ -132,7 +145,14 @@ function keepLowHalves({ lowHalves }: Sections, from: number, count: number, bit
  * @param records gets each record; `pairs` its pair; both must have room for all records of the set
  * @returns how many there are
  */
-export function pairsWithin({ sections }: PostingsHolder, word: number, fields: number, within: Uint32Array, records: Uint32Array, pairs: Uint32Array): number {
+export function pairsWithin(
+	{ sections }: PostingsHolder,
+	word: number,
+	fields: number,
+	within: Uint32Array,
+	records: Uint32Array,
+	pairs: Uint32Array
+): number {
 	const { wordContainers, containers, lowHalves, bitmaps, ranks, wordFields, pairFields } = sections;
 	const all = ((wordFields[word] as number) & ~fields) === 0;
 	const last = (wordContainers[word + 1] as number) * ENTRY;
@@ -185,7 +205,13 @@ export function pairsWithin({ sections }: PostingsHolder, word: number, fields: 
  * @param records ascending; `records[0 … count)`
  * @param pairs gets the pair of each
  */
-export function pairsOf({ sections }: PostingsHolder, word: number, records: Uint32Array, count: number, pairs: Uint32Array): void {
+export function pairsOf(
+	{ sections }: PostingsHolder,
+	word: number,
+	records: Uint32Array,
+	count: number,
+	pairs: Uint32Array
+): void {
 	const { wordContainers, containers, lowHalves } = sections;
 	let container = (wordContainers[word] as number) * ENTRY;
 	let block = (containers[container] as number) & 0xffff;
@@ -234,7 +260,13 @@ function placeOf(list: Uint16Array, value: number, from: number, end: number): n
 }
 
 /** Reads the wanted places of a pair, ascending; tells how many. `into` grows where it must. */
-export function readPlaces(index: PostingsHolder, record: number, pair: number, fields: number, into: { places: Uint32Array }): number {
+export function readPlaces(
+	index: PostingsHolder,
+	record: number,
+	pair: number,
+	fields: number,
+	into: { places: Uint32Array }
+): number {
 	const { sections } = index;
 	const { places, pairFields } = sections;
 	let at = placesFrom(sections, pair);

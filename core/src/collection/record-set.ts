@@ -106,7 +106,8 @@ export class RecordSet {
 	/** How many records both sets hold. */
 	countWith(other: RecordSet): number {
 		let count = 0;
-		for (let word = 0; word < this.bits.length; word++) count += bitsOf((this.bits[word] as number) & (other.bits[word] as number));
+		for (let word = 0; word < this.bits.length; word++)
+			count += bitsOf((this.bits[word] as number) & (other.bits[word] as number));
 		return count;
 	}
 

@@ -17,7 +17,9 @@ const all = RecordSet.all(index.size);
 /** Robertson and Zaragoza 2009, equation 3.15, with the idf of Robertson and Spärck Jones. */
 function byHand(times: number, length: number, found: number): number {
 	const average = 14 / 8;
-	return Math.log((8 - found + 0.5) / (found + 0.5)) * ((times * 2.2) / (times + 1.2 * (0.25 + (0.75 * length) / average)));
+	return (
+		Math.log((8 - found + 0.5) / (found + 0.5)) * ((times * 2.2) / (times + 1.2 * (0.25 + (0.75 * length) / average)))
+	);
 }
 
 describe('relevance', () => {
@@ -44,6 +46,8 @@ describe('relevance', () => {
 	});
 	it('is the same on an index that was merged from two', () => {
 		const halves = [records.slice(0, 4), records.slice(4)].map((half) => buildIndex(half, () => 'label words'));
-		expect([...relevanceOf(mergeIndexes(halves, ''), [word('light'), word('ward')], all)]).toEqual([...relevanceOf(index, [word('light'), word('ward')], all)]);
+		expect([...relevanceOf(mergeIndexes(halves, ''), [word('light'), word('ward')], all)]).toEqual([
+			...relevanceOf(index, [word('light'), word('ward')], all)
+		]);
 	});
 });

@@ -23,7 +23,12 @@ const isSpan = (query: Query): query is SpanQuery => ['word', 'phrase', 'near', 
  * @param records those to be ranked
  * @returns a score for every record by number, 0 for those that are not ranked or hold none of it
  */
-export function relevanceOf(index: CollectionIndex, terms: readonly Query[], records: RecordSet, watch?: Watch): Float64Array {
+export function relevanceOf(
+	index: CollectionIndex,
+	terms: readonly Query[],
+	records: RecordSet,
+	watch?: Watch
+): Float64Array {
 	const scores = new Float64Array(index.size);
 	const { lengths } = index.sections;
 	let all = 0;
@@ -37,7 +42,8 @@ export function relevanceOf(index: CollectionIndex, terms: readonly Query[], rec
 		const worth = Math.max(LEAST, Math.log((index.size - found + 0.5) / (found + 0.5)));
 		const add = (record: number, times: number) => {
 			const length = lengths[record] as number;
-			scores[record] = (scores[record] as number) + (worth * (times * (K1 + 1))) / (times + K1 * (1 - B + (B * length) / average));
+			scores[record] =
+				(scores[record] as number) + (worth * (times * (K1 + 1))) / (times + K1 * (1 - B + (B * length) / average));
 		};
 		if (isSpan(term)) countSpans(words, term, records, add, watch);
 		else for (const record of holding.and(records)) add(record, 1);

@@ -11,7 +11,8 @@ const index = buildIndex(
 	label
 );
 const { sections } = index;
-const some = (names: readonly SectionName[]): Partial<Sections> => Object.fromEntries(names.map((name) => [name, sections[name]]));
+const some = (names: readonly SectionName[]): Partial<Sections> =>
+	Object.fromEntries(names.map((name) => [name, sections[name]]));
 const bytes = (buffer: ArrayBufferLike) => new Uint8Array(buffer);
 
 describe('the memory of an index', () => {
@@ -38,7 +39,8 @@ describe('the memory of an index', () => {
 	it('gives every section back as it was', () => {
 		const opened = unseal(index.buffer);
 		expect(opened.ok).toBe(true);
-		if (opened.ok) for (const name of NAMES) expect(Array.from(opened.sections[name]), name).toEqual(Array.from(sections[name]));
+		if (opened.ok)
+			for (const name of NAMES) expect(Array.from(opened.sections[name]), name).toEqual(Array.from(sections[name]));
 	});
 	it('is not begun without the size of every section, nor finished without every section', () => {
 		const { places = 0, ...rest } = bytesOfSections(sections);

@@ -5,11 +5,17 @@ import type { IndexFacts, Sections } from './layout.ts';
 import type { StringTable } from './string-table.ts';
 import { backwardsOrder } from './word-order.ts';
 
-export const factsSection = (facts: IndexFacts): Pick<Sections, 'facts'> => ({ facts: new TextEncoder().encode(JSON.stringify(facts)) });
+export const factsSection = (facts: IndexFacts): Pick<Sections, 'facts'> => ({
+	facts: new TextEncoder().encode(JSON.stringify(facts))
+});
 
 /** @param words ascending, in the order of the postings */
 export const wordSections = (words: StringTable, kernel: Kernel) =>
-	({ wordBytes: words.bytes, wordStarts: words.starts, wordsBackwards: backwardsOrder(words, kernel) }) satisfies Partial<Sections>;
+	({
+		wordBytes: words.bytes,
+		wordStarts: words.starts,
+		wordsBackwards: backwardsOrder(words, kernel)
+	}) satisfies Partial<Sections>;
 
 export interface AllAttributes {
 	readonly headings: AttributeParts;
@@ -35,4 +41,5 @@ export function attributeSections({ headings, values, identifiers }: AllAttribut
 }
 
 /** The bytes of a typed array. */
-export const bytesOf = (numbers: Uint16Array | Uint32Array) => new Uint8Array(numbers.buffer, numbers.byteOffset, numbers.byteLength);
+export const bytesOf = (numbers: Uint16Array | Uint32Array) =>
+	new Uint8Array(numbers.buffer, numbers.byteOffset, numbers.byteLength);

@@ -29,7 +29,14 @@ export function evaluateSpans(words: WordMemo, query: SpanQuery, watch?: Watch):
  * @param possible as {@link candidatesOf} gives them
  * @param open records that matter; it may be changed while this runs
  */
-export function spansAmong(words: WordMemo, query: SpanQuery, possible: RecordSet, open: RecordSet, meet: (record: number) => void, watch?: Watch): void {
+export function spansAmong(
+	words: WordMemo,
+	query: SpanQuery,
+	possible: RecordSet,
+	open: RecordSet,
+	meet: (record: number) => void,
+	watch?: Watch
+): void {
 	const { index } = words;
 	const mark = scratch.mark();
 	try {
@@ -47,7 +54,13 @@ export function spansAmong(words: WordMemo, query: SpanQuery, possible: RecordSe
  * How often the words, phrase or proximity stand in each of some records.
  * @param tell is called with every record in which they stand at least once
  */
-export function countSpans(words: WordMemo, query: SpanQuery, records: RecordSet, tell: (record: number, times: number) => void, watch?: Watch): void {
+export function countSpans(
+	words: WordMemo,
+	query: SpanQuery,
+	records: RecordSet,
+	tell: (record: number, times: number) => void,
+	watch?: Watch
+): void {
 	const { index } = words;
 	const possible = candidatesOf(words, query, watch).and(records);
 	const rows = Uint32Array.from(possible);
@@ -167,7 +180,16 @@ interface Ground {
 
 function finderOf(ground: Ground, query: SpanQuery): Finder {
 	const { words, bits, rows, rowOf, watch } = ground;
-	const places = (pattern: string) => placesOf(words.index, words.matching(pattern), CollectionIndex.fieldBits(query.fields), bits, rowOf, rows.length, watch);
+	const places = (pattern: string) =>
+		placesOf(
+			words.index,
+			words.matching(pattern),
+			CollectionIndex.fieldBits(query.fields),
+			bits,
+			rowOf,
+			rows.length,
+			watch
+		);
 	switch (query.kind) {
 		case 'word':
 			return new WordFinder(places(query.pattern));
@@ -176,7 +198,13 @@ function finderOf(ground: Ground, query: SpanQuery): Finder {
 		case 'either':
 			return new EitherFinder(query.sides.map((side) => finderOf(ground, side)));
 		case 'near':
-			return new NearFinder(ground, finderOf(ground, query.left), finderOf(ground, query.right), query.distance, query.ordered);
+			return new NearFinder(
+				ground,
+				finderOf(ground, query.left),
+				finderOf(ground, query.right),
+				query.distance,
+				query.ordered
+			);
 	}
 }
 
@@ -328,10 +356,13 @@ function sortSpans(spans: Spans): void {
 	let sorted = true;
 	for (let at = 1; at < first.length && sorted; at++) {
 		const before = first[at - 1] as number;
-		sorted = before < (first[at] as number) || (before === first[at] && (last[at - 1] as number) < (last[at] as number));
+		sorted =
+			before < (first[at] as number) || (before === first[at] && (last[at - 1] as number) < (last[at] as number));
 	}
 	if (sorted) return;
-	const order = Array.from(first.keys()).sort((a, b) => (first[a] as number) - (first[b] as number) || (last[a] as number) - (last[b] as number));
+	const order = Array.from(first.keys()).sort(
+		(a, b) => (first[a] as number) - (first[b] as number) || (last[a] as number) - (last[b] as number)
+	);
 	const from = first.slice();
 	const to = last.slice();
 	spans.clear();

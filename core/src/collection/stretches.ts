@@ -95,7 +95,10 @@ export class TokenStretches {
 		return { pairs: stretches.map((one) => one.pairs), places: stretches.map((one) => one.places) };
 	}
 
-	private sorted(stretch: Stretch, order: Uint32Array): { readonly pairs: StretchPairs; readonly places: StretchPlaces } {
+	private sorted(
+		stretch: Stretch,
+		order: Uint32Array
+	): { readonly pairs: StretchPairs; readonly places: StretchPlaces } {
 		const { kernel } = this;
 		const { does } = kernel;
 		const { tokens, base } = stretch;
@@ -112,16 +115,26 @@ export class TokenStretches {
 		const ceiling = Math.max(GROUP, Math.ceil(tokens / (GROUPS / 2 - 2)));
 		const groupCount = does.plan(orderAt, words, next, starts, groupOf, groups, ceiling);
 		const plan = kernel.numbers(groups, groupCount * 2 + 2).slice();
-		const [firstWord, firstToken] = [(group: number) => plan[group * 2] as number, (group: number) => plan[group * 2 + 1] as number];
+		const [firstWord, firstToken] = [
+			(group: number) => plan[group * 2] as number,
+			(group: number) => plan[group * 2 + 1] as number
+		];
 		const nextOfGroup = kernel.given(Uint32Array.from({ length: groupCount }, (_, group) => firstToken(group)));
-		const [records, entryEnds, entryPlaces] = [kernel.given(stretch.records), kernel.given(stretch.entryEnds), kernel.given(stretch.entryPlaces)];
+		const [records, entryEnds, entryPlaces] = [
+			kernel.given(stretch.records),
+			kernel.given(stretch.entryEnds),
+			kernel.given(stretch.entryPlaces)
+		];
 		const grouped = room(tokens * 3);
 		does.beginGrouping();
 		inPieces(stretch.records.length - 1, 256, (from, end) => {
 			does.group(tokensAt, records, from, end, entryEnds, entryPlaces, groupOf, nextOfGroup, grouped, base);
 		});
 		const most = does.highestPlace();
-		const largest = Array.from({ length: groupCount }, (_, group) => firstToken(group + 1) - firstToken(group)).reduce((a, b) => Math.max(a, b), 0);
+		const largest = Array.from({ length: groupCount }, (_, group) => firstToken(group + 1) - firstToken(group)).reduce(
+			(a, b) => Math.max(a, b),
+			0
+		);
 		const sorted = room(largest * 2);
 		const [pairStarts, placeStarts] = [room(words + 1), room(words + 1)];
 		const [recordsOut, fields, lengths] = [room(tokens), kernel.room(tokens), kernel.room(tokens)];
@@ -131,7 +144,19 @@ export class TokenStretches {
 		for (let group = 0; group < groupCount; group++) {
 			const [from, end] = [firstToken(group), firstToken(group + 1)];
 			does.sort(grouped, from, end, next, sorted);
-			does.write(sorted, from, starts, firstWord(group), firstWord(group + 1), pairStarts, placeStarts, recordsOut, fields, lengths, places);
+			does.write(
+				sorted,
+				from,
+				starts,
+				firstWord(group),
+				firstWord(group + 1),
+				pairStarts,
+				placeStarts,
+				recordsOut,
+				fields,
+				lengths,
+				places
+			);
 		}
 		const [pairs, bytes] = [does.pairs(), does.bytes()];
 		const out = (at: number) => kernel.numbers(at, words + 1).slice();

@@ -22,8 +22,14 @@ describe('sets of records', () => {
 				expect([...a.or(b)]).toEqual(ascending(new Set([...left, ...right])));
 				expect([...a.and(b)]).toEqual(ascending(left.filter((record) => other.has(record))));
 				expect([...a.without(b)]).toEqual(ascending(left.filter((record) => !other.has(record))));
-				expect([...a.not()]).toEqual(Array.from({ length: SIZE }, (_, record) => record).filter((record) => !one.has(record)));
-				expect([a.count(), a.countWith(b), a.isEmpty()]).toEqual([left.length, left.filter((record) => other.has(record)).length, left.length === 0]);
+				expect([...a.not()]).toEqual(
+					Array.from({ length: SIZE }, (_, record) => record).filter((record) => !one.has(record))
+				);
+				expect([a.count(), a.countWith(b), a.isEmpty()]).toEqual([
+					left.length,
+					left.filter((record) => other.has(record)).length,
+					left.length === 0
+				]);
 			})
 		);
 	});
@@ -102,12 +108,16 @@ describe('numbers in bytes', () => {
 		bytes.number(7);
 		bytes.copy(new Uint8Array(100_000).fill(9));
 		bytes.byte(8);
-		expect([bytes.bytes[0], bytes.bytes[1], bytes.bytes[100_000], bytes.bytes[100_001], bytes.length]).toEqual([7, 9, 9, 8, 100_002]);
+		expect([bytes.bytes[0], bytes.bytes[1], bytes.bytes[100_000], bytes.bytes[100_001], bytes.length]).toEqual([
+			7, 9, 9, 8, 100_002
+		]);
 		const numbers = new NumberWriter();
 		for (let value = 0; value < 40_000; value++) numbers.push(value);
 		numbers.more(50_000).fill(3);
 		const written = numbers.written();
-		expect([written.length, written[0], written[39_999], written[40_000], written[89_999]]).toEqual([90_000, 0, 39_999, 3, 3]);
+		expect([written.length, written[0], written[39_999], written[40_000], written[89_999]]).toEqual([
+			90_000, 0, 39_999, 3, 3
+		]);
 	});
 });
 
@@ -115,7 +125,10 @@ describe('numbers in bytes', () => {
 const whole = (text: string) => !/\p{Surrogate}/u.test(text);
 
 describe('texts', () => {
-	const words = fc.uniqueArray(fc.string({ maxLength: 8, unit: fc.constantFrom(...'abcß光𝒜é1'.split(''), '\u{1D49C}') }), { maxLength: 60 });
+	const words = fc.uniqueArray(
+		fc.string({ maxLength: 8, unit: fc.constantFrom(...'abcß光𝒜é1'.split(''), '\u{1D49C}') }),
+		{ maxLength: 60 }
+	);
 	it('are numbered in the order that sort() gives, also equal beginnings and other scripts', () => {
 		fc.assert(
 			fc.property(words, (texts) => {
@@ -154,12 +167,17 @@ describe('texts', () => {
 describe('numbers for words', () => {
 	it('are the same for the same word only, in the order of coming', () => {
 		fc.assert(
-			fc.property(fc.array(fc.string({ minLength: 1, maxLength: 9, unit: fc.constantFrom('a', 'b', '1', 'ß', '光') }), { maxLength: 200 }), (words) => {
-				const interner = new Interner();
-				const known = [...new Set(words)];
-				expect(words.map((word) => interner.of(word))).toEqual(words.map((word) => known.indexOf(word)));
-				expect(interner.size).toBe(known.length);
-			})
+			fc.property(
+				fc.array(fc.string({ minLength: 1, maxLength: 9, unit: fc.constantFrom('a', 'b', '1', 'ß', '光') }), {
+					maxLength: 200
+				}),
+				(words) => {
+					const interner = new Interner();
+					const known = [...new Set(words)];
+					expect(words.map((word) => interner.of(word))).toEqual(words.map((word) => known.indexOf(word)));
+					expect(interner.size).toBe(known.length);
+				}
+			)
 		);
 	});
 	it('of a text that is all ASCII are those of its tokens; of another nothing is taken', () => {

@@ -4,7 +4,8 @@ import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 
 export const label = (_: string, id: string) => `Label ${id}`;
 export const WORDS = ['light', 'lights', 'lamp', 'day', 'délire', '光療法', 'co₂', 'x-ray', 'a'.repeat(300), 'night'];
-export const text = (most: number) => fc.array(fc.constantFrom(...WORDS), { maxLength: most }).map((words) => words.join(' '));
+export const text = (most: number) =>
+	fc.array(fc.constantFrom(...WORDS), { maxLength: most }).map((words) => words.join(' '));
 const record: fc.Arbitrary<Partial<BibliographicRecord>> = fc.record({
 	titles: fc.array(text(4), { maxLength: 2 }),
 	abstract: text(12),
@@ -24,4 +25,6 @@ const record: fc.Arbitrary<Partial<BibliographicRecord>> = fc.record({
 	)
 });
 export const recordsUpTo = (most: number) =>
-	fc.array(record, { maxLength: most }).map((all) => all.map((one, at): BibliographicRecord => ({ ...blankRecord(`R${at}`), ...one })));
+	fc
+		.array(record, { maxLength: most })
+		.map((all) => all.map((one, at): BibliographicRecord => ({ ...blankRecord(`R${at}`), ...one })));

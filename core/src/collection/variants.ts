@@ -22,7 +22,9 @@ export function variantsOf(
 	fields: readonly IndexedField[] = INDEXED_FIELDS
 ): { readonly words: number; readonly variants: readonly Variant[] } {
 	const words = index.words.matching(pattern);
-	const anywhere = words.map((word) => ({ word, records: index.recordsOfWord(word) })).sort((a, b) => b.records - a.records || a.word - b.word);
+	const anywhere = words
+		.map((word) => ({ word, records: index.recordsOfWord(word) }))
+		.sort((a, b) => b.records - a.records || a.word - b.word);
 	const commonest = anywhere.slice(0, most).map(({ word, records }) => ({ word: index.words.at(word), records }));
 	if (INDEXED_FIELDS.every((field) => fields.includes(field))) return { words: words.length, variants: commonest };
 	const alone = { line: () => RecordSet.none(index.size), marked: () => RecordSet.none(index.size) };

@@ -12,7 +12,8 @@ const listOf = (all: readonly string[]) => {
 	return new WordList({ words, backwards: backwardsOrder(words, Kernel.take()), ...triplesOf(words) });
 };
 /** `*` any letters, `?` exactly one, `~` none or one. */
-const regular = (pattern: string) => new RegExp(`^${pattern.replaceAll('*', '[^]*').replaceAll('?', '[^]').replaceAll('~', '[^]?')}$`, 'u');
+const regular = (pattern: string) =>
+	new RegExp(`^${pattern.replaceAll('*', '[^]*').replaceAll('?', '[^]').replaceAll('~', '[^]?')}$`, 'u');
 const letters = fc.constantFrom(...'abcdé光'.split(''));
 const word = fc.string({ minLength: 1, maxLength: 7, unit: letters });
 const pattern = fc.string({
@@ -28,7 +29,9 @@ describe('a word list', () => {
 				const list = listOf(words);
 				const matching = list.matching(asked);
 				expect(matching).toEqual([...matching].sort((a, b) => a - b));
-				expect(matching.map((number) => list.at(number))).toEqual([...new Set(words)].sort().filter((one) => regular(asked).test(one)));
+				expect(matching.map((number) => list.at(number))).toEqual(
+					[...new Set(words)].sort().filter((one) => regular(asked).test(one))
+				);
 			}),
 			{ numRuns: 600 }
 		);
@@ -55,7 +58,10 @@ describe('a word list', () => {
 		const list = listOf(words);
 		const sorted = [...new Set(words)].sort();
 		for (const asked of ['ba*', '*zz', '*1a2*', 'b?1*', '*a~b', 'c*9', '*'])
-			expect([asked, list.matching(asked).length]).toEqual([asked, sorted.filter((one) => regular(asked).test(one)).length]);
+			expect([asked, list.matching(asked).length]).toEqual([
+				asked,
+				sorted.filter((one) => regular(asked).test(one)).length
+			]);
 	});
 	it('is empty where there are no words', () => {
 		expect(listOf([]).matching('*')).toEqual([]);
@@ -75,7 +81,9 @@ describe('one pattern', () => {
 		fc.assert(
 			fc.property(pattern, pattern, fc.array(word, { maxLength: 40 }), (wide, narrow, words) => {
 				if (!includesPattern(wide, narrow)) return;
-				for (const one of words) if (regular(narrow).test(one)) expect([wide, narrow, one, regular(wide).test(one)]).toEqual([wide, narrow, one, true]);
+				for (const one of words)
+					if (regular(narrow).test(one))
+						expect([wide, narrow, one, regular(wide).test(one)]).toEqual([wide, narrow, one, true]);
 			}),
 			{ numRuns: 1_000 }
 		);

@@ -87,7 +87,10 @@ export class WordList {
 	private startingWith(prefix: string): readonly [number, number] {
 		const { words } = this.parts;
 		if (prefix === '') return [0, words.size];
-		return [words.firstFrom(prefix), firstBy(words.size, (at) => !words.at(at).startsWith(prefix) && words.at(at) > prefix)];
+		return [
+			words.firstFrom(prefix),
+			firstBy(words.size, (at) => !words.at(at).startsWith(prefix) && words.at(at) > prefix)
+		];
 	}
 
 	/** The stretch of the backward order with a literal end. */
@@ -96,7 +99,10 @@ export class WordList {
 		if (suffix === '') return [0, words.size];
 		const wanted = backwards(suffix);
 		const at = (place: number) => backwards(words.at(order[place] ?? 0));
-		return [firstBy(words.size, (place) => at(place) >= wanted), firstBy(words.size, (place) => at(place) > wanted && !at(place).startsWith(wanted))];
+		return [
+			firstBy(words.size, (place) => at(place) >= wanted),
+			firstBy(words.size, (place) => at(place) > wanted && !at(place).startsWith(wanted))
+		];
 	}
 
 	/** The words that hold three bytes in a row of a literal run, those three that the fewest hold; null where there are not fewer than so many. */
@@ -124,13 +130,18 @@ export class WordList {
 	}
 }
 
-const tripleAt = (bytes: Uint8Array, at: number) => ((bytes[at] as number) << 16) | ((bytes[at + 1] as number) << 8) | (bytes[at + 2] as number);
+const tripleAt = (bytes: Uint8Array, at: number) =>
+	((bytes[at] as number) << 16) | ((bytes[at + 1] as number) << 8) | (bytes[at + 2] as number);
 
 /** By triple: how many words hold it, and the last that was counted, + 1. Kept between calls; cleared where it was used. */
 const counts = new Uint32Array(1 << 24);
 const counted = new Uint32Array(1 << 24);
 
-export function triplesOf({ bytes, starts, size }: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
+export function triplesOf({
+	bytes,
+	starts,
+	size
+}: StringTable): Pick<WordListParts, 'triples' | 'tripleStarts' | 'tripleWords'> {
 	const each = (visit: (triple: number, word: number) => void) => {
 		for (let word = 0; word < size; word++) {
 			const end = (starts[word + 1] as number) - 2;

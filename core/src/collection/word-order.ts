@@ -15,14 +15,19 @@ export const backwardsOrder = (words: PlainWords, kernel: Kernel): Uint32Array =
 		return turned;
 	});
 
-function sorted(words: PlainWords, kernel: Kernel, asRead: (bytes: number, starts: number, count: number) => number): Uint32Array {
+function sorted(
+	words: PlainWords,
+	kernel: Kernel,
+	asRead: (bytes: number, starts: number, count: number) => number
+): Uint32Array {
 	const count = words.starts.length - 1;
 	const mark = kernel.mark();
 	const starts = kernel.given(words.starts);
 	const bytes = asRead(kernel.givenBytes(words.bytes), starts, count);
 	const order = kernel.given(Uint32Array.from({ length: count }, (_, word) => word));
 	let longest = 0;
-	for (let word = 0; word < count; word++) longest = Math.max(longest, (words.starts[word + 1] as number) - (words.starts[word] as number));
+	for (let word = 0; word < count; word++)
+		longest = Math.max(longest, (words.starts[word + 1] as number) - (words.starts[word] as number));
 	const room = kernel.room(count * 28 + longest);
 	kernel.does.sortWords(bytes, starts, order, count, room);
 	const numbers = kernel.numbers(order, count).slice();

@@ -30,8 +30,15 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
 		item: fc.constantFrom('4', '5').map((id): Json => ({ id, text: id, marks: [] })),
 		after: fc.constantFrom(null, '1', '3', '9')
 	}),
-	fc.record({ do: fc.constant('remove' as const), at: fc.constantFrom(['lines', '1'], ['lines', '3'], ['lines', '2', 'marks', 'm']) }),
-	fc.record({ do: fc.constant('move' as const), at: fc.constantFrom(['lines', '1'], ['lines', '3']), after: fc.constantFrom(null, '2', '3') })
+	fc.record({
+		do: fc.constant('remove' as const),
+		at: fc.constantFrom(['lines', '1'], ['lines', '3'], ['lines', '2', 'marks', 'm'])
+	}),
+	fc.record({
+		do: fc.constant('move' as const),
+		at: fc.constantFrom(['lines', '1'], ['lines', '3']),
+		after: fc.constantFrom(null, '2', '3')
+	})
 );
 
 const deepFrozen = (value: Json): Json => {
@@ -117,7 +124,11 @@ describe('edits', () => {
 			{ do: 'set', at: ['lines', '4', 'text'], value: 'five' },
 			{ do: 'insert', in: ['lines', '4', 'marks'], item: { id: 'n' }, after: null }
 		];
-		expect(valueAt(done(start, edits).document, ['lines', '4'])).toEqual({ id: '4', text: 'five', marks: [{ id: 'n' }] });
+		expect(valueAt(done(start, edits).document, ['lines', '4'])).toEqual({
+			id: '4',
+			text: 'five',
+			marks: [{ id: 'n' }]
+		});
 		expect(item).toEqual({ id: '4', text: 'four', marks: [] });
 	});
 
@@ -135,7 +146,9 @@ describe('edits', () => {
 			])
 		).toHaveProperty('refused');
 		const insert: Edit = { do: 'insert', in: ['lines'], item: { id: '4' }, after: '1' };
-		expect(done(start, [insert, insert, { do: 'remove', at: ['lines', '9'] }]).document).toEqual(done(start, [insert]).document);
+		expect(done(start, [insert, insert, { do: 'remove', at: ['lines', '9'] }]).document).toEqual(
+			done(start, [insert]).document
+		);
 	});
 
 	it('cannot reach what every object inherits', () => {
@@ -148,25 +161,34 @@ describe('edits', () => {
 		const mine: Edit[] = [{ do: 'set', at: ['lines', '2', 'text'], value: 'mine' }];
 		const now = (edits: Edit[]) => done(start, edits).document;
 		const theirs = (edits: Edit[]) => conflictsOf(mine, edits, now(edits));
-		expect(theirs([{ do: 'set', at: ['lines', '2', 'text'], value: 'theirs' }])).toEqual([{ at: ['lines', '2', 'text'], yours: 'mine', theirs: 'theirs' }]);
+		expect(theirs([{ do: 'set', at: ['lines', '2', 'text'], value: 'theirs' }])).toEqual([
+			{ at: ['lines', '2', 'text'], yours: 'mine', theirs: 'theirs' }
+		]);
 		expect(theirs([{ do: 'set', at: ['lines', '2', 'text'], value: 'mine' }])).toEqual([]);
 		expect(theirs([{ do: 'set', at: ['lines', '1', 'text'], value: 'theirs' }])).toEqual([]);
 		expect(theirs([{ do: 'move', at: ['lines', '2'], after: null }])).toEqual([]);
-		expect(theirs([{ do: 'remove', at: ['lines', '2'] }])).toEqual([{ at: ['lines', '2', 'text'], yours: 'mine', theirs: null }]);
+		expect(theirs([{ do: 'remove', at: ['lines', '2'] }])).toEqual([
+			{ at: ['lines', '2', 'text'], yours: 'mine', theirs: null }
+		]);
 	});
 });
 
 describe('what a thing may have and has not yet', () => {
 	const place = ['lines', '2', 'words'];
 	it('a list is begun by its first item, and is empty when that is taken back', () => {
-		const { document, inverse } = done(start, [{ do: 'insert', in: place, item: { id: 'w', text: 'lamp' }, after: null }]);
+		const { document, inverse } = done(start, [
+			{ do: 'insert', in: place, item: { id: 'w', text: 'lamp' }, after: null }
+		]);
 		expect(valueAt(document, place)).toEqual([{ id: 'w', text: 'lamp' }]);
 		expect(valueAt(done(document, inverse).document, place)).toEqual([]);
 		expect(valueAt(start, place)).toBeUndefined();
 	});
 	it('a second item stands behind the first, and the same item once', () => {
 		const insert = (id: string, after: string | null): Edit => ({ do: 'insert', in: place, item: { id }, after });
-		expect(valueAt(done(start, [insert('a', null), insert('b', 'a'), insert('a', 'b')]).document, place)).toEqual([{ id: 'a' }, { id: 'b' }]);
+		expect(valueAt(done(start, [insert('a', null), insert('b', 'a'), insert('a', 'b')]).document, place)).toEqual([
+			{ id: 'a' },
+			{ id: 'b' }
+		]);
 	});
 	it('a value is set, and is nothing when that is taken back', () => {
 		const at = ['lines', '2', 'note'];

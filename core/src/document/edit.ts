@@ -17,7 +17,12 @@ export type Edit =
 const place = { type: 'array', minItems: 1, maxItems: 12, items: { type: 'string', maxLength: 200 } } as const;
 export const editSchema = {
 	oneOf: [
-		{ type: 'object', required: ['do', 'at', 'value'], additionalProperties: false, properties: { do: { const: 'set' }, at: place, value: {} } },
+		{
+			type: 'object',
+			required: ['do', 'at', 'value'],
+			additionalProperties: false,
+			properties: { do: { const: 'set' }, at: place, value: {} }
+		},
 		{
 			type: 'object',
 			required: ['do', 'in', 'item', 'after'],
@@ -25,11 +30,20 @@ export const editSchema = {
 			properties: {
 				do: { const: 'insert' },
 				in: place,
-				item: { type: 'object', required: ['id'], properties: { id: { type: 'string', minLength: 1, maxLength: 100 } } },
+				item: {
+					type: 'object',
+					required: ['id'],
+					properties: { id: { type: 'string', minLength: 1, maxLength: 100 } }
+				},
 				after: { type: ['string', 'null'] }
 			}
 		},
-		{ type: 'object', required: ['do', 'at'], additionalProperties: false, properties: { do: { const: 'remove' }, at: place } },
+		{
+			type: 'object',
+			required: ['do', 'at'],
+			additionalProperties: false,
+			properties: { do: { const: 'remove' }, at: place }
+		},
 		{
 			type: 'object',
 			required: ['do', 'at', 'after'],
@@ -43,8 +57,10 @@ export type Applied = { readonly document: Json; readonly inverse: readonly Edit
 export type Refused = { readonly refused: string };
 
 type Item = { [key: string]: Json };
-const isItem = (value: Json | undefined): value is Item => typeof value === 'object' && value !== null && !Array.isArray(value);
-const identityOf = (value: Json): string | null => (isItem(value) && typeof value['id'] === 'string' ? value['id'] : null);
+const isItem = (value: Json | undefined): value is Item =>
+	typeof value === 'object' && value !== null && !Array.isArray(value);
+const identityOf = (value: Json): string | null =>
+	isItem(value) && typeof value['id'] === 'string' ? value['id'] : null;
 /** Names that would reach into what every object inherits. */
 const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
 
@@ -92,7 +108,8 @@ class Draft {
 			case 'insert': {
 				const list = this.valueAt(at) ?? (isItem(this.valueAt(above)) ? [] : undefined);
 				const id = identityOf(edit.item);
-				if (!Array.isArray(list) || id === null) return { refused: 'The list that it was to be put in is no longer there.' };
+				if (!Array.isArray(list) || id === null)
+					return { refused: 'The list that it was to be put in is no longer there.' };
 				if (this.known(list).ids.has(id)) return [];
 				this.place(at, edit.item, edit.after);
 				return [{ do: 'remove', at: [...at, id] }];
@@ -244,7 +261,8 @@ export function conflictsOf(mine: readonly Edit[], theirs: readonly Edit[], curr
 	}
 	// Of several edits in one place the last is what somebody wants there.
 	const wanted = new Map<string, Edit>();
-	for (const edit of mine) if (edit.do === 'set' || edit.do === 'insert') wanted.set(`${edit.do} ${JSON.stringify(editedPlace(edit))}`, edit);
+	for (const edit of mine)
+		if (edit.do === 'set' || edit.do === 'insert') wanted.set(`${edit.do} ${JSON.stringify(editedPlace(edit))}`, edit);
 	const found = new Map<string, Conflict>();
 	for (const edit of wanted.values()) {
 		if (found.size >= MOST_CONFLICTS) break;

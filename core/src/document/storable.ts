@@ -9,7 +9,9 @@ export function cleanJson<Value>(value: Value): Value {
 		return (cleaned.some((one, at) => one !== value[at]) ? cleaned : value) as Value;
 	}
 	const entries = Object.entries(value).map(([name, inner]) => [name, cleanJson<unknown>(inner)] as const);
-	return entries.some(([name, inner]) => inner !== (value as Record<string, unknown>)[name]) ? (Object.fromEntries(entries) as Value) : value;
+	return entries.some(([name, inner]) => inner !== (value as Record<string, unknown>)[name])
+		? (Object.fromEntries(entries) as Value)
+		: value;
 }
 
 export function cleanText(text: string): string {
@@ -18,7 +20,8 @@ export function cleanText(text: string): string {
 }
 
 /** Half of a pair becomes U+FFFD, as `String.prototype.toWellFormed` of newer engines makes it. */
-const wellFormed = (text: string): string => text.replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '\uFFFD');
+const wellFormed = (text: string): string =>
+	text.replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '\uFFFD');
 
 /** Where a value holds text that cannot be stored, as a path such as `/edits/0/value`; null where it does not. */
 export function unstorableAt(value: unknown): string | null {

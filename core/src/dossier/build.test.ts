@@ -18,10 +18,21 @@ const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 		qualifierName: (_, code) => `Name of ${code}`,
 		...more
 	});
-const missing = (enquiry: EnquiryDocument) => build(enquiry).blocks.flatMap((one) => (one.kind === 'missing' ? [one.text] : []));
+const missing = (enquiry: EnquiryDocument) =>
+	build(enquiry).blocks.flatMap((one) => (one.kind === 'missing' ? [one.text] : []));
 const table = (enquiry: EnquiryDocument, caption: RegExp, more: Partial<DossierInput> = {}) =>
 	build(enquiry, more).blocks.find((one) => one.kind === 'table' && caption.test(one.caption));
-const line = (text: string) => ({ id: 'L', number: 1, text, role: 'words' as const, tree: null, query: null, faults: [], empty: false, off: false });
+const line = (text: string) => ({
+	id: 'L',
+	number: 1,
+	text,
+	role: 'words' as const,
+	tree: null,
+	query: null,
+	faults: [],
+	empty: false,
+	off: false
+});
 
 describe('the dossier', () => {
 	it('marks what is missing where it is missing', () => {
@@ -31,7 +42,10 @@ describe('the dossier', () => {
 			'Missing: the sources with their platforms.',
 			'Missing: the strategy has no lines yet.'
 		]);
-		const enquiry = { ...fresh(), concepts: [{ id: 'c', name: 'Quiet', note: '', strands: [], headings: [], words: [], parked: [] }] };
+		const enquiry = {
+			...fresh(),
+			concepts: [{ id: 'c', name: 'Quiet', note: '', strands: [], headings: [], words: [], parked: [] }]
+		};
 		expect(missing(enquiry)).toContain('Missing: headings and words of concept A.');
 	});
 
@@ -43,7 +57,9 @@ describe('the dossier', () => {
 	it('prints the years that a relative limit means on the day', () => {
 		const printed = (text: string) => printedText({ text, tree: parse(text).tree }, '2026-11-23');
 		expect(printed('#1 AND yr:last5')).toBe('#1 AND yr:last5 (2022-2026)');
-		expect(printed('light AND (yr:last1 OR yr:last10)')).toBe('light AND (yr:last1 OR yr:last10) (2026-2026, 2017-2026)');
+		expect(printed('light AND (yr:last1 OR yr:last10)')).toBe(
+			'light AND (yr:last1 OR yr:last10) (2026-2026, 2017-2026)'
+		);
 		expect([printed('yr:2010-2020'), printed('')]).toEqual(['yr:2010-2020', '']);
 	});
 
@@ -81,8 +97,24 @@ describe('the dossier', () => {
 
 	it('gives each line with its count and the day it was taken on, of which collection', () => {
 		const lines = [
-			{ line: line('light'), text: 'light', label: 'Light', concept: 'A', state: 'counted' as const, count: 1_234, beforeHand: false },
-			{ line: { ...line('#?'), number: 2 }, text: '#?', label: '', concept: null, state: 'broken' as const, count: null, beforeHand: false }
+			{
+				line: line('light'),
+				text: 'light',
+				label: 'Light',
+				concept: 'A',
+				state: 'counted' as const,
+				count: 1_234,
+				beforeHand: false
+			},
+			{
+				line: { ...line('#?'), number: 2 },
+				text: '#?',
+				label: '',
+				concept: null,
+				state: 'broken' as const,
+				count: null,
+				beforeHand: false
+			}
 		];
 		expect(table(fresh(), /line by line, on 2026-11-23/, { lines })).toMatchObject({
 			rows: [
@@ -90,7 +122,9 @@ describe('the dossier', () => {
 				['2', '', '#?', '', 'uses a line that is broken']
 			]
 		});
-		expect(toMarkdown(build(fresh(), { lines }))).toContain('Counts are of Sample (5\u202F000 records, as of 2026-11-20), counted on 2026-11-23.');
+		expect(toMarkdown(build(fresh(), { lines }))).toContain(
+			'Counts are of Sample (5\u202F000 records, as of 2026-11-20), counted on 2026-11-23.'
+		);
 		expect(toMarkdown(build(fresh(), { lines, collection: null }))).toContain('Missing: no collection is chosen');
 	});
 
@@ -105,7 +139,10 @@ describe('the dossier', () => {
 			beforeHand: false
 		});
 		const lines = [counted(1, 'light', 'A'), counted(2, '', null), counted(3, 'lamp', 'A'), counted(4, '', null)];
-		const enquiry = { ...fresh(), concepts: [{ id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] }] };
+		const enquiry = {
+			...fresh(),
+			concepts: [{ id: 'c', name: 'Light', note: '', strands: [], headings: [], words: [], parked: [] }]
+		};
 		const text = toMarkdown(build(enquiry, { lines }));
 		expect(text).toContain('Its headings and words are in lines 1 and 3 of the strategy.');
 		expect(text).not.toContain('Missing: headings and words');
@@ -135,18 +172,32 @@ describe('the dossier', () => {
 					parts: [],
 					gap: true,
 					own: null,
-					notes: [{ kind: 'to decide' as const, cause: 'unknown-heading', piece: '{X}', message: 'No such heading.', next: '', effect: null, candidates: [] }]
+					notes: [
+						{
+							kind: 'to decide' as const,
+							cause: 'unknown-heading',
+							piece: '{X}',
+							message: 'No such heading.',
+							next: '',
+							effect: null,
+							candidates: []
+						}
+					]
 				}
 			]
 		};
-		const renderings = [{ id: 'p', profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }];
+		const renderings = [
+			{ id: 'p', profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }
+		];
 		expect(table(fresh(), /^Lines for Wherry$/, { renderings })).toMatchObject({
 			rows: [
 				['3', 'not written', ''],
 				['4', '1', '⟪{X}⟫']
 			]
 		});
-		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({ rows: [['4', 'to decide', '{X}: No such heading.']] });
+		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({
+			rows: [['4', 'to decide', '{X}: No such heading.']]
+		});
 		expect(toMarkdown(build(fresh(), { renderings }))).toContain('One line has something that could not be written');
 	});
 
@@ -174,11 +225,21 @@ describe('the dossier', () => {
 				['Heading', 'Label of c', 'this heading only', '']
 			]
 		});
-		expect(toMarkdown(build(enquiry))).toContain('No heading of tidewater fits: all are wider (Ann, 2026-11-23). Text words carry the concept there.');
+		expect(toMarkdown(build(enquiry))).toContain(
+			'No heading of tidewater fits: all are wider (Ann, 2026-11-23). Text words carry the concept there.'
+		);
 	});
 
 	it('adds the hours of the journal up', () => {
-		const entry = (id: string, hours: number | null) => ({ id, date: '2026-11-02', kind: 'work' as const, text: 'tested', hours });
-		expect(table({ ...fresh(), journal: [entry('a', 1.5), entry('b', null), entry('c', 2)] }, /3\.5 hours/)).toBeDefined();
+		const entry = (id: string, hours: number | null) => ({
+			id,
+			date: '2026-11-02',
+			kind: 'work' as const,
+			text: 'tested',
+			hours
+		});
+		expect(
+			table({ ...fresh(), journal: [entry('a', 1.5), entry('b', null), entry('c', 2)] }, /3\.5 hours/)
+		).toBeDefined();
 	});
 });

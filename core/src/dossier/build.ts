@@ -26,7 +26,11 @@ export interface NamedRendering {
 	readonly version: number;
 	readonly rendering: Rendering;
 	/** Counts of the last run at the source, by the lines' identities. */
-	readonly run: { readonly on: string; readonly how: 'connection' | 'pasted'; readonly counts: ReadonlyMap<string, number | null> } | null;
+	readonly run: {
+		readonly on: string;
+		readonly how: 'connection' | 'pasted';
+		readonly counts: ReadonlyMap<string, number | null>;
+	} | null;
 	/** The rendering beside the original, on the works that both sources hold. */
 	readonly tried: { readonly on: string; readonly kept: number; readonly lost: number; readonly gained: number } | null;
 }
@@ -100,7 +104,8 @@ function brief(enquiry: EnquiryDocument): Block[] {
 		['Inclusion criteria', enquiry.inclusion],
 		['Exclusion criteria', enquiry.exclusion]
 	] as const)
-		if (items.length > 0) blocks.push({ kind: 'heading', level: 3, text: title }, { kind: 'list', items: items.map((one) => one.text) });
+		if (items.length > 0)
+			blocks.push({ kind: 'heading', level: 3, text: title }, { kind: 'list', items: items.map((one) => one.text) });
 	blocks.push({ kind: 'heading', level: 3, text: 'People' });
 	blocks.push(
 		enquiry.people.length === 0
@@ -165,7 +170,9 @@ function reachText(one: TakenHeading, { headingLabel: label, qualifierName }: Do
 	return [
 		reach,
 		one.main ? 'main topic only' : '',
-		(one.qualifiers ?? []).length > 0 ? `qualifiers ${one.qualifiers?.map((code) => qualifierName(one.vocabulary, code)).join(', ')}` : ''
+		(one.qualifiers ?? []).length > 0
+			? `qualifiers ${one.qualifiers?.map((code) => qualifierName(one.vocabulary, code)).join(', ')}`
+			: ''
 	]
 		.filter((part) => part !== '')
 		.join('; ');
@@ -181,10 +188,16 @@ function concepts(input: DossierInput): Block[] {
 	if (enquiry.concepts.length === 0) return [...blocks, missing('the concepts of the search.')];
 	enquiry.concepts.forEach((concept, index) => {
 		blocks.push({ kind: 'heading', level: 3, text: `${conceptLetter(index)}: ${concept.name || 'without a name'}` });
-		if (concept.dropped) blocks.push({ kind: 'paragraph', text: `Left out of the search: ${droppedText(concept.dropped)}` });
+		if (concept.dropped)
+			blocks.push({ kind: 'paragraph', text: `Left out of the search: ${droppedText(concept.dropped)}` });
 		if (concept.note) blocks.push({ kind: 'paragraph', text: concept.note });
 		const rows = [
-			...concept.headings.map((one) => ['Heading', label(one.vocabulary, one.heading), reachText(one, input), one.note]),
+			...concept.headings.map((one) => [
+				'Heading',
+				label(one.vocabulary, one.heading),
+				reachText(one, input),
+				one.note
+			]),
 			...concept.words.map((one) => ['Text word', one.text, '', one.origin])
 		];
 		for (const none of concept.noHeading ?? [])
@@ -192,10 +205,15 @@ function concepts(input: DossierInput): Block[] {
 				kind: 'paragraph',
 				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
 			});
-		const inSheet = input.lines.filter((one) => one.concept === conceptLetter(index) && SEARCHING.has(one.line.role)).map((one) => one.line.number);
+		const inSheet = input.lines
+			.filter((one) => one.concept === conceptLetter(index) && SEARCHING.has(one.line.role))
+			.map((one) => one.line.number);
 		// Terms typed straight into the sheet are found in its lines.
 		if (rows.length === 0 && inSheet.length > 0) {
-			blocks.push({ kind: 'paragraph', text: `Its headings and words are in ${inSheet.length === 1 ? 'line' : 'lines'} ${listed(inSheet)} of the strategy.` });
+			blocks.push({
+				kind: 'paragraph',
+				text: `Its headings and words are in ${inSheet.length === 1 ? 'line' : 'lines'} ${listed(inSheet)} of the strategy.`
+			});
 			return;
 		}
 		blocks.push(
@@ -244,9 +262,11 @@ function sources({ enquiry, renderings }: DossierInput): Block[] {
 	}
 	// A register or website need not have a profile; a database that is searched by this strategy must be documented.
 	const unwritten = enquiry.sources.filter(
-		(one) => one.kind === 'database' && !renderings.some((other) => other.id === one.profile || other.source === one.database)
+		(one) =>
+			one.kind === 'database' && !renderings.some((other) => other.id === one.profile || other.source === one.database)
 	);
-	for (const one of unwritten) blocks.push(missing(`the strategy as it is written for ${one.database || 'a database without a name'}.`));
+	for (const one of unwritten)
+		blocks.push(missing(`the strategy as it is written for ${one.database || 'a database without a name'}.`));
 	return blocks;
 }
 
@@ -295,13 +315,19 @@ function written<Line>(lines: readonly Line[], isEmpty: (line: Line) => boolean)
 /** The text of a line, with the years that a relative limit means on a day. @param date in ISO form */
 export function printedText({ text, tree }: Pick<ReadLine, 'text' | 'tree'>, date: string): string {
 	const now = Number(date.slice(0, 4));
-	const years = tree ? [...nodesOf(tree)].flatMap((node) => (node.kind === 'limit' && node.limit.type === 'last-years' ? [node.limit.count] : [])) : [];
+	const years = tree
+		? [...nodesOf(tree)].flatMap((node) =>
+				node.kind === 'limit' && node.limit.type === 'last-years' ? [node.limit.count] : []
+			)
+		: [];
 	return years.length === 0 ? text : `${text} (${years.map((count) => `${now - count + 1}-${now}`).join(', ')})`;
 }
 
 /** Why each limit and filter is there: whoever reads a strategy asks. */
 function reasons({ enquiry, lines }: DossierInput): Block[] {
-	const limits = enquiry.lines.flatMap((line, at) => (line.role === 'limit' || line.role === 'filter' ? [{ line, counted: lines[at] }] : []));
+	const limits = enquiry.lines.flatMap((line, at) =>
+		line.role === 'limit' || line.role === 'filter' ? [{ line, counted: lines[at] }] : []
+	);
 	if (limits.length === 0) return [];
 	return [
 		{
@@ -327,7 +353,9 @@ function rendering(one: NamedRendering): Block[] {
 	const sentences = [
 		`The strategy in the syntax of ${one.platform}, profile ${one.profile}, version ${one.version}.`,
 		...(one.rendering.gaps > 0
-			? [`${one.rendering.gaps === 1 ? 'One line has' : `${one.rendering.gaps} lines have`} something that could not be written; it is between ⟪ and ⟫.`]
+			? [
+					`${one.rendering.gaps === 1 ? 'One line has' : `${one.rendering.gaps} lines have`} something that could not be written; it is between ⟪ and ⟫.`
+				]
 			: []),
 		run
 			? `Counts are those of ${one.source} on ${run.on.slice(0, 10)}, ${run.how === 'connection' ? 'asked by connection' : 'pasted from the platform'}.`
@@ -355,20 +383,32 @@ function rendering(one: NamedRendering): Block[] {
 				{ title: 'Text', width: 8, code: true },
 				...(run ? [{ title: 'Records', width: 1, number: true }] : [])
 			],
-			rows: written(one.rendering.lines, (line) => line.written === null && line.text === '' && !line.own && line.notes.length === 0).flatMap((line) => [
+			rows: written(
+				one.rendering.lines,
+				(line) => line.written === null && line.text === '' && !line.own && line.notes.length === 0
+			).flatMap((line) => [
 				...line.parts.map((part) => [here(line), String(part.written), part.text, ...(run ? [''] : [])]),
-				[here(line), line.written === null ? 'not written' : String(line.written), line.text, ...(run ? [countOf(line)] : [])]
+				[
+					here(line),
+					line.written === null ? 'not written' : String(line.written),
+					line.text,
+					...(run ? [countOf(line)] : [])
+				]
 			])
 		}
 	];
-	const own = one.rendering.lines.flatMap((line) => (line.own ? [[here(line), OWN[line.own.do], `${line.own.why} (${line.own.by}, ${line.own.on})`]] : []));
+	const own = one.rendering.lines.flatMap((line) =>
+		line.own ? [[here(line), OWN[line.own.do], `${line.own.why} (${line.own.by}, ${line.own.on})`]] : []
+	);
 	const notes = [
 		...one.rendering.general.map((note) => [note.lines.join(', '), note.kind, note.message]),
 		...one.rendering.lines.flatMap((line) =>
 			line.notes.map((note) => [
 				here(line),
 				note.effect === null ? note.kind : `${note.kind}, ${note.effect}`,
-				note.kind === 'decided' || (note.kind === 'to decide' && !note.message.includes(note.piece)) ? `${note.piece}: ${note.message}` : note.message
+				note.kind === 'decided' || (note.kind === 'to decide' && !note.message.includes(note.piece))
+					? `${note.piece}: ${note.message}`
+					: note.message
 			])
 		),
 		...own
@@ -403,7 +443,12 @@ function journal(enquiry: EnquiryDocument): Block[] {
 				{ title: 'What', width: 7 },
 				{ title: 'Hours', width: 1, number: true }
 			],
-			rows: enquiry.journal.map((one) => [one.date ?? '—', one.kind, one.text, one.hours === null ? '' : String(one.hours)])
+			rows: enquiry.journal.map((one) => [
+				one.date ?? '—',
+				one.kind,
+				one.text,
+				one.hours === null ? '' : String(one.hours)
+			])
 		}
 	];
 }

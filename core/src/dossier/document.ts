@@ -5,7 +5,12 @@ export type Block =
 	| { readonly kind: 'paragraph'; readonly text: string }
 	| { readonly kind: 'missing'; readonly text: string }
 	| { readonly kind: 'list'; readonly items: readonly string[] }
-	| { readonly kind: 'table'; readonly caption: string; readonly columns: readonly Column[]; readonly rows: readonly (readonly string[])[] }
+	| {
+			readonly kind: 'table';
+			readonly caption: string;
+			readonly columns: readonly Column[];
+			readonly rows: readonly (readonly string[])[];
+	  }
 	| { readonly kind: 'verbatim'; readonly text: string };
 
 export interface Column {

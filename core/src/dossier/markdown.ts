@@ -35,7 +35,9 @@ function block(one: Block): string {
 			const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 			const head = row(one.columns.map((column) => escapeMarkdown(column.title)));
 			const rule = row(one.columns.map((column) => (column.number ? '---:' : '---')));
-			const rows = one.rows.map((cells) => row(cells.map((cell, at) => (one.columns[at]?.code ? codeSpan(cell) : escapeMarkdown(cell)))));
+			const rows = one.rows.map((cells) =>
+				row(cells.map((cell, at) => (one.columns[at]?.code ? codeSpan(cell) : escapeMarkdown(cell))))
+			);
 			return [`*${escapeMarkdown(one.caption)}*`, '', head, rule, ...rows].join('\n');
 		}
 	}

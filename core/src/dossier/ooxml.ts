@@ -2,7 +2,20 @@
  * The document as OOXML (ECMA-376): real heading styles, tables with header rows that repeat,
  * captions, and the language set, so that a screen reader can walk it.
  */
-import { AlignmentType, Document, HeadingLevel, LevelFormat, Packer, Paragraph, ShadingType, Table, TableCell, TableRow, TextRun, WidthType } from 'docx';
+import {
+	AlignmentType,
+	Document,
+	HeadingLevel,
+	LevelFormat,
+	Packer,
+	Paragraph,
+	ShadingType,
+	Table,
+	TableCell,
+	TableRow,
+	TextRun,
+	WidthType
+} from 'docx';
 import type { Block, Column, DossierDocument } from './document.ts';
 
 const LEVELS = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: HeadingLevel.HEADING_3 } as const;
@@ -26,12 +39,21 @@ function block(one: Block): (Paragraph | Table)[] {
 		case 'missing':
 			return [new Paragraph({ spacing: { after: 120 }, children: [run(one.text, { bold: true })] })];
 		case 'list':
-			return one.items.map((item) => new Paragraph({ numbering: { reference: 'points', level: 0 }, children: [run(item)] }));
+			return one.items.map(
+				(item) => new Paragraph({ numbering: { reference: 'points', level: 0 }, children: [run(item)] })
+			);
 		case 'verbatim':
-			return one.text.split('\n').map((text) => new Paragraph({ children: [run(text, { font: LINE_FACE, size: 19 })] }));
+			return one.text
+				.split('\n')
+				.map((text) => new Paragraph({ children: [run(text, { font: LINE_FACE, size: 19 })] }));
 		case 'table':
 			return [
-				new Paragraph({ style: 'Caption', keepNext: true, spacing: { before: 160, after: 60 }, children: [run(one.caption, { italics: true })] }),
+				new Paragraph({
+					style: 'Caption',
+					keepNext: true,
+					spacing: { before: 160, after: 60 },
+					children: [run(one.caption, { italics: true })]
+				}),
 				table(one.columns, one.rows),
 				new Paragraph({ children: [] })
 			];
@@ -49,7 +71,9 @@ function table(columns: readonly Column[], rows: readonly (readonly string[])[])
 			children: [
 				new Paragraph({
 					alignment: columns[at]?.number ? AlignmentType.RIGHT : AlignmentType.LEFT,
-					children: [run(text, { bold: header, ...(columns[at]?.code && !header ? { font: LINE_FACE, size: 18 } : {}) })]
+					children: [
+						run(text, { bold: header, ...(columns[at]?.code && !header ? { font: LINE_FACE, size: 18 } : {}) })
+					]
 				})
 			]
 		});
@@ -57,8 +81,14 @@ function table(columns: readonly Column[], rows: readonly (readonly string[])[])
 		width: { size: PAGE_WIDTH, type: WidthType.DXA },
 		columnWidths: widths,
 		rows: [
-			new TableRow({ tableHeader: true, cantSplit: true, children: columns.map((column, at) => cell(column.title, at, true)) }),
-			...rows.map((cells) => new TableRow({ cantSplit: true, children: columns.map((_, at) => cell(cells[at] ?? '', at, false)) }))
+			new TableRow({
+				tableHeader: true,
+				cantSplit: true,
+				children: columns.map((column, at) => cell(column.title, at, true))
+			}),
+			...rows.map(
+				(cells) => new TableRow({ cantSplit: true, children: columns.map((_, at) => cell(cells[at] ?? '', at, false)) })
+			)
 		]
 	});
 }
@@ -75,7 +105,13 @@ export async function toOoxml(document: DossierDocument): Promise<Uint8Array> {
 				{
 					reference: 'points',
 					levels: [
-						{ level: 0, format: LevelFormat.BULLET, text: '•', alignment: AlignmentType.LEFT, style: { paragraph: { indent: { left: 360, hanging: 240 } } } }
+						{
+							level: 0,
+							format: LevelFormat.BULLET,
+							text: '•',
+							alignment: AlignmentType.LEFT,
+							style: { paragraph: { indent: { left: 360, hanging: 240 } } }
+						}
 					]
 				}
 			]

@@ -11,7 +11,10 @@ const date = { type: ['string', 'null'], pattern: '^\\d{4}-\\d{2}-\\d{2}$' } as 
 const maybeLine = { type: ['string', 'null'], maxLength: 2_000 } as const;
 const maybeId = { type: ['string', 'null'], maxLength: 100 } as const;
 
-const item = <const Properties extends Record<string, unknown>, const Required extends readonly (keyof Properties & string)[]>(
+const item = <
+	const Properties extends Record<string, unknown>,
+	const Required extends readonly (keyof Properties & string)[]
+>(
 	properties: Properties,
 	required: Required
 ) =>
@@ -39,7 +42,11 @@ export type LineRole = (typeof LINE_ROLES)[number];
 
 /** This one; with all narrower ones, also those that the vocabulary gains; or with some of them, picked by hand. */
 const reach = { enum: ['this', 'narrower', 'picked'] } as const;
-const ids = { type: ['array', 'null'], maxItems: 2_000, items: { type: 'string', minLength: 1, maxLength: 200 } } as const;
+const ids = {
+	type: ['array', 'null'],
+	maxItems: 2_000,
+	items: { type: 'string', minLength: 1, maxLength: 200 }
+} as const;
 
 /** The text of a line as it is kept, with anchors (see strategy/anchors.ts), which are longer than what is typed. */
 const source = { type: 'string', maxLength: 1_000_000 } as const;
@@ -50,20 +57,29 @@ export const conceptSchema = item(
 		note: prose,
 		strands: list(item({ name: line }, ['name']), 100),
 		headings: list(
-			item({ vocabulary: line, heading: line, reach, main: { type: 'boolean' }, strand: maybeId, note: prose, picked: ids, except: ids, qualifiers: ids }, [
-				'vocabulary',
-				'heading',
-				'reach',
-				'main',
-				'strand',
-				'note'
-			])
+			item(
+				{
+					vocabulary: line,
+					heading: line,
+					reach,
+					main: { type: 'boolean' },
+					strand: maybeId,
+					note: prose,
+					picked: ids,
+					except: ids,
+					qualifiers: ids
+				},
+				['vocabulary', 'heading', 'reach', 'main', 'strand', 'note']
+			)
 		),
 		words: list(item({ text: line, strand: maybeId, origin: line }, ['text', 'strand', 'origin'])),
 		/** Finds for later thought; a parked heading keeps what it is. */
 		parked: list(item({ text: line, vocabulary: maybeLine, heading: maybeLine }, ['text'])),
 		/** Vocabularies in which no heading fits, and why: checks stop asking, the dossier says it. */
-		noHeading: list(item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']), 200),
+		noHeading: list(
+			item({ vocabulary: line, reason: line, by: line, on: date }, ['vocabulary', 'reason', 'by', 'on']),
+			200
+		),
 		/** Somebody has said that nothing is missing from it. */
 		complete: { type: 'boolean' },
 		/** Left out of the search on purpose, and why: no line joins it until somebody puts it back. */
@@ -100,19 +116,26 @@ export const strategyLineSchema = item(
 			type: 'object',
 			required: ['name', 'version', 'source'],
 			additionalProperties: false,
-			properties: { name: line, version: { type: 'integer', minimum: 1 }, source: { type: 'string', maxLength: 1_000_000 } }
+			properties: {
+				name: line,
+				version: { type: 'integer', minimum: 1 },
+				source: { type: 'string', maxLength: 1_000_000 }
+			}
 		},
 		/**
 		 * What hangs on single words, phrases and headings of the line: `nth` counts them from 0 and is
 		 * null for one that is gone from the text; `text` is as it was last (strategy/line-pieces.ts).
 		 */
 		pieces: list(
-			item({ text: { type: 'string', maxLength: 20_000 }, nth: { type: ['integer', 'null'], minimum: 0 }, origin: line, note: prose }, [
-				'text',
-				'nth',
-				'origin',
-				'note'
-			]),
+			item(
+				{
+					text: { type: 'string', maxLength: 20_000 },
+					nth: { type: ['integer', 'null'], minimum: 0 },
+					origin: line,
+					note: prose
+				},
+				['text', 'nth', 'origin', 'note']
+			),
 			5_000
 		)
 	},
@@ -148,32 +171,51 @@ export const enquirySchema = {
 		framework: { enum: ['PICO', 'PEO', 'PCC', 'SPIDER', 'free form'] },
 		/** A part is covered by a concept, or left out with a reason. */
 		parts: list(
-			item({ name: line, text: prose, concept: maybeId, leftOut: { type: ['string', 'null'], maxLength: 2_000 } }, ['name', 'text', 'concept', 'leftOut']),
+			item({ name: line, text: prose, concept: maybeId, leftOut: { type: ['string', 'null'], maxLength: 2_000 } }, [
+				'name',
+				'text',
+				'concept',
+				'leftOut'
+			]),
 			50
 		),
 		articles: list(item({ citation: prose, identifier: line }, ['citation', 'identifier'])),
-		dates: list(item({ timeline: { enum: ['team', 'searcher'] }, what: line, due: date, done: { type: 'boolean' } }, ['timeline', 'what', 'due', 'done']), 200),
-		sources: list(
-			item({ kind: { enum: ['database', 'register', 'other'] }, database: line, platform: line, coverage: line, reason: prose, profile: maybeId }, [
-				'kind',
-				'database',
-				'platform',
-				'coverage',
-				'reason',
-				'profile'
+		dates: list(
+			item({ timeline: { enum: ['team', 'searcher'] }, what: line, due: date, done: { type: 'boolean' } }, [
+				'timeline',
+				'what',
+				'due',
+				'done'
 			]),
+			200
+		),
+		sources: list(
+			item(
+				{
+					kind: { enum: ['database', 'register', 'other'] },
+					database: line,
+					platform: line,
+					coverage: line,
+					reason: prose,
+					profile: maybeId
+				},
+				['kind', 'database', 'platform', 'coverage', 'reason', 'profile']
+			),
 			200
 		),
 		people: list(item({ name: line, affiliation: line, does: line, credit: line }, ['name', 'does', 'credit']), 200),
 		inclusion: list(item({ text: prose }, ['text']), 500),
 		exclusion: list(item({ text: prose }, ['text']), 500),
 		journal: list(
-			item({ date, kind: { enum: ['decision', 'correspondence', 'work'] }, text: prose, hours: { type: ['number', 'null'], minimum: 0, maximum: 10_000 } }, [
-				'date',
-				'kind',
-				'text',
-				'hours'
-			]),
+			item(
+				{
+					date,
+					kind: { enum: ['decision', 'correspondence', 'work'] },
+					text: prose,
+					hours: { type: ['number', 'null'], minimum: 0, maximum: 10_000 }
+				},
+				['date', 'kind', 'text', 'hours']
+			),
 			20_000
 		),
 		/** Editions of vocabularies whose changes somebody here has looked at, by the vocabulary's name. */
@@ -191,7 +233,15 @@ export const enquirySchema = {
 					profile: line,
 					first: { type: 'integer', minimum: 1, maximum: 100_000 },
 					/** Pieces (in the notation; `{*}` for every heading) left out of this rendering, and why. */
-					leftOut: list(item({ piece: { type: 'string', maxLength: 20_000 }, why: line, by: line, on: date }, ['piece', 'why', 'by', 'on']), 2_000),
+					leftOut: list(
+						item({ piece: { type: 'string', maxLength: 20_000 }, why: line, by: line, on: date }, [
+							'piece',
+							'why',
+							'by',
+							'on'
+						]),
+						2_000
+					),
 					/** What was decided about notes: taken as it is, left out, or something in the piece's place. */
 					decisions: list(
 						item(
@@ -226,10 +276,13 @@ export const enquirySchema = {
 					),
 					/** Fields that the source has several ways of searching, and the way that was chosen. */
 					fields: list(
-						item({ wanted: { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string', maxLength: 20 } }, way: { type: 'string', maxLength: 500 } }, [
-							'wanted',
-							'way'
-						]),
+						item(
+							{
+								wanted: { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string', maxLength: 20 } },
+								way: { type: 'string', maxLength: 500 }
+							},
+							['wanted', 'way']
+						),
 						200
 					),
 					/** The version of the profile that somebody looked at last. */
@@ -290,7 +343,10 @@ export const enquirySchema = {
 			200
 		),
 		/** Records judged in this enquiry, by identifier: what `set:relevant` and `set:irrelevant` name. */
-		marks: list(item({ record: { ...line, minLength: 1 }, verdict: { enum: ['relevant', 'irrelevant'] } }, ['record', 'verdict']), 50_000)
+		marks: list(
+			item({ record: { ...line, minLength: 1 }, verdict: { enum: ['relevant', 'irrelevant'] } }, ['record', 'verdict']),
+			50_000
+		)
 	}
 } as const;
 
@@ -326,7 +382,8 @@ export function newEnquiry(question: string, framework: FrameworkName, newId: ()
 /** Letters of concepts in their order: A to Z, AA, AB and on. */
 export function conceptLetter(index: number): string {
 	let letters = '';
-	for (let rest = index + 1; rest > 0; rest = Math.floor((rest - 1) / 26)) letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
+	for (let rest = index + 1; rest > 0; rest = Math.floor((rest - 1) / 26))
+		letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
 	return letters;
 }
 
@@ -357,7 +414,8 @@ export interface EnquiryFile {
 
 /** Brings a file of an older version to today's form; anything else is handed back as it is, for the door to judge. */
 export function upgradeEnquiryFile(file: unknown): unknown {
-	if (typeof file !== 'object' || file === null || !('version' in file) || file.version !== 1 || !('enquiry' in file)) return file;
+	if (typeof file !== 'object' || file === null || !('version' in file) || file.version !== 1 || !('enquiry' in file))
+		return file;
 	const { enquiry } = file;
 	if (typeof enquiry !== 'object' || enquiry === null) return file;
 	return { ...file, version: 2, enquiry: { ...enquiry, marks: [] } };

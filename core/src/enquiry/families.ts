@@ -36,7 +36,10 @@ export function wordFamilies<Item>(items: readonly Item[], textOf: (item: Item) 
 	for (const item of items) {
 		const keys = keysOf(parse(textOf(item)).tree);
 		const family =
-			keys && families.find((one) => one.keys.some((other) => other.length === keys.length && other.every((key, at) => related(key, keys[at] ?? ''))));
+			keys &&
+			families.find((one) =>
+				one.keys.some((other) => other.length === keys.length && other.every((key, at) => related(key, keys[at] ?? '')))
+			);
 		if (family) {
 			family.items.push(item);
 			family.keys.push(keys);

@@ -10,7 +10,13 @@ const labels = new Map([
 	['odd', 'Pain; "acute" > severe']
 ]);
 const bare = (_: string, id: string) => (labels.has(id) ? { label: labels.get(id) ?? '', vocabulary: null } : null);
-const taken = (more: Partial<TakenAs>): TakenAs => ({ vocabulary: 'skerry', heading: 'delirium', reach: 'this', main: false, ...more });
+const taken = (more: Partial<TakenAs>): TakenAs => ({
+	vocabulary: 'skerry',
+	heading: 'delirium',
+	reach: 'this',
+	main: false,
+	...more
+});
 
 describe('a taken heading', () => {
 	it.each([
@@ -32,7 +38,9 @@ describe('a taken heading', () => {
 	it('names its vocabulary where it must, and is read back as it was written', () => {
 		const full = (vocabulary: string, id: string) => ({ label: labels.get(id) ?? '', vocabulary });
 		for (const heading of ['delirium', 'waking', 'odd'])
-			for (const [piece = ''] of [headingPieces(taken({ heading, reach: 'narrower', main: true, qualifiers: ['a; b', 'c'] }), full)]) {
+			for (const [piece = ''] of [
+				headingPieces(taken({ heading, reach: 'narrower', main: true, qualifiers: ['a; b', 'c'] }), full)
+			]) {
 				const { tree, faults } = parse(piece);
 				expect(faults).toEqual([]);
 				expect(tree).toMatchObject({

@@ -1,7 +1,18 @@
 /** Pasted lists and word families: what a searcher brings from a word processor or a spreadsheet. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { invertedLines, isList, looksCoded, MOST_PASTED, pastedLines, readPasted, splitPasted, withoutCovered, wordFamilies, type Concept } from './index.ts';
+import {
+	invertedLines,
+	isList,
+	looksCoded,
+	MOST_PASTED,
+	pastedLines,
+	readPasted,
+	splitPasted,
+	withoutCovered,
+	wordFamilies,
+	type Concept
+} from './index.ts';
 
 const concept = (id: string, ...words: string[]): Pick<Concept, 'id' | 'words'> => ({
 	id,
@@ -34,9 +45,12 @@ describe('a pasted text is split', () => {
 });
 
 describe('codes of a platform in a pasted term', () => {
-	it.each(['lamp|title', 'title=lamp', '^lamp', 'lamp*:headings', 'lamp§7', 'lamp<T>', 'lamps.headings'])('are seen in %j', (typed) => {
-		expect(looksCoded(typed)).toBe(true);
-	});
+	it.each(['lamp|title', 'title=lamp', '^lamp', 'lamp*:headings', 'lamp§7', 'lamp<T>', 'lamps.headings'])(
+		'are seen in %j',
+		(typed) => {
+			expect(looksCoded(typed)).toBe(true);
+		}
+	);
 	it.each([
 		'lamp',
 		'"night light"',
@@ -65,13 +79,27 @@ describe('codes of a platform in a pasted term', () => {
 describe('what is read of it', () => {
 	it('says of each term what it is, and adds nothing twice', () => {
 		const own = concept('a', 'delir*', '"acute confusion"');
-		const rows = readPasted('delirious\ndelir*\nclouded mind\nClouded Mind\nlamp AND light\nlux', own, [own, concept('b', 'lux')]);
+		const rows = readPasted('delirious\ndelir*\nclouded mind\nClouded Mind\nlamp AND light\nlux', own, [
+			own,
+			concept('b', 'lux')
+		]);
 		expect(rows).toEqual([
 			{ kind: 'new', typed: 'delirious', expression: 'delirious', coveredBy: 'delir*', coded: false, elsewhere: [] },
 			{ kind: 'there', typed: 'delir*', expression: 'delir*' },
-			{ kind: 'new', typed: 'clouded mind', expression: '"clouded mind"', coveredBy: null, coded: false, elsewhere: [] },
+			{
+				kind: 'new',
+				typed: 'clouded mind',
+				expression: '"clouded mind"',
+				coveredBy: null,
+				coded: false,
+				elsewhere: []
+			},
 			{ kind: 'there', typed: 'Clouded Mind', expression: '"Clouded Mind"' },
-			{ kind: 'refused', typed: 'lamp AND light', message: expect.stringContaining('belong in the strategy') as string },
+			{
+				kind: 'refused',
+				typed: 'lamp AND light',
+				message: expect.stringContaining('belong in the strategy') as string
+			},
 			{ kind: 'new', typed: 'lux', expression: 'lux', coveredBy: null, coded: false, elsewhere: ['b'] }
 		]);
 	});
@@ -81,7 +109,9 @@ describe('what is read of it', () => {
 	});
 	it('sentences come in pieces', () => {
 		const own = concept('a');
-		expect(readPasted('lamp\nDoes bright light in the morning help patients who are confused?', own, [own])[1]).toMatchObject({
+		expect(
+			readPasted('lamp\nDoes bright light in the morning help patients who are confused?', own, [own])[1]
+		).toMatchObject({
 			kind: 'sentence',
 			pieces: expect.arrayContaining(['bright light']) as string[]
 		});
@@ -106,7 +136,9 @@ describe('what is read of it', () => {
 				const before: string[] = [...words];
 				for (const row of readPasted(pasted.join('\n'), own, [own])) {
 					if (row.kind !== 'new') continue;
-					expect(row.coveredBy !== null).toBe(before.some((one) => !withoutCovered([one, row.expression]).includes(row.expression)));
+					expect(row.coveredBy !== null).toBe(
+						before.some((one) => !withoutCovered([one, row.expression]).includes(row.expression))
+					);
 					before.push(row.expression);
 				}
 			})
@@ -116,12 +148,17 @@ describe('what is read of it', () => {
 	it('any text at all is read, within a ceiling', () => {
 		const own = concept('a', 'lamp');
 		fc.assert(
-			fc.property(fc.string({ maxLength: 200, unit: fc.constantFrom(...'ab ,;\n\t"()*?~{}#@:-1.ORANDß\u0301'.split('')) }), (text) => {
-				for (const row of readPasted(text, own, [own])) expect(row.typed).not.toBe('');
-			}),
+			fc.property(
+				fc.string({ maxLength: 200, unit: fc.constantFrom(...'ab ,;\n\t"()*?~{}#@:-1.ORANDß\u0301'.split('')) }),
+				(text) => {
+					for (const row of readPasted(text, own, [own])) expect(row.typed).not.toBe('');
+				}
+			),
 			{ numRuns: 500 }
 		);
-		expect(readPasted(Array.from({ length: MOST_PASTED + 50 }, (_, at) => `word${at}`).join('\n'), own, [own])).toHaveLength(MOST_PASTED);
+		expect(
+			readPasted(Array.from({ length: MOST_PASTED + 50 }, (_, at) => `word${at}`).join('\n'), own, [own])
+		).toHaveLength(MOST_PASTED);
 	});
 });
 
@@ -172,6 +209,9 @@ describe('what is in a list besides words', () => {
 	});
 
 	it('of terms that cover each other only the widest are added', () => {
-		expect(withoutCovered(['stroke*', 'stroke', 'strokes', '"stroke unit"', 'lamp', 'lamp'])).toEqual(['stroke*', 'lamp']);
+		expect(withoutCovered(['stroke*', 'stroke', 'strokes', '"stroke unit"', 'lamp', 'lamp'])).toEqual([
+			'stroke*',
+			'lamp'
+		]);
 	});
 });

@@ -33,7 +33,8 @@ export function pastedLines(text: string): number {
 }
 
 /** True for what is more than one term: it is shown before it is added. */
-export const isList = (text: string): boolean => pastedLines(text) > MOST_PASTED || splitPasted(text).length > 1 || /^\s*\{[^{}]+\}\s*$/.test(text);
+export const isList = (text: string): boolean =>
+	pastedLines(text) > MOST_PASTED || splitPasted(text).length > 1 || /^\s*\{[^{}]+\}\s*$/.test(text);
 
 /** Without blanks, commas and points at the end; a pattern would try every run of them in between. */
 function withoutEnd(line: string): string {
@@ -79,7 +80,10 @@ export function withoutCovered(texts: readonly string[]): string[] {
 	return read
 		.filter(({ query }, at) => {
 			if (!query) return true;
-			return !read.some((other, place) => place !== at && other.query && covers(other.query, query) && (place < at || !covers(query, other.query)));
+			return !read.some(
+				(other, place) =>
+					place !== at && other.query && covers(other.query, query) && (place < at || !covers(query, other.query))
+			);
 		})
 		.map((one) => one.text);
 }
@@ -108,7 +112,11 @@ const plainWord = (query: Query | null): string | null =>
 	query?.kind === 'word' && !/[*?~]/.test(query.pattern) && query.fields.join() === PLAIN_FIELDS ? query.pattern : null;
 
 /** Reads a pasted list for a concept of an enquiry. Nothing is added twice. */
-export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>, concepts: readonly Pick<Concept, 'id' | 'words'>[]): PastedRow[] {
+export function readPasted(
+	text: string,
+	concept: Pick<Concept, 'id' | 'words'>,
+	concepts: readonly Pick<Concept, 'id' | 'words'>[]
+): PastedRow[] {
 	const own: OwnTerm[] = [];
 	/** Words without wildcards by their pattern, since they cover nothing but themselves; and all other terms. */
 	const plain = new Map<string, OwnTerm>();
@@ -123,7 +131,9 @@ export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>,
 	const coverOf = (query: Query): OwnTerm | undefined => {
 		const pattern = plainWord(query);
 		const same = pattern === null ? undefined : plain.get(pattern);
-		return (pattern === null ? own : same ? [same, ...others] : others).find((one) => one.query && covers(one.query, query));
+		return (pattern === null ? own : same ? [same, ...others] : others).find(
+			(one) => one.query && covers(one.query, query)
+		);
 	};
 	for (const one of concept.words) keep(one.text, queryOf(one.text));
 	const known = new Set(own.map((one) => one.text.toLowerCase()));
@@ -131,7 +141,8 @@ export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>,
 		.slice(0, MOST_PASTED)
 		.map((typed): PastedRow => {
 			const { tree, faults } = parse(typed);
-			if (tree?.kind === 'heading' && tree.label !== null && !hasErrors(faults)) return { kind: 'heading', typed, label: tree.label, narrower: tree.narrower };
+			if (tree?.kind === 'heading' && tree.label !== null && !hasErrors(faults))
+				return { kind: 'heading', typed, label: tree.label, narrower: tree.narrower };
 			const reading = readTermText(typed);
 			if (reading.kind === 'sentence') return { kind: 'sentence', typed, pieces: reading.pieces };
 			if (reading.kind === 'refused') return { kind: 'refused', typed, message: reading.message };
@@ -142,7 +153,10 @@ export function readPasted(text: string, concept: Pick<Concept, 'id' | 'words'>,
 			known.add(expression.toLowerCase());
 			keep(expression, query);
 			const elsewhere = concepts
-				.filter((one) => one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === expression.toLowerCase()))
+				.filter(
+					(one) =>
+						one.id !== concept.id && one.words.some((word) => word.text.toLowerCase() === expression.toLowerCase())
+				)
 				.map((one) => one.id);
 			return { kind: 'new', typed, expression, coveredBy: wide?.text ?? null, coded: looksCoded(typed), elsewhere };
 		});

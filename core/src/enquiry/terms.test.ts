@@ -2,7 +2,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hasErrors, parse } from '../query/index.ts';
-import { conceptLetter, looksLikeSentence, newEnquiry, readTermText, splitSentence, upgradeEnquiryFile } from './index.ts';
+import {
+	conceptLetter,
+	looksLikeSentence,
+	newEnquiry,
+	readTermText,
+	splitSentence,
+	upgradeEnquiryFile
+} from './index.ts';
 
 describe('a term', () => {
 	it.each([
@@ -18,11 +25,14 @@ describe('a term', () => {
 	])('%j is %j', (typed, expression) => {
 		expect(readTermText(typed)).toEqual({ kind: 'term', expression });
 	});
-	it.each(['light AND lamp', 'light OR lamp', 'light NOT lamp', '{Light}', '#1', 'yr:2020', '@A', ''])('%j belongs elsewhere, and says so', (typed) => {
-		const reading = readTermText(typed);
-		expect(reading.kind).toBe('refused');
-		expect(reading.kind === 'refused' && reading.message).toMatch(/[A-Z].*\.$/);
-	});
+	it.each(['light AND lamp', 'light OR lamp', 'light NOT lamp', '{Light}', '#1', 'yr:2020', '@A', ''])(
+		'%j belongs elsewhere, and says so',
+		(typed) => {
+			const reading = readTermText(typed);
+			expect(reading.kind).toBe('refused');
+			expect(reading.kind === 'refused' && reading.message).toMatch(/[A-Z].*\.$/);
+		}
+	);
 	it('what is taken can always be searched', () => {
 		fc.assert(
 			fc.property(fc.string({ maxLength: 60 }), (typed) => {
@@ -45,21 +55,38 @@ describe('a sentence', () => {
 		expect(looksLikeSentence(typed)).toBe(is);
 	});
 	it('comes in the pieces between small words and signs', () => {
-		expect(splitSentence('Does bright light, in the morning, lower delirium?')).toEqual(expect.arrayContaining(['bright light', 'morning']));
+		expect(splitSentence('Does bright light, in the morning, lower delirium?')).toEqual(
+			expect.arrayContaining(['bright light', 'morning'])
+		);
 		expect(splitSentence('')).toEqual([]);
 	});
 	it('its pieces hold no small words and lose no others', () => {
 		fc.assert(
-			fc.property(fc.array(fc.constantFrom('light', 'of', 'the', 'delirium', 'in', 'care'), { maxLength: 12 }), (words) => {
-				expect(splitSentence(words.join(' ')).join(' ')).toBe(words.filter((word) => !['of', 'the', 'in'].includes(word)).join(' '));
-			})
+			fc.property(
+				fc.array(fc.constantFrom('light', 'of', 'the', 'delirium', 'in', 'care'), { maxLength: 12 }),
+				(words) => {
+					expect(splitSentence(words.join(' ')).join(' ')).toBe(
+						words.filter((word) => !['of', 'the', 'in'].includes(word)).join(' ')
+					);
+				}
+			)
 		);
 	});
 });
 
 describe('an enquiry', () => {
 	it('letters its concepts A to Z, then AA', () => {
-		expect([0, 1, 25, 26, 27, 51, 52, 701, 702].map(conceptLetter)).toEqual(['A', 'B', 'Z', 'AA', 'AB', 'AZ', 'BA', 'ZZ', 'AAA']);
+		expect([0, 1, 25, 26, 27, 51, 52, 701, 702].map(conceptLetter)).toEqual([
+			'A',
+			'B',
+			'Z',
+			'AA',
+			'AB',
+			'AZ',
+			'BA',
+			'ZZ',
+			'AAA'
+		]);
 	});
 	it('begins with the parts of its framework and nothing else', () => {
 		let next = 0;
@@ -73,8 +100,19 @@ describe('an enquiry', () => {
 		expect(new Set(enquiry.parts.map((part) => part.id)).size).toBe(3);
 	});
 	it('a file of the first form is brought to today’s; anything else is left for the door to judge', () => {
-		expect(upgradeEnquiryFile({ version: 1, enquiry: { title: 'x' } })).toEqual({ version: 2, enquiry: { title: 'x', marks: [] } });
-		for (const other of [null, 7, 'text', {}, { version: 2, enquiry: {} }, { version: 1 }, { version: 1, enquiry: null }])
+		expect(upgradeEnquiryFile({ version: 1, enquiry: { title: 'x' } })).toEqual({
+			version: 2,
+			enquiry: { title: 'x', marks: [] }
+		});
+		for (const other of [
+			null,
+			7,
+			'text',
+			{},
+			{ version: 2, enquiry: {} },
+			{ version: 1 },
+			{ version: 1, enquiry: null }
+		])
 			expect(upgradeEnquiryFile(other)).toBe(other);
 	});
 });

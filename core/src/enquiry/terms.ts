@@ -35,10 +35,14 @@ export function readTermText(typed: string): TermReading {
 	const parsed = parse(text);
 	if (!hasErrors(parsed.faults) && parsed.tree) {
 		if (['word', 'phrase', 'near', 'field'].includes(parsed.tree.kind)) return { kind: 'term', expression: text };
-		return { kind: 'refused', message: 'A term is one word, phrase or proximity. Operators, headings and lines belong in the strategy.' };
+		return {
+			kind: 'refused',
+			message: 'A term is one word, phrase or proximity. Operators, headings and lines belong in the strategy.'
+		};
 	}
 	if (looksLikeSentence(text)) return { kind: 'sentence', pieces: splitSentence(text) };
 	const quoted = parse(printTerm(text.replace(/["\u201C\u201D\u201E\u201F]/g, '')));
-	if (!hasErrors(quoted.faults) && quoted.tree) return { kind: 'term', expression: printTerm(text.replace(/["\u201C\u201D\u201E\u201F]/g, '')) };
+	if (!hasErrors(quoted.faults) && quoted.tree)
+		return { kind: 'term', expression: printTerm(text.replace(/["\u201C\u201D\u201E\u201F]/g, '')) };
 	return { kind: 'refused', message: parsed.faults[0]?.message ?? 'This cannot be searched.' };
 }

@@ -21,6 +21,11 @@ describe('the 95 % interval of a proportion', () => {
 });
 
 it('sensitivity, specificity and precision are read from the four cells', () => {
-	const { sensitivity, specificity, precision } = performanceOf({ foundTrue: 45, foundFalse: 155, missedTrue: 5, missedFalse: 795 });
+	const { sensitivity, specificity, precision } = performanceOf({
+		foundTrue: 45,
+		foundFalse: 155,
+		missedTrue: 5,
+		missedFalse: 795
+	});
 	expect([sensitivity.value, specificity.value, precision.value]).toEqual([0.9, 795 / 950, 0.225]);
 });

@@ -23,7 +23,13 @@ export function proportion(part: number, of: number): Proportion {
 	const square = Z * Z;
 	const middle = part + square / 2;
 	const spread = Z * Math.sqrt(of * share * (1 - share) + square / 4);
-	return { part, of, value: share, low: part === 0 ? 0 : (middle - spread) / (of + square), high: part === of ? 1 : (middle + spread) / (of + square) };
+	return {
+		part,
+		of,
+		value: share,
+		low: part === 0 ? 0 : (middle - spread) / (of + square),
+		high: part === of ? 1 : (middle + spread) / (of + square)
+	};
 }
 
 /** Records by what a search did and by what is true of them. */

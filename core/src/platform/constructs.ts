@@ -12,7 +12,12 @@ export interface Construct {
 	readonly needed: boolean;
 }
 
-const construct = (id: string, name: string, notation: string, needed = false): Construct => ({ id, name, notation, needed });
+const construct = (id: string, name: string, notation: string, needed = false): Construct => ({
+	id,
+	name,
+	notation,
+	needed
+});
 
 export const CONSTRUCTS: readonly Construct[] = [
 	construct('title', 'the word harbour in the title', 'ti:harbour', true),
@@ -31,8 +36,16 @@ export const CONSTRUCTS: readonly Construct[] = [
 	construct('ending', 'harbour with any ending, in the title', 'ti:harbour*'),
 	construct('one-letter', 'harb, exactly one letter, ur, in the title', 'ti:harb?ur'),
 	construct('optional', 'harbo, at most one letter, r, in the title', 'ti:harbo~r'),
-	construct('near', 'harbour and lantern in the title, at most three words between them, either first', 'ti:(harbour WITHIN/4 lantern)'),
-	construct('before', 'harbour and lantern in the title, at most three words between them, harbour first', 'ti:(harbour BEFORE/4 lantern)'),
+	construct(
+		'near',
+		'harbour and lantern in the title, at most three words between them, either first',
+		'ti:(harbour WITHIN/4 lantern)'
+	),
+	construct(
+		'before',
+		'harbour and lantern in the title, at most three words between them, harbour first',
+		'ti:(harbour BEFORE/4 lantern)'
+	),
 	construct('heading', 'the heading Stone Harbours, this one alone', '{Stone Harbours}'),
 	construct('narrower', 'the heading Stone Harbours with all narrower ones', '{Stone Harbours >}'),
 	construct('main', 'the heading Stone Harbours with all narrower ones, as main topic', '{!Stone Harbours >}'),

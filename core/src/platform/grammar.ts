@@ -17,7 +17,17 @@ export interface NearForm {
 }
 
 export interface LimitForm {
-	readonly kind: 'years' | 'yearsFrom' | 'yearsTo' | 'year' | 'enteredFrom' | 'enteredBetween' | LimitField | 'identifier' | 'hasAbstract' | 'hasHeadings';
+	readonly kind:
+		| 'years'
+		| 'yearsFrom'
+		| 'yearsTo'
+		| 'year'
+		| 'enteredFrom'
+		| 'enteredBetween'
+		| LimitField
+		| 'identifier'
+		| 'hasAbstract'
+		| 'hasHeadings';
 	readonly pattern: RegExp;
 }
 
@@ -30,7 +40,12 @@ export interface Grammar {
 	readonly reference: RegExp | null;
 	readonly runs: readonly (readonly ['any' | 'all', RegExp])[];
 	readonly limits: readonly LimitForm[];
-	readonly field: { readonly before: RegExp | null; readonly after: RegExp | null; readonly codeFirst: boolean; readonly whole: boolean } | null;
+	readonly field: {
+		readonly before: RegExp | null;
+		readonly after: RegExp | null;
+		readonly codeFirst: boolean;
+		readonly whole: boolean;
+	} | null;
 	/** Fields by their code, in small letters where case is of no account. */
 	readonly fields: ReadonlyMap<string, readonly IndexedField[]>;
 	readonly joiner: string;
@@ -78,7 +93,8 @@ function make(profile: Profile): Grammar {
 	const { operators, headings, lines, terms, wildcards } = platform;
 	const anyCase = (operators.letters ?? 'any case') === 'any case';
 	const re = (text: string) => sticky(text, anyCase);
-	const template = (pattern: string | null | undefined) => (pattern === null || pattern === undefined || pattern === '' ? null : templateOf(pattern));
+	const template = (pattern: string | null | undefined) =>
+		pattern === null || pattern === undefined || pattern === '' ? null : templateOf(pattern);
 	const [quoteOpen = '"', quoteClose = '"'] = terms.phrase.split('%{text}');
 	const inQuotes = `${literalSource(quoteOpen, 'none')}(?<quoted>${not([quoteClose])}*)${strip(literalSource(quoteClose, 'none'))}`;
 
@@ -86,20 +102,32 @@ function make(profile: Profile): Grammar {
 		const parts = template(pattern);
 		return parts && re(`${flat(parts, (name) => `\\s*(?<${name}>\\d{1,5})`)}(?![\\p{L}\\p{N}\\p{M}])`);
 	};
-	const limitForms = Object.entries(platform.limits).flatMap(([name, pattern]): { form: LimitForm; weight: number }[] => {
-		const parts = template(pattern);
-		if (!parts) return [];
-		const date = name === 'enteredFrom' || name === 'enteredBetween' ? '\\d{4}-\\d{2}-\\d{2}' : '\\d{4}';
-		// Values of several words without quotes end where the form goes on.
-		const bare = platform.values?.bare === true;
-		const text = (at: number) => {
-			const plain = not([...following(parts, at), '(', ')', quoteOpen]);
-			return `\\s*(?:${strip(inQuotes)}|(?<plain>${bare && following(parts, at).length > 0 ? plain : plain.replace('[^', '[^\\s')}+))`;
-		};
-		const kind = ({ language: 'la', type: 'pt', age: 'ag' } as Record<string, LimitForm['kind']>)[name] ?? (name as LimitForm['kind']);
-		const weight = parts.reduce((sum, part) => sum + (isLiteral(part) ? part.literal.length : 4), 0);
-		return [{ form: { kind, pattern: re(`${flat(parts, (slot, at) => (slot === 'text' ? text(at) : `\\s*(?<${slot}>${date})(?!\\d)`))}`) }, weight }];
-	});
+	const limitForms = Object.entries(platform.limits).flatMap(
+		([name, pattern]): { form: LimitForm; weight: number }[] => {
+			const parts = template(pattern);
+			if (!parts) return [];
+			const date = name === 'enteredFrom' || name === 'enteredBetween' ? '\\d{4}-\\d{2}-\\d{2}' : '\\d{4}';
+			// Values of several words without quotes end where the form goes on.
+			const bare = platform.values?.bare === true;
+			const text = (at: number) => {
+				const plain = not([...following(parts, at), '(', ')', quoteOpen]);
+				return `\\s*(?:${strip(inQuotes)}|(?<plain>${bare && following(parts, at).length > 0 ? plain : plain.replace('[^', '[^\\s')}+))`;
+			};
+			const kind =
+				({ language: 'la', type: 'pt', age: 'ag' } as Record<string, LimitForm['kind']>)[name] ??
+				(name as LimitForm['kind']);
+			const weight = parts.reduce((sum, part) => sum + (isLiteral(part) ? part.literal.length : 4), 0);
+			return [
+				{
+					form: {
+						kind,
+						pattern: re(`${flat(parts, (slot, at) => (slot === 'text' ? text(at) : `\\s*(?<${slot}>${date})(?!\\d)`))}`)
+					},
+					weight
+				}
+			];
+		}
+	);
 
 	const codes = new Map<string, Set<IndexedField>>();
 	const codeKey = (code: string) => (anyCase ? code.toLowerCase() : code);
@@ -123,7 +151,13 @@ function make(profile: Profile): Grammar {
 			? null
 			: re(
 					parts
-						.map((part, at) => (isLiteral(part) ? literalSource(part.literal, 'none') : parts[at + 1] ? codeList : `${codeList}(?![\\p{L}\\p{N}\\p{M}])`))
+						.map((part, at) =>
+							isLiteral(part)
+								? literalSource(part.literal, 'none')
+								: parts[at + 1]
+									? codeList
+									: `${codeList}(?![\\p{L}\\p{N}\\p{M}])`
+						)
 						.join('')
 				);
 
@@ -137,16 +171,28 @@ function make(profile: Profile): Grammar {
 	const limited = template(wildcards.limited);
 	const signSources = [
 		...(limited
-			? [limited.map((part) => (isLiteral(part) ? literalSource(part.literal.trim(), 'none').replace(/^\\s\*/, '') : '(?<most>\\d{1,2})')).join('')]
+			? [
+					limited
+						.map((part) =>
+							isLiteral(part) ? literalSource(part.literal.trim(), 'none').replace(/^\\s\*/, '') : '(?<most>\\d{1,2})'
+						)
+						.join('')
+				]
 			: []),
 		...signs
 			.sort((a, b) => b[0].length - a[0].length)
-			.map(([sign, ours]) => `(?<${ours === '*' ? 'any' : ours === '?' ? 'one' : 'optional'}>${strip(literalSource(sign, 'none'))})`)
+			.map(
+				([sign, ours]) =>
+					`(?<${ours === '*' ? 'any' : ours === '?' ? 'one' : 'optional'}>${strip(literalSource(sign, 'none'))})`
+			)
 	];
 	const bareSigns = signSources.map((one) => one.replace(/\(\?<\w+>/g, '(?:'));
-	const nextToText = isLiteral(fieldTemplate[textAt + 1]) ? (fieldTemplate[textAt + 1] as { literal: string }).literal : '';
+	const nextToText = isLiteral(fieldTemplate[textAt + 1])
+		? (fieldTemplate[textAt + 1] as { literal: string }).literal
+		: '';
 	const inner = ['-', "'", '’'].filter(
-		(sign) => !quoteOpen.includes(sign) && !nextToText.trimStart().startsWith(sign) && !(lines.comment ?? '').startsWith(sign)
+		(sign) =>
+			!quoteOpen.includes(sign) && !nextToText.trimStart().startsWith(sign) && !(lines.comment ?? '').startsWith(sign)
 	);
 	// A code that stands right behind a word must not be swallowed by it.
 	const wordSource = `\\s*(?<word>(?:${[...bareSigns, '[\\p{L}\\p{N}\\p{M}]', ...inner.map((sign) => `${sign}(?=[\\p{L}\\p{N}])`)].join('|')})+)`;
@@ -169,12 +215,24 @@ function make(profile: Profile): Grammar {
 				[false, platform.proximity.within]
 			] as const
 		)
-			.flatMap(([ordered, pattern]) => (pattern === null || pattern === '' ? [] : [{ ...nearForm(templateOf(pattern), re), ordered, length: pattern.length }]))
+			.flatMap(([ordered, pattern]) =>
+				pattern === null || pattern === ''
+					? []
+					: [{ ...nearForm(templateOf(pattern), re), ordered, length: pattern.length }]
+			)
 			.sort((a, b) => b.length - a.length),
-		heading: headings && source.vocabulary !== null ? headingForm(headings, [operators.and, operators.or, operators.not], re) : null,
+		heading:
+			headings && source.vocabulary !== null
+				? headingForm(headings, [operators.and, operators.or, operators.not], re)
+				: null,
 		anyQualified:
 			headings && headings.anyQualified
-				? re(flat(templateOf(headings.anyQualified), (_, at) => `\\s*(?<list>${not(following(templateOf(headings.anyQualified ?? ''), at))}+?)`))
+				? re(
+						flat(
+							templateOf(headings.anyQualified),
+							(_, at) => `\\s*(?<list>${not(following(templateOf(headings.anyQualified ?? ''), at))}+?)`
+						)
+					)
 				: null,
 		reference: numbered(lines.reference),
 		runs: (
@@ -206,23 +264,43 @@ function make(profile: Profile): Grammar {
 }
 
 function commentForm(template: Template, re: (text: string) => RegExp): RegExp {
-	return re(flat(template, (_, at) => (template.slice(at + 1).some(isLiteral) ? `\\s*(?<text>${not(following(template, at))}*)` : '\\s*(?<text>[^\\n]*)')));
+	return re(
+		flat(template, (_, at) =>
+			template.slice(at + 1).some(isLiteral) ? `\\s*(?<text>${not(following(template, at))}*)` : '\\s*(?<text>[^\\n]*)'
+		)
+	);
 }
 
 function nearForm(template: Template, re: (text: string) => RegExp): Omit<NearForm, 'ordered'> {
 	const none = { between: null, after: null, opened: null, suffixed: null };
 	if (template.some((part) => isSlot(part, 'words')))
-		return { ...none, suffixed: re(flat(template, (name, at) => (name === 'n' ? `${NUMBER}(?!\\d)` : `\\s*(?<words>${not(following(template, at))}+)`))) };
+		return {
+			...none,
+			suffixed: re(
+				flat(template, (name, at) =>
+					name === 'n' ? `${NUMBER}(?!\\d)` : `\\s*(?<words>${not(following(template, at))}+)`
+				)
+			)
+		};
 	if (!isSlot(template[0], 'left')) return { ...none, opened: template };
 	const right = template.findIndex((part) => isSlot(part, 'right'));
 	const source = (parts: readonly TemplatePart[]) =>
 		parts
 			.map((part, at) =>
-				isLiteral(part) ? literalSource(part.literal, isSlot(parts[at + 1], 'n') ? 'start' : isSlot(parts[at - 1], 'n') ? 'end' : 'both') : NUMBER
+				isLiteral(part)
+					? literalSource(
+							part.literal,
+							isSlot(parts[at + 1], 'n') ? 'start' : isSlot(parts[at - 1], 'n') ? 'end' : 'both'
+						)
+					: NUMBER
 			)
 			.join('');
 	const after = template.slice(right + 1);
-	return { ...none, between: re(`${source(template.slice(1, right))}(?!\\d)`), after: after.length > 0 ? re(source(after)) : null };
+	return {
+		...none,
+		between: re(`${source(template.slice(1, right))}(?!\\d)`),
+		after: after.length > 0 ? re(source(after)) : null
+	};
 }
 
 type Headings = NonNullable<Profile['platform']['headings']>;

@@ -39,18 +39,28 @@ describe('bare words', () => {
 			['words', 'ward'],
 			['heading', 'lamp']
 		]);
-		expect(read.frozen).toBe('({Delirium >} OR (acute AND confusion)) AND (ward OR wards) AND ({Lamps} OR lamp OR lamps)');
+		expect(read.frozen).toBe(
+			'({Delirium >} OR (acute AND confusion)) AND (ward OR wards) AND ({Lamps} OR lamp OR lamps)'
+		);
 		expect(parse(read.frozen).faults).toEqual([]);
 		expect(read.added).toBe(5);
 	});
 
 	it('does none of it where the source has no such habit', () => {
-		const read = interpretWords('acute confusion', source({ mapsWords: false, addsVariants: 'none', adjacent: 'or', ignored: [] }), match);
+		const read = interpretWords(
+			'acute confusion',
+			source({ mapsWords: false, addsVariants: 'none', adjacent: 'or', ignored: [] }),
+			match
+		);
 		expect([read.frozen, read.added, read.plain]).toEqual(['acute OR confusion', 0, true]);
 	});
 
 	it('tells typed pieces of an account from added ones', () => {
-		expect(accountPieces(['{Delirium >}', 'ward', 'wards'], ['ward', 'lamp']).map((one) => one.meant)).toEqual([false, true, false]);
+		expect(accountPieces(['{Delirium >}', 'ward', 'wards'], ['ward', 'lamp']).map((one) => one.meant)).toEqual([
+			false,
+			true,
+			false
+		]);
 	});
 });
 
@@ -66,7 +76,9 @@ describe('pieces of an unknown syntax', () => {
 	});
 
 	it('proposes operators, quotes, wildcards and lines, with how often they stand there', () => {
-		const { examples } = proposeExamples('1 ti:light* AND ti:"bright day"\n2 ti:lamp* AND ti:"dark night"\n3 #1 AND #2\n');
+		const { examples } = proposeExamples(
+			'1 ti:light* AND ti:"bright day"\n2 ti:lamp* AND ti:"dark night"\n3 #1 AND #2\n'
+		);
 		expect(Object.fromEntries(examples.map((one) => [one.construct, one.example]))).toMatchObject({
 			and: 'ti:harbour AND ti:lantern',
 			phrase: 'ti:"stone harbour"',

@@ -40,7 +40,11 @@ export interface WordReading {
 const LONGEST = 7;
 
 /** @param match the heading that a run of words names, if any */
-export function interpretWords(typed: string, profile: Profile, match: (words: string) => MappedHeading | null): WordReading {
+export function interpretWords(
+	typed: string,
+	profile: Profile,
+	match: (words: string) => MappedHeading | null
+): WordReading {
 	const { habits, headings } = profile.platform;
 	const words = typed
 		.replace(/["'“”()]/g, ' ')
@@ -71,7 +75,11 @@ export function interpretWords(typed: string, profile: Profile, match: (words: s
 	}
 	const added = parts.reduce(
 		(sum, part) =>
-			sum + (part.kind === 'ignored' ? 0 : part.forms.length + (part.kind === 'heading' ? 1 + (part.addsNarrower ? part.heading.narrower.length : 0) : 0)),
+			sum +
+			(part.kind === 'ignored'
+				? 0
+				: part.forms.length +
+					(part.kind === 'heading' ? 1 + (part.addsNarrower ? part.heading.narrower.length : 0) : 0)),
 		0
 	);
 	return { parts, frozen: frozen(parts, habits?.adjacent === 'or' ? 'OR' : 'AND'), added, plain: !maps };
@@ -113,7 +121,11 @@ function frozen(parts: readonly ReadPart[], joint: 'AND' | 'OR'): string {
 		const text = words.length > 1 ? `(${words.join(' AND ')})` : (words[0] ?? '');
 		return [
 			{
-				text: [`{${printLabel(part.heading.label)}${part.addsNarrower && part.heading.narrower.length > 0 ? ' >' : ''}}`, text, ...forms].join(' OR '),
+				text: [
+					`{${printLabel(part.heading.label)}${part.addsNarrower && part.heading.narrower.length > 0 ? ' >' : ''}}`,
+					text,
+					...forms
+				].join(' OR '),
 				several: true
 			}
 		];

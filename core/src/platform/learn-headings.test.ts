@@ -26,19 +26,42 @@ const write = (form: Form | null, narrower: boolean, main = false, qualifiers: r
 		label: 'Stone Harbours',
 		reach: (narrower ? form.narrower : form.exact) ?? '',
 		main: main ? (form.main ?? '') : '',
-		qualifiers: qualifiers.length > 0 && form.qualifiers !== null ? fill(form.qualifiers, { list: qualifiers.join(form.joiner) }) : ''
+		qualifiers:
+			qualifiers.length > 0 && form.qualifiers !== null
+				? fill(form.qualifiers, { list: qualifiers.join(form.joiner) })
+				: ''
 	});
 
 describe('headings from examples', () => {
 	it.each([
-		['a word in front', { heading: 'topic "Stone Harbours"', narrower: 'topic deep "Stone Harbours"', main: 'topic deep chief "Stone Harbours"' }],
-		['a sign behind', { heading: '"Stone Harbours".su.', narrower: '"Stone Harbours"+.su.', main: '"Stone Harbours"+!.su.' }],
-		['a slash option', { heading: "'Stone Harbours'/h", narrower: "'Stone Harbours'/h/all", main: "'Stone Harbours'/h/all/top" }],
-		['a mark for “exact”', { heading: 'SH=(Stone Harbours):only', narrower: 'SH=(Stone Harbours)', main: 'SH=(Stone Harbours)*' }]
+		[
+			'a word in front',
+			{
+				heading: 'topic "Stone Harbours"',
+				narrower: 'topic deep "Stone Harbours"',
+				main: 'topic deep chief "Stone Harbours"'
+			}
+		],
+		[
+			'a sign behind',
+			{ heading: '"Stone Harbours".su.', narrower: '"Stone Harbours"+.su.', main: '"Stone Harbours"+!.su.' }
+		],
+		[
+			'a slash option',
+			{ heading: "'Stone Harbours'/h", narrower: "'Stone Harbours'/h/all", main: "'Stone Harbours'/h/all/top" }
+		],
+		[
+			'a mark for “exact”',
+			{ heading: 'SH=(Stone Harbours):only', narrower: 'SH=(Stone Harbours)', main: 'SH=(Stone Harbours)*' }
+		]
 	] as const)('%s: each example is written again as it was typed', (_, typed) => {
 		const { form, open } = learn(typed);
 		expect(open).toEqual([]);
-		expect([write(form, false), write(form, true), write(form, true, true)]).toEqual([typed.heading, typed.narrower, typed.main]);
+		expect([write(form, false), write(form, true), write(form, true, true)]).toEqual([
+			typed.heading,
+			typed.narrower,
+			typed.main
+		]);
 	});
 	it.each([
 		['by code', { narrower: 'h[Stone Harbours+]', qualifiers: 'h[Stone Harbours+/re,hm]' }, 'code', ','],
@@ -66,7 +89,10 @@ describe('headings from examples', () => {
 		expect([never.form?.narrower, never.form?.exact]).toEqual([null, '']);
 	});
 	it('says what it cannot tell, and goes on without it', () => {
-		expect(learn({ heading: 'h(Old Harbours)' })).toMatchObject({ form: null, open: [['heading', 'The name Stone Harbours does not stand in it.']] });
+		expect(learn({ heading: 'h(Old Harbours)' })).toMatchObject({
+			form: null,
+			open: [['heading', 'The name Stone Harbours does not stand in it.']]
+		});
 		const both = learn({ heading: 'a(Stone Harbours)z', narrower: 'b(Stone Harbours)y' });
 		expect(both.open).toEqual([['narrower', 'It differs from the heading alone in two places.']]);
 		const few = learn({ narrower: 'h(Stone Harbours+)', qualifiers: 'h(Stone Harbours+/re)' });

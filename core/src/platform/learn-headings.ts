@@ -22,9 +22,15 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 	const base = narrower ?? alone;
 	if (!base) return null;
 	let { before, after } = base;
-	let reach: { narrower: string | null; exact: string | null } = { narrower: narrower ? '' : null, exact: alone ? '' : null };
+	let reach: { narrower: string | null; exact: string | null } = {
+		narrower: narrower ? '' : null,
+		exact: alone ? '' : null
+	};
 	if (alone && narrower) {
-		const [front, back] = [differing([alone.before, narrower.before], true), differing([alone.after, narrower.after], true)];
+		const [front, back] = [
+			differing([alone.before, narrower.before], true),
+			differing([alone.after, narrower.after], true)
+		];
 		if (front && back) examined.open('narrower', 'It differs from the heading alone in two places.');
 		else if (front) {
 			before = `${front.start}%{reach}${front.end}`;
@@ -33,10 +39,14 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 			after = `${back.start}%{reach}${back.end}`;
 			reach = { exact: back.middles[0] ?? '', narrower: back.middles[1] ?? '' };
 		} else {
-			const does = examined.ask('reach', 'A heading alone and one with narrower ones are written the same. What does the platform do with it?', [
-				['narrower', 'it always brings narrower ones'],
-				['exact', 'it never brings them']
-			]);
+			const does = examined.ask(
+				'reach',
+				'A heading alone and one with narrower ones are written the same. What does the platform do with it?',
+				[
+					['narrower', 'it always brings narrower ones'],
+					['exact', 'it never brings them']
+				]
+			);
 			reach = does === 'narrower' ? { narrower: '', exact: null } : { narrower: null, exact: '' };
 		}
 	}
@@ -58,7 +68,11 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 			text = (plain[at - 1] ?? '') + text.slice(0, -1);
 		}
 		const shifted =
-			reachAt >= 0 && place >= reachAt + length ? place + '%{reach}'.length - length : reachAt >= 0 && place > reachAt ? reachAt + '%{reach}'.length : place;
+			reachAt >= 0 && place >= reachAt + length
+				? place + '%{reach}'.length - length
+				: reachAt >= 0 && place > reachAt
+					? reachAt + '%{reach}'.length
+					: place;
 		return { text: `${now.slice(0, shifted)}${slot}${now.slice(shifted)}`, added };
 	};
 	if (main) {
@@ -80,7 +94,8 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 		const more = differing([plain, qualified.after], true);
 		const added = more && more.middles[0] === '' ? (more.middles[1] ?? '') : '';
 		const list = /^(.*[^\p{L}\p{N}]|)([\p{L}\p{N}]+)([^\p{L}\p{N}]+)([\p{L}\p{N}]+)([^\p{L}\p{N}]*)$/su.exec(added);
-		if (!more || !list) examined.open('qualifiers', 'Two qualifiers and what stands between them cannot be seen in it.');
+		if (!more || !list)
+			examined.open('qualifiers', 'Two qualifiers and what stands between them cannot be seen in it.');
 		else {
 			qualifiers = {
 				pattern: `${list[1] ?? ''}%{list}${list[5] ?? ''}`,

@@ -38,11 +38,26 @@ export function differing(texts: readonly string[], anywhere = false): Differenc
 	const shortest = Math.min(...texts.map((text) => text.length));
 	let start = 0;
 	while (start < shortest && texts.every((text) => text[start] === first[start])) start++;
-	if (!anywhere) while (start > 0 && /[\p{L}\p{N}]/u.test(first[start - 1] ?? '') && texts.some((text) => /[\p{L}\p{N}]/u.test(text[start] ?? ''))) start--;
-	let end = 0;
-	while (end < shortest - start && texts.every((text) => text[text.length - 1 - end] === first[first.length - 1 - end])) end++;
 	if (!anywhere)
-		while (end > 0 && /[\p{L}\p{N}]/u.test(first[first.length - end] ?? '') && texts.some((text) => /[\p{L}\p{N}]/u.test(text[text.length - 1 - end] ?? '')))
+		while (
+			start > 0 &&
+			/[\p{L}\p{N}]/u.test(first[start - 1] ?? '') &&
+			texts.some((text) => /[\p{L}\p{N}]/u.test(text[start] ?? ''))
+		)
+			start--;
+	let end = 0;
+	while (end < shortest - start && texts.every((text) => text[text.length - 1 - end] === first[first.length - 1 - end]))
+		end++;
+	if (!anywhere)
+		while (
+			end > 0 &&
+			/[\p{L}\p{N}]/u.test(first[first.length - end] ?? '') &&
+			texts.some((text) => /[\p{L}\p{N}]/u.test(text[text.length - 1 - end] ?? ''))
+		)
 			end--;
-	return { start: first.slice(0, start), end: first.slice(first.length - end), middles: texts.map((text) => text.slice(start, text.length - end)) };
+	return {
+		start: first.slice(0, start),
+		end: first.slice(first.length - end),
+		middles: texts.map((text) => text.slice(start, text.length - end))
+	};
 }

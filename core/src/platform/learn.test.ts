@@ -25,7 +25,9 @@ describe('fields', () => {
 	] as const)('%s', (_, given, before, title, abstract) => {
 		const { profile, unclear } = learn(given);
 		expect([unclear, profile.source.fields.ti, profile.source.fields.ab]).toEqual([[], title, abstract]);
-		expect(profile.platform.fields.pattern.startsWith(before === '' ? '%{text}' : before.replace(title, '%{code}'))).toBe(true);
+		expect(
+			profile.platform.fields.pattern.startsWith(before === '' ? '%{text}' : before.replace(title, '%{code}'))
+		).toBe(true);
 		expect(passed(given)).toEqual([]);
 	});
 	it('one field alone teaches a code, too', () => {
@@ -39,7 +41,13 @@ describe('fields', () => {
 		expect(profile.source).toMatchObject({ bare: ['ti', 'ab'], fields: { ti: null, ab: null } });
 	});
 	it('several fields as a list, or a code of their own', () => {
-		const given = { title: 'ti: harbour', abstract: 'ab: harbour', keyword: 'kw: harbour', usual: 'ti,ab,kw: harbour', or: 'ti: (harbour OR lantern)' };
+		const given = {
+			title: 'ti: harbour',
+			abstract: 'ab: harbour',
+			keyword: 'kw: harbour',
+			usual: 'ti,ab,kw: harbour',
+			or: 'ti: (harbour OR lantern)'
+		};
 		expect(learn(given).profile.platform.fields).toMatchObject({ several: 'list', joiner: ',', per: 'group' });
 		const set = learn({ ...given, usual: 'txt: harbour' }).profile.source.sets;
 		expect(set).toEqual([{ code: 'txt', fields: ['ti', 'ab', 'kw'] }]);
@@ -48,7 +56,12 @@ describe('fields', () => {
 
 describe('what examples leave open', () => {
 	it('is asked in plain questions, each once, and an answer is taken', () => {
-		const given = { title: 'ti: harbour', or: 'ti: harbour OR ti: lantern', and: 'ti: harbour AND ti: lantern', ending: 'ti: harbour*' };
+		const given = {
+			title: 'ti: harbour',
+			or: 'ti: harbour OR ti: lantern',
+			and: 'ti: harbour AND ti: lantern',
+			ending: 'ti: harbour*'
+		};
 		const { questions, profile } = learn(given);
 		const about = questions.map((one) => one.about);
 		expect(new Set(about).size).toBe(about.length);
@@ -61,7 +74,9 @@ describe('what examples leave open', () => {
 		expect(learn(given, { precedence: 'and-first' }).profile.platform.operators.precedence).toBe('and-first');
 	});
 	it('ceilings are numbers or nothing', () => {
-		expect(learn({ title: 'ti: harbour' }, { length: '4000', terms: 'many', export: '-3' }).profile.platform.ceilings).toEqual({
+		expect(
+			learn({ title: 'ti: harbour' }, { length: '4000', terms: 'many', export: '-3' }).profile.platform.ceilings
+		).toEqual({
 			length: 4000,
 			terms: null,
 			export: null
@@ -70,14 +85,23 @@ describe('what examples leave open', () => {
 	it.each([
 		['title', { title: 'ti: lantern' }, 'The word harbour does not stand in it.'],
 		['comment', { title: 'ti: harbour', comment: '// my words' }, 'The words sample note do not stand in it.'],
-		['lines', { title: 'ti: harbour', and: 'ti: harbour AND ti: lantern', lines: '#7 AND #8' }, 'The numbers 2 and 3 do not stand in it.'],
+		[
+			'lines',
+			{ title: 'ti: harbour', and: 'ti: harbour AND ti: lantern', lines: '#7 AND #8' },
+			'The numbers 2 and 3 do not stand in it.'
+		],
 		['any-lines', { title: 'ti: harbour', 'any-lines': 'or/5-9' }, 'The numbers 1 and 3 do not stand in it.'],
 		['years', { title: 'ti: harbour', years: 'yr=2000-2005' }, '2011 does not stand in it.']
 	] as const)('%s without its placeholder is told', (construct, given, why) => {
 		expect(learn(given).unclear).toContainEqual({ construct, why });
 	});
 	it('the rest is learned all the same', () => {
-		const { profile } = learn({ title: 'ti: harbour', years: 'nothing of the kind', 'years-from': 'yr=2011-', language: 'la=english' });
+		const { profile } = learn({
+			title: 'ti: harbour',
+			years: 'nothing of the kind',
+			'years-from': 'yr=2011-',
+			language: 'la=english'
+		});
 		expect(profile.platform.limits).toMatchObject({ years: null, yearsFrom: 'yr=%{first}-', language: 'la=%{text}' });
 	});
 });

@@ -42,7 +42,15 @@ export function learnProfile(given: Examples, answers: LearnAnswers, names: Lear
 class Learner implements Examined {
 	private readonly questions: Question[] = [];
 	private readonly unclear: { construct: string; why: string }[] = [];
-	private readonly fields: Record<IndexedField, string | null> = { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null };
+	private readonly fields: Record<IndexedField, string | null> = {
+		ti: null,
+		ab: null,
+		kw: null,
+		hd: null,
+		au: null,
+		jn: null,
+		af: null
+	};
 	private readonly sets: { code: string; fields: IndexedField[] }[] = [];
 	private bare: IndexedField[] | null = null;
 	/** What stands around a word that is searched in the title. */
@@ -58,7 +66,9 @@ class Learner implements Examined {
 		// What a pattern is made of would be taken for its slots.
 		const odd = Object.entries(given).filter(([, text]) => /%\{\w+\}/.test(text));
 		for (const [construct] of odd) this.open(construct, 'A name in %{ } cannot be part of an example.');
-		this.given = Object.fromEntries(Object.entries(given).filter((entry) => !odd.some(([construct]) => construct === entry[0])));
+		this.given = Object.fromEntries(
+			Object.entries(given).filter((entry) => !odd.some(([construct]) => construct === entry[0]))
+		);
 	}
 
 	/** What single words are quoted with, where they are. */
@@ -75,7 +85,10 @@ class Learner implements Examined {
 
 	/** A platform that quotes single words writes the word as it writes the phrase. */
 	private learnQuotes(): void {
-		const [word, phrase] = [cut((this.given['title'] ?? '').trim(), 'harbour'), cut((this.given['phrase'] ?? '').trim(), 'stone harbour')];
+		const [word, phrase] = [
+			cut((this.given['title'] ?? '').trim(), 'harbour'),
+			cut((this.given['phrase'] ?? '').trim(), 'stone harbour')
+		];
 		if (!word || !phrase || word.before !== phrase.before || word.after !== phrase.after) return;
 		const before = /[^\p{L}\p{N}\s]+$/u.exec(word.before)?.[0] ?? '';
 		const after = /^[^\p{L}\p{N}\s]+/u.exec(word.after)?.[0] ?? '';
@@ -142,7 +155,15 @@ class Learner implements Examined {
 	/** One word in several single fields: what stays the same is the pattern, what changes is the code. */
 	private learnFields(): void {
 		const single = (['ti', 'ab', 'kw', 'au', 'jn', 'af', 'hd'] as const).flatMap((field) => {
-			const construct = { ti: 'title', ab: 'abstract', kw: 'keyword', au: 'author', jn: 'journal', af: 'address', hd: 'heading-word' }[field];
+			const construct = {
+				ti: 'title',
+				ab: 'abstract',
+				kw: 'keyword',
+				au: 'author',
+				jn: 'journal',
+				af: 'address',
+				hd: 'heading-word'
+			}[field];
 			const text = this.typed(construct);
 			const around = text === null ? null : cut(text, 'harbour');
 			if (text !== null && !around) this.open(construct, 'The word harbour does not stand in it.');
@@ -155,13 +176,16 @@ class Learner implements Examined {
 			// The title needs no code: the platform has no fields to choose from.
 			this.bare = [
 				'ti',
-				...single.filter((one) => one.around.before === '' && one.around.after === '').flatMap((one) => (one.field === 'ti' ? [] : [one.field]))
+				...single
+					.filter((one) => one.around.before === '' && one.around.after === '')
+					.flatMap((one) => (one.field === 'ti' ? [] : [one.field]))
 			];
 			return;
 		}
 		const others = single.filter((one) => one.field !== 'ti');
 		const side =
-			title.around.before.trim() !== '' && (title.around.after.trim() === '' || others.some((one) => one.around.before !== title.around.before))
+			title.around.before.trim() !== '' &&
+			(title.around.after.trim() === '' || others.some((one) => one.around.before !== title.around.before))
 				? 'before'
 				: 'after';
 		const texts = [title, ...others].map((one) => one.around[side]);
@@ -171,7 +195,11 @@ class Learner implements Examined {
 		const alone =
 			codes ??
 			(/^(\W*)(\w+)(.*)$/s.exec(whole ?? '')
-				? { start: /^(\W*)/.exec(whole ?? '')?.[1] ?? '', end: /^\W*\w+(.*)$/s.exec(whole ?? '')?.[1] ?? '', middles: [/\w+/.exec(whole ?? '')?.[0] ?? ''] }
+				? {
+						start: /^(\W*)/.exec(whole ?? '')?.[1] ?? '',
+						end: /^\W*\w+(.*)$/s.exec(whole ?? '')?.[1] ?? '',
+						middles: [/\w+/.exec(whole ?? '')?.[0] ?? '']
+					}
 				: null);
 		if (!alone) {
 			this.open('title', 'No code for the title can be seen in it.');
@@ -193,7 +221,10 @@ class Learner implements Examined {
 		const inside = text === null ? null : stripped(text, this.title);
 		const around = inside === null ? null : cut(inside, 'stone harbour');
 		if (text !== null && !around)
-			this.open('phrase', 'The two words do not stand side by side in it; a phrase written with an operator between its words is not supported.');
+			this.open(
+				'phrase',
+				'The two words do not stand side by side in it; a phrase written with an operator between its words is not supported.'
+			);
 		return around && around.before + around.after !== '' ? `${around.before}%{text}${around.after}` : '"%{text}"';
 	}
 
@@ -203,13 +234,18 @@ class Learner implements Examined {
 		if (text === null) return null;
 		const first = escapedIndex(text, 'harbour');
 		const second = escapedIndex(text, 'lantern');
-		if (first < 0 || second < first) return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
+		if (first < 0 || second < first)
+			return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
 		let between = text.slice(first + 'harbour'.length, second);
 		const { before, after } = this.title;
 		const each =
 			(after !== '' && between.startsWith(after)) ||
-			(before !== '' && between.trimEnd().endsWith(before.trimEnd()) && before.trim() !== '' && between.trim() !== before.trim());
-		if (construct === 'or') this.field = { ...this.field, per: each || (before === '' && after === '') ? 'term' : 'group' };
+			(before !== '' &&
+				between.trimEnd().endsWith(before.trimEnd()) &&
+				before.trim() !== '' &&
+				between.trim() !== before.trim());
+		if (construct === 'or')
+			this.field = { ...this.field, per: each || (before === '' && after === '') ? 'term' : 'group' };
 		if (after !== '' && between.startsWith(after)) between = between.slice(after.length);
 		if (before !== '' && between.endsWith(before)) between = between.slice(0, between.length - before.length);
 		const sign = between.replace(/[()]/g, ' ').trim();
@@ -238,7 +274,8 @@ class Learner implements Examined {
 				continue;
 			}
 			const [start, end] = this.field.pattern.split('%{text}').map((part) => part.split('%{code}'));
-			const inCode = start && start.length > 1 ? this.inside(around.before, start) : this.inside(around.after, end ?? []);
+			const inCode =
+				start && start.length > 1 ? this.inside(around.before, start) : this.inside(around.after, end ?? []);
 			if (inCode === null) {
 				this.open(construct, 'It does not look like the code of a single field with another code in it.');
 				continue;
@@ -249,13 +286,16 @@ class Learner implements Examined {
 			const joiner = list === null ? '' : list.slice(0, at);
 			const rest = list === null || second === null ? '' : list.slice(at + second.length);
 			if (wanted.length === 3 && at > 0 && rest === '' && this.fields.kw === null) this.fields.kw = second;
-			if (list !== null && at > 0 && !/\w/.test(joiner.replaceAll(or, ''))) this.field = { ...this.field, several: 'list', joiner };
+			if (list !== null && at > 0 && !/\w/.test(joiner.replaceAll(or, '')))
+				this.field = { ...this.field, several: 'list', joiner };
 			else this.sets.push({ code: inCode, fields: [...wanted] });
 		}
 	}
 
 	private inside(text: string, [start = '', end = '']: readonly string[]): string | null {
-		return text.startsWith(start) && text.endsWith(end) && text.length > start.length + end.length ? text.slice(start.length, text.length - end.length) : null;
+		return text.startsWith(start) && text.endsWith(end) && text.length > start.length + end.length
+			? text.slice(start.length, text.length - end.length)
+			: null;
 	}
 
 	private wildcards(): Platform['wildcards'] {
@@ -268,8 +308,15 @@ class Learner implements Examined {
 			const from = inside === null ? -1 : inside.toLowerCase().indexOf(before);
 			const rest = inside === null || from < 0 ? null : inside.slice(from + before.length);
 			const found =
-				rest === null ? null : after === '' ? rest : rest.toLowerCase().includes(after) ? rest.slice(0, rest.toLowerCase().lastIndexOf(after)) : null;
-			if (found === null || found.trim() === '' || /\s/.test(found.trim())) return this.open(construct, 'No sign can be seen where the letters were left out.');
+				rest === null
+					? null
+					: after === ''
+						? rest
+						: rest.toLowerCase().includes(after)
+							? rest.slice(0, rest.toLowerCase().lastIndexOf(after))
+							: null;
+			if (found === null || found.trim() === '' || /\s/.test(found.trim()))
+				return this.open(construct, 'No sign can be seen where the letters were left out.');
 			return found.trim();
 		};
 		const any = sign('ending', 'harbour', '');
@@ -306,10 +353,12 @@ class Learner implements Examined {
 			if (text === null) return null;
 			const first = escapedIndex(text, 'harbour');
 			const second = escapedIndex(text, 'lantern');
-			if (first < 0 || second < first) return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
+			if (first < 0 || second < first)
+				return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
 			const numbers = [...text.matchAll(/\d+/g)].filter((match) => ['3', '4', '5'].includes(match[0]));
 			const [number] = numbers;
-			if (!number || numbers.length > 1) return this.open(construct, 'No number, or more than one, can be the distance in it.');
+			if (!number || numbers.length > 1)
+				return this.open(construct, 'No number, or more than one, can be the distance in it.');
 			if (number[0] === '4') counts = 'position difference';
 			else if (number[0] === '5')
 				counts = this.ask('counts', 'You wrote 5 for at most three words between. How does the platform count?', [
@@ -317,10 +366,19 @@ class Learner implements Examined {
 					['words between', 'words between']
 				]) as typeof counts;
 			const [quoteOpen = '"', quoteClose = '"'] = phrase.split('%{text}');
-			const marked = `${text.slice(0, first)}\u0001${text.slice(first + 7, second)}\u0002${text.slice(second + 7)}`.replace(number[0], '\u0003');
+			const marked =
+				`${text.slice(0, first)}\u0001${text.slice(first + 7, second)}\u0002${text.slice(second + 7)}`.replace(
+					number[0],
+					'\u0003'
+				);
 			const pattern = this.withoutCodes(marked);
-			if (pattern.includes(`${quoteOpen}\u0001 \u0002${quoteClose}`)) return pattern.replace('\u0001 \u0002', '%{words}').replace('\u0003', '%{n}').trim();
-			const filled = pattern.replace('\u0001', '%{left}').replace('\u0002', '%{right}').replace('\u0003', '%{n}').trim();
+			if (pattern.includes(`${quoteOpen}\u0001 \u0002${quoteClose}`))
+				return pattern.replace('\u0001 \u0002', '%{words}').replace('\u0003', '%{n}').trim();
+			const filled = pattern
+				.replace('\u0001', '%{left}')
+				.replace('\u0002', '%{right}')
+				.replace('\u0003', '%{n}')
+				.trim();
 			// Brackets around an operator are those of the group, not of the operator.
 			return /^\(%\{left\}.*%\{right\}\)$/.test(filled) ? filled.slice(1, -1) : filled;
 		};
@@ -362,13 +420,19 @@ class Learner implements Examined {
 			if (typed === null) return null;
 			const match = /^(.*?)1(\D+)3(.*)$/s.exec(typed);
 			// Three numbers one by one are no short form.
-			if (!match) return /1\D+2\D+3/.test(typed) ? null : this.open(construct, 'The numbers 1 and 3 do not stand in it.');
+			if (!match)
+				return /1\D+2\D+3/.test(typed) ? null : this.open(construct, 'The numbers 1 and 3 do not stand in it.');
 			return `${match[1] ?? ''}%{first}${match[2] ?? ''}%{last}${match[3] ?? ''}`;
 		};
 		const comment = this.typed('comment');
 		const said = comment === null ? null : cut(comment, 'sample note');
 		if (comment !== null && !said) this.open('comment', 'The words sample note do not stand in it.');
-		return { reference, anyRun: run('any-lines'), allRun: run('all-lines'), comment: said ? `${said.before}%{text}${said.after}` : null };
+		return {
+			reference,
+			anyRun: run('any-lines'),
+			allRun: run('all-lines'),
+			comment: said ? `${said.before}%{text}${said.after}` : null
+		};
 	}
 
 	/** Capitals as the examples show them; quotes where the value of two words has them. */

@@ -29,7 +29,11 @@ describe('the direction of a note', () => {
 
 describe('causes of many lines', () => {
 	it('are told once, with the lines, and no longer at each', () => {
-		const { lines, general } = toldOnce([line(1, note('distance')), line(2, note('distance'), note('no-main')), line(5, note('distance'))]);
+		const { lines, general } = toldOnce([
+			line(1, note('distance')),
+			line(2, note('distance'), note('no-main')),
+			line(5, note('distance'))
+		]);
 		expect(general).toMatchObject([{ cause: 'distance', kind: 'widened', lines: [1, 2, 5] }]);
 		expect(general[0]).not.toHaveProperty('piece');
 		expect(lines.map(({ notes }) => notes.map(({ cause }) => cause))).toEqual([[], ['no-main'], []]);
@@ -47,7 +51,11 @@ describe('causes of many lines', () => {
 		expect(toldOnce(twice).general).toEqual([]);
 	});
 	it('of another direction are another cause', () => {
-		const mixed = [line(1, note('wider-fields')), line(2, note('wider-fields')), line(3, note('wider-fields', 'wider-fields', 'narrowed'))];
+		const mixed = [
+			line(1, note('wider-fields')),
+			line(2, note('wider-fields')),
+			line(3, note('wider-fields', 'wider-fields', 'narrowed'))
+		];
 		expect(toldOnce(mixed).general).toEqual([]);
 	});
 	it('keep everything else of a line', () => {

@@ -55,7 +55,15 @@ export interface GeneralNote extends Omit<RenderingNote, 'piece' | 'candidates' 
 
 /** Lines from which on a cause is told once for all. */
 const MANY = 3;
-const GENERAL = new Set(['fewer-fields', 'wider-fields', 'distance', 'no-proximity', 'no-order', 'joining', 'optional-forms']);
+const GENERAL = new Set([
+	'fewer-fields',
+	'wider-fields',
+	'distance',
+	'no-proximity',
+	'no-order',
+	'joining',
+	'optional-forms'
+]);
 
 /** Takes causes that mark many lines out of the lines. */
 export function toldOnce<Line extends { readonly number: number; readonly notes: readonly RenderingNote[] }>(
@@ -73,6 +81,13 @@ export function toldOnce<Line extends { readonly number: number; readonly notes:
 	const general = new Map([...found].filter(([, one]) => one.lines.length >= MANY));
 	return {
 		lines: lines.map((line) => ({ ...line, notes: line.notes.filter((note) => !general.has(key(note))) })),
-		general: [...general.values()].map(({ note: { kind, cause, message, next, effect }, lines }) => ({ kind, cause, message, next, effect, lines }))
+		general: [...general.values()].map(({ note: { kind, cause, message, next, effect }, lines }) => ({
+			kind,
+			cause,
+			message,
+			next,
+			effect,
+			lines
+		}))
 	};
 }

@@ -101,7 +101,11 @@ describe('reading', () => {
 	});
 
 	it('keeps what it understands and says where it does not', () => {
-		const { lines } = readPlatformStrategy('light<T> both (lamp<T>\nlight<T> either either lamp<T>\nboth\nlight<T> } lamp<T>', testProfile, context);
+		const { lines } = readPlatformStrategy(
+			'light<T> both (lamp<T>\nlight<T> either either lamp<T>\nboth\nlight<T> } lamp<T>',
+			testProfile,
+			context
+		);
 		expect(lines.map((line) => line.reading.faults.map((one) => one.code))).toEqual(
 			[['open-bracket'], ['operator-alone'], ['operator-alone'], ['side-by-side', 'unexpected']].map(
 				(codes) => expect.arrayContaining(codes.slice(-1)) as string[]
@@ -124,7 +128,9 @@ describe('reading', () => {
 			'issued 2010..'.repeat(999)
 		]) {
 			const { lines } = readPlatformStrategy(text, testProfile, context);
-			expect(lines.every((line) => line.reading.tree !== null || line.reading.faults.length > 0 || line.text === '')).toBe(true);
+			expect(
+				lines.every((line) => line.reading.tree !== null || line.reading.faults.length > 0 || line.text === '')
+			).toBe(true);
 		}
 	});
 
@@ -133,7 +139,11 @@ describe('reading', () => {
 			...testProfile,
 			platform: {
 				...testProfile.platform,
-				proximity: { ...testProfile.platform.proximity, within: '(%{left} %{right} %{n})', before: '((%{left} %{right} %{n})' }
+				proximity: {
+					...testProfile.platform.proximity,
+					within: '(%{left} %{right} %{n})',
+					before: '((%{left} %{right} %{n})'
+				}
 			}
 		};
 		const started = performance.now();
@@ -197,7 +207,9 @@ describe('texts that are made to take long', () => {
 
 describe('was this transcribed right?', () => {
 	const said = (lines: readonly (readonly [string, number | null])[]) =>
-		contradictionsIn(lines.map(([text, count], at) => ({ number: at + 1, count, tree: parse(text).tree }))).map((one) => one.line);
+		contradictionsIn(lines.map(([text, count], at) => ({ number: at + 1, count, tree: parse(text).tree }))).map(
+			(one) => one.line
+		);
 	// handbook.md, section 6 and notation.md, section 7: AND ≤ each side; OR ≥ each side, ≤ their sum; NOT ≤ what is kept.
 	it.each([
 		[

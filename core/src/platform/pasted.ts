@@ -37,7 +37,10 @@ interface Row {
 }
 
 /** Rows of a text by their numbers; without numbers, one line a row where the platform has lines, else one string. */
-export function pastedRows(text: string, oneString: boolean): { readonly rows: readonly Row[]; readonly numbered: boolean } {
+export function pastedRows(
+	text: string,
+	oneString: boolean
+): { readonly rows: readonly Row[]; readonly numbered: boolean } {
 	const raw = text
 		.replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n')
 		.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD]/g, '')
@@ -51,7 +54,10 @@ export function pastedRows(text: string, oneString: boolean): { readonly rows: r
 	const steps = own.slice(1).map((number, at) => number - (own[at] as number));
 	const ascending = steps.every((step) => step > 0);
 	const numbered =
-		numbers[0] !== null && own.length > 0 && (ascending || steps.every((step) => step < 0)) && (own.length > 1 || /^\s*\S{1,3}[.)\t]/.test(raw[0] ?? ''));
+		numbers[0] !== null &&
+		own.length > 0 &&
+		(ascending || steps.every((step) => step < 0)) &&
+		(own.length > 1 || /^\s*\S{1,3}[.)\t]/.test(raw[0] ?? ''));
 	if (!numbered) {
 		if (oneString) return { rows: [{ number: 1, ...withCount(raw.join(' ')) }], numbered };
 		return { rows: raw.map((line, at) => ({ number: at + 1, ...withCount(line) })), numbered };
@@ -65,7 +71,8 @@ export function pastedRows(text: string, oneString: boolean): { readonly rows: r
 				: ascending
 					? number > (joined.at(-1)?.number ?? 0)
 					: number < (joined.at(-1)?.number ?? 0);
-		if (number !== null && number !== undefined && expected) joined.push({ number, text: line.slice(heads[at]?.[0].length ?? 0) });
+		if (number !== null && number !== undefined && expected)
+			joined.push({ number, text: line.slice(heads[at]?.[0].length ?? 0) });
 		// A row without a number goes on with the line above it.
 		else if (joined.length > 0) (joined.at(-1) as { text: string }).text += ` ${line.trim()}`;
 	});
@@ -75,7 +82,9 @@ export function pastedRows(text: string, oneString: boolean): { readonly rows: r
 	const first = columns.length > 1 && columns.every((cells) => cells.length > 1 && counted.test(cells[0] ?? ''));
 	const rows = joined.map((row, at): Row => {
 		const cells = columns[at] ?? [];
-		return first ? { number: row.number, text: cells.slice(1).join(' '), count: numberOf(cells[0] ?? '') } : { number: row.number, ...withCount(row.text) };
+		return first
+			? { number: row.number, text: cells.slice(1).join(' '), count: numberOf(cells[0] ?? '') }
+			: { number: row.number, ...withCount(row.text) };
 	});
 	return { rows: [...rows].sort((a, b) => a.number - b.number), numbered };
 }
@@ -88,11 +97,14 @@ function withCount(text: string): { readonly text: string; readonly count: numbe
 	const match = COUNT_BEHIND.exec(end);
 	const found = match?.slice(1).find((one) => one !== undefined);
 	const before = match ? trimmed.slice(0, trimmed.length - end.length + match.index) : trimmed;
-	if (found === undefined || before.trim() === '') return { text: withoutRuns(text.replaceAll('\t', ' ').trim()), count: null };
+	if (found === undefined || before.trim() === '')
+		return { text: withoutRuns(text.replaceAll('\t', ' ').trim()), count: null };
 	return { text: withoutRuns(before.replaceAll('\t', ' ').trim()), count: numberOf(found) };
 }
 
-const COUNT_BEHIND = new RegExp(`(?:\\t\\s*(${COUNT})|\\s\\((${COUNT})\\)|\\s\\s(${COUNT})|\\s\\[(${COUNT})(?: records| results| hits)?\\])$`);
+const COUNT_BEHIND = new RegExp(
+	`(?:\\t\\s*(${COUNT})|\\s\\((${COUNT})\\)|\\s\\s(${COUNT})|\\s\\[(${COUNT})(?: records| results| hits)?\\])$`
+);
 
 export function readPlatformStrategy(text: string, profile: Profile, context: ReadingContext): PlatformStrategy {
 	const { rows, numbered } = pastedRows(text, profile.platform.lines.reference === null);
@@ -124,12 +136,17 @@ export async function readPlatformStrategyInSteps(
 }
 
 function strategyOf(lines: readonly PastedLine[], numbered: boolean): PlatformStrategy {
-	const errors = lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === 'error').length, 0);
+	const errors = lines.reduce(
+		(sum, line) => sum + line.reading.faults.filter((one) => one.severity === 'error').length,
+		0
+	);
 	return {
 		lines,
 		numbered,
 		errors,
-		contradictions: contradictionsIn(lines.map((line) => ({ number: line.number, count: line.count, tree: line.reading.tree })))
+		contradictions: contradictionsIn(
+			lines.map((line) => ({ number: line.number, count: line.count, tree: line.reading.tree }))
+		)
 	};
 }
 
@@ -154,7 +171,9 @@ export function contradictionsIn(
 			}
 			case 'lines': {
 				const all = tree.spans.flatMap(([first, last]) =>
-					first === null || last === null ? [] : Array.from({ length: Math.min(2_000, last - first + 1) }, (_, at) => first + at)
+					first === null || last === null
+						? []
+						: Array.from({ length: Math.min(2_000, last - first + 1) }, (_, at) => first + at)
 				);
 				return joined(
 					all.map((number) => bounds({ kind: 'line', number })),
@@ -203,7 +222,8 @@ export interface Fit {
 
 /** How many faults a reading has, of each severity. */
 export function fitOf(profile: string, { lines }: PlatformStrategy): Fit {
-	const count = (severity: Fault['severity']) => lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === severity).length, 0);
+	const count = (severity: Fault['severity']) =>
+		lines.reduce((sum, line) => sum + line.reading.faults.filter((one) => one.severity === severity).length, 0);
 	return { profile, errors: count('error'), warnings: count('warning') };
 }
 
@@ -218,7 +238,8 @@ export async function profilesThatFit(
 	pause: () => Promise<void> = () => Promise.resolve()
 ): Promise<readonly Fit[]> {
 	const fits: Fit[] = [];
-	for (const profile of profiles) fits.push(fitOf(profile.id, await readPlatformStrategyInSteps(text.slice(0, TRIED), profile, context, pause)));
+	for (const profile of profiles)
+		fits.push(fitOf(profile.id, await readPlatformStrategyInSteps(text.slice(0, TRIED), profile, context, pause)));
 	return fits.sort((a, b) => a.errors - b.errors || a.warnings - b.warnings);
 }
 
@@ -229,9 +250,14 @@ const TELLING: ReadonlySet<Expression['kind']> = new Set(['field', 'heading', 'n
  * @param bare what a word alone is read as: it tells nothing
  */
 function explained(lines: readonly Pick<PlatformReading, 'tree' | 'faults'>[], bare: Expression | null = null) {
-	const tells = (node: Expression) => TELLING.has(node.kind) && !(node.kind === 'field' && bare?.kind === 'field' && node.fields.join() === bare.fields.join());
+	const tells = (node: Expression) =>
+		TELLING.has(node.kind) &&
+		!(node.kind === 'field' && bare?.kind === 'field' && node.fields.join() === bare.fields.join());
 	const told = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter(tells).length : 0), 0);
-	return { told, beyond: told - lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0) };
+	return {
+		told,
+		beyond: told - lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0)
+	};
 }
 
 /**
@@ -246,7 +272,10 @@ export async function likelySyntax(
 	pause: () => Promise<void> = () => Promise.resolve()
 ): Promise<string | null> {
 	const start = text.slice(0, TRIED);
-	let [likely, most]: [string | null, number] = [null, explained(pastedRows(start, false).rows.map((row) => parse(row.text))).beyond];
+	let [likely, most]: [string | null, number] = [
+		null,
+		explained(pastedRows(start, false).rows.map((row) => parse(row.text))).beyond
+	];
 	for (const profile of profiles) {
 		const { lines } = await readPlatformStrategyInSteps(start, profile, context, pause, true);
 		const { told, beyond } = explained(

@@ -21,7 +21,15 @@ export const NOTHING: Offer = { candidates: [] };
 export interface LineOutput {
 	readonly profile: Profile;
 	readonly context: WritingContext;
-	note(kind: NoteKind, cause: string, piece: Expression, message: string, next: string, flipped?: boolean, offer?: Offer): void;
+	note(
+		kind: NoteKind,
+		cause: string,
+		piece: Expression,
+		message: string,
+		next: string,
+		flipped?: boolean,
+		offer?: Offer
+	): void;
 	/** A visible gap, and a note that something is to be decided. */
 	cannot(piece: Expression, cause: string, message: string, next: string, offer?: Offer): Part;
 	part(expression: Expression, fields: readonly TextField[] | null, flipped: boolean): Part;
@@ -43,6 +51,8 @@ export function junction(profile: Profile, kind: 'and' | 'or', parts: readonly P
 /** Brackets are always written where operators differ: no platform reads those amiss. */
 export function bracket(part: Written, inside: Tight, first: boolean): string {
 	const mayStand =
-		part.tight === 'piece' || (part.tight === inside && inside !== 'not' && inside !== 'near') || (first && part.tight === inside && inside === 'not');
+		part.tight === 'piece' ||
+		(part.tight === inside && inside !== 'not' && inside !== 'near') ||
+		(first && part.tight === inside && inside === 'not');
 	return mayStand ? part.text : `(${part.text})`;
 }

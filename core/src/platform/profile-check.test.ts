@@ -18,15 +18,31 @@ describe('a profile that contradicts itself', () => {
 		expect(problems(base)).toEqual([]);
 	});
 	it.each([
-		['a field without a place for the text', platform({ fields: { ...fields, pattern: '<%{code}>' } }), 'platform.fields.pattern: The pattern lacks %{text}.'],
+		[
+			'a field without a place for the text',
+			platform({ fields: { ...fields, pattern: '<%{code}>' } }),
+			'platform.fields.pattern: The pattern lacks %{text}.'
+		],
 		[
 			'a phrase with a slot that means nothing',
 			platform({ terms: { ...terms, phrase: "'%{text}%{colour}'" } }),
 			'platform.terms.phrase: %{colour} has no meaning in this pattern.'
 		],
-		['a slot twice', platform({ lines: { ...lines, reference: 'step %{n}%{n}' } }), 'platform.lines.reference: A slot stands in the pattern twice.'],
-		['a run without its end', platform({ lines: { ...lines, anyRun: 'any %{first}..' } }), 'platform.lines.anyRun: The pattern lacks %{last}.'],
-		['years without their end', platform({ limits: { ...limits, years: 'issued %{first}' } }), 'platform.limits.years: The pattern lacks %{last}.'],
+		[
+			'a slot twice',
+			platform({ lines: { ...lines, reference: 'step %{n}%{n}' } }),
+			'platform.lines.reference: A slot stands in the pattern twice.'
+		],
+		[
+			'a run without its end',
+			platform({ lines: { ...lines, anyRun: 'any %{first}..' } }),
+			'platform.lines.anyRun: The pattern lacks %{last}.'
+		],
+		[
+			'years without their end',
+			platform({ limits: { ...limits, years: 'issued %{first}' } }),
+			'platform.limits.years: The pattern lacks %{last}.'
+		],
 		[
 			'proximity without a number',
 			platform({ proximity: { ...proximity, within: '%{left} gap %{right}' } }),
@@ -42,13 +58,21 @@ describe('a profile that contradicts itself', () => {
 			platform({ proximity: { ...proximity, before: proximity.within } }),
 			'platform.proximity: Ordered and unordered proximity are written the same.'
 		],
-		['an operator without a sign', platform({ operators: { ...operators, or: ' ' } }), 'platform.operators: An operator has no sign.'],
+		[
+			'an operator without a sign',
+			platform({ operators: { ...operators, or: ' ' } }),
+			'platform.operators: An operator has no sign.'
+		],
 		[
 			'one sign for two operators, whatever its case',
 			platform({ operators: { ...operators, or: 'BOTH' } }),
 			'platform.operators: Two operators have the same sign.'
 		],
-		['one sign for two wildcards', platform({ wildcards: { ...wildcards, one: wildcards.any } }), 'platform.wildcards: Two wildcards have the same sign.'],
+		[
+			'one sign for two wildcards',
+			platform({ wildcards: { ...wildcards, one: wildcards.any } }),
+			'platform.wildcards: Two wildcards have the same sign.'
+		],
 		[
 			'a letter for a wildcard',
 			platform({ wildcards: { ...wildcards, any: 'x' } }),
@@ -69,7 +93,11 @@ describe('a profile that contradicts itself', () => {
 			source({ fields: { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null } }),
 			'source: There is no field code, and nothing says where text without a code is looked for.'
 		],
-		['headings of no vocabulary', source({ vocabulary: null }), 'source.vocabulary: The platform writes headings, and the source has no vocabulary.'],
+		[
+			'headings of no vocabulary',
+			source({ vocabulary: null }),
+			'source.vocabulary: The platform writes headings, and the source has no vocabulary.'
+		],
 		[
 			'a heading in no form',
 			platform({ headings: { ...headings, narrower: null, exact: null } }),
@@ -80,7 +108,11 @@ describe('a profile that contradicts itself', () => {
 			platform({ headings: { ...headings, narrower: '' } }),
 			'platform.headings: A heading alone and one with narrower ones are written the same.'
 		],
-		['a heading without its name', platform({ headings: { ...headings, pattern: 's[%{reach}]' } }), 'platform.headings.pattern: The pattern lacks %{label}.']
+		[
+			'a heading without its name',
+			platform({ headings: { ...headings, pattern: 's[%{reach}]' } }),
+			'platform.headings.pattern: The pattern lacks %{label}.'
+		]
 	] as const)('%s', (_, profile, expected) => {
 		expect(problems(profile)).toContain(expected);
 	});
@@ -98,7 +130,11 @@ describe('a profile that contradicts itself', () => {
 	});
 	it('tells every fault, not the first alone', () => {
 		const found = problems(
-			platform({ operators: { ...operators, or: 'both' }, wildcards: { ...wildcards, one: '%' }, lines: { ...lines, reference: 'step' } })
+			platform({
+				operators: { ...operators, or: 'both' },
+				wildcards: { ...wildcards, one: '%' },
+				lines: { ...lines, reference: 'step' }
+			})
 		);
 		expect(found).toEqual(
 			expect.arrayContaining([
@@ -109,10 +145,17 @@ describe('a profile that contradicts itself', () => {
 		);
 	});
 	it('is answered whatever its patterns are, and never runs for ever', () => {
-		const hostile = fc.string({ unit: fc.constantFrom('(', 'a', '+', '*', ')', '%{text}', '%{n}', '%{left}', '%{right}', ' ', '[', '\\', '|'), maxLength: 12 });
+		const hostile = fc.string({
+			unit: fc.constantFrom('(', 'a', '+', '*', ')', '%{text}', '%{n}', '%{left}', '%{right}', ' ', '[', '\\', '|'),
+			maxLength: 12
+		});
 		fc.assert(
 			fc.property(hostile, hostile, hostile, (first, second, third) => {
-				const profile = platform({ fields: { ...fields, pattern: first }, proximity: { ...proximity, within: second }, terms: { ...terms, phrase: third } });
+				const profile = platform({
+					fields: { ...fields, pattern: first },
+					proximity: { ...proximity, within: second },
+					terms: { ...terms, phrase: third }
+				});
 				expect(Array.isArray(profileProblems(profile))).toBe(true);
 			}),
 			{ numRuns: 60 }
@@ -121,22 +164,33 @@ describe('a profile that contradicts itself', () => {
 });
 
 describe('constructs held against examples', () => {
-	const check = (typed: Readonly<Record<string, string>>, profile = base) => new Map(checkConstructs(profile, typed).map((one) => [one.construct, one]));
+	const check = (typed: Readonly<Record<string, string>>, profile = base) =>
+		new Map(checkConstructs(profile, typed).map((one) => [one.construct, one]));
 	it('each construct is checked once, in its order', () => {
 		expect([...check({}).keys()]).toEqual(CONSTRUCTS.map(({ id }) => id));
 	});
 	it('an example that is written otherwise fails, with both', () => {
 		const title = check({ title: 'harbour.T.' }).get('title');
-		expect(title).toMatchObject({ passed: false, written: 'harbour<T>', why: 'It writes harbour<T> and the example is harbour.T..' });
+		expect(title).toMatchObject({
+			passed: false,
+			written: 'harbour<T>',
+			why: 'It writes harbour<T> and the example is harbour.T..'
+		});
 	});
 	it('one that is written as it was typed passes, whatever its spaces', () => {
-		expect(check({ title: ' harbour<T> ', and: 'harbour<T>  both lantern<T>' }).get('title')).toMatchObject({ passed: true, why: '' });
+		expect(check({ title: ' harbour<T> ', and: 'harbour<T>  both lantern<T>' }).get('title')).toMatchObject({
+			passed: true,
+			why: ''
+		});
 		expect(check({ and: 'harbour<T>  both   lantern<T>' }).get('and')?.passed).toBe(true);
 	});
 	it('what the platform has not is no fault, unless an example was given', () => {
 		const without = platform({ operators: { ...operators, not: null } });
 		expect(check({}, without).get('not')).toMatchObject({ written: null, passed: true, why: 'not available' });
-		expect(check({ not: 'harbour<T> except lantern<T>' }, without).get('not')).toMatchObject({ written: null, passed: false });
+		expect(check({ not: 'harbour<T> except lantern<T>' }, without).get('not')).toMatchObject({
+			written: null,
+			passed: false
+		});
 	});
 	it('qualifiers are read by the codes that the example uses', () => {
 		const found = check({ qualifiers: 's[Stone Harbours; below; facet rp, uk]' }).get('qualifiers');

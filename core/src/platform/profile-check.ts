@@ -53,7 +53,12 @@ const surroundings: BindingContext = {
 };
 
 function contextFor(profile: Profile, codes: ReadonlyMap<string, string>): WritingContext {
-	return { ...WRITTEN_ALONE, heading: () => heading(profile, codes), currentYear: 2026, read: (text) => parse(text).tree };
+	return {
+		...WRITTEN_ALONE,
+		heading: () => heading(profile, codes),
+		currentYear: 2026,
+		read: (text) => parse(text).tree
+	};
 }
 
 const LOUD = new Set(['widened', 'narrowed', 'to decide', 'by hand']);
@@ -64,12 +69,21 @@ function written(construct: Construct, profile: Profile, codes: ReadonlyMap<stri
 	const { tree } = parse(construct.notation);
 	const references = /#/.test(construct.notation);
 	if (references && profile.platform.lines.reference === null) return null;
-	const before = [1, 2, 3].map((number) => ({ id: `l${number}`, number, label: '', tree: parse('x').tree, role: 'words', off: false }));
+	const before = [1, 2, 3].map((number) => ({
+		id: `l${number}`,
+		number,
+		label: '',
+		tree: parse('x').tree,
+		role: 'words',
+		off: false
+	}));
 	const lines = [...(references ? before : []), { id: 'x', number: 4, label: '', tree, role: 'words', off: false }];
 	const rendering = writeStrategy(lines, profile, contextFor(profile, codes));
 	const line = rendering.lines.at(-1);
 	if (!line || line.gap || line.text === '') return null;
-	const loud = [...line.notes, ...rendering.general.filter((one) => one.lines.includes(4))].some((note) => LOUD.has(note.kind));
+	const loud = [...line.notes, ...rendering.general.filter((one) => one.lines.includes(4))].some((note) =>
+		LOUD.has(note.kind)
+	);
 	return loud ? null : line.text;
 }
 
@@ -90,15 +104,26 @@ function sameMeaning(given: string, construct: Construct, profile: Profile): boo
 }
 
 /** Every construct written and read back, beside what was typed for it. */
-export function checkConstructs(profile: Profile, typed: Readonly<Record<string, string>> = {}): readonly ConstructCheck[] {
+export function checkConstructs(
+	profile: Profile,
+	typed: Readonly<Record<string, string>> = {}
+): readonly ConstructCheck[] {
 	const codes = codesIn(typed['qualifiers'] ?? '', profile);
 	return CONSTRUCTS.map((construct): ConstructCheck => {
 		const text = written(construct, profile, codes);
 		const given = squeezed(typed[construct.id] ?? '');
 		const base = { construct: construct.id, name: construct.name, written: text };
 		if (text === null)
-			return { ...base, passed: given === '', why: given === '' ? 'not available' : 'The profile cannot write this exactly, though an example was given.' };
-		if (given !== '' && given !== squeezed(text) && !(JOINED.has(construct.id) && sameMeaning(given, construct, profile)))
+			return {
+				...base,
+				passed: given === '',
+				why: given === '' ? 'not available' : 'The profile cannot write this exactly, though an example was given.'
+			};
+		if (
+			given !== '' &&
+			given !== squeezed(text) &&
+			!(JOINED.has(construct.id) && sameMeaning(given, construct, profile))
+		)
 			return { ...base, passed: false, why: `It writes ${text} and the example is ${given}.` };
 		const reading = readPlatformLine(construct.notation === '' ? `harbour ${text}` : text, profile, {
 			qualifierName: (code) => [...codes].find(([, one]) => one.toLowerCase() === code.toLowerCase())?.[0] ?? null
@@ -122,8 +147,13 @@ function codesIn(example: string, profile: Profile): ReadonlyMap<string, string>
 	if (example === '' || headings?.qualifierBy !== 'code' || headings.qualifiers === null) return QUALIFIERS;
 	const [before = '', after = ''] = headings.qualifiers.split('%{list}');
 	const from = example.lastIndexOf(before);
-	const list = example.slice(from + before.length, after.trim() === '' ? undefined : example.indexOf(after.trim(), from + before.length));
-	const parts = list.split(headings.joiner.trim() === '' ? /\s+/ : headings.joiner.trim()).map((one) => /[\p{L}\p{N}]+/u.exec(one)?.[0] ?? '');
+	const list = example.slice(
+		from + before.length,
+		after.trim() === '' ? undefined : example.indexOf(after.trim(), from + before.length)
+	);
+	const parts = list
+		.split(headings.joiner.trim() === '' ? /\s+/ : headings.joiner.trim())
+		.map((one) => /[\p{L}\p{N}]+/u.exec(one)?.[0] ?? '');
 	return parts.length >= 2
 		? new Map([
 				['repair', parts[0] ?? ''],
@@ -138,7 +168,12 @@ export interface ProfileProblem {
 	readonly message: string;
 }
 
-const SLOTS: readonly (readonly [at: string, of: (profile: Profile) => string | null | undefined, needs: readonly string[], may: readonly string[]])[] = [
+const SLOTS: readonly (readonly [
+	at: string,
+	of: (profile: Profile) => string | null | undefined,
+	needs: readonly string[],
+	may: readonly string[]
+])[] = [
 	['platform.fields.pattern', (one) => one.platform.fields.pattern, ['text'], ['code']],
 	['platform.terms.phrase', (one) => one.platform.terms.phrase, ['text'], []],
 	['platform.headings.pattern', (one) => one.platform.headings?.pattern, ['label'], ['reach', 'main', 'qualifiers']],
@@ -170,7 +205,8 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		if (pattern === null || pattern === undefined) continue;
 		const slots = slotsOf(pattern);
 		for (const need of needs) if (!slots.includes(need)) say(at, `The pattern lacks %{${need}}.`);
-		for (const slot of slots) if (![...needs, ...may].includes(slot)) say(at, `%{${slot}} has no meaning in this pattern.`);
+		for (const slot of slots)
+			if (![...needs, ...may].includes(slot)) say(at, `%{${slot}} has no meaning in this pattern.`);
 		if (new Set(slots).size < slots.length) say(at, 'A slot stands in the pattern twice.');
 	}
 	for (const kind of ['within', 'before'] as const) {
@@ -179,28 +215,38 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		const slots = slotsOf(pattern);
 		if (new Set(slots).size < slots.length) say(`platform.proximity.${kind}`, 'A slot stands in the pattern twice.');
 		for (const slot of slots)
-			if (!['left', 'right', 'words', 'n'].includes(slot)) say(`platform.proximity.${kind}`, `%{${slot}} has no meaning in this pattern.`);
+			if (!['left', 'right', 'words', 'n'].includes(slot))
+				say(`platform.proximity.${kind}`, `%{${slot}} has no meaning in this pattern.`);
 		const [first] = templateOf(pattern);
 		// What stands before the first side must be seen, or every text could begin a proximity.
 		if (!isSlot(first, 'left') && !isSlot(first, 'words') && !(isLiteral(first) && first.literal.trim() !== ''))
 			say(`platform.proximity.${kind}`, 'The pattern must begin with its left side or with a sign.');
 		const sides = slots.includes('words') || (slots.includes('left') && slots.includes('right'));
-		if (!sides || !slots.includes('n')) say(`platform.proximity.${kind}`, 'The pattern needs %{left}, %{right} and %{n}; or %{words} and %{n}.');
+		if (!sides || !slots.includes('n'))
+			say(`platform.proximity.${kind}`, 'The pattern needs %{left}, %{right} and %{n}; or %{words} and %{n}.');
 	}
 	// Patterns that cannot be used are no ground for reading anything back.
 	const usable = found.length === 0;
 	const { operators, wildcards, fields, proximity, headings } = profile.platform;
-	const signs = [operators.and, operators.or, ...(operators.not === null ? [] : [operators.not])].map((one) => one.trim().toLowerCase());
+	const signs = [operators.and, operators.or, ...(operators.not === null ? [] : [operators.not])].map((one) =>
+		one.trim().toLowerCase()
+	);
 	if (signs.some((one) => one === '')) say('platform.operators', 'An operator has no sign.');
 	if (new Set(signs).size < signs.length) say('platform.operators', 'Two operators have the same sign.');
 	const wild = [wildcards.any, wildcards.one, wildcards.optional].filter((one): one is string => one !== null);
 	if (new Set(wild).size < wild.length) say('platform.wildcards', 'Two wildcards have the same sign.');
-	if (wild.some((one) => /[\p{L}\p{N}\s()]/u.test(one))) say('platform.wildcards', 'A wildcard sign must not be a letter, a digit, a space or a bracket.');
-	if (proximity.before !== null && proximity.before === proximity.within) say('platform.proximity', 'Ordered and unordered proximity are written the same.');
-	const coded = Object.values(profile.source.fields).some((code) => code !== null) || (profile.source.sets ?? []).length > 0;
-	if (coded && !slotsOf(fields.pattern).includes('code')) say('platform.fields.pattern', 'The source has field codes, and the pattern has no place for them.');
-	if (!coded && !profile.source.bare) say('source', 'There is no field code, and nothing says where text without a code is looked for.');
-	if (headings && profile.source.vocabulary === null) say('source.vocabulary', 'The platform writes headings, and the source has no vocabulary.');
+	if (wild.some((one) => /[\p{L}\p{N}\s()]/u.test(one)))
+		say('platform.wildcards', 'A wildcard sign must not be a letter, a digit, a space or a bracket.');
+	if (proximity.before !== null && proximity.before === proximity.within)
+		say('platform.proximity', 'Ordered and unordered proximity are written the same.');
+	const coded =
+		Object.values(profile.source.fields).some((code) => code !== null) || (profile.source.sets ?? []).length > 0;
+	if (coded && !slotsOf(fields.pattern).includes('code'))
+		say('platform.fields.pattern', 'The source has field codes, and the pattern has no place for them.');
+	if (!coded && !profile.source.bare)
+		say('source', 'There is no field code, and nothing says where text without a code is looked for.');
+	if (headings && profile.source.vocabulary === null)
+		say('source.vocabulary', 'The platform writes headings, and the source has no vocabulary.');
 	if (headings && headings.narrower === null && headings.exact === null)
 		say('platform.headings', 'A heading has neither a form alone nor one with narrower ones.');
 	if (headings && headings.narrower !== null && headings.narrower === headings.exact)

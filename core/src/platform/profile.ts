@@ -8,7 +8,10 @@ import { INDEXED_FIELDS } from '../query/index.ts';
 const pattern = { type: 'string', maxLength: 400 } as const;
 const maybe = { type: ['string', 'null'], maxLength: 400 } as const;
 
-const fieldCodes = Object.fromEntries(INDEXED_FIELDS.map((field) => [field, maybe])) as Record<(typeof INDEXED_FIELDS)[number], typeof maybe>;
+const fieldCodes = Object.fromEntries(INDEXED_FIELDS.map((field) => [field, maybe])) as Record<
+	(typeof INDEXED_FIELDS)[number],
+	typeof maybe
+>;
 
 export const profileSchema = {
 	$id: 'https://wide-lantern.example/formats/profile.json',
@@ -22,7 +25,18 @@ export const profileSchema = {
 		version: { type: 'integer', minimum: 1 },
 		platform: {
 			type: 'object',
-			required: ['name', 'fields', 'terms', 'headings', 'operators', 'proximity', 'wildcards', 'lines', 'limits', 'ceilings'],
+			required: [
+				'name',
+				'fields',
+				'terms',
+				'headings',
+				'operators',
+				'proximity',
+				'wildcards',
+				'lines',
+				'limits',
+				'ceilings'
+			],
 			additionalProperties: false,
 			properties: {
 				name: pattern,
@@ -182,7 +196,11 @@ export const profileSchema = {
 					}
 				},
 				/** How values of limits are written: with capitals, and whether several words stand without quotes. */
-				values: { type: 'object', additionalProperties: false, properties: { capitals: { enum: ['first', 'each'] }, bare: { type: 'boolean' } } },
+				values: {
+					type: 'object',
+					additionalProperties: false,
+					properties: { capitals: { enum: ['first', 'each'] }, bare: { type: 'boolean' } }
+				},
 				/** What the platform does with what it is given, unasked. */
 				habits: {
 					type: 'object',

@@ -2,7 +2,14 @@
  * Fields as a platform writes them, at every term or once for each field, gathered into the fewest
  * scopes of the notation. The meaning stays: AND, OR and NOT work on records also inside a field.
  */
-import { DEFAULT_FIELDS, INDEXED_FIELDS, print, type Expression, type IndexedField, type TextField } from '../query/index.ts';
+import {
+	DEFAULT_FIELDS,
+	INDEXED_FIELDS,
+	print,
+	type Expression,
+	type IndexedField,
+	type TextField
+} from '../query/index.ts';
 
 /** Fields of a text that names none; null where nobody knows. */
 export type Scope = readonly IndexedField[] | null;
@@ -29,8 +36,11 @@ export function tidyFields(tree: Expression, bare: Scope): Tidied {
 }
 
 const indexed = (fields: readonly TextField[]): readonly IndexedField[] =>
-	fields.includes('all') ? INDEXED_FIELDS : INDEXED_FIELDS.filter((field) => (fields as readonly string[]).includes(field));
-const same = (a: readonly IndexedField[] | null, b: readonly IndexedField[] | null) => a !== null && b !== null && a.join() === b.join();
+	fields.includes('all')
+		? INDEXED_FIELDS
+		: INDEXED_FIELDS.filter((field) => (fields as readonly string[]).includes(field));
+const same = (a: readonly IndexedField[] | null, b: readonly IndexedField[] | null) =>
+	a !== null && b !== null && a.join() === b.join();
 const DEFAULT = indexed(DEFAULT_FIELDS);
 
 function written({ tree, fields }: Scoped): Expression {
@@ -38,7 +48,12 @@ function written({ tree, fields }: Scoped): Expression {
 	return { kind: 'field', fields: fields.length === INDEXED_FIELDS.length ? ['all'] : fields, of: tree };
 }
 
-function scope(tree: Expression, fields: readonly IndexedField[] | null, bare: readonly IndexedField[], seen: { unscoped: boolean; mixed: boolean }): Scoped {
+function scope(
+	tree: Expression,
+	fields: readonly IndexedField[] | null,
+	bare: readonly IndexedField[],
+	seen: { unscoped: boolean; mixed: boolean }
+): Scoped {
 	switch (tree.kind) {
 		case 'word':
 		case 'phrase':
@@ -54,7 +69,8 @@ function scope(tree: Expression, fields: readonly IndexedField[] | null, bare: r
 		}
 		case 'not': {
 			const [keep, drop] = [scope(tree.keep, fields, bare, seen), scope(tree.drop, fields, bare, seen)];
-			if (same(keep.fields, drop.fields)) return { tree: { ...tree, keep: keep.tree, drop: drop.tree }, fields: keep.fields };
+			if (same(keep.fields, drop.fields))
+				return { tree: { ...tree, keep: keep.tree, drop: drop.tree }, fields: keep.fields };
 			return { tree: { ...tree, keep: written(keep), drop: written(drop) }, fields: null };
 		}
 		case 'and':
@@ -93,19 +109,28 @@ function eachOnce(items: readonly Scoped[]): readonly Scoped[] {
 
 /** Terms and ORs of terms: for these, two fields mean the same as an OR of both. */
 const isOfTerms = (tree: Expression): boolean =>
-	tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'near' || (tree.kind === 'or' && tree.items.every(isOfTerms));
+	tree.kind === 'word' ||
+	tree.kind === 'phrase' ||
+	tree.kind === 'near' ||
+	(tree.kind === 'or' && tree.items.every(isOfTerms));
 
 function junction(kind: 'and' | 'or', items: readonly Scoped[]): Scoped {
 	const [first] = items;
 	if (items.length === 1 && first) return first;
-	if (first && items.every((item) => same(item.fields, first.fields))) return { tree: { kind, items: items.map((item) => item.tree) }, fields: first.fields };
+	if (first && items.every((item) => same(item.fields, first.fields)))
+		return { tree: { kind, items: items.map((item) => item.tree) }, fields: first.fields };
 	// Neighbours of one scope share it; plain words of the usual fields stand free.
 	const out: Expression[] = [];
 	for (let at = 0; at < items.length;) {
 		const item = items[at] as Scoped;
 		let end = at + 1;
-		if (item.fields !== null && !same(item.fields, DEFAULT)) while (end < items.length && same(item.fields, items[end]?.fields ?? null)) end++;
-		out.push(end - at === 1 ? written(item) : written({ tree: { kind, items: items.slice(at, end).map((one) => one.tree) }, fields: item.fields }));
+		if (item.fields !== null && !same(item.fields, DEFAULT))
+			while (end < items.length && same(item.fields, items[end]?.fields ?? null)) end++;
+		out.push(
+			end - at === 1
+				? written(item)
+				: written({ tree: { kind, items: items.slice(at, end).map((one) => one.tree) }, fields: item.fields })
+		);
 		at = end;
 	}
 	return { tree: out.length === 1 ? (out[0] as Expression) : { kind, items: out }, fields: null };

@@ -33,19 +33,20 @@ describe('the order of operators', () => {
 		[['near', 'near'], '(a WITHIN/3 b) WITHIN/3 c'],
 		[['and', 'near', 'or', 'near'], '(a AND (b WITHIN/3 c)) OR (d WITHIN/3 e)']
 	] as const)('proximity binds first: %j', (signs, expected) => {
-		for (const precedence of ['left-to-right', 'brackets-demanded'] as const) expect(read(signs, precedence)).toBe(same(expected));
+		for (const precedence of ['left-to-right', 'brackets-demanded'] as const)
+			expect(read(signs, precedence)).toBe(same(expected));
 	});
 	it('nothing is nothing, one piece is itself', () => {
 		expect([assemble([], [], 'and-first'), read([], 'and-first')]).toEqual([null, 'a']);
 	});
 	it('knows what is mixed: proximity is not', () => {
 		expect((['or', 'near'] as const).map(joint).length).toBe(2);
-		expect([isMixed([]), isMixed([joint('or'), joint('or')]), isMixed([joint('or'), joint('near')]), isMixed([joint('or'), joint('and')])]).toEqual([
-			false,
-			false,
-			false,
-			true
-		]);
+		expect([
+			isMixed([]),
+			isMixed([joint('or'), joint('or')]),
+			isMixed([joint('or'), joint('near')]),
+			isMixed([joint('or'), joint('and')])
+		]).toEqual([false, false, false, true]);
 	});
 
 	/** The value of a reading where each piece is true or false. */
@@ -64,12 +65,18 @@ describe('the order of operators', () => {
 		}
 	}
 	it('means what working from the left means, or AND before OR, for any signs and any truth', () => {
-		const signs = fc.array(fc.constantFrom('and', 'or', 'not'), { minLength: 1, maxLength: 5 }) as fc.Arbitrary<('and' | 'or' | 'not')[]>;
+		const signs = fc.array(fc.constantFrom('and', 'or', 'not'), { minLength: 1, maxLength: 5 }) as fc.Arbitrary<
+			('and' | 'or' | 'not')[]
+		>;
 		fc.assert(
 			fc.property(signs, fc.array(fc.boolean(), { minLength: 6, maxLength: 6 }), (some, values) => {
 				const truth = Object.fromEntries('abcdef'.split('').map((name, at) => [name, values[at] ?? false]));
-				const step = (left: boolean, sign: string, right: boolean) => (sign === 'and' ? left && right : sign === 'or' ? left || right : left && !right);
-				const fromLeft = some.reduce((value, sign, at) => step(value, sign, values[at + 1] ?? false), values[0] ?? false);
+				const step = (left: boolean, sign: string, right: boolean) =>
+					sign === 'and' ? left && right : sign === 'or' ? left || right : left && !right;
+				const fromLeft = some.reduce(
+					(value, sign, at) => step(value, sign, values[at + 1] ?? false),
+					values[0] ?? false
+				);
 				const pieces = items.slice(0, some.length + 1);
 				const left = assemble(pieces, some.map(joint), 'left-to-right') as Expression;
 				expect(valueOf(left, truth)).toBe(fromLeft);

@@ -2,7 +2,9 @@
 import type { Expression } from '../query/index.ts';
 import type { Profile } from './profile.ts';
 
-export type Joint = { readonly kind: 'and' | 'or' | 'not' } | { readonly kind: 'near'; readonly ordered: boolean; readonly distance: number };
+export type Joint =
+	| { readonly kind: 'and' | 'or' | 'not' }
+	| { readonly kind: 'near'; readonly ordered: boolean; readonly distance: number };
 
 /** True where different operators stand side by side; proximity binds before them. */
 export function isMixed(joints: readonly Joint[]): boolean {
@@ -28,7 +30,13 @@ export function assemble(
 		const joint = joints[at - 1];
 		const last = sides.at(-1);
 		if (at > 0 && joint?.kind === 'near' && last) {
-			sides[sides.length - 1] = { kind: 'near', ordered: joint.ordered, distance: joint.distance, left: last, right: item };
+			sides[sides.length - 1] = {
+				kind: 'near',
+				ordered: joint.ordered,
+				distance: joint.distance,
+				left: last,
+				right: item
+			};
 			return;
 		}
 		if (at > 0 && joint && joint.kind !== 'near') rest.push(joint.kind);

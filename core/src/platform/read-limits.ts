@@ -5,7 +5,12 @@ import type { LimitForm } from './grammar.ts';
 import type { Profile } from './profile.ts';
 
 /** @param ownSigns turns a platform's wildcards into ours */
-export function limitRead(form: LimitForm, match: RegExpExecArray, profile: Profile, ownSigns: (written: string) => string): Limit {
+export function limitRead(
+	form: LimitForm,
+	match: RegExpExecArray,
+	profile: Profile,
+	ownSigns: (written: string) => string
+): Limit {
 	const { first = '', last = '', quoted, plain = '' } = match.groups ?? {};
 	const text = quoted ?? plain;
 	const year = (digits: string) => (digits === '' ? null : Number(digits));
@@ -33,7 +38,10 @@ export function limitRead(form: LimitForm, match: RegExpExecArray, profile: Prof
 			return {
 				type: 'entry',
 				field: form.kind,
-				of: patterns.length === 1 ? { kind: 'word', text: value, pattern: patterns[0] ?? '' } : { kind: 'phrase', text: value, patterns }
+				of:
+					patterns.length === 1
+						? { kind: 'word', text: value, pattern: patterns[0] ?? '' }
+						: { kind: 'phrase', text: value, patterns }
 			};
 		}
 		case 'identifier':

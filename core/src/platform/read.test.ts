@@ -6,13 +6,22 @@ import { readPlatformLine } from './read.ts';
 import { testProfile as base } from './test-profile.ts';
 
 const CODES: Readonly<Record<string, string>> = { ha: 'harm', ca: 'care' };
-const read = (text: string, profile: Profile = base) => readPlatformLine(text, profile, { qualifierName: (code) => CODES[code] ?? null });
+const read = (text: string, profile: Profile = base) =>
+	readPlatformLine(text, profile, { qualifierName: (code) => CODES[code] ?? null });
 const meaning = (text: string, profile?: Profile) => {
 	const { tree, faults } = read(text, profile);
-	return { text: tree && print(tree), faults: faults.filter(({ severity }) => severity === 'error').map(({ code, from, to }) => [code, text.slice(from, to)]) };
+	return {
+		text: tree && print(tree),
+		faults: faults
+			.filter(({ severity }) => severity === 'error')
+			.map(({ code, from, to }) => [code, text.slice(from, to)])
+	};
 };
 const same = (notation: string) => print(parse(notation).tree as Expression);
-const platform = (change: Partial<Profile['platform']>): Profile => ({ ...base, platform: { ...base.platform, ...change } });
+const platform = (change: Partial<Profile['platform']>): Profile => ({
+	...base,
+	platform: { ...base.platform, ...change }
+});
 
 describe('lines that are understood', () => {
 	it.each([
@@ -53,12 +62,16 @@ describe('lines that are understood', () => {
 
 describe('the order of operators', () => {
 	const mixed = 'a<T> either b<T> both c<T>';
-	const by = (precedence: Profile['platform']['operators']['precedence']) => platform({ operators: { ...base.platform.operators, precedence } });
+	const by = (precedence: Profile['platform']['operators']['precedence']) =>
+		platform({ operators: { ...base.platform.operators, precedence } });
 	it('is the platform’s: from the left, AND first, or brackets demanded', () => {
 		expect(meaning(mixed, by('left-to-right'))).toEqual({ text: same('ti:((a OR b) AND c)'), faults: [] });
 		expect(meaning(mixed, by('and-first'))).toEqual({ text: same('ti:(a OR (b AND c))'), faults: [] });
 		const demanded = meaning(mixed, by('brackets-demanded'));
-		expect([demanded.text, demanded.faults.map(([code]) => code)]).toEqual([same('ti:((a OR b) AND c)'), ['mixed-operators']]);
+		expect([demanded.text, demanded.faults.map(([code]) => code)]).toEqual([
+			same('ti:((a OR b) AND c)'),
+			['mixed-operators']
+		]);
 	});
 });
 

@@ -69,7 +69,12 @@ class Reader {
 			while (this.at < this.text.length) {
 				// A bracket too many, or a sign that nothing here begins with: said once, the rest is read on.
 				const from = this.at++;
-				this.fault(from, this.at, 'unexpected', `“${this.text.slice(from, this.at)}” is not understood here in the syntax of ${this.profile.platform.name}.`);
+				this.fault(
+					from,
+					this.at,
+					'unexpected',
+					`“${this.text.slice(from, this.at)}” is not understood here in the syntax of ${this.profile.platform.name}.`
+				);
 				pieces.push(this.expression());
 				this.skip();
 			}
@@ -88,7 +93,12 @@ class Reader {
 		const bare: Scope = this.profile.source.bare ?? null;
 		const tidied = tree && tidyFields(tree, bare);
 		if (tidied?.mixed)
-			this.fault(0, this.text.length, 'field-in-proximity', 'The sides of a proximity are read in different fields, which the notation cannot say.');
+			this.fault(
+				0,
+				this.text.length,
+				'field-in-proximity',
+				'The sides of a proximity are read in different fields, which the notation cannot say.'
+			);
 		if (tidied?.unscoped && bare === null && this.grammar.field)
 			this.faults.push({
 				severity: 'warning',
@@ -156,7 +166,12 @@ class Reader {
 				const sign = this.grammar.operators.find(([, pattern]) => this.looksLike(pattern));
 				if (sign) {
 					this.eat(sign[1]);
-					this.fault(from, this.at, 'operator-alone', `“${this.text.slice(from, this.at).trim()}” has nothing before it to join.`);
+					this.fault(
+						from,
+						this.at,
+						'operator-alone',
+						`“${this.text.slice(from, this.at).trim()}” has nothing before it to join.`
+					);
 					continue;
 				}
 				if (joints.length > 0 && joints.length >= items.length) {
@@ -183,7 +198,8 @@ class Reader {
 			if (match) return { kind: 'near', ordered: form.ordered, distance: this.distance(match) };
 		}
 		for (const [kind, pattern] of this.grammar.operators) if (this.eat(pattern)) return { kind };
-		if (!this.looksLike(this.grammar.word) && !this.looksLike(this.grammar.phrase) && this.text.charAt(this.at) !== '(') return null;
+		if (!this.looksLike(this.grammar.word) && !this.looksLike(this.grammar.phrase) && this.text.charAt(this.at) !== '(')
+			return null;
 		const habit = this.profile.platform.habits?.adjacent ?? 'refused';
 		if (habit === 'and' || habit === 'or') {
 			this.habit++;
@@ -232,7 +248,8 @@ class Reader {
 		const { grammar } = this;
 		for (const [mode, pattern] of grammar.runs) {
 			const match = this.eat(pattern);
-			if (match) return { kind: 'lines', mode, spans: [[Number(match.groups?.['first']), Number(match.groups?.['last'])]] };
+			if (match)
+				return { kind: 'lines', mode, spans: [[Number(match.groups?.['first']), Number(match.groups?.['last'])]] };
 		}
 		const line = this.eat(grammar.reference);
 		if (line) return { kind: 'line', number: Number(line.groups?.['n']) };
@@ -240,7 +257,8 @@ class Reader {
 		if (heading) return heading;
 		for (const form of grammar.limits) {
 			const match = this.eat(form.pattern);
-			if (match) return { kind: 'limit', limit: limitRead(form, match, this.profile, (written) => this.ownSigns(written)) };
+			if (match)
+				return { kind: 'limit', limit: limitRead(form, match, this.profile, (written) => this.ownSigns(written)) };
 		}
 		const enclosed = this.nearOpened() ?? this.fieldBefore();
 		if (enclosed) return enclosed;
@@ -272,7 +290,9 @@ class Reader {
 			return null;
 		}
 		const at = { from, to: this.at };
-		return patterns.length === 1 ? { kind: 'word', text: ours.trim(), pattern: first, at } : { kind: 'phrase', text: ours.trim(), patterns, at };
+		return patterns.length === 1
+			? { kind: 'word', text: ours.trim(), pattern: first, at }
+			: { kind: 'phrase', text: ours.trim(), patterns, at };
 	}
 
 	private ownSigns(written: string): string {
@@ -284,7 +304,14 @@ class Reader {
 		for (const match of written.matchAll(signs)) {
 			out += literal(written.slice(done, match.index));
 			const { most, any, one } = match.groups ?? {};
-			out += most !== undefined ? '~'.repeat(Math.min(20, Number(most))) : any !== undefined ? '*' : one !== undefined ? '?' : '~';
+			out +=
+				most !== undefined
+					? '~'.repeat(Math.min(20, Number(most)))
+					: any !== undefined
+						? '*'
+						: one !== undefined
+							? '?'
+							: '~';
 			done = match.index + match[0].length;
 		}
 		return out + literal(written.slice(done));
@@ -300,13 +327,23 @@ class Reader {
 				.filter((one) => one !== '')
 				.map((one) => (headings.qualifierBy === 'code' ? (this.context.qualifierName(one) ?? one) : one));
 		const any = this.eat(this.grammar.anyQualified);
-		if (any) return { kind: 'heading', vocabulary: null, label: null, main: false, narrower: false, except: [], qualifiers: qualifiers(any.groups?.['list']) };
+		if (any)
+			return {
+				kind: 'heading',
+				vocabulary: null,
+				label: null,
+				main: false,
+				narrower: false,
+				except: [],
+				qualifiers: qualifiers(any.groups?.['list'])
+			};
 		const match = this.eat(this.grammar.heading);
 		if (!match) return null;
 		const { label = '', reach = '', main, list } = match.groups ?? {};
 		const same = (a: string, b: string | null) => b !== null && a.trim().toLowerCase() === b.trim().toLowerCase();
 		// Where both have a form of their own, what is written decides; else what the platform does by itself.
-		const narrower = same(reach, headings.narrower) && !(same(reach, headings.exact) && headings.narrower === headings.exact);
+		const narrower =
+			same(reach, headings.narrower) && !(same(reach, headings.exact) && headings.narrower === headings.exact);
 		return {
 			kind: 'heading',
 			vocabulary: null,
@@ -334,7 +371,9 @@ class Reader {
 		const words = (match.groups?.['words'] ?? '').trim().split(/\s+/);
 		const sides = words.map((word) => this.term(word, from));
 		const [left, right] = sides;
-		return sides.length === 2 && left && right ? { kind: 'near', ordered: form.ordered, distance: this.distance(match), left, right } : null;
+		return sides.length === 2 && left && right
+			? { kind: 'near', ordered: form.ordered, distance: this.distance(match), left, right }
+			: null;
 	}
 
 	private opened(form: NearForm): Expression | null {
@@ -388,10 +427,16 @@ class Reader {
 	private fielded(of: Expression, written: string, from: number): Expression {
 		const { joiner } = this.grammar;
 		const key = (code: string) => (this.grammar.anyCase ? code.trim().toLowerCase() : code.trim());
-		const codes = this.grammar.fields.has(key(written)) ? [written] : written.split(joiner.trim() === '' ? /\s+/ : joiner.trim());
+		const codes = this.grammar.fields.has(key(written))
+			? [written]
+			: written.split(joiner.trim() === '' ? /\s+/ : joiner.trim());
 		const fields = new Set<IndexedField>(codes.flatMap((code) => this.grammar.fields.get(key(code)) ?? []));
 		if (!isText(of)) this.fault(from, this.at, 'field-on-other', 'A field stands on something that is no text.');
-		return { kind: 'field', fields: fields.size === INDEXED_FIELDS.length ? ['all'] : INDEXED_FIELDS.filter((one) => fields.has(one)), of };
+		return {
+			kind: 'field',
+			fields: fields.size === INDEXED_FIELDS.length ? ['all'] : INDEXED_FIELDS.filter((one) => fields.has(one)),
+			of
+		};
 	}
 }
 

@@ -8,7 +8,15 @@ describe('patterns', () => {
 		['%{text}.%{code}.', [{ slot: 'text' }, { literal: '.' }, { slot: 'code' }, { literal: '.' }]],
 		[
 			'near(%{left}, %{right}, %{n})',
-			[{ literal: 'near(' }, { slot: 'left' }, { literal: ', ' }, { slot: 'right' }, { literal: ', ' }, { slot: 'n' }, { literal: ')' }]
+			[
+				{ literal: 'near(' },
+				{ slot: 'left' },
+				{ literal: ', ' },
+				{ slot: 'right' },
+				{ literal: ', ' },
+				{ slot: 'n' },
+				{ literal: ')' }
+			]
 		],
 		['%{a}%{b}', [{ slot: 'a' }, { slot: 'b' }]],
 		['100 % {a}', [{ literal: '100 % {a}' }]],
@@ -19,13 +27,13 @@ describe('patterns', () => {
 	});
 	it('tell signs from slots', () => {
 		const [first, second] = templateOf('%{text}/');
-		expect([isSlot(first, 'text'), isSlot(first, 'code'), isLiteral(first), isLiteral(second), isLiteral(undefined)]).toEqual([
-			true,
-			false,
-			false,
-			true,
-			false
-		]);
+		expect([
+			isSlot(first, 'text'),
+			isSlot(first, 'code'),
+			isLiteral(first),
+			isLiteral(second),
+			isLiteral(undefined)
+		]).toEqual([true, false, false, true, false]);
 	});
 	it('are filled once: what is put in is never taken for a slot', () => {
 		expect(fill('%{a}-%{b}', { a: '%{b}', b: '$&' })).toBe('%{b}-$&');
@@ -46,9 +54,12 @@ describe('signs as they are read', () => {
 	};
 	it('signs mean themselves, whatever they mean in a pattern', () => {
 		fc.assert(
-			fc.property(fc.string({ unit: fc.constantFrom(...'.*+?^${}()|[]\\/-:'.split('')), minLength: 1, maxLength: 6 }), (signs) => {
-				expect(reads(signs, `${signs}x`)).toBe(signs);
-			})
+			fc.property(
+				fc.string({ unit: fc.constantFrom(...'.*+?^${}()|[]\\/-:'.split('')), minLength: 1, maxLength: 6 }),
+				(signs) => {
+					expect(reads(signs, `${signs}x`)).toBe(signs);
+				}
+			)
 		);
 	});
 	it('a word is no part of a longer one, unless its edge is let go', () => {
@@ -61,7 +72,11 @@ describe('signs as they are read', () => {
 		]).toEqual(['near', null, null, 'near', 'near']);
 	});
 	it('space counts only as being there or not, and letters in either case', () => {
-		expect([reads('any of', 'ANY   of x'), reads('any of', 'anyof'), reads(' both ', '  both')]).toEqual(['ANY   of', null, '  both']);
+		expect([reads('any of', 'ANY   of x'), reads('any of', 'anyof'), reads(' both ', '  both')]).toEqual([
+			'ANY   of',
+			null,
+			'  both'
+		]);
 	});
 	it('is read at its place and nowhere else', () => {
 		expect([reads('b', 'ab'), reads('b', 'a b', 1)]).toEqual([null, ' b']);

@@ -26,8 +26,10 @@ export function templateOf(pattern: string): Template {
 }
 
 export const isLiteral = (part: TemplatePart | undefined): part is Literal => part !== undefined && 'literal' in part;
-export const isSlot = (part: TemplatePart | undefined, name: string): boolean => part !== undefined && 'slot' in part && part.slot === name;
-export const slotsOf = (pattern: string): readonly string[] => templateOf(pattern).flatMap((part) => ('slot' in part ? [part.slot] : []));
+export const isSlot = (part: TemplatePart | undefined, name: string): boolean =>
+	part !== undefined && 'slot' in part && part.slot === name;
+export const slotsOf = (pattern: string): readonly string[] =>
+	templateOf(pattern).flatMap((part) => ('slot' in part ? [part.slot] : []));
 
 /** Fills `%{name}` in a pattern. */
 export function fill(text: string, values: Readonly<Record<string, string>>): string {

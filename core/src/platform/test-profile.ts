@@ -19,11 +19,28 @@ export const testProfile: Profile = {
 			qualifierBy: 'code'
 		},
 		operators: { and: 'both', or: 'either', not: 'except', precedence: 'brackets-demanded' },
-		proximity: { within: '%{left} gap%{n} %{right}', before: null, counts: 'words between', largest: 4, phrases: true, groups: true, wildcards: true },
+		proximity: {
+			within: '%{left} gap%{n} %{right}',
+			before: null,
+			counts: 'words between',
+			largest: 4,
+			phrases: true,
+			groups: true,
+			wildcards: true
+		},
 		wildcards: { any: '%', one: '_', optional: null, smallestStem: 3, front: false, inside: true, inPhrases: false },
 		lines: { reference: 'step %{n}', anyRun: 'any %{first}..%{last}', allRun: null, comment: '-- %{text}' },
-		limits: { ...NO_LIMITS, years: 'issued %{first}..%{last}', yearsFrom: 'issued %{first}..', language: 'tongue %{text}' },
+		limits: {
+			...NO_LIMITS,
+			years: 'issued %{first}..%{last}',
+			yearsFrom: 'issued %{first}..',
+			language: 'tongue %{text}'
+		},
 		ceilings: { length: 200, terms: 6, export: null }
 	},
-	source: { name: 'Source', vocabulary: 'skerry', fields: { ti: 'T', ab: 'S', kw: 'W', hd: null, au: 'N', jn: 'P', af: null } }
+	source: {
+		name: 'Source',
+		vocabulary: 'skerry',
+		fields: { ti: 'T', ab: 'S', kw: 'W', hd: null, au: 'N', jn: 'P', af: null }
+	}
 };

@@ -10,7 +10,11 @@ import { WRITTEN_ALONE } from './writing.ts';
 
 type Source = Profile['source'];
 const NONE = Object.fromEntries(INDEXED_FIELDS.map((field) => [field, null])) as Source['fields'];
-const at = (fields: Partial<Source['fields']>, sets: Source['sets'] = [], bare: IndexedField[] | null = null): Profile => ({
+const at = (
+	fields: Partial<Source['fields']>,
+	sets: Source['sets'] = [],
+	bare: IndexedField[] | null = null
+): Profile => ({
 	...base,
 	source: { ...base.source, name: 'Harbour', fields: { ...NONE, ...fields }, sets, bare }
 });
@@ -56,7 +60,11 @@ describe('ways of searching some fields', () => {
 	it('offers nothing where the source has none of the fields', () =>
 		expect(ways(['au'], at({ ti: 't' }, [{ code: 'x', fields: ['ab'] }], ['kw']))).toEqual([]));
 	it('tells that a code of one field searches another, too', () => {
-		expect(fieldOptions(['ti'], at({ ti: 't', ab: 't' }))[0]).toMatchObject({ codes: ['t'], fields: ['ti', 'ab'], changes: [{ kind: 'widened' }] });
+		expect(fieldOptions(['ti'], at({ ti: 't', ab: 't' }))[0]).toMatchObject({
+			codes: ['t'],
+			fields: ['ti', 'ab'],
+			changes: [{ kind: 'widened' }]
+		});
 	});
 
 	const fields = fc.subarray([...INDEXED_FIELDS], { minLength: 1 });
@@ -75,8 +83,12 @@ describe('ways of searching some fields', () => {
 					);
 					const options = fieldOptions(wanted, profile);
 					for (const { fields: searched, changes } of options) {
-						expect(changes.some(({ kind }) => kind === 'widened')).toBe(searched.some((field) => !wanted.includes(field)));
-						expect(changes.some(({ kind }) => kind === 'narrowed')).toBe(wanted.some((field) => !searched.includes(field)));
+						expect(changes.some(({ kind }) => kind === 'widened')).toBe(
+							searched.some((field) => !wanted.includes(field))
+						);
+						expect(changes.some(({ kind }) => kind === 'narrowed')).toBe(
+							wanted.some((field) => !searched.includes(field))
+						);
 						expect(searched.some((field) => wanted.includes(field))).toBe(true);
 					}
 					const [first] = options;
@@ -96,10 +108,14 @@ describe('the way that was chosen', () => {
 		{ code: 'wide', fields: ['ti', 'ab', 'kw', 'hd'] }
 	]);
 	const write = (way: string, wanted: readonly string[] = USUAL) =>
-		writeStrategy([{ id: 'a', number: 1, label: '', tree: parse('light OR ti:lamp').tree, role: 'words', off: false }], profile, {
-			...WRITTEN_ALONE,
-			fields: [{ wanted, way }]
-		});
+		writeStrategy(
+			[{ id: 'a', number: 1, label: '', tree: parse('light OR ti:lamp').tree, role: 'words', off: false }],
+			profile,
+			{
+				...WRITTEN_ALONE,
+				fields: [{ wanted, way }]
+			}
+		);
 
 	it('is written, and told where it changes something', () => {
 		expect(write('each').lines[0]?.text).toBe('light<t+a+k> either lamp<t>');

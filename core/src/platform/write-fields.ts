@@ -39,7 +39,12 @@ export function fieldOptions(wanted: readonly IndexedField[], profile: Profile):
 	const { source } = profile;
 	const own = [...new Set(wanted.map((field) => source.fields[field]).filter((code) => code !== null))];
 	const ranked: { readonly rank: number; readonly option: FieldOption }[] = [];
-	const offer = (way: string, codes: readonly string[], searched: Iterable<IndexedField>, rank: (missing: number, also: number) => number) => {
+	const offer = (
+		way: string,
+		codes: readonly string[],
+		searched: Iterable<IndexedField>,
+		rank: (missing: number, also: number) => number
+	) => {
 		const fields = inOrder(searched);
 		const missing = wanted.filter((field) => !fields.includes(field));
 		if (missing.length === wanted.length) return;
@@ -49,7 +54,9 @@ export function fieldOptions(wanted: readonly IndexedField[], profile: Profile):
 	};
 	const covering = (also: number) => 3 + also / 10;
 	for (const set of source.sets ?? [])
-		offer(`set:${set.code}`, [set.code], set.fields, (missing, also) => (missing > 0 ? 6 + missing / 10 : also > 0 ? covering(also) : 0));
+		offer(`set:${set.code}`, [set.code], set.fields, (missing, also) =>
+			missing > 0 ? 6 + missing / 10 : also > 0 ? covering(also) : 0
+		);
 	offer(
 		'each',
 		own,
@@ -60,22 +67,34 @@ export function fieldOptions(wanted: readonly IndexedField[], profile: Profile):
 	return ranked.sort((a, b) => a.rank - b.rank).map(({ option }) => option);
 
 	function wider(also: readonly IndexedField[]) {
-		return { kind: 'widened', cause: 'wider-fields', message: `${source.name} also searches ${named(also)} here.` } as const;
+		return {
+			kind: 'widened',
+			cause: 'wider-fields',
+			message: `${source.name} also searches ${named(also)} here.`
+		} as const;
 	}
 	function fewer(without: readonly IndexedField[]) {
 		const has = without.some((field) => source.fields[field] !== null);
 		return {
 			kind: 'narrowed',
 			cause: 'fewer-fields',
-			message: has ? `Not searched here: ${named(without)}.` : `${source.name} has no field for ${named(without)}; the other fields are searched.`
+			message: has
+				? `Not searched here: ${named(without)}.`
+				: `${source.name} has no field for ${named(without)}; the other fields are searched.`
 		} as const;
 	}
 }
 
 /** The way that was chosen for these fields, where the source still has it; else the most faithful one; null where there is none. */
-export function fieldChoice(wanted: readonly IndexedField[], profile: Profile, chosen: readonly ChosenFields[] = []): FieldsWritten | null {
+export function fieldChoice(
+	wanted: readonly IndexedField[],
+	profile: Profile,
+	chosen: readonly ChosenFields[] = []
+): FieldsWritten | null {
 	const options = fieldOptions(wanted, profile);
-	const own = chosen.find((one) => one.wanted.length === wanted.length && wanted.every((field) => one.wanted.includes(field)));
+	const own = chosen.find(
+		(one) => one.wanted.length === wanted.length && wanted.every((field) => one.wanted.includes(field))
+	);
 	const option = options.find(({ way }) => way === own?.way) ?? options[0];
 	return option ? { wanted: inOrder(wanted), way: option.way, options } : null;
 }

@@ -26,23 +26,55 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 		return { text: fill(headings.anyQualified, { list: piece.qualifiers.join(headings.joiner) }), tight: 'piece' };
 	}
 	const found = pen.context.heading(piece);
-	if (!found) return pen.cannot(piece, 'unknown-heading', 'The heading is unknown.', 'Mend it in the strategy, or leave it out here with a reason.');
+	if (!found)
+		return pen.cannot(
+			piece,
+			'unknown-heading',
+			'The heading is unknown.',
+			'Mend it in the strategy, or leave it out here with a reason.'
+		);
 	if (found.vocabulary !== source.vocabulary) return counterparts(pen, piece, found, flipped);
 	if (piece.main && headings.main === null)
-		pen.note('widened', 'no-main', piece, `${name} cannot ask for main topics only; every assignment is found.`, 'Accept it.', flipped);
+		pen.note(
+			'widened',
+			'no-main',
+			piece,
+			`${name} cannot ask for main topics only; every assignment is found.`,
+			'Accept it.',
+			flipped
+		);
 	if (piece.qualifiers.length > 0 && headings.qualifiers === null)
-		pen.note('widened', 'no-qualifiers', piece, `${name} has no qualifiers; the heading is searched with all of them.`, 'Accept it.', flipped);
+		pen.note(
+			'widened',
+			'no-qualifiers',
+			piece,
+			`${name} has no qualifiers; the heading is searched with all of them.`,
+			'Accept it.',
+			flipped
+		);
 	const qualifiers =
 		piece.qualifiers.length === 0 || headings.qualifiers === null
 			? ''
 			: fill(headings.qualifiers, {
-					list: piece.qualifiers.map((one) => (headings.qualifierBy === 'code' ? (found.qualifierCodes.get(one) ?? one) : one)).join(headings.joiner)
+					list: piece.qualifiers
+						.map((one) => (headings.qualifierBy === 'code' ? (found.qualifierCodes.get(one) ?? one) : one))
+						.join(headings.joiner)
 				});
-	const form = (label: string, reach: string) => fill(headings.pattern, { label, reach, main: piece.main ? (headings.main ?? '') : '', qualifiers });
-	if (piece.narrower && piece.except.length === 0 && headings.narrower !== null) return { text: form(found.label, headings.narrower), tight: 'piece' };
+	const form = (label: string, reach: string) =>
+		fill(headings.pattern, { label, reach, main: piece.main ? (headings.main ?? '') : '', qualifiers });
+	if (piece.narrower && piece.except.length === 0 && headings.narrower !== null)
+		return { text: form(found.label, headings.narrower), tight: 'piece' };
 	if (!piece.narrower) {
 		if (headings.exact !== null) return { text: form(found.label, headings.exact), tight: 'piece' };
-		if (found.hasNarrower) pen.note('widened', 'always-narrower', piece, `${name} always takes narrower headings in.`, 'Accept it.', flipped);
+		if (found.hasNarrower)
+			pen.note(
+				'widened',
+				'always-narrower',
+				piece,
+				`${name} always takes narrower headings in.`,
+				'Accept it.',
+				flipped
+			);
 		return { text: form(found.label, headings.narrower ?? ''), tight: 'piece' };
 	}
 	if (found.closure.length === 0)
@@ -52,10 +84,18 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 			`Nothing is left of ${found.label} when what is excepted is taken out.`,
 			'Mend it in the strategy, or leave it out here with a reason.'
 		);
-	const why = piece.except.length > 0 ? 'there is no “except” here' : `${name} does not bring narrower headings by itself`;
+	const why =
+		piece.except.length > 0 ? 'there is no “except” here' : `${name} does not bring narrower headings by itself`;
 	if (headings.exact === null) {
 		// Each of them would bring its narrower ones, those left out among them.
-		pen.note('widened', 'no-except', piece, `${name} always takes narrower headings in, so that what is left out may come back.`, 'Accept it.', flipped);
+		pen.note(
+			'widened',
+			'no-except',
+			piece,
+			`${name} always takes narrower headings in, so that what is left out may come back.`,
+			'Accept it.',
+			flipped
+		);
 		return { text: form(found.label, headings.narrower ?? ''), tight: 'piece' };
 	}
 	pen.note(
@@ -66,7 +106,10 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 		'When the vocabulary grows, write it out again.'
 	);
 	const sign = ` ${pen.profile.platform.operators.or} `;
-	return { text: found.closure.map((label) => form(label, headings.exact ?? '')).join(sign), tight: found.closure.length > 1 ? 'or' : 'piece' };
+	return {
+		text: found.closure.map((label) => form(label, headings.exact ?? '')).join(sign),
+		tight: found.closure.length > 1 ? 'or' : 'piece'
+	};
 }
 
 /** A heading of another vocabulary: what was decided stands for it, or it waits for a decision. */
@@ -97,7 +140,14 @@ function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrit
 			{
 				candidates: offered.map(reach),
 				...(offered.length > 0
-					? { mapping: { vocabulary: found.vocabulary, heading: found.heading, to: source.vocabulary ?? '', candidates: offered.map((one) => one.heading) } }
+					? {
+							mapping: {
+								vocabulary: found.vocabulary,
+								heading: found.heading,
+								to: source.vocabulary ?? '',
+								candidates: offered.map((one) => one.heading)
+							}
+						}
 					: {})
 			}
 		);
@@ -126,11 +176,23 @@ function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrit
 			flipped
 		);
 	if (piece.except.length > 0)
-		pen.note('widened', 'counterpart-except', piece, `What is left out below ${piece.label ?? ''} is not left out below ${names}.`, 'Accept it.', flipped);
+		pen.note(
+			'widened',
+			'counterpart-except',
+			piece,
+			`What is left out below ${piece.label ?? ''} is not left out below ${names}.`,
+			'Accept it.',
+			flipped
+		);
 	const tree = pen.context.read(decided.map(reach).join(' OR '));
 	return tree
 		? pen.part(tree, null, flipped)
-		: pen.cannot(piece, 'other-vocabulary', `${names} cannot be read in the vocabulary of ${source.name}.`, 'Decide again.');
+		: pen.cannot(
+				piece,
+				'other-vocabulary',
+				`${names} cannot be read in the vocabulary of ${source.name}.`,
+				'Decide again.'
+			);
 }
 
 /**
@@ -146,14 +208,17 @@ export function changeBy(
 	const headings = [...nodesOf(replacement)].filter((node): node is HeadingPiece => node.kind === 'heading');
 	const lost: string[] = [];
 	if (headings.length > 0 && piece.qualifiers.length > 0 && headings.some((one) => one.qualifiers.length === 0))
-		lost.push(`without the ${piece.qualifiers.length === 1 ? 'qualifier' : 'qualifiers'} ${piece.qualifiers.join(', ')}`);
+		lost.push(
+			`without the ${piece.qualifiers.length === 1 ? 'qualifier' : 'qualifiers'} ${piece.qualifiers.join(', ')}`
+		);
 	if (headings.length > 0 && piece.main && headings.some((one) => !one.main)) lost.push('not as a main topic only');
 	if (headings.length > 0 && piece.except.length > 0 && headings.every((one) => one.except.length === 0))
 		lost.push(`without excluding ${piece.except.join(', ')}`);
 	const known = counterparts(piece);
 	const relations = headings.flatMap((one) => known.find((other) => other.label === one.label)?.relation ?? []);
 	const narrower =
-		relations.some((one) => one === 'narrow' || one === 'related') && !relations.some((one) => one === 'exact' || one === 'close' || one === 'broad');
+		relations.some((one) => one === 'narrow' || one === 'related') &&
+		!relations.some((one) => one === 'exact' || one === 'close' || one === 'broad');
 	const broader = relations.some((one) => one === 'broad' || one === 'related');
 	if (narrower) return { effect: 'narrowed', lost };
 	return { effect: broader || lost.length > 0 ? 'widened' : null, lost };

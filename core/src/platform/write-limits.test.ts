@@ -47,7 +47,12 @@ describe('limits that have a form', () => {
 		expect(form(text)).toMatchObject({ is: 'written', texts, joined: 'or', resolved: null });
 	});
 	it('the last years are those of today, and that is told', () => {
-		expect(form('yr:last5')).toEqual({ is: 'written', texts: ['issued 2022..2026'], joined: 'or', resolved: 'The last 5 years are written as 2022 to 2026.' });
+		expect(form('yr:last5')).toEqual({
+			is: 'written',
+			texts: ['issued 2022..2026'],
+			joined: 'or',
+			resolved: 'The last 5 years are written as 2022 to 2026.'
+		});
 		expect(form('yr:last1')).toMatchObject({ texts: ['issued 2026'] });
 	});
 	it('one year is a span where there is no form for one', () => {

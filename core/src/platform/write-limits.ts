@@ -4,7 +4,12 @@ import type { Profile } from './profile.ts';
 import { fill } from './template.ts';
 
 export type LimitText =
-	| { readonly is: 'written'; readonly texts: readonly string[]; readonly joined: 'or' | 'and'; readonly resolved: string | null }
+	| {
+			readonly is: 'written';
+			readonly texts: readonly string[];
+			readonly joined: 'or' | 'and';
+			readonly resolved: string | null;
+	  }
 	| { readonly is: 'by-hand'; readonly what: string }
 	| { readonly is: 'absent' }
 	| { readonly is: 'none' };
@@ -18,8 +23,15 @@ const spoken = (of: Expression): string =>
 
 export function limitForm(limit: Limit, profile: Profile, currentYear: number): LimitText {
 	const forms = profile.platform.limits;
-	const filled = (pattern: string | null, values: Record<string, string>, what: string, resolved: string | null = null): LimitText =>
-		pattern === null ? { is: 'by-hand', what } : { is: 'written', texts: [fill(pattern, values)], joined: 'or', resolved };
+	const filled = (
+		pattern: string | null,
+		values: Record<string, string>,
+		what: string,
+		resolved: string | null = null
+	): LimitText =>
+		pattern === null
+			? { is: 'by-hand', what }
+			: { is: 'written', texts: [fill(pattern, values)], joined: 'or', resolved };
 	const years = (first: number | null, last: number | null, resolved: string | null = null): LimitText => {
 		const values = { first: String(first ?? ''), last: String(last ?? '') };
 		if (first !== null && first === last) return filled(forms.year ?? forms.years, values, `year ${first}`, resolved);
@@ -60,7 +72,9 @@ export function limitForm(limit: Limit, profile: Profile, currentYear: number): 
 				: {
 						is: 'written',
 						texts: limit.values.map((text) =>
-							fill(forms.identifier ?? '', { text: /^[\p{L}\p{N}]+$/u.test(text) ? text : fill(profile.platform.terms.phrase, { text }) })
+							fill(forms.identifier ?? '', {
+								text: /^[\p{L}\p{N}]+$/u.test(text) ? text : fill(profile.platform.terms.phrase, { text })
+							})
 						),
 						joined: 'or',
 						resolved: null

@@ -2,7 +2,16 @@
  * Writing one line in a platform's syntax: text, and a note wherever the meaning or the form
  * changes. What cannot be written leaves a visible gap, never silence.
  */
-import { DEFAULT_FIELDS, print, printTerm, sideActedOn, type Expression, type IndexedField, type Limit, type TextField } from '../query/index.ts';
+import {
+	DEFAULT_FIELDS,
+	print,
+	printTerm,
+	sideActedOn,
+	type Expression,
+	type IndexedField,
+	type Limit,
+	type TextField
+} from '../query/index.ts';
 import { onResult, type NoteKind, type RenderingNote } from './notes.ts';
 import type { Profile } from './profile.ts';
 import { bracket, junction, NOTHING, type Offer, type Part, type LineOutput } from './pen.ts';
@@ -67,10 +76,20 @@ export class LineWriter implements LineOutput {
 		return { text: part === 'absent' ? '' : part.text, absent: part === 'absent' };
 	}
 
-	note(kind: NoteKind, cause: string, piece: Expression, message: string, next: string, flipped = false, offer: Offer = NOTHING): void {
+	note(
+		kind: NoteKind,
+		cause: string,
+		piece: Expression,
+		message: string,
+		next: string,
+		flipped = false,
+		offer: Offer = NOTHING
+	): void {
 		const effect = onResult(kind, flipped);
 		const text = piece === this.whole ? this.wholeText : print(piece);
-		const decision = this.context.decisions.find((one) => one.take === 'accept' && one.cause === cause && one.piece === text);
+		const decision = this.context.decisions.find(
+			(one) => one.take === 'accept' && one.cause === cause && one.piece === text
+		);
 		const note: RenderingNote =
 			decision && kind !== 'adjusted'
 				? {
@@ -85,7 +104,9 @@ export class LineWriter implements LineOutput {
 				: { kind: effect, cause, piece: text, message, next, effect: null, ...offer };
 		if (this.quiet) return;
 		const known = (one: RenderingNote) =>
-			one.kind === note.kind && one.message === note.message && (kind === 'adjusted' || kind === 'decided' || one.piece === note.piece);
+			one.kind === note.kind &&
+			one.message === note.message &&
+			(kind === 'adjusted' || kind === 'decided' || one.piece === note.piece);
 		if (!this.notes.some(known)) this.notes.push(note);
 	}
 
@@ -106,12 +127,23 @@ export class LineWriter implements LineOutput {
 		const sign = `${decision.why} (${decision.by}, ${decision.on})`;
 		if (decision.take === 'leave out') {
 			// Without a side an OR retrieves less and an AND more; behind a NOT it is the reverse.
-			this.decidedNote(decision.cause, text, `Left out here: ${sign}`, (this.within === 'and') === flipped ? 'narrowed' : 'widened');
+			this.decidedNote(
+				decision.cause,
+				text,
+				`Left out here: ${sign}`,
+				(this.within === 'and') === flipped ? 'narrowed' : 'widened'
+			);
 			return 'absent';
 		}
 		const tree = this.context.read(decision.text);
 		if (!tree) {
-			this.note('to decide', 'replacement', piece, `What was to stand in its place, ${decision.text}, cannot be read.`, 'Decide again.');
+			this.note(
+				'to decide',
+				'replacement',
+				piece,
+				`What was to stand in its place, ${decision.text}, cannot be read.`,
+				'Decide again.'
+			);
 			return { text: `${GAP_OPEN}${text}${GAP_CLOSE}`, tight: 'piece' };
 		}
 		const change = changeBy(piece, tree, this.context.counterparts);
@@ -129,7 +161,11 @@ export class LineWriter implements LineOutput {
 	}
 
 	private decidedNote(cause: string, piece: string, message: string, effect: RenderingNote['effect']): void {
-		if (this.quiet || this.notes.some((one) => one.kind === 'decided' && one.message === message && one.piece === piece)) return;
+		if (
+			this.quiet ||
+			this.notes.some((one) => one.kind === 'decided' && one.message === message && one.piece === piece)
+		)
+			return;
 		this.notes.push({ kind: 'decided', cause, piece, message, next: '', effect, candidates: [] });
 	}
 
@@ -211,9 +247,15 @@ export class LineWriter implements LineOutput {
 	}
 
 	/** Neighbouring words of an OR share one field code where the platform allows it. */
-	private grouped(items: readonly Expression[], kind: 'and' | 'or', fields: readonly TextField[] | null, flipped: boolean): Part[] {
+	private grouped(
+		items: readonly Expression[],
+		kind: 'and' | 'or',
+		fields: readonly TextField[] | null,
+		flipped: boolean
+	): Part[] {
 		const isText = (item: Expression) => ['word', 'phrase', 'near'].includes(item.kind) && !this.hasDecision(item);
-		if (kind === 'and' || this.profile.platform.fields.per === 'term') return items.map((item) => this.part(item, fields, flipped));
+		if (kind === 'and' || this.profile.platform.fields.per === 'term')
+			return items.map((item) => this.part(item, fields, flipped));
 		const parts: Part[] = [];
 		for (let index = 0; index < items.length;) {
 			let end = index;
@@ -248,7 +290,14 @@ export class LineWriter implements LineOutput {
 			);
 		for (const { kind, cause, message } of choice.changes)
 			// What the fields of a source change is told once a line, not at each of its words.
-			this.note(kind, cause, this.whole ?? expression, message, kind === 'narrowed' ? 'Accept it, or add a line for what is lost.' : 'Accept it.', flipped);
+			this.note(
+				kind,
+				cause,
+				this.whole ?? expression,
+				message,
+				kind === 'narrowed' ? 'Accept it, or add a line for what is lost.' : 'Accept it.',
+				flipped
+			);
 		const { fields: forms } = this.profile.platform;
 		const { codes } = choice;
 		if (codes.length === 0) return this.bare(expression, flipped);
@@ -345,7 +394,10 @@ export class LineWriter implements LineOutput {
 			case 'phrase': {
 				const forms = this.spellings(expression, flipped);
 				if (!forms) return this.unwritable(expression);
-				return { text: forms.join(` ${this.profile.platform.operators.or} `), tight: forms.length > 1 ? 'or' : 'piece' };
+				return {
+					text: forms.join(` ${this.profile.platform.operators.or} `),
+					tight: forms.length > 1 ? 'or' : 'piece'
+				};
 			}
 			case 'near':
 				return writeNear(this, expression, flipped, (text) => text);
@@ -372,7 +424,14 @@ export class LineWriter implements LineOutput {
 		const form = limitForm(limit, this.profile, this.context.currentYear);
 		if (form.is === 'absent') return 'absent';
 		if (form.is === 'by-hand') {
-			this.note('by hand', 'by-hand', piece, `Set on the platform by hand: ${form.what}.`, 'Set it, and say so in the run log.', flipped);
+			this.note(
+				'by hand',
+				'by-hand',
+				piece,
+				`Set on the platform by hand: ${form.what}.`,
+				'Set it, and say so in the run log.',
+				flipped
+			);
 			return 'absent';
 		}
 		if (form.is === 'none') return this.cannot(piece, 'limit', 'This limit has no form here.', 'Set it by hand.');
@@ -417,8 +476,16 @@ export class LineWriter implements LineOutput {
 				})
 			);
 		const own = numbers.map((number) => this.written.get(number)).filter((number) => number !== undefined);
-		const lost = numbers.filter((number) => !this.written.has(number) && !this.lines.get(number)?.off && this.lines.get(number)?.tree);
-		if (numbers.length === 0) return this.cannot(piece, 'lost-line', 'The line that this refers to is gone.', 'Mend the reference in the strategy.');
+		const lost = numbers.filter(
+			(number) => !this.written.has(number) && !this.lines.get(number)?.off && this.lines.get(number)?.tree
+		);
+		if (numbers.length === 0)
+			return this.cannot(
+				piece,
+				'lost-line',
+				'The line that this refers to is gone.',
+				'Mend the reference in the strategy.'
+			);
 		if (lost.length > 0)
 			this.note(
 				'by hand',
@@ -451,7 +518,9 @@ export class LineWriter implements LineOutput {
 	/** What a limit or filter that is off acts on (notation.md, section 5); null for any other line. */
 	private passedOn(number: number): Expression | null {
 		const line = this.lines.get(number);
-		return line?.off && (line.role === 'limit' || line.role === 'filter') ? (sideActedOn(line.tree)?.side ?? null) : null;
+		return line?.off && (line.role === 'limit' || line.role === 'filter')
+			? (sideActedOn(line.tree)?.side ?? null)
+			: null;
 	}
 
 	/** Numbers of written lines, joined: as a run where there is a form for it. */

@@ -7,7 +7,12 @@ import { fill, slotsOf } from './template.ts';
 const PAIRS = 200;
 
 /** @param coded puts a field code on a text */
-export function writeNear(pen: LineOutput, expression: Expression & { kind: 'near' }, flipped: boolean, coded: (text: string) => string): Part {
+export function writeNear(
+	pen: LineOutput,
+	expression: Expression & { kind: 'near' },
+	flipped: boolean,
+	coded: (text: string) => string
+): Part {
 	const { proximity, operators, name } = pen.profile.platform;
 	const ordered = expression.ordered && proximity.before !== null;
 	const pattern = ordered ? proximity.before : proximity.within;
@@ -37,10 +42,20 @@ export function writeNear(pen: LineOutput, expression: Expression & { kind: 'nea
 			const forms = around ? side.forms.map(coded) : side.forms;
 			return { text: forms.join(` ${operators.or} `), tight: forms.length > 1 ? 'or' : around ? 'piece' : side.tight };
 		};
-		return { text: `${bracket(whole(left), 'and', true)} ${operators.and} ${bracket(whole(right), 'and', false)}`, tight: 'and' };
+		return {
+			text: `${bracket(whole(left), 'and', true)} ${operators.and} ${bracket(whole(right), 'and', false)}`,
+			tight: 'and'
+		};
 	}
 	if (expression.ordered && proximity.before === null)
-		pen.note('widened', 'no-order', expression, `${name} has no ordered proximity; either order is found.`, 'Accept it.', flipped);
+		pen.note(
+			'widened',
+			'no-order',
+			expression,
+			`${name} has no ordered proximity; either order is found.`,
+			'Accept it.',
+			flipped
+		);
 	const number = distance(pen, expression, flipped);
 	const join = (one: string, other: string) => {
 		const text = fill(pattern, { left: one, right: other, words: `${one} ${other}`, n: String(number) });
@@ -54,7 +69,14 @@ export function writeNear(pen: LineOutput, expression: Expression & { kind: 'nea
 		});
 		return { text: join(bracket(whole(left), 'near', true), bracket(whole(right), 'near', false)), tight };
 	}
-	if (pairs > 1) pen.note('adjusted', 'pairs', expression, `Written out as ${pairs} pairs, since proximity takes no groups here.`, 'Nothing to do.');
+	if (pairs > 1)
+		pen.note(
+			'adjusted',
+			'pairs',
+			expression,
+			`Written out as ${pairs} pairs, since proximity takes no groups here.`,
+			'Nothing to do.'
+		);
 	const texts = left.forms.flatMap((one) => right.forms.map((other) => join(one, other)));
 	const [only = ''] = texts;
 	return texts.length === 1
@@ -78,7 +100,10 @@ function sides(
 		case 'or': {
 			const all = side.items.map((item) => sides(pen, item, flipped, coded));
 			if (all.some((one) => one === null)) return null;
-			return { forms: all.flatMap((one) => (one ? one.forms.map((text) => (one.tight === 'piece' ? text : `(${text})`)) : [])), tight: 'piece' };
+			return {
+				forms: all.flatMap((one) => (one ? one.forms.map((text) => (one.tight === 'piece' ? text : `(${text})`)) : [])),
+				tight: 'piece'
+			};
 		}
 		case 'near': {
 			const part = writeNear(pen, side, flipped, coded);
@@ -95,7 +120,9 @@ function hinders(pen: LineOutput, expression: Expression & { kind: 'near' }, quo
 	const nodes = [...nodesOf(expression)];
 	const nested = nodes.filter((node) => node.kind === 'near').length > 1;
 	const wild = nodes.some(
-		(node) => (node.kind === 'word' && /[*?~]/.test(node.pattern)) || (node.kind === 'phrase' && node.patterns.some((one) => /[*?~]/.test(one)))
+		(node) =>
+			(node.kind === 'word' && /[*?~]/.test(node.pattern)) ||
+			(node.kind === 'phrase' && node.patterns.some((one) => /[*?~]/.test(one)))
 	);
 	return [
 		(quotedWords || !proximity.phrases) && nodes.some((node) => node.kind === 'phrase') ? 'phrases' : null,

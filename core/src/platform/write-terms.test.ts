@@ -6,8 +6,24 @@ import { testProfile as base } from './test-profile.ts';
 import { quoted, termSpellings, VARIANT_CEILING } from './write-terms.ts';
 
 type Wildcards = Profile['platform']['wildcards'];
-const NONE: Wildcards = { any: null, one: null, optional: null, smallestStem: 0, front: false, inside: false, inPhrases: false };
-const FULL: Wildcards = { any: '*', one: '#', optional: '?', smallestStem: 0, front: true, inside: true, inPhrases: true };
+const NONE: Wildcards = {
+	any: null,
+	one: null,
+	optional: null,
+	smallestStem: 0,
+	front: false,
+	inside: false,
+	inPhrases: false
+};
+const FULL: Wildcards = {
+	any: '*',
+	one: '#',
+	optional: '?',
+	smallestStem: 0,
+	front: true,
+	inside: true,
+	inPhrases: true
+};
 const having = (wildcards: Partial<Wildcards>, rest: Partial<Profile['platform']> = {}): Profile => ({
 	...base,
 	platform: { ...base.platform, wildcards: { ...FULL, ...wildcards }, ...rest }
@@ -45,7 +61,13 @@ describe('wildcards in the platform’s signs', () => {
 	] as const)('%s: written out as the words known, which loses others', (_, text, wildcards) => {
 		const { spellings, notes } = spell(text, having(wildcards), ['light', 'lights']);
 		expect(notes).toEqual(['narrowed: written-out']);
-		expect(spellings).toEqual(text.startsWith('"') ? ['bright light', 'bright lights'] : text === 'li*' ? ['li', 'light', 'lights'] : ['light', 'lights']);
+		expect(spellings).toEqual(
+			text.startsWith('"')
+				? ['bright light', 'bright lights']
+				: text === 'li*'
+					? ['li', 'light', 'lights']
+					: ['light', 'lights']
+		);
 	});
 	it('beyond the ceiling, or with no word known, is to be decided', () => {
 		const many = Array.from({ length: VARIANT_CEILING + 1 }, (_, at) => `light${at}`);
@@ -82,7 +104,17 @@ describe('terms without wildcards', () => {
 	it('a hyphen that joins is written both ways', () => {
 		const joins = having(
 			{},
-			{ habits: { adjacent: 'refused', mapsWords: false, addsNarrower: false, addsVariants: 'none', hyphen: 'joins', ignored: [], sticks: [] } }
+			{
+				habits: {
+					adjacent: 'refused',
+					mapsWords: false,
+					addsNarrower: false,
+					addsVariants: 'none',
+					hyphen: 'joins',
+					ignored: [],
+					sticks: []
+				}
+			}
 		);
 		expect(spell('"x-ray"', joins)).toEqual({ spellings: ['x-ray', 'x ray'], notes: ['adjusted: hyphen'] });
 		expect(spell('"x-ray"', having({}))).toEqual({ spellings: ['x-ray'], notes: [] });
@@ -97,6 +129,8 @@ describe('terms without wildcards', () => {
 		expect(quoted(text, having({}))).toBe(expected);
 	});
 	it('a platform that wants quotes around everything gets them', () => {
-		expect(quoted('light', having({}, { terms: { phrase: '"%{text}"', quoteWords: true, collisions: [] } }))).toBe('"light"');
+		expect(quoted('light', having({}, { terms: { phrase: '"%{text}"', quoteWords: true, collisions: [] } }))).toBe(
+			'"light"'
+		);
 	});
 });

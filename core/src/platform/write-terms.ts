@@ -15,7 +15,12 @@ export type TermNote = (kind: NoteKind, cause: string, message: string, next: st
 export const VARIANT_CEILING = 40;
 
 /** The spellings that stand for a term together, each ready to be written; null where none can be. */
-export function termSpellings(term: Word | Phrase, profile: Profile, variants: Variants, note: TermNote): string[] | null {
+export function termSpellings(
+	term: Word | Phrase,
+	profile: Profile,
+	variants: Variants,
+	note: TermNote
+): string[] | null {
 	const patterns = term.kind === 'word' ? [term.pattern] : term.patterns;
 	if (!patterns.some((pattern) => /[*?~]/.test(pattern))) return plainSpellings(term.text, profile, note);
 	const inPhrase = patterns.length > 1;
@@ -42,7 +47,12 @@ function plainSpellings(text: string, profile: Profile, note: TermNote): string[
 	const plain = text.replace(/\\(.)/gu, (_, sign: string) => (/[*?~\\]/.test(sign) ? ' ' : sign));
 	const typed = withoutSigns(plain, profile).trim();
 	if (profile.platform.habits?.hyphen !== 'joins' || !/[\p{L}\p{N}]-(?=[\p{L}\p{N}])/u.test(typed)) return [typed];
-	note('adjusted', 'hyphen', `“${typed}” is written with the hyphen and with a space, since a hyphen joins here.`, 'Nothing to do.');
+	note(
+		'adjusted',
+		'hyphen',
+		`“${typed}” is written with the hyphen and with a space, since a hyphen joins here.`,
+		'Nothing to do.'
+	);
 	return [typed, typed.replace(/-/g, ' ')];
 }
 
@@ -53,7 +63,16 @@ function signsOf(profile: Profile): readonly string[] {
 	let signs = foreign.get(profile);
 	if (!signs) {
 		const { any, one, optional, limited } = profile.platform.wildcards;
-		const all = [any, one, optional, limited?.replace(/%\{n\}/, '') ?? null, '"', '“', '”', ...fill(profile.platform.terms.phrase, { text: ' ' }).trim()];
+		const all = [
+			any,
+			one,
+			optional,
+			limited?.replace(/%\{n\}/, '') ?? null,
+			'"',
+			'“',
+			'”',
+			...fill(profile.platform.terms.phrase, { text: ' ' }).trim()
+		];
 		foreign.set(profile, (signs = all.filter((sign) => sign !== null).filter((sign) => sign.trim() !== '')));
 	}
 	return signs;
@@ -66,7 +85,13 @@ function withoutSigns(text: string, profile: Profile): string {
 	return plain.replace(/\s+/g, ' ');
 }
 
-function patternForms(pattern: string, inPhrase: boolean, profile: Profile, variants: Variants, note: TermNote): string[] | null {
+function patternForms(
+	pattern: string,
+	inPhrase: boolean,
+	profile: Profile,
+	variants: Variants,
+	note: TermNote
+): string[] | null {
 	const { wildcards } = profile.platform;
 	if (!/[*?~]/.test(pattern)) return [pattern];
 	const limited = limitedForm(pattern, inPhrase, profile);
@@ -98,7 +123,12 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 	const stem = bareForm(pattern);
 	const words = stem === null || known.includes(stem) || known.length === 0 ? known : [stem, ...known];
 	if (words.length === 0) {
-		note('to decide', 'wildcard', `“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`, 'Type the forms that are meant.');
+		note(
+			'to decide',
+			'wildcard',
+			`“${pattern}” cannot be written: ${reason}, and no word of the collection matches it.`,
+			'Type the forms that are meant.'
+		);
 		return null;
 	}
 	if (known.length > VARIANT_CEILING) {
@@ -123,7 +153,14 @@ function patternForms(pattern: string, inPhrase: boolean, profile: Profile, vari
 function limitedForm(pattern: string, inPhrase: boolean, profile: Profile): string | null {
 	const { limited, inPhrases, smallestStem } = profile.platform.wildcards;
 	const match = /^([^*?~]+)(~+)$/.exec(pattern);
-	if (limited === null || limited === undefined || !match || (inPhrase && !inPhrases) || (match[1] ?? '').length < smallestStem) return null;
+	if (
+		limited === null ||
+		limited === undefined ||
+		!match ||
+		(inPhrase && !inPhrases) ||
+		(match[1] ?? '').length < smallestStem
+	)
+		return null;
 	return `${match[1] ?? ''}${fill(limited, { n: String((match[2] ?? '').length) })}`;
 }
 
@@ -144,9 +181,11 @@ function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | 
 	if (signs.has('?') && wildcards.one === null) return 'there is no sign for “exactly one letter” here';
 	if (signs.has('~') && wildcards.optional === null) return 'there is no sign for “none or one letter” here';
 	if (/^[*?~]/.test(pattern) && !wildcards.front) return 'a wildcard cannot stand at the front here';
-	if (/[*?~](?=[^*?~])/.test(pattern.replace(/^[*?~]+/, '')) && !wildcards.inside) return 'a wildcard cannot stand inside a word here';
+	if (/[*?~](?=[^*?~])/.test(pattern.replace(/^[*?~]+/, '')) && !wildcards.inside)
+		return 'a wildcard cannot stand inside a word here';
 	const stem = pattern.search(/[*?~]/);
-	if (stem > 0 && stem < wildcards.smallestStem) return `at least ${wildcards.smallestStem} letters must stand before a wildcard here`;
+	if (stem > 0 && stem < wildcards.smallestStem)
+		return `at least ${wildcards.smallestStem} letters must stand before a wildcard here`;
 	return null;
 }
 
@@ -173,7 +212,11 @@ export function quoted(spelling: string, profile: Profile): string {
 	const { any, one, optional, limited } = profile.platform.wildcards;
 	let plain = spelling;
 	for (const sign of [any, one, optional]) if (sign) plain = plain.replaceAll(sign, '');
-	if (limited) plain = plain.replace(new RegExp(`${limited.replace(/%\{n\}/, '').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\d+$`), '');
+	if (limited)
+		plain = plain.replace(
+			new RegExp(`${limited.replace(/%\{n\}/, '').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\d+$`),
+			''
+		);
 	const simple = /^[\p{L}\p{N}\p{M}]*$/u.test(plain) && !/\s/.test(spelling);
 	const told = named.some((word) => word.toLowerCase() === spelling.toLowerCase());
 	return simple && !quoteWords && !told && !collides(spelling, profile) ? spelling : fill(phrase, { text: spelling });

@@ -7,7 +7,10 @@ import { testProfile as base } from './test-profile.ts';
 import { writeStrategy, writeStrategyInSteps } from './write.ts';
 import { WRITTEN_ALONE, type WritingContext } from './writing.ts';
 
-const platform = (change: Partial<Profile['platform']>): Profile => ({ ...base, platform: { ...base.platform, ...change } });
+const platform = (change: Partial<Profile['platform']>): Profile => ({
+	...base,
+	platform: { ...base.platform, ...change }
+});
 const cql = platform({
 	fields: { pattern: '%{code} = %{text}', per: 'term', several: 'or', joiner: '' },
 	headings: null,
@@ -85,7 +88,16 @@ describe('forms', () => {
 	});
 
 	it('numbers over the lines written, leaves checks and lines that are off out, draws runs together', () => {
-		const { lines, whole } = write(['light', '/* off */ x', 'lamp', 'set:benchmark', 'dark', 'ANY(#1, #3, #5)', '#1 AND #3', '@A']);
+		const { lines, whole } = write([
+			'light',
+			'/* off */ x',
+			'lamp',
+			'set:benchmark',
+			'dark',
+			'ANY(#1, #3, #5)',
+			'#1 AND #3',
+			'@A'
+		]);
 		expect(lines.map((line) => line.written)).toEqual([1, null, 2, null, 3, 4, 5, 6]);
 		expect(whole.split('\n').slice(3)).toEqual(['4\tany 1..3', '5\tstep 1 both step 2', '6\tstep 1']);
 	});
@@ -107,7 +119,9 @@ describe('lines that use lines, in one string', () => {
 		expect(lines[4]?.text).toContain('dim');
 	});
 	it('are gaps where they would grow beyond what can be run, and are written in no time', () => {
-		const doubling = Array.from({ length: 60 }, (_, at) => (at === 0 ? 'light OR lamp' : `#${at} AND (#${at} OR dark)`));
+		const doubling = Array.from({ length: 60 }, (_, at) =>
+			at === 0 ? 'light OR lamp' : `#${at} AND (#${at} OR dark)`
+		);
 		const { lines } = write(doubling, cql);
 		expect(lines.findIndex((line) => line.gap)).toBeGreaterThan(8);
 		expect(Math.max(...lines.map((line) => line.text.length))).toBeLessThan(410_000);
@@ -129,22 +143,45 @@ describe('changes of meaning are never silent', () => {
 	});
 
 	it('writes wildcards that do not exist out as the words known, and says narrowed', () => {
-		expect(one('*light', base, ['daylight', 'light'])).toEqual({ text: '(daylight either light)<T+S+W>', notes: ['narrowed'], gap: false });
-		expect(one('li*', base, ['lid', 'lip'])).toEqual({ text: '(li either lid either lip)<T+S+W>', notes: ['narrowed'], gap: false });
+		expect(one('*light', base, ['daylight', 'light'])).toEqual({
+			text: '(daylight either light)<T+S+W>',
+			notes: ['narrowed'],
+			gap: false
+		});
+		expect(one('li*', base, ['lid', 'lip'])).toEqual({
+			text: '(li either lid either lip)<T+S+W>',
+			notes: ['narrowed'],
+			gap: false
+		});
 		expect(one('"bright light*"', base, ['light', 'lights'])).toEqual({
 			text: "('bright light' either 'bright lights')<T+S+W>",
 			notes: ['narrowed'],
 			gap: false
 		});
 		expect(one('*light').gap).toBe(true);
-		expect(write(['*light'], base, [], ['daylight', 'light']).lines[0]?.notes[0]?.candidates).toEqual(['daylight', 'light']);
+		expect(write(['*light'], base, [], ['daylight', 'light']).lines[0]?.notes[0]?.candidates).toEqual([
+			'daylight',
+			'light'
+		]);
 	});
 
 	it('leaves a visible gap for what cannot be written, and keeps the decision to leave it out', () => {
-		expect(one('light OR {corran:Delirium}')).toEqual({ text: 'light<T+S+W> either ⟪{corran:Delirium}⟫', notes: ['to decide'], gap: true });
+		expect(one('light OR {corran:Delirium}')).toEqual({
+			text: 'light<T+S+W> either ⟪{corran:Delirium}⟫',
+			notes: ['to decide'],
+			gap: true
+		});
 		expect(one('hd:light').gap).toBe(true);
 		const decided = write(['{Delirium} OR light', '{Coma}'], cql, [
-			{ piece: '{*}', cause: 'no-headings', take: 'leave out', text: '', why: 'words carry it', by: 'Ines', on: '2026-11-28' }
+			{
+				piece: '{*}',
+				cause: 'no-headings',
+				take: 'leave out',
+				text: '',
+				why: 'words carry it',
+				by: 'Ines',
+				on: '2026-11-28'
+			}
 		]);
 		expect(decided.lines.map((line) => [line.written, line.gap, line.notes.map((note) => note.kind)])).toEqual([
 			[1, false, ['decided']],
@@ -172,7 +209,11 @@ describe('changes of meaning are never silent', () => {
 
 describe('headings of another vocabulary', () => {
 	const other = { ...base, source: { ...base.source, name: 'Harbour', vocabulary: 'harbour' } };
-	const may = (labels: readonly string[], decided: { by: string; on: string } | null = null, relation: 'exact' | 'broad' | 'narrow' = 'exact') => ({
+	const may = (
+		labels: readonly string[],
+		decided: { by: string; on: string } | null = null,
+		relation: 'exact' | 'broad' | 'narrow' = 'exact'
+	) => ({
 		counterparts: () => labels.map((label) => ({ heading: `id-${label}`, label, relation, decided, hasNarrower: true }))
 	});
 	const line = (text: string, around: Partial<WritingContext>) => write([text], other, [], [], around).lines[0];
@@ -184,7 +225,12 @@ describe('headings of another vocabulary', () => {
 				{
 					kind: 'to decide',
 					candidates: ['{harbour:Clouding >}', '{harbour:Stupor >}'],
-					mapping: { vocabulary: 'skerry', heading: 'h-Delirium', to: 'harbour', candidates: ['id-Clouding', 'id-Stupor'] }
+					mapping: {
+						vocabulary: 'skerry',
+						heading: 'h-Delirium',
+						to: 'harbour',
+						candidates: ['id-Clouding', 'id-Stupor']
+					}
 				}
 			]
 		});
@@ -242,14 +288,17 @@ describe('writing with pauses', () => {
 });
 
 describe('a wildcard that cannot be written', () => {
-	const without = platform({ wildcards: { any: null, one: null, optional: null, smallestStem: 3, front: false, inside: false, inPhrases: false } });
+	const without = platform({
+		wildcards: { any: null, one: null, optional: null, smallestStem: 3, front: false, inside: false, inPhrases: false }
+	});
 	const told = (text: string, variants: readonly string[]) => write([text], without, [], variants).lines[0]?.notes[0];
 
 	it('says whether there is no word for it or too many', () => {
 		expect(told('song*', [])).toMatchObject({
 			kind: 'to decide',
 			piece: 'song*',
-			message: '“song*” cannot be written: there is no sign for “any ending” here, and no word of the collection matches it.'
+			message:
+				'“song*” cannot be written: there is no sign for “any ending” here, and no word of the collection matches it.'
 		});
 		expect(
 			told(

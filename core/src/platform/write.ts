@@ -83,7 +83,9 @@ class StrategyWriter {
 	private own(line: LineToWrite): void {
 		const own = this.ownOf(line.id);
 		const now = line.tree ? print(line.tree) : '';
-		const mark = own ? { do: own.do, why: own.why, by: own.by, on: own.on, changed: own.of !== now, line: own.id } : null;
+		const mark = own
+			? { do: own.do, why: own.why, by: own.by, on: own.on, changed: own.of !== now, line: own.id }
+			: null;
 		const tree = this.byNumber.get(line.number)?.tree ?? null;
 		if (line.off || line.role === 'check' || !tree) {
 			this.rendered.push({
@@ -124,7 +126,15 @@ class StrategyWriter {
 	}
 
 	private writer(): LineWriter {
-		return new LineWriter(this.profile, this.context, this.byNumber, this.written, this.oneString, this.fields, this.inlined);
+		return new LineWriter(
+			this.profile,
+			this.context,
+			this.byNumber,
+			this.written,
+			this.oneString,
+			this.fields,
+			this.inlined
+		);
 	}
 
 	/** Lines that only this source has. */
@@ -152,11 +162,20 @@ class StrategyWriter {
 		const { length, terms, wildcards, identifiers } = this.profile.platform.ceilings;
 		const nodes = [...nodesOf(tree)];
 		const count = termsIn(tree);
-		const wild = nodes.filter((node) => (node.kind === 'word' || node.kind === 'phrase') && /[*?~]/.test(node.text)).length;
+		const wild = nodes.filter(
+			(node) => (node.kind === 'word' || node.kind === 'phrase') && /[*?~]/.test(node.text)
+		).length;
 		if (wildcards !== null && wildcards !== undefined && wild > wildcards)
-			writer.note('to decide', 'most-wildcards', tree, `The line has ${wild} wildcards; the platform takes at most ${wildcards}.`, 'Write some of them out.');
+			writer.note(
+				'to decide',
+				'most-wildcards',
+				tree,
+				`The line has ${wild} wildcards; the platform takes at most ${wildcards}.`,
+				'Write some of them out.'
+			);
 		const asked = nodes.reduce(
-			(most, node) => (node.kind === 'limit' && node.limit.type === 'identifier' ? Math.max(most, node.limit.values.length) : most),
+			(most, node) =>
+				node.kind === 'limit' && node.limit.type === 'identifier' ? Math.max(most, node.limit.values.length) : most,
 			0
 		);
 		if (identifiers !== null && identifiers !== undefined && asked > identifiers)
@@ -182,15 +201,32 @@ class StrategyWriter {
 			);
 			return cut.map((part) => ({ written: this.next++, text: part }));
 		}
-		const next = this.oneString ? 'Run it in pieces and join the records, or shorten a concept.' : 'Spread the line over several shorter ones.';
-		if (long) writer.note('to decide', 'too-long', tree, `The text has ${text.length} signs; the platform takes at most ${length}.`, next);
-		if (many) writer.note('to decide', 'too-many-terms', tree, `The line has ${count} terms; the platform takes at most ${terms}.`, next);
+		const next = this.oneString
+			? 'Run it in pieces and join the records, or shorten a concept.'
+			: 'Spread the line over several shorter ones.';
+		if (long)
+			writer.note(
+				'to decide',
+				'too-long',
+				tree,
+				`The text has ${text.length} signs; the platform takes at most ${length}.`,
+				next
+			);
+		if (many)
+			writer.note(
+				'to decide',
+				'too-many-terms',
+				tree,
+				`The line has ${count} terms; the platform takes at most ${terms}.`,
+				next
+			);
 		return [];
 	}
 
 	/** The sides of an OR in as few texts as the ceilings allow; null where one side alone is too much. */
 	private cut(sides: readonly Expression[], length: number, terms: number): readonly string[] | null {
-		const written = (some: readonly Expression[]) => this.writer().line(some.length === 1 ? (some[0] as Expression) : { kind: 'or', items: some }).text;
+		const written = (some: readonly Expression[]) =>
+			this.writer().line(some.length === 1 ? (some[0] as Expression) : { kind: 'or', items: some }).text;
 		const out: string[] = [];
 		let from = 0;
 		while (from < sides.length) {
@@ -227,7 +263,8 @@ class StrategyWriter {
 	}
 }
 
-const termsIn = (tree: Expression): number => [...nodesOf(tree)].filter((node) => node.kind === 'word' || node.kind === 'phrase').length;
+const termsIn = (tree: Expression): number =>
+	[...nodesOf(tree)].filter((node) => node.kind === 'word' || node.kind === 'phrase').length;
 
 /** The sides of a line that is an OR; of an OR in a field, each in that field. */
 function sidesOf(tree: Expression): readonly Expression[] | null {

@@ -9,7 +9,9 @@ const around: BindingContext = {
 		if (label === 'Both') return { found: 'several', vocabularies: ['skerry', 'corran'] };
 		if (label === 'Old name') return { found: 'heading', key: 'skerry:d', label: 'Delirium', by: 'entry-term' };
 		const known: Record<string, string> = { Delirium: 'skerry:d', Waking: 'skerry:w', Apart: 'skerry:a' };
-		return known[label] ? { found: 'heading', key: known[label], label, by: 'label' } : { found: 'none', nearest: ['Delirium', 'Delirium, Poison'] };
+		return known[label]
+			? { found: 'heading', key: known[label], label, by: 'label' }
+			: { found: 'none', nearest: ['Delirium', 'Delirium, Poison'] };
 	},
 	closure: (key) => (key === 'skerry:d' ? ['skerry:d', 'skerry:w', 'skerry:p'] : [key]),
 	qualifier: (_, name) => ({ allowed: name === 'harm', name, offered: ['harm', 'care'] }),
@@ -23,7 +25,12 @@ const codes = (text: string) => bound(text).faults.map((one) => `${one.severity}
 describe('headings', () => {
 	it('reach what is narrower, without what is excepted', () => {
 		expect(query('{Delirium}')).toEqual({ kind: 'assigned', headings: ['skerry:d'], main: false, qualifiers: [] });
-		expect(query('{!Delirium > | harm}')).toEqual({ kind: 'assigned', headings: ['skerry:d', 'skerry:w', 'skerry:p'], main: true, qualifiers: ['harm'] });
+		expect(query('{!Delirium > | harm}')).toEqual({
+			kind: 'assigned',
+			headings: ['skerry:d', 'skerry:w', 'skerry:p'],
+			main: true,
+			qualifiers: ['harm']
+		});
 		expect(query('{Delirium > except Waking}')).toMatchObject({ headings: ['skerry:d', 'skerry:p'] });
 		expect(query('{* | harm}')).toMatchObject({ headings: null, qualifiers: ['harm'] });
 	});
@@ -48,7 +55,10 @@ describe('headings', () => {
 
 	it('offers the nearest headings as repairs, with the reach and qualifiers as typed', () => {
 		const [fault] = bound('{!Delirum > | harm}').faults;
-		expect(fault?.repairs.map((repair) => repair.edits[0]?.insert)).toEqual(['{!Delirium > | harm}', '{!Delirium, Poison > | harm}']);
+		expect(fault?.repairs.map((repair) => repair.edits[0]?.insert)).toEqual([
+			'{!Delirium > | harm}',
+			'{!Delirium, Poison > | harm}'
+		]);
 		expect(fault?.message).toContain('Nearest: Delirium; Delirium, Poison.');
 	});
 });

@@ -3,7 +3,16 @@
  * up in what surrounds the line, fields are pushed down to the words, and the result is a query
  * that a collection can evaluate. Vocabularies and lines are handed in as functions.
  */
-import { DEFAULT_FIELDS, type Expression, type HeadingPiece, type LineList, type MarkedSet, type LimitField, type Span, type TextField } from './expression.ts';
+import {
+	DEFAULT_FIELDS,
+	type Expression,
+	type HeadingPiece,
+	type LineList,
+	type MarkedSet,
+	type LimitField,
+	type Span,
+	type TextField
+} from './expression.ts';
 import { foldedKey } from '../text/index.ts';
 import type { Fault, Repair, TextEdit } from './fault.ts';
 import { fault, replacing } from './parse-terms.ts';
@@ -51,7 +60,12 @@ export type Query =
 
 /** What a label was found to be. */
 export type HeadingMatch =
-	| { readonly found: 'heading'; readonly key: string; readonly label: string; readonly by: 'label' | 'entry-term' | 'turned' }
+	| {
+			readonly found: 'heading';
+			readonly key: string;
+			readonly label: string;
+			readonly by: 'label' | 'entry-term' | 'turned';
+	  }
 	| { readonly found: 'several'; readonly vocabularies: readonly string[] }
 	/** Not in the strategy's own vocabulary, but in these. */
 	| { readonly found: 'elsewhere'; readonly vocabularies: readonly string[] }
@@ -188,9 +202,21 @@ class Binder {
 			for (const name of piece.qualifiers) {
 				const check = this.around.qualifier(null, name, true, vocabulary);
 				if (check.allowed) qualifiers.push(check.name);
-				else this.refuseQualifier(piece, name, vocabulary === null ? 'No vocabulary here has' : `${vocabulary} does not have`, check.offered);
+				else
+					this.refuseQualifier(
+						piece,
+						name,
+						vocabulary === null ? 'No vocabulary here has' : `${vocabulary} does not have`,
+						check.offered
+					);
 			}
-			return { kind: 'assigned', headings: null, main: piece.main, qualifiers, ...(vocabulary === null ? {} : { vocabulary }) };
+			return {
+				kind: 'assigned',
+				headings: null,
+				main: piece.main,
+				qualifiers,
+				...(vocabulary === null ? {} : { vocabulary })
+			};
 		}
 		const key = this.headingKey(piece, piece.label, (label) => ({ ...piece, label }));
 		if (key === null) return null;
@@ -203,7 +229,10 @@ class Binder {
 		const all = this.around.closure(key);
 		const keys = new Set(all);
 		for (const [at, label] of piece.except.entries()) {
-			const out = this.headingKey(piece, label, (other) => ({ ...piece, except: piece.except.map((one, place) => (place === at ? other : one)) }));
+			const out = this.headingKey(piece, label, (other) => ({
+				...piece,
+				except: piece.except.map((one, place) => (place === at ? other : one))
+			}));
 			if (out === null) return null;
 			const excluded = this.around.closure(out);
 			if (!excluded.some((one) => all.includes(one)))
@@ -233,10 +262,22 @@ class Binder {
 		const wanted = foldedKey(name);
 		const others = piece.qualifiers.filter((one) => one !== name);
 		const near = offered.filter((one) => foldedKey(one).startsWith(wanted.slice(0, 3))).slice(0, 3);
-		this.refuse('qualifier', piece.at, `${start} the qualifier “${name}”.${offered.length > 0 ? ` Allowed: ${offered.join(', ')}.` : ' It takes none.'}`, [
-			...near.flatMap((one) => this.rewritten(piece, one, { ...piece, qualifiers: piece.qualifiers.map((own) => (own === name ? one : own)) })),
-			...(piece.label === null && others.length === 0 ? [] : this.rewritten(piece, 'Without this qualifier', { ...piece, qualifiers: others }))
-		]);
+		this.refuse(
+			'qualifier',
+			piece.at,
+			`${start} the qualifier “${name}”.${offered.length > 0 ? ` Allowed: ${offered.join(', ')}.` : ' It takes none.'}`,
+			[
+				...near.flatMap((one) =>
+					this.rewritten(piece, one, {
+						...piece,
+						qualifiers: piece.qualifiers.map((own) => (own === name ? one : own))
+					})
+				),
+				...(piece.label === null && others.length === 0
+					? []
+					: this.rewritten(piece, 'Without this qualifier', { ...piece, qualifiers: others }))
+			]
+		);
 	}
 
 	private refuseVocabulary(piece: HeadingPiece): void {
@@ -246,10 +287,16 @@ class Binder {
 			piece.at,
 			`There is no vocabulary “${piece.vocabulary ?? ''}” here; there is ${vocabularies.join(', ') || 'none'}. Put a label that contains a colon in quotes.`,
 			[
-				...vocabularies.slice(0, 4).flatMap((vocabulary) => this.rewritten(piece, `of ${vocabulary}`, { ...piece, vocabulary })),
+				...vocabularies
+					.slice(0, 4)
+					.flatMap((vocabulary) => this.rewritten(piece, `of ${vocabulary}`, { ...piece, vocabulary })),
 				...(piece.label === null
 					? []
-					: this.rewritten(piece, 'The colon belongs to the label', { ...piece, vocabulary: null, label: `${piece.vocabulary ?? ''}: ${piece.label}` }))
+					: this.rewritten(piece, 'The colon belongs to the label', {
+							...piece,
+							vocabulary: null,
+							label: `${piece.vocabulary ?? ''}: ${piece.label}`
+						}))
 			]
 		);
 	}
@@ -258,7 +305,8 @@ class Binder {
 	private headingKey(piece: HeadingPiece, label: string, withLabel: (label: string) => HeadingPiece): string | null {
 		const at = piece.at ?? NOWHERE;
 		const match = this.around.heading(label, piece.vocabulary);
-		const ofVocabulary = (names: readonly string[]) => names.flatMap((vocabulary) => this.rewritten(piece, `of ${vocabulary}`, { ...piece, vocabulary }));
+		const ofVocabulary = (names: readonly string[]) =>
+			names.flatMap((vocabulary) => this.rewritten(piece, `of ${vocabulary}`, { ...piece, vocabulary }));
 		switch (match.found) {
 			case 'heading':
 				if (match.by === 'entry-term')
@@ -336,7 +384,11 @@ class Binder {
 			return null;
 		}
 		if (line.handOnly && position === 'inside') {
-			this.refuse('hand-place', at, `Line ${number} is set by hand on the platform: it can be used alone or beside the outermost AND, and nowhere else.`);
+			this.refuse(
+				'hand-place',
+				at,
+				`Line ${number} is set by hand on the platform: it can be used alone or beside the outermost AND, and nowhere else.`
+			);
 			return null;
 		}
 		return { kind: 'line', id: line.id };
@@ -399,7 +451,11 @@ function warnOfNumbers(expression: Expression, around: BindingContext, report: (
 	const end = edits.at(-1);
 	if (!start || !end) return;
 	const offered =
-		edits.length > 3 ? 'Lines, not words' : edits.map((one) => one.insert).join(expression.kind === 'and' ? ' AND ' : expression.kind === 'or' ? ' OR ' : ', ');
+		edits.length > 3
+			? 'Lines, not words'
+			: edits
+					.map((one) => one.insert)
+					.join(expression.kind === 'and' ? ' AND ' : expression.kind === 'or' ? ' OR ' : ', ');
 	report(
 		fault(
 			'warning',

@@ -6,7 +6,9 @@ import { canonicalText } from './canonical.ts';
 
 const form = (text: string) => {
 	const { tree } = parse(text);
-	const { query } = tree ? bind(tree, { ...NO_SURROUNDINGS, currentYear: 2026, line: (number) => ({ id: `l${number}`, above: true }) }) : { query: null };
+	const { query } = tree
+		? bind(tree, { ...NO_SURROUNDINGS, currentYear: 2026, line: (number) => ({ id: `l${number}`, above: true }) })
+		: { query: null };
 	return query ? canonicalText(query) : 'unread';
 };
 

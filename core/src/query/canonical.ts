@@ -59,8 +59,11 @@ function gather(query: Query, all: Gathered): void {
 			for (const form of formsOf(query)) for (const field of query.fields) add(all.terms, form, field);
 			return;
 		case 'assigned':
-			for (const qualifier of query.qualifiers.length > 0 ? [...query.qualifiers].map((one) => one.toLowerCase()) : [''])
-				for (const heading of query.headings ?? [`${query.vocabulary ?? ''}*`]) add(all.assigned, `${query.main ? '!' : ''}|${qualifier}`, heading);
+			for (const qualifier of query.qualifiers.length > 0
+				? [...query.qualifiers].map((one) => one.toLowerCase())
+				: [''])
+				for (const heading of query.headings ?? [`${query.vocabulary ?? ''}*`])
+					add(all.assigned, `${query.main ? '!' : ''}|${qualifier}`, heading);
 			return;
 		case 'identifier':
 			for (const one of query.values) all.identifiers.add(one.trim().toLowerCase());
@@ -130,7 +133,10 @@ function withoutOptional(pattern: string): readonly string[] {
 		const optional = run.replace(/[^~]/g, '').length;
 		if (run.includes('*')) forms = forms.map((form) => `${form}${ones}*`);
 		else if (forms.length * (optional + 1) > FORMS) return [pattern];
-		else forms = forms.flatMap((form) => Array.from({ length: optional + 1 }, (_, more) => `${form}${ones}${'?'.repeat(more)}`));
+		else
+			forms = forms.flatMap((form) =>
+				Array.from({ length: optional + 1 }, (_, more) => `${form}${ones}${'?'.repeat(more)}`)
+			);
 	}
 	return [...new Set(forms)];
 }

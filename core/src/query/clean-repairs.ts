@@ -23,7 +23,10 @@ function widened(text: string, repair: Repair): readonly Repair[] {
 	const operator = '(?:AND|OR|WITHIN/\\d+|BEFORE/\\d+)';
 	const before = new RegExp(`\\s*\\b${operator}\\s*$`).exec(text.slice(Math.max(0, edit.from - 40), edit.from));
 	const after = new RegExp(`^\\s*${operator}\\b\\s*`).exec(text.slice(edit.to, edit.to + 40));
-	const made = [...(before ? [{ ...edit, from: edit.from - before[0].length }] : []), ...(after ? [{ ...edit, to: edit.to + after[0].length }] : [])];
+	const made = [
+		...(before ? [{ ...edit, from: edit.from - before[0].length }] : []),
+		...(after ? [{ ...edit, to: edit.to + after[0].length }] : [])
+	];
 	return made.map((one) => ({ label: repair.label, edits: [one] }));
 }
 

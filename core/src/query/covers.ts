@@ -14,7 +14,8 @@ export function covers(wide: Query, narrow: Query, line: LineQuery = () => null,
 	if (depth > DEPTH) return false;
 	const inner = (a: Query, b: Query) => covers(a, b, line, depth + 1);
 	// The commonest case: lists of words are compared each with each.
-	if (wide.kind === 'word' && narrow.kind === 'word') return includesPattern(wide.pattern, narrow.pattern) && withinFields(wide.fields, narrow.fields);
+	if (wide.kind === 'word' && narrow.kind === 'word')
+		return includesPattern(wide.pattern, narrow.pattern) && withinFields(wide.fields, narrow.fields);
 	if (isSame(wide, narrow)) return true;
 	if (wide.kind === 'by-hand') return true;
 	// What a line stands for.
@@ -48,17 +49,27 @@ export function covers(wide: Query, narrow: Query, line: LineQuery = () => null,
 /** Deep equality that ends at the first difference: thousands of terms are compared with each other. */
 function isSame(one: unknown, other: unknown): boolean {
 	if (one === other) return true;
-	if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null || Array.isArray(one) !== Array.isArray(other)) return false;
+	if (
+		typeof one !== 'object' ||
+		typeof other !== 'object' ||
+		one === null ||
+		other === null ||
+		Array.isArray(one) !== Array.isArray(other)
+	)
+		return false;
 	const [left, right] = [one as Readonly<Record<string, unknown>>, other as Readonly<Record<string, unknown>>];
 	for (const key in left) if (!isSame(left[key], right[key])) return false;
 	for (const key in right) if (!(key in left) && right[key] !== undefined) return false;
 	return true;
 }
 
-const isSpans = (query: Query): query is SpanQuery => query.kind === 'word' || query.kind === 'phrase' || query.kind === 'near' || query.kind === 'either';
-const withinFields = (wide: readonly IndexedField[], narrow: readonly IndexedField[]) => narrow.every((field) => wide.includes(field));
+const isSpans = (query: Query): query is SpanQuery =>
+	query.kind === 'word' || query.kind === 'phrase' || query.kind === 'near' || query.kind === 'either';
+const withinFields = (wide: readonly IndexedField[], narrow: readonly IndexedField[]) =>
+	narrow.every((field) => wide.includes(field));
 /** A word of the abstract needs an abstract; one of the heading words, headings. */
-const presenceOf = (part: 'ab' | 'hd', fields: readonly IndexedField[]) => fields.length > 0 && fields.every((field) => field === part);
+const presenceOf = (part: 'ab' | 'hd', fields: readonly IndexedField[]) =>
+	fields.length > 0 && fields.every((field) => field === part);
 
 /** Every record with a span of `narrow` has one of `wide`; the fields are known to fit. */
 function coversSpans(wide: SpanQuery, narrow: SpanQuery): boolean {
@@ -71,10 +82,16 @@ function coversSpans(wide: SpanQuery, narrow: SpanQuery): boolean {
 			return patternsOf(narrow).some((pattern) => includesPattern(wide.pattern, pattern));
 		case 'phrase': {
 			const run = patternsOf(narrow);
-			return run.some((_, from) => wide.patterns.every((pattern, at) => run[from + at] !== undefined && includesPattern(pattern, run[from + at] ?? '')));
+			return run.some((_, from) =>
+				wide.patterns.every(
+					(pattern, at) => run[from + at] !== undefined && includesPattern(pattern, run[from + at] ?? '')
+				)
+			);
 		}
 		case 'near':
-			return narrow.kind === 'near' ? sameSpans(wide, narrow) : narrow.kind === 'phrase' && nearInPhrase(wide, narrow.patterns);
+			return narrow.kind === 'near'
+				? sameSpans(wide, narrow)
+				: narrow.kind === 'phrase' && nearInPhrase(wide, narrow.patterns);
 	}
 }
 
@@ -91,7 +108,11 @@ function nearInPhrase(wide: SpanQuery & { kind: 'near' }, patterns: readonly str
 		patterns.some((second, to) => {
 			const apart = to - at;
 			return (
-				apart !== 0 && Math.abs(apart) <= distance && (!ordered || apart > 0) && includesPattern(left.pattern, first) && includesPattern(right.pattern, second)
+				apart !== 0 &&
+				Math.abs(apart) <= distance &&
+				(!ordered || apart > 0) &&
+				includesPattern(left.pattern, first) &&
+				includesPattern(right.pattern, second)
 			);
 		})
 	);
@@ -107,7 +128,11 @@ function sameSpans(wide: SpanQuery, narrow: SpanQuery): boolean {
 		return !wide.ordered && sameSpans(wide.left, narrow.right) && sameSpans(wide.right, narrow.left);
 	}
 	const [outer, inner] = [patternsOf(wide), patternsOf(narrow)];
-	return outer.length > 0 && outer.length === inner.length && outer.every((pattern, at) => includesPattern(pattern, inner[at] ?? ''));
+	return (
+		outer.length > 0 &&
+		outer.length === inner.length &&
+		outer.every((pattern, at) => includesPattern(pattern, inner[at] ?? ''))
+	);
 }
 
 type Facts = Exclude<Query, SpanQuery | { kind: 'and' | 'or' | 'not' | 'line' | 'by-hand' }>;
@@ -121,15 +146,28 @@ function coversFacts(wide: Query, narrow: Query): boolean {
 			if (wide.kind !== 'assigned') return false;
 			if (wide.vocabulary !== undefined) {
 				const inside = `${wide.vocabulary}:`;
-				if (asked.headings === null ? asked.vocabulary !== wide.vocabulary : !asked.headings.every((key) => key.startsWith(inside))) return false;
+				if (
+					asked.headings === null
+						? asked.vocabulary !== wide.vocabulary
+						: !asked.headings.every((key) => key.startsWith(inside))
+				)
+					return false;
 			}
 			const own = new Set(wide.headings);
-			if (wide.headings !== null && (asked.headings === null || !asked.headings.every((key) => own.has(key)))) return false;
+			if (wide.headings !== null && (asked.headings === null || !asked.headings.every((key) => own.has(key))))
+				return false;
 			if (wide.main && !asked.main) return false;
-			return wide.qualifiers.length === 0 || (asked.qualifiers.length > 0 && asked.qualifiers.every((one) => wide.qualifiers.includes(one)));
+			return (
+				wide.qualifiers.length === 0 ||
+				(asked.qualifiers.length > 0 && asked.qualifiers.every((one) => wide.qualifiers.includes(one)))
+			);
 		}
 		case 'years':
-			return wide.kind === 'years' && (wide.first ?? 0) <= (asked.first ?? 0) && (wide.last ?? Infinity) >= (asked.last ?? Infinity);
+			return (
+				wide.kind === 'years' &&
+				(wide.first ?? 0) <= (asked.first ?? 0) &&
+				(wide.last ?? Infinity) >= (asked.last ?? Infinity)
+			);
 		case 'entered':
 			return (
 				wide.kind === 'entered' &&

@@ -8,7 +8,12 @@ const NURSES = ['nurse', 'nursed', 'nurseries', 'nursery', 'nurses', 'nursing'];
 
 describe('a pattern without some of its words', () => {
 	it('is written with the shortest stems that leave them out', () => {
-		expect(patternsWithout('nurs*', NURSES, new Set(['nursery', 'nurseries']))).toEqual(['nurse', 'nursed*', 'nurses*', 'nursi*']);
+		expect(patternsWithout('nurs*', NURSES, new Set(['nursery', 'nurseries']))).toEqual([
+			'nurse',
+			'nursed*',
+			'nurses*',
+			'nursi*'
+		]);
 		expect(patternsWithout('nurs*', NURSES, new Set())).toEqual(['nurs*']);
 	});
 	it('is a list of words where it has no plain stem, and nothing where that is too long', () => {
@@ -40,7 +45,9 @@ describe('in the text', () => {
 	it('only the word or phrase at the cursor is written anew', () => {
 		const text = 'ward OR (nurs* WITHIN/3 night)';
 		const edit = writtenWithout(text, 11, 'nurs*', ['nurse', 'nursi*']);
-		expect(edit && text.slice(0, edit.from) + edit.insert + text.slice(edit.to)).toBe('ward OR ((nurse OR nursi*) WITHIN/3 night)');
+		expect(edit && text.slice(0, edit.from) + edit.insert + text.slice(edit.to)).toBe(
+			'ward OR ((nurse OR nursi*) WITHIN/3 night)'
+		);
 	});
 	it('a phrase becomes phrases', () => {
 		const text = '"night nurs*"';
@@ -51,7 +58,8 @@ describe('in the text', () => {
 		expect(termAt('{Delirium} OR ti:lamp*', 18)).toMatchObject({ pattern: 'lamp*' });
 		expect(termAt('{Delirium}', 3)).toBeNull();
 		// The value of a limit is no word of the text: nothing is said of it, and no other forms are offered.
-		for (const limit of ['la:english', 'pt:"randomised trial"', 'ag:adult', 'yr:2001-']) expect(termAt(`lamp AND ${limit}`, limit.length + 7)).toBeNull();
+		for (const limit of ['la:english', 'pt:"randomised trial"', 'ag:adult', 'yr:2001-'])
+			expect(termAt(`lamp AND ${limit}`, limit.length + 7)).toBeNull();
 	});
 });
 

@@ -17,7 +17,11 @@ const WRITTEN = 200;
  * @param words all words of the collection that it matches
  * @returns null where it would be more than 200 words
  */
-export function patternsWithout(pattern: string, words: readonly string[], excluded: ReadonlySet<string>): readonly string[] | null {
+export function patternsWithout(
+	pattern: string,
+	words: readonly string[],
+	excluded: ReadonlySet<string>
+): readonly string[] | null {
 	const stem = /^([^*?~]+)\*$/.exec(pattern)?.[1];
 	const wanted = words.filter((word) => !excluded.has(word));
 	if (stem === undefined) return wanted.length > WRITTEN ? null : wanted;
@@ -52,7 +56,8 @@ export function termAt(text: string, at: number): (Expression & { readonly kind:
 function termWithin(node: Expression, at: number): ReturnType<typeof termAt> {
 	// The value of a limit, such as a language, is not searched for in the text of records.
 	if (node.kind === 'limit') return null;
-	if (node.kind === 'word' || node.kind === 'phrase') return node.at && node.at.from <= at && at <= node.at.to ? node : null;
+	if (node.kind === 'word' || node.kind === 'phrase')
+		return node.at && node.at.from <= at && at <= node.at.to ? node : null;
 	for (const part of partsOf(node)) {
 		const found = termWithin(part, at);
 		if (found) return found;
@@ -61,7 +66,12 @@ function termWithin(node: Expression, at: number): ReturnType<typeof termAt> {
 }
 
 /** The change of a text that puts narrower patterns in the place of one, in the word or phrase at a place. */
-export function writtenWithout(text: string, at: number, pattern: string, patterns: readonly string[]): TextEdit | null {
+export function writtenWithout(
+	text: string,
+	at: number,
+	pattern: string,
+	patterns: readonly string[]
+): TextEdit | null {
 	const node = termAt(text, at);
 	const span: Span | undefined = node?.at;
 	if (!node || !span || patterns.length === 0) return null;
@@ -75,7 +85,10 @@ export function writtenWithout(text: string, at: number, pattern: string, patter
  * The field of the word or phrase at a place, where it is its own: none, or one that holds nothing
  * else. Null inside a field of several terms, where one term has no field to itself, and in a proximity.
  */
-export function fieldAt(text: string, at: number): { readonly code: string; readonly term: Span; readonly whole: Span } | null {
+export function fieldAt(
+	text: string,
+	at: number
+): { readonly code: string; readonly term: Span; readonly whole: Span } | null {
 	const tree = treeOf(text);
 	const node = termAt(text, at);
 	if (!tree || !node?.at) return null;
@@ -88,7 +101,9 @@ export function fieldAt(text: string, at: number): { readonly code: string; read
 		const code = part.fields.join('+');
 		// The code stands right before its term, brackets around the one term or not.
 		const before = new RegExp(`(?:[a-z]{2,3}\\s*\\+\\s*)*[a-z]{2,3}\\s*:\\s*$`, 'i').exec(text.slice(0, inside.from));
-		return part.of.kind === node.kind && before ? { code, term: inside, whole: { from: before.index, to: inside.to } } : null;
+		return part.of.kind === node.kind && before
+			? { code, term: inside, whole: { from: before.index, to: inside.to } }
+			: null;
 	}
 	return { code: '', term: inside, whole: inside };
 }

@@ -129,7 +129,18 @@ export interface ConceptReference extends Base {
 	readonly strand: number | null;
 }
 
-export type Expression = Word | Phrase | Junction | Not | Near | Fielded | HeadingPiece | LimitPiece | LineReference | LineList | ConceptReference;
+export type Expression =
+	| Word
+	| Phrase
+	| Junction
+	| Not
+	| Near
+	| Fielded
+	| HeadingPiece
+	| LimitPiece
+	| LineReference
+	| LineList
+	| ConceptReference;
 
 /** The direct parts of an expression, left to right. */
 export function partsOf(expression: Expression): readonly Expression[] {
@@ -168,5 +179,7 @@ export function* nodesOf(expression: Expression): Generator<Expression> {
 
 /** The expression without its places, for comparing meanings and comments. */
 export function withoutPlaces(expression: Expression): Expression {
-	return JSON.parse(JSON.stringify(expression, (key, value: unknown) => (key === 'at' ? undefined : value))) as Expression;
+	return JSON.parse(
+		JSON.stringify(expression, (key, value: unknown) => (key === 'at' ? undefined : value))
+	) as Expression;
 }

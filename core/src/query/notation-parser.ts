@@ -3,7 +3,8 @@ import { LRParser } from '@lezer/lr';
 const spec_Word = { __proto__: null, AND: 54, OR: 54, NOT: 54 };
 export const parser = LRParser.deserialize({
 	version: 14,
-	states: "!jQ]QPOOO#bQPO'#C`OOQO'#Cd'#CdOOQO'#Cv'#CvOOQO'#Cq'#CqQ]QPOOOOQO'#Cr'#CrO#iQPO,58zOOQO,58z,58zOOQO-E6o-E6oOOQO-E6p-E6pOOQO1G.f1G.f",
+	states:
+		"!jQ]QPOOO#bQPO'#C`OOQO'#Cd'#CdOOQO'#Cv'#CvOOQO'#Cq'#CqQ]QPOOOOQO'#Cr'#CrO#iQPO,58zOOQO,58z,58zOOQO-E6o-E6oOOQO-E6p-E6pOOQO1G.f1G.f",
 	stateData:
 		'$T~OiOSPOSQOS~OTPOUSOVROXROYROZRO[RO]RO^RO_RO`ROaRObROcROdROkQO~OTPOVROXROYROZRO[RO]RO^RO_RO`ROaRObROcROdROkQO~OUWO~P!aOUZO~P!aOPQX`YZ[]^_TUabcVid~',
 	goto: '!WkPPPPlPPPlPPPPPPPPPPPPrxPPP!OXROPTVQTORXTQVPRYVSSOTTUPV',

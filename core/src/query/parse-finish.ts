@@ -3,7 +3,10 @@ import type { Expression } from './expression.ts';
 import { fault, type Report } from './parse-terms.ts';
 
 /** Comments of a leaf: before it, and after it where nothing follows. */
-export type CommentsOf = ReadonlyMap<Expression, { readonly before: readonly string[]; readonly after: readonly string[] }>;
+export type CommentsOf = ReadonlyMap<
+	Expression,
+	{ readonly before: readonly string[]; readonly after: readonly string[] }
+>;
 
 /** Comments are known only at the end (one may trail), so the tree is given them last. */
 export function withComments(expression: Expression, comments: CommentsOf): Expression {

@@ -19,7 +19,14 @@ export function readYears(value: string, at: Span, report: Report): Limit | null
 	if (last) return { type: 'last-years', count: Number(last[1]) };
 	const years = YEARS.exec(value);
 	if (!years) {
-		report(fault('error', 'year-form', at, 'Years are written with four digits: yr:2010-2026, yr:2015-, yr:-1999, yr:2020 or yr:last5.'));
+		report(
+			fault(
+				'error',
+				'year-form',
+				at,
+				'Years are written with four digits: yr:2010-2026, yr:2015-, yr:-1999, yr:2020 or yr:last5.'
+			)
+		);
 		return null;
 	}
 	const [, from, dash, to, until] = years;
@@ -62,7 +69,11 @@ export function readDates(value: string, at: Span, report: Report): Limit | null
 		return null;
 	}
 	if (first !== null && last !== null && first > last) {
-		report(fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [replacing('Swap them', at, `en:${last}..${first}`)]));
+		report(
+			fault('error', 'dates-reversed', at, `${first} comes after ${last}.`, [
+				replacing('Swap them', at, `en:${last}..${first}`)
+			])
+		);
 		return null;
 	}
 	return { type: 'entered', first, last };

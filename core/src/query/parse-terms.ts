@@ -6,7 +6,13 @@ import type { Fault, Repair } from './fault.ts';
 /** Collects faults while a line is read. */
 export type Report = (fault: Fault) => void;
 
-export function fault(severity: Fault['severity'], code: string, at: Span, message: string, repairs: readonly Repair[] = []): Fault {
+export function fault(
+	severity: Fault['severity'],
+	code: string,
+	at: Span,
+	message: string,
+	repairs: readonly Repair[] = []
+): Fault {
 	return { code, severity, from: at.from, to: at.to, message, repairs };
 }
 
@@ -44,7 +50,9 @@ function firstForeignSign(text: string): string | null {
 function foldsToToken(sign: string): boolean {
 	if (/\p{M}/u.test(sign)) return true;
 	// A fraction (½) folds to its digits with a fraction slash between them.
-	return Array.from(foldCluster(sign).text).every((folded) => folded === '\u2044' || characterKind(folded) !== 'separator');
+	return Array.from(foldCluster(sign).text).every(
+		(folded) => folded === '\u2044' || characterKind(folded) !== 'separator'
+	);
 }
 
 const straightened = (text: string) => text.replace(/["\u201C\u201D\u201E\u201F]/g, '').trim();
@@ -53,15 +61,23 @@ export function readWord(text: string, at: Span, report: Report): Expression | n
 	const quoted = `"${straightened(text)}"`;
 	if (text.endsWith('\\') && !text.endsWith('\\\\')) {
 		report(
-			fault('error', 'nothing-after-backslash', at, 'A backslash makes the next character literal, and nothing follows it.', [
-				replacing('Remove the backslash', at, text.slice(0, -1))
-			])
+			fault(
+				'error',
+				'nothing-after-backslash',
+				at,
+				'A backslash makes the next character literal, and nothing follows it.',
+				[replacing('Remove the backslash', at, text.slice(0, -1))]
+			)
 		);
 		return null;
 	}
 	const foreign = text.includes('\\') ? null : firstForeignSign(text);
 	if (foreign !== null && foldPattern(text).length > 0) {
-		report(fault('error', 'sign-in-word', at, `“${foreign}” cannot be in a word without quotes.`, [replacing('Put it in quotes', at, quoted)]));
+		report(
+			fault('error', 'sign-in-word', at, `“${foreign}” cannot be in a word without quotes.`, [
+				replacing('Put it in quotes', at, quoted)
+			])
+		);
 		return null;
 	}
 	return readTerm(text, at, report);
@@ -71,10 +87,16 @@ export function readPhrase(text: string, at: Span, closed: boolean, report: Repo
 	const inside = text.slice(1, closed ? -1 : undefined);
 	if (!closed && inside.trim() !== '')
 		report(
-			fault('error', 'open-quote', at, 'The quote is never closed.', [{ label: 'Close it at the end', edits: [{ from: at.to, to: at.to, insert: '"' }] }])
+			fault('error', 'open-quote', at, 'The quote is never closed.', [
+				{ label: 'Close it at the end', edits: [{ from: at.to, to: at.to, insert: '"' }] }
+			])
 		);
 	if (inside.trim() === '') {
-		report(fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [replacing('Remove the quotes', at, '')]));
+		report(
+			fault('error', 'empty-phrase', at, 'There is nothing between the quotes.', [
+				replacing('Remove the quotes', at, '')
+			])
+		);
 		return null;
 	}
 	return readTerm(inside.replace(/\s+/g, ' ').trim(), at, report);
@@ -86,23 +108,35 @@ function readTerm(typed: string, at: Span, report: Report): Expression | null {
 	const patterns = foldPattern(text);
 	const [first] = patterns;
 	if (first === undefined) {
-		report(fault('error', 'no-letters', at, 'There is no letter or digit here to search for.', [replacing('Remove it', at, '')]));
+		report(
+			fault('error', 'no-letters', at, 'There is no letter or digit here to search for.', [
+				replacing('Remove it', at, '')
+			])
+		);
 		return null;
 	}
 	const beside = wildcardBesideCharacter(text);
 	if (beside !== null) {
 		report(
-			fault('error', 'wildcard-beside', at, `“${beside}” beside a character that is a word by itself matches nothing more; “?” is one more character.`, [
-				replacing('Remove it', at, rewritten(text, at, text.replaceAll(beside, '')))
-			])
+			fault(
+				'error',
+				'wildcard-beside',
+				at,
+				`“${beside}” beside a character that is a word by itself matches nothing more; “?” is one more character.`,
+				[replacing('Remove it', at, rewritten(text, at, text.replaceAll(beside, '')))]
+			)
 		);
 		return null;
 	}
 	if (patterns.some((pattern) => /^[*~]+$/.test(pattern))) {
 		report(
-			fault('error', 'wildcard-alone', at, 'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.', [
-				replacing('Remove it', at, rewritten(text, at, text.replace(/[*~]/g, '')))
-			])
+			fault(
+				'error',
+				'wildcard-alone',
+				at,
+				'A “*” or “~” needs at least one letter or digit beside it; alone it would match every word.',
+				[replacing('Remove it', at, rewritten(text, at, text.replace(/[*~]/g, '')))]
+			)
 		);
 		return null;
 	}
@@ -110,24 +144,34 @@ function readTerm(typed: string, at: Span, report: Report): Expression | null {
 	if (star) {
 		const spaced = text.replace(/\*+(?=\p{Nd})/gu, '* ');
 		report(
-			fault('error', 'digit-after-star', at, '“*” directly before a digit can be read in two ways: any letters before the digit, or a gap between them.', [
-				replacing('As a phrase', at, `"${spaced}"`),
-				replacing('At most one character between', at, rewritten(text, at, text.replace(/\*+(?=\p{Nd})/gu, '~')))
-			])
+			fault(
+				'error',
+				'digit-after-star',
+				at,
+				'“*” directly before a digit can be read in two ways: any letters before the digit, or a gap between them.',
+				[
+					replacing('As a phrase', at, `"${spaced}"`),
+					replacing('At most one character between', at, rewritten(text, at, text.replace(/\*+(?=\p{Nd})/gu, '~')))
+				]
+			)
 		);
 	}
 	return patterns.length === 1 ? { kind: 'word', text, pattern: first, at } : { kind: 'phrase', text, patterns, at };
 }
 
 /** A changed term in the quotes that it had. */
-const rewritten = (text: string, at: Span, changed: string): string => (at.to - at.from > text.length ? `"${changed.trim()}"` : changed);
+const rewritten = (text: string, at: Span, changed: string): string =>
+	at.to - at.from > text.length ? `"${changed.trim()}"` : changed;
 
 /** The `*` or `~` that touches a character which is a token by itself, such as 漢; null where none does. */
 function wildcardBesideCharacter(text: string): string | null {
 	if (!/[*~]/.test(text)) return null;
 	const characters = Array.from(text);
-	const isAlone = (at: number) => Array.from(foldCluster(characters[at] ?? ' ').text).some((one) => characterKind(one) === 'alone');
-	const found = characters.findIndex((one, at) => /[*~]/.test(one) && characters[at - 1] !== '\\' && (isAlone(at - 1) || isAlone(at + 1)));
+	const isAlone = (at: number) =>
+		Array.from(foldCluster(characters[at] ?? ' ').text).some((one) => characterKind(one) === 'alone');
+	const found = characters.findIndex(
+		(one, at) => /[*~]/.test(one) && characters[at - 1] !== '\\' && (isAlone(at - 1) || isAlone(at + 1))
+	);
 	return found < 0 ? null : (characters[found] ?? null);
 }
 
@@ -170,11 +214,21 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 			])
 		);
 	}
-	const body: Cut = { text: text.slice(1, closed ? -1 : undefined).replace(/[\u201C\u201D\u201E\u201F]/g, '"'), from: at.from + 1 };
+	const body: Cut = {
+		text: text.slice(1, closed ? -1 : undefined).replace(/[\u201C\u201D\u201E\u201F]/g, '"'),
+		from: at.from + 1
+	};
 	const [named = body, ...qualifierParts] = cutAt(body, '|');
 	const [labelled = named, ...reachParts] = cutAt(named, '>');
 	if (qualifierParts.length > 1 || reachParts.length > 1) {
-		tell(fault('error', 'heading-signs', at, '“>” and “|” can each be used once in a heading; put a label that contains one of them in quotes.'));
+		tell(
+			fault(
+				'error',
+				'heading-signs',
+				at,
+				'“>” and “|” can each be used once in a heading; put a label that contains one of them in quotes.'
+			)
+		);
 		return null;
 	}
 	let rest = labelled.text.trim();
@@ -188,9 +242,13 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	}
 	if (!rest.startsWith('"') && / except /i.test(`${rest} `)) {
 		tell(
-			fault('error', 'except-without-narrower', at, '“except” leaves headings out of the narrower ones, so “>” must come before it.', [
-				replacing('Put “>” before it', at, text.replace(/ except /i, ' > except '))
-			])
+			fault(
+				'error',
+				'except-without-narrower',
+				at,
+				'“except” leaves headings out of the narrower ones, so “>” must come before it.',
+				[replacing('Put “>” before it', at, text.replace(/ except /i, ' > except '))]
+			)
 		);
 		return null;
 	}
@@ -214,7 +272,14 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 	}
 	const all = [...except, ...qualifiers, ...(rest === '*' ? [] : [label])];
 	if (all.includes(null)) {
-		tell(fault('error', 'heading-quotes', at, 'The quotes in this heading do not match; write a quote inside quotes twice.'));
+		tell(
+			fault(
+				'error',
+				'heading-quotes',
+				at,
+				'The quotes in this heading do not match; write a quote inside quotes twice.'
+			)
+		);
 		return null;
 	}
 	if (all.includes('')) {

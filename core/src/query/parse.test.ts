@@ -11,7 +11,8 @@ const read = (text: string) => {
 	const { tree, faults } = parse(text);
 	return { tree: tree && withoutPlaces(tree), codes: faults.map((one) => one.code), faults };
 };
-const repairs = (text: string) => parse(text).faults.flatMap((one) => one.repairs.map((repair) => applyRepair(text, repair)));
+const repairs = (text: string) =>
+	parse(text).faults.flatMap((one) => one.repairs.map((repair) => applyRepair(text, repair)));
 
 describe('what the notation page gives as right', () => {
 	it.each([
@@ -98,7 +99,9 @@ describe('what the notation page gives as right', () => {
 		const { tree, faults } = read('a WITHIN/3 b WITHIN/3 c');
 		expect(faults.map((one) => [one.code, one.severity])).toEqual([['near-chain', 'warning']]);
 		expect(print(tree as Expression)).toBe('(a WITHIN/3 b) WITHIN/3 c');
-		expect(repairs('a WITHIN/3 b WITHIN/3 c')[0]).toBe('(((a WITHIN/3 b) WITHIN/3 c) OR ((a WITHIN/3 c) WITHIN/3 b) OR ((b WITHIN/3 c) WITHIN/3 a))');
+		expect(repairs('a WITHIN/3 b WITHIN/3 c')[0]).toBe(
+			'(((a WITHIN/3 b) WITHIN/3 c) OR ((a WITHIN/3 c) WITHIN/3 b) OR ((b WITHIN/3 c) WITHIN/3 a))'
+		);
 	});
 });
 
@@ -209,11 +212,31 @@ const heading = fc
 		qualifiers: fc.subarray(['prevention', 'harm | odd']),
 		narrower: fc.boolean()
 	})
-	.map(({ except, ...rest }): Expression => ({ kind: 'heading', vocabulary: null, ...rest, except: rest.narrower ? except : [] }));
+	.map(({ except, ...rest }): Expression => ({
+		kind: 'heading',
+		vocabulary: null,
+		...rest,
+		except: rest.narrower ? except : []
+	}));
 const other = fc
-	.constantFrom('#3', '@B', '@C/2', 'ANY(#1-#3, #9)', 'yr:2010-', 'la:(english OR french)', 'id:(a OR "b c")', 'has:ab', 'set:relevant')
+	.constantFrom(
+		'#3',
+		'@B',
+		'@C/2',
+		'ANY(#1-#3, #9)',
+		'yr:2010-',
+		'la:(english OR french)',
+		'id:(a OR "b c")',
+		'has:ab',
+		'set:relevant'
+	)
 	.map((text) => parse(text).tree as Expression);
-const { near, expression } = fc.letrec<{ near: Expression; side: Expression; inField: Expression; expression: Expression }>((tie) => ({
+const { near, expression } = fc.letrec<{
+	near: Expression;
+	side: Expression;
+	inField: Expression;
+	expression: Expression;
+}>((tie) => ({
 	side: fc.oneof(
 		{ maxDepth: 3 },
 		leafOnly,
@@ -284,7 +307,9 @@ describe('one cause, one fault', () => {
 				for (const fault of faults)
 					for (const repair of fault.repairs) {
 						const after = read(applyRepair(spoilt, repair)).codes;
-						expect(after.filter((code) => code === fault.code).length).toBeLessThan(codes.filter((code) => code === fault.code).length);
+						expect(after.filter((code) => code === fault.code).length).toBeLessThan(
+							codes.filter((code) => code === fault.code).length
+						);
 						for (const code of after) expect(codes).toContain(code);
 					}
 			}),
@@ -371,9 +396,17 @@ describe('rows as long as a line may be', () => {
 		['an operator that is missing', words.join(' OR ').replace('OR word3000', 'word3000'), 'no-operator'],
 		['a small one', words.join(' OR ').replace('OR word3000', 'or word3000'), 'operator-case'],
 		['a proximity', words.join(' OR ').replace('OR word3000', 'WITHIN/3 word3000'), 'mixed-operators'],
-		['operators in turns', words.reduce((row, word, at) => `${row} ${at % 2 ? 'AND' : 'OR'} ${word}`), 'mixed-operators'],
+		[
+			'operators in turns',
+			words.reduce((row, word, at) => `${row} ${at % 2 ? 'AND' : 'OR'} ${word}`),
+			'mixed-operators'
+		],
 		['proximities only', words.join(' BEFORE/3 ').replaceAll('word', 'w'), 'too-deep'],
-		['proximities and one AND', words.join(' WITHIN/3 ').replace('WITHIN/3', 'AND').replaceAll('word', 'w'), 'mixed-operators'],
+		[
+			'proximities and one AND',
+			words.join(' WITHIN/3 ').replace('WITHIN/3', 'AND').replaceAll('word', 'w'),
+			'mixed-operators'
+		],
 		['NOT and one OR', words.join(' NOT ').replace('NOT', 'OR'), 'mixed-operators'],
 		['NOT only', words.join(' NOT '), 'not-three-sides'],
 		['nothing but words', words.join(' '), 'sentence']

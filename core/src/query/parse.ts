@@ -2,11 +2,28 @@
  * Reading a search line: text → expression tree and faults. It always gives a tree for what it
  * understood; a fault says where, what, and how to mend it (notation.md, sections 1 to 6).
  */
-import { DEFAULT_FIELDS, TEXT_FIELDS, type Expression, type Limit, type LimitField, type Span, type TextField } from './expression.ts';
+import {
+	DEFAULT_FIELDS,
+	TEXT_FIELDS,
+	type Expression,
+	type Limit,
+	type LimitField,
+	type Span,
+	type TextField
+} from './expression.ts';
 import type { Fault, Repair } from './fault.ts';
 import { checkHandLimits, containsNear, withComments } from './parse-finish.ts';
 import { withCleanRepairs } from './clean-repairs.ts';
-import { finishIdentifiers, isLimitCode, readDates, readIdentifierGroup, readMarked, readPresence, readYears, type LimitCode } from './parse-limit.ts';
+import {
+	finishIdentifiers,
+	isLimitCode,
+	readDates,
+	readIdentifierGroup,
+	readMarked,
+	readPresence,
+	readYears,
+	type LimitCode
+} from './parse-limit.ts';
 import { fault, readHeading, readPhrase, readWord, replacing, RESERVED } from './parse-terms.ts';
 import { readPieces, type FlatPiece, type GroupPiece, type Piece } from './pieces.ts';
 import { joinElements, type Element, type Operand, type Operator } from './sequence.ts';
@@ -78,11 +95,14 @@ class LineReader {
 			);
 		const tree = this.sequence(pieces, 'open', 0);
 		this.pending.push(...trailing);
-		if (this.lastLeaf && this.pending.length > 0) this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
+		if (this.lastLeaf && this.pending.length > 0)
+			this.comments.set(this.lastLeaf.expression, { before: this.lastLeaf.comments, after: this.pending });
 		const whole = tree && withComments(tree, this.comments);
 		if (whole) checkHandLimits(whole, true, this.report);
 		if (!whole && this.faults.length === 0 && this.text.trim() !== '')
-			this.report(fault('error', 'nothing-to-search', { from: 0, to: this.text.length }, 'There is nothing to search here.'));
+			this.report(
+				fault('error', 'nothing-to-search', { from: 0, to: this.text.length }, 'There is nothing to search here.')
+			);
 		return { tree: whole, faults: told(this.faults) };
 	}
 
@@ -131,31 +151,45 @@ class LineReader {
 	private element(piece: Piece, scope: Scope, depth: number): Element {
 		if (piece.kind === 'group') return this.group(piece, scope, depth) ?? refused(piece);
 		// Enough has been reported: no more sentences are made, and nothing of such a line can be counted.
-		if (this.faults.length > ENOUGH && ['plus', 'colon', 'comma', 'sign', 'close'].includes(piece.kind)) return { role: 'gap', at: piece };
+		if (this.faults.length > ENOUGH && ['plus', 'colon', 'comma', 'sign', 'close'].includes(piece.kind))
+			return { role: 'gap', at: piece };
 		switch (piece.kind) {
 			case 'operator':
 				return { role: 'operator', at: piece, operator: piece.text.toLowerCase() as 'and' | 'or' | 'not' };
 			case 'nearness':
 				return this.nearness(piece, piece.text);
 			case 'word': {
-				if (RESERVED.test(piece.text)) return this.faults.length > ENOUGH ? { role: 'gap', at: piece } : this.lowerCaseOperator(piece);
+				if (RESERVED.test(piece.text))
+					return this.faults.length > ENOUGH ? { role: 'gap', at: piece } : this.lowerCaseOperator(piece);
 				if (/^(WITHIN|BEFORE)(\/.*)?$/.test(piece.text)) {
 					this.report(
-						fault('error', 'no-distance', piece, `${piece.text.replace(/\/.*/, '')} needs a distance, a whole number from 1.`, [
-							replacing('Use a distance of 3', piece, `${piece.text.replace(/\/.*/, '')}/3`),
-							replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
-							this.quotedWithNeighbours(piece)
-						])
+						fault(
+							'error',
+							'no-distance',
+							piece,
+							`${piece.text.replace(/\/.*/, '')} needs a distance, a whole number from 1.`,
+							[
+								replacing('Use a distance of 3', piece, `${piece.text.replace(/\/.*/, '')}/3`),
+								replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
+								this.quotedWithNeighbours(piece)
+							]
+						)
 					);
 					return { role: 'gap', at: piece };
 				}
 				if (/^(ANY|ALL)$/.test(piece.text)) {
 					this.report(
-						fault('error', 'list-without-bracket', piece, `${piece.text} combines lines and needs them in brackets: ${piece.text}(#1-#4).`, [
-							...this.bracketAround(piece),
-							replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
-							this.quotedWithNeighbours(piece)
-						])
+						fault(
+							'error',
+							'list-without-bracket',
+							piece,
+							`${piece.text} combines lines and needs them in brackets: ${piece.text}(#1-#4).`,
+							[
+								...this.bracketAround(piece),
+								replacing('Search it as an ordinary word', piece, `"${piece.text}"`),
+								this.quotedWithNeighbours(piece)
+							]
+						)
 					);
 					return refused(piece);
 				}
@@ -164,7 +198,10 @@ class LineReader {
 			case 'phrase':
 				return this.operand(piece, readPhrase(piece.text, piece, piece.closed, this.report));
 			case 'heading':
-				return this.operand(piece, this.onlyOpen(piece, scope, 'A heading') && readHeading(piece.text, piece, piece.closed, this.report));
+				return this.operand(
+					piece,
+					this.onlyOpen(piece, scope, 'A heading') && readHeading(piece.text, piece, piece.closed, this.report)
+				);
 			case 'identifier':
 				return this.operand(piece, this.onlyOpen(piece, scope, 'A limit') && this.identifier(piece));
 			case 'line':
@@ -176,16 +213,26 @@ class LineReader {
 			case 'comma':
 			case 'sign':
 				this.report(
-					fault('error', 'stray-sign', piece, `“${piece.text}” has no meaning here. A character that belongs to a word goes in quotes with it.`, [
-						replacing('Remove it', piece, ''),
-						replacing('OR instead', piece, ' OR '),
-						replacing('AND instead', piece, ' AND '),
-						this.quotedWithNeighbours(piece)
-					])
+					fault(
+						'error',
+						'stray-sign',
+						piece,
+						`“${piece.text}” has no meaning here. A character that belongs to a word goes in quotes with it.`,
+						[
+							replacing('Remove it', piece, ''),
+							replacing('OR instead', piece, ' OR '),
+							replacing('AND instead', piece, ' AND '),
+							this.quotedWithNeighbours(piece)
+						]
+					)
 				);
 				return { role: 'gap', at: piece };
 			case 'close':
-				this.report(fault('error', 'stray-bracket', piece, 'This bracket has no opening bracket.', [replacing('Remove it', piece, '')]));
+				this.report(
+					fault('error', 'stray-bracket', piece, 'This bracket has no opening bracket.', [
+						replacing('Remove it', piece, '')
+					])
+				);
 				return { role: 'gap', at: piece };
 		}
 	}
@@ -194,7 +241,8 @@ class LineReader {
 	private quotedWithNeighbours(piece: Span): Repair {
 		let [from, to] = [piece.from, piece.to];
 		const blank = (at: number) => /\s/.test(this.text.charAt(at));
-		const plain = (at: number) => at >= 0 && at < this.text.length && !/[\s()"{},:+#@\u201C-\u201F]/.test(this.text.charAt(at));
+		const plain = (at: number) =>
+			at >= 0 && at < this.text.length && !/[\s()"{},:+#@\u201C-\u201F]/.test(this.text.charAt(at));
 		let before = from;
 		while (before > 0 && blank(before - 1)) before--;
 		if (plain(before - 1)) for (from = before; plain(from - 1);) from--;
@@ -206,9 +254,13 @@ class LineReader {
 
 	/** `ANY #1-#3, #5` with the brackets that it needs. */
 	private bracketAround(word: Span): Repair[] {
-		const lines = /^\s*(#\d+(?:\s*-\s*#\d+)?(?:\s*,\s*#\d+(?:\s*-\s*#\d+)?)*)/.exec(this.text.slice(word.to, word.to + 2_000));
+		const lines = /^\s*(#\d+(?:\s*-\s*#\d+)?(?:\s*,\s*#\d+(?:\s*-\s*#\d+)?)*)/.exec(
+			this.text.slice(word.to, word.to + 2_000)
+		);
 		if (!lines) return [];
-		return [replacing('Put the lines in brackets', { from: word.to, to: word.to + lines[0].length }, `(${lines[1] ?? ''})`)];
+		return [
+			replacing('Put the lines in brackets', { from: word.to, to: word.to + lines[0].length }, `(${lines[1] ?? ''})`)
+		];
 	}
 
 	private operand(at: Span, expression: Expression | null | false, bracketed = false): Operand {
@@ -224,11 +276,22 @@ class LineReader {
 				])
 			);
 		if (depth >= DEPTH_CEILING) {
-			this.report(fault('error', 'too-deep', piece, `Brackets are nested more than ${DEPTH_CEILING} deep; put the inner part on a line of its own.`));
+			this.report(
+				fault(
+					'error',
+					'too-deep',
+					piece,
+					`Brackets are nested more than ${DEPTH_CEILING} deep; put the inner part on a line of its own.`
+				)
+			);
 			return null;
 		}
 		if (piece.pieces.length === 0) {
-			this.report(fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [replacing('Remove them', piece, '')]));
+			this.report(
+				fault('error', 'empty-group', piece, 'There is nothing between the brackets.', [
+					replacing('Remove them', piece, '')
+				])
+			);
 			return null;
 		}
 		const expression = this.sequence(piece.pieces, scope, depth + 1);
@@ -247,7 +310,13 @@ class LineReader {
 					distance === 0
 						? 'A distance of 0 would put two words in the same place; 1 means next to each other.'
 						: 'A distance is a whole number from 1 to 100,000, without a zero in front.',
-					[replacing(distance === 0 ? 'Next to each other' : 'Write the number plainly', piece, `${word}/${Math.min(Math.max(distance, 1), 100_000)}`)]
+					[
+						replacing(
+							distance === 0 ? 'Next to each other' : 'Write the number plainly',
+							piece,
+							`${word}/${Math.min(Math.max(distance, 1), 100_000)}`
+						)
+					]
 				)
 			);
 		return {
@@ -262,10 +331,13 @@ class LineReader {
 	private lowerCaseOperator(piece: FlatPiece): Element {
 		const capitals = piece.text.toUpperCase();
 		this.report(
-			fault('error', 'operator-case', piece, `“${piece.text}” could be an operator (write it in capitals) or a word (put it in quotes).`, [
-				replacing(`The operator ${capitals}`, piece, capitals),
-				this.quotedWithNeighbours(piece)
-			])
+			fault(
+				'error',
+				'operator-case',
+				piece,
+				`“${piece.text}” could be an operator (write it in capitals) or a word (put it in quotes).`,
+				[replacing(`The operator ${capitals}`, piece, capitals), this.quotedWithNeighbours(piece)]
+			)
 		);
 		if (capitals.includes('/')) return { ...this.nearness(piece, capitals), refused: true };
 		return { role: 'operator', at: piece, operator: capitals.toLowerCase() as 'and' | 'or' | 'not', refused: true };
@@ -278,7 +350,9 @@ class LineReader {
 				'error',
 				'not-in-scope',
 				piece,
-				scope === 'field' ? `${what} cannot be inside a field; fields are for words, phrases and proximity.` : `${what} cannot be inside this limit.`
+				scope === 'field'
+					? `${what} cannot be inside a field; fields are for words, phrases and proximity.`
+					: `${what} cannot be inside this limit.`
 			)
 		);
 		return false;
@@ -296,7 +370,14 @@ class LineReader {
 	private conceptReference(piece: FlatPiece): Expression | null {
 		const match = /^@([a-zA-Z]+)(?:\/([1-9]\d*))?$/.exec(piece.text);
 		if (!match?.[1]) {
-			this.report(fault('error', 'concept-form', piece, 'A concept is named by @ and its letter: @A, or @A/2 for its second strand.'));
+			this.report(
+				fault(
+					'error',
+					'concept-form',
+					piece,
+					'A concept is named by @ and its letter: @A, or @A/2 for its second strand.'
+				)
+			);
 			return null;
 		}
 		const strand = match[2] === undefined ? null : Number(match[2]);
@@ -314,10 +395,16 @@ class LineReader {
 		const capitals = /^(ANY|ALL)$/.test(word.text);
 		if (!capitals) {
 			this.report(
-				fault('error', 'operator-case', word, `“${word.text}” before a bracket could be a list of lines (write it in capitals) or a word (put it in quotes).`, [
-					replacing('A list of lines, in capitals', word, word.text.toUpperCase()),
-					replacing('An ordinary word', { from: word.from, to: group.from }, `"${word.text}" AND `)
-				])
+				fault(
+					'error',
+					'operator-case',
+					word,
+					`“${word.text}” before a bracket could be a list of lines (write it in capitals) or a word (put it in quotes).`,
+					[
+						replacing('A list of lines, in capitals', word, word.text.toUpperCase()),
+						replacing('An ordinary word', { from: word.from, to: group.from }, `"${word.text}" AND `)
+					]
+				)
 			);
 			if (!group.pieces.some((piece) => piece.kind === 'line')) return null;
 		}
@@ -344,9 +431,13 @@ class LineReader {
 					if (first?.kind === 'line' && last?.kind === 'line') {
 						if (first.number !== null && last.number !== null && first.number > last.number)
 							this.report(
-								fault('error', 'lines-reversed', { from: piece.from, to: end.to }, `#${first.number} is below #${last.number}.`, [
-									replacing('Swap them', { from: piece.from, to: end.to }, `#${last.number}-#${first.number}`)
-								])
+								fault(
+									'error',
+									'lines-reversed',
+									{ from: piece.from, to: end.to },
+									`#${first.number} is below #${last.number}.`,
+									[replacing('Swap them', { from: piece.from, to: end.to }, `#${last.number}-#${first.number}`)]
+								)
 							);
 						else spans.push([first.number, last.number]);
 					}
@@ -357,7 +448,12 @@ class LineReader {
 		}
 		if (broken || expected === 'line') {
 			this.report(
-				fault('error', 'line-list', at, `${word.text.toUpperCase()} takes line numbers with commas between them: ${word.text.toUpperCase()}(#1-#4, #7).`)
+				fault(
+					'error',
+					'line-list',
+					at,
+					`${word.text.toUpperCase()} takes line numbers with commas between them: ${word.text.toUpperCase()}(#1-#4, #7).`
+				)
 			);
 		}
 		if (spans.length === 0) return null;
@@ -383,7 +479,13 @@ class LineReader {
 	}
 
 	/** Reads what a field or limit prefix binds: one word, phrase or bracket. */
-	private scoped(pieces: readonly Piece[], start: number, end: number, scope: Scope, depth: number): [Operand | null, number] {
+	private scoped(
+		pieces: readonly Piece[],
+		start: number,
+		end: number,
+		scope: Scope,
+		depth: number
+	): [Operand | null, number] {
 		const prefix = pieces.slice(start, end);
 		for (const piece of prefix) this.pending.push(...piece.comments);
 		const codes = prefix.flatMap((piece) => (piece.kind === 'word' ? [piece.text.toLowerCase()] : []));
@@ -414,7 +516,9 @@ class LineReader {
 					'error',
 					codes.length > 1 ? 'mixed-fields' : 'not-in-scope',
 					{ from, to: colon },
-					codes.length > 1 ? 'Text fields and limits do not mix in one list.' : 'A limit cannot be inside a field or another limit.'
+					codes.length > 1
+						? 'Text fields and limits do not mix in one list.'
+						: 'A limit cannot be inside a field or another limit.'
 				)
 			);
 			return [null, end + 1];
@@ -429,9 +533,13 @@ class LineReader {
 		}
 		if (!value || !['word', 'phrase', 'group', 'line', 'concept', 'heading', 'identifier'].includes(value.kind)) {
 			this.report(
-				fault('error', 'field-of-nothing', { from, to: colon }, 'Nothing follows this field. It applies to one word, one phrase or one bracket.', [
-					replacing('Remove it', { from, to: colon }, '')
-				])
+				fault(
+					'error',
+					'field-of-nothing',
+					{ from, to: colon },
+					'Nothing follows this field. It applies to one word, one phrase or one bracket.',
+					[replacing('Remove it', { from, to: colon }, '')]
+				)
 			);
 			return [null, end];
 		}
@@ -442,7 +550,15 @@ class LineReader {
 			if (!limit) return [null, end + 1];
 			const expression: Expression = { kind: 'limit', limit, at };
 			// The words of an entry limit carry the comments themselves.
-			return [{ role: 'operand', at, expression: limit.type === 'entry' ? expression : this.leaf(expression), bracketed: false }, end + 1];
+			return [
+				{
+					role: 'operand',
+					at,
+					expression: limit.type === 'entry' ? expression : this.leaf(expression),
+					bracketed: false
+				},
+				end + 1
+			];
 		}
 		const fields = TEXT_FIELDS.filter((field) => codes.includes(field));
 		let of: Expression | null;
@@ -454,7 +570,9 @@ class LineReader {
 			const element = this.element(value, 'field', depth);
 			of = element.role === 'operand' ? element.expression : null;
 		} else {
-			const what = { heading: 'a heading', line: 'a line', concept: 'a concept' }[value.kind as 'heading' | 'line' | 'concept'] ?? 'a limit';
+			const what =
+				{ heading: 'a heading', line: 'a line', concept: 'a concept' }[value.kind as 'heading' | 'line' | 'concept'] ??
+				'a limit';
 			this.report(
 				fault('error', 'not-in-scope', at, `A field applies to words, phrases and proximity, not to ${what}.`, [
 					replacing('Remove the field', { from, to: colon }, '')
@@ -473,7 +591,9 @@ class LineReader {
 			case 'en':
 				if (value.from !== colon) {
 					this.report(
-						fault('error', 'space-in-limit', at, `${code}: and its value are written without a space.`, [replacing('Remove the space', at, `${code}:${text}`)])
+						fault('error', 'space-in-limit', at, `${code}: and its value are written without a space.`, [
+							replacing('Remove the space', at, `${code}:${text}`)
+						])
 					);
 					return null;
 				}
@@ -506,7 +626,14 @@ class LineReader {
 		const element = this.element(value, 'limit', depth);
 		if (element.role !== 'operand' || !element.expression) return null;
 		if (containsNear(element.expression)) {
-			this.report(fault('error', 'near-in-limit', at, `${code}: compares whole entries, so WITHIN and BEFORE cannot be used in it.`));
+			this.report(
+				fault(
+					'error',
+					'near-in-limit',
+					at,
+					`${code}: compares whole entries, so WITHIN and BEFORE cannot be used in it.`
+				)
+			);
 			return null;
 		}
 		return { type: 'entry', field: code, of: element.expression };
@@ -517,7 +644,10 @@ class LineReader {
 function told(faults: readonly Fault[]): Fault[] {
 	const some =
 		faults.length > MOST_FAULTS
-			? [...faults.filter((one) => one.severity === 'error'), ...faults.filter((one) => one.severity !== 'error')].slice(0, MOST_FAULTS)
+			? [
+					...faults.filter((one) => one.severity === 'error'),
+					...faults.filter((one) => one.severity !== 'error')
+				].slice(0, MOST_FAULTS)
 			: [...faults];
 	return some.sort((a, b) => a.from - b.from || a.to - b.to);
 }

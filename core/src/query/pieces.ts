@@ -6,7 +6,19 @@ import type { Span } from './expression.ts';
 import { parser } from './notation-parser.ts';
 
 export type FlatPieceKind =
-	'word' | 'operator' | 'nearness' | 'phrase' | 'heading' | 'line' | 'concept' | 'identifier' | 'plus' | 'colon' | 'comma' | 'sign' | 'close';
+	| 'word'
+	| 'operator'
+	| 'nearness'
+	| 'phrase'
+	| 'heading'
+	| 'line'
+	| 'concept'
+	| 'identifier'
+	| 'plus'
+	| 'colon'
+	| 'comma'
+	| 'sign'
+	| 'close';
 
 export interface FlatPiece extends Span {
 	readonly kind: FlatPieceKind;

@@ -92,11 +92,15 @@ function printLimit(limit: Limit): string {
 		case 'last-years':
 			return `yr:last${limit.count}`;
 		case 'entered':
-			return limit.first !== null && limit.first === limit.last ? `en:${limit.first}` : `en:${limit.first ?? ''}..${limit.last ?? ''}`;
+			return limit.first !== null && limit.first === limit.last
+				? `en:${limit.first}`
+				: `en:${limit.first ?? ''}..${limit.last ?? ''}`;
 		case 'entry':
 			return `${limit.field}:${printIn(limit.of, true)}`;
 		case 'identifier':
-			return limit.values.length === 1 ? `id:${printIdentifier(limit.values[0] ?? '')}` : `id:(${limit.values.map(printIdentifier).join(' OR ')})`;
+			return limit.values.length === 1
+				? `id:${printIdentifier(limit.values[0] ?? '')}`
+				: `id:(${limit.values.map(printIdentifier).join(' OR ')})`;
 		case 'presence':
 			return `${limit.has ? 'has' : 'lacks'}:${limit.part}`;
 		case 'marked':

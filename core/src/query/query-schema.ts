@@ -9,7 +9,11 @@ const fields = { type: 'array', items: { enum: INDEXED_FIELDS } } as const;
 const query = { $ref: '#/definitions/query' } as const;
 const spans = { $ref: '#/definitions/spans' } as const;
 
-const kind = (kinds: string | readonly string[], properties: Readonly<Record<string, object>>, optional: Readonly<Record<string, object>> = {}) => ({
+const kind = (
+	kinds: string | readonly string[],
+	properties: Readonly<Record<string, object>>,
+	optional: Readonly<Record<string, object>> = {}
+) => ({
 	type: 'object',
 	required: ['kind', ...Object.keys(properties)],
 	additionalProperties: false,
@@ -25,7 +29,13 @@ export const querySchema = {
 			oneOf: [
 				kind('word', { fields, pattern: text }),
 				kind('phrase', { fields, patterns: texts }),
-				kind('near', { fields, ordered: { type: 'boolean' }, distance: { type: 'integer', minimum: 1 }, left: spans, right: spans }),
+				kind('near', {
+					fields,
+					ordered: { type: 'boolean' },
+					distance: { type: 'integer', minimum: 1 },
+					left: spans,
+					right: spans
+				}),
 				kind('either', { fields, sides: { type: 'array', items: spans } })
 			]
 		},
@@ -34,7 +44,11 @@ export const querySchema = {
 				spans,
 				kind(['and', 'or'], { parts: { type: 'array', items: query } }),
 				kind('not', { keep: query, drop: query }),
-				kind('assigned', { headings: { type: ['array', 'null'], items: text }, main: { type: 'boolean' }, qualifiers: texts }, { vocabulary: text }),
+				kind(
+					'assigned',
+					{ headings: { type: ['array', 'null'], items: text }, main: { type: 'boolean' }, qualifiers: texts },
+					{ vocabulary: text }
+				),
 				kind('years', { first: number, last: number }),
 				kind('entered', { first: { type: ['string', 'null'] }, last: { type: ['string', 'null'] } }),
 				kind('entry', { field: { enum: LIMIT_FIELDS }, patterns: texts }),

@@ -4,7 +4,11 @@ import { describe, expect, it } from 'vitest';
 import { compilePattern, includesPattern } from '../text/index.ts';
 import { bind, covers, distribute, flatten, parse, print, writeOut, type Expression, type Query } from './index.ts';
 
-const CLOSURES: Readonly<Record<string, readonly string[]>> = { 'v:delirium': ['v:delirium', 'v:waking'], 'v:waking': ['v:waking'], 'v:lamp': ['v:lamp'] };
+const CLOSURES: Readonly<Record<string, readonly string[]>> = {
+	'v:delirium': ['v:delirium', 'v:waking'],
+	'v:waking': ['v:waking'],
+	'v:lamp': ['v:lamp']
+};
 const around = {
 	currentYear: 2026,
 	heading: (label: string) => ({ found: 'heading', key: `v:${label.toLowerCase()}`, label, by: 'label' }) as const,
@@ -101,7 +105,10 @@ describe('covering', () => {
 
 describe('patterns inside patterns', () => {
 	const pattern = fc.string({ unit: fc.constantFrom('a', 'b', '*', '?', '~'), minLength: 1, maxLength: 5 });
-	const words = fc.sample(fc.string({ unit: fc.constantFrom('a', 'b', 'c'), minLength: 1, maxLength: 6 }), { numRuns: 400, seed: 3 });
+	const words = fc.sample(fc.string({ unit: fc.constantFrom('a', 'b', 'c'), minLength: 1, maxLength: 6 }), {
+		numRuns: 400,
+		seed: 3
+	});
 	it('are never claimed where a word shows otherwise, and always told for what all words show', () => {
 		fc.assert(
 			fc.property(pattern, pattern, (wide, narrow) => {
@@ -150,7 +157,12 @@ describe('rewriting', () => {
 			message: 'Written out, this would have more than 2,000 pairs. Spread the line first.'
 		});
 	});
-	const list: Readonly<Record<string, readonly string[]>> = { 'light*': ['light', 'lights'], 'l?mp': ['lamp'], 'x*': [], 'a*': ['a1', 'a2', 'a3', 'a4'] };
+	const list: Readonly<Record<string, readonly string[]>> = {
+		'light*': ['light', 'lights'],
+		'l?mp': ['lamp'],
+		'x*': [],
+		'a*': ['a1', 'a2', 'a3', 'a4']
+	};
 	const written = (text: string) => {
 		const { expression, kept } = writeOut(tree(text), (pattern) => list[pattern] ?? [], 3);
 		return [print(expression), kept];

@@ -6,7 +6,9 @@ export function flatten(expression: Expression): Expression {
 	switch (expression.kind) {
 		case 'and':
 		case 'or': {
-			const items = expression.items.map(flatten).flatMap((item) => (item.kind === expression.kind ? withCommentsOf(item, item.items) : [item]));
+			const items = expression.items
+				.map(flatten)
+				.flatMap((item) => (item.kind === expression.kind ? withCommentsOf(item, item.items) : [item]));
 			const [only] = items;
 			return items.length === 1 && only ? (withCommentsOf(expression, [only])[0] ?? only) : { ...expression, items };
 		}
@@ -17,7 +19,9 @@ export function flatten(expression: Expression): Expression {
 		case 'field':
 			return { ...expression, of: flatten(expression.of) };
 		case 'limit':
-			return expression.limit.type === 'entry' ? { ...expression, limit: { ...expression.limit, of: flatten(expression.limit.of) } } : expression;
+			return expression.limit.type === 'entry'
+				? { ...expression, limit: { ...expression.limit, of: flatten(expression.limit.of) } }
+				: expression;
 		default:
 			return expression;
 	}
@@ -30,7 +34,8 @@ function withCommentsOf(outer: Expression, items: readonly Expression[]): readon
 	return first && comments.length > 0 ? [{ ...first, comments }, ...rest] : items;
 }
 
-export type Distributed = { readonly ok: true; readonly expression: Expression } | { readonly ok: false; readonly message: string };
+export type Distributed =
+	{ readonly ok: true; readonly expression: Expression } | { readonly ok: false; readonly message: string };
 
 /** Most terms that distributing may make. */
 export const DISTRIBUTE_CEILING = 2_000;
@@ -63,7 +68,10 @@ export function distribute(expression: Expression, ceiling = DISTRIBUTE_CEILING)
 			case 'field': {
 				const inner = draw(part.of);
 				if (inner.kind !== 'or' && inner.kind !== 'and') return { ...part, of: inner };
-				return { kind: inner.kind, items: inner.items.map((of): Expression => draw({ kind: 'field', fields: part.fields, of })) };
+				return {
+					kind: inner.kind,
+					items: inner.items.map((of): Expression => draw({ kind: 'field', fields: part.fields, of }))
+				};
 			}
 			default:
 				return part;
@@ -73,7 +81,10 @@ export function distribute(expression: Expression, ceiling = DISTRIBUTE_CEILING)
 		return { ok: true, expression: draw(expression) };
 	} catch (error) {
 		if (!(error instanceof TooMany)) throw error;
-		return { ok: false, message: `Written out, this would have more than ${ceiling.toLocaleString('en')} pairs. Spread the line first.` };
+		return {
+			ok: false,
+			message: `Written out, this would have more than ${ceiling.toLocaleString('en')} pairs. Spread the line first.`
+		};
 	}
 }
 
@@ -88,7 +99,11 @@ export interface WrittenOut {
  * @param variants the words that a pattern matches, commonest first
  * @param most a pattern with more variants keeps its wildcard
  */
-export function writeOut(expression: Expression, variants: (pattern: string) => readonly string[], most: number): WrittenOut {
+export function writeOut(
+	expression: Expression,
+	variants: (pattern: string) => readonly string[],
+	most: number
+): WrittenOut {
 	const kept = new Set<string>();
 	const options = (pattern: string): readonly string[] | null => {
 		if (!/[*?~]/.test(pattern)) return [pattern];
@@ -97,16 +112,24 @@ export function writeOut(expression: Expression, variants: (pattern: string) => 
 		kept.add(pattern);
 		return null;
 	};
-	const either = (items: readonly Expression[]): Expression => (items.length === 1 && items[0] ? items[0] : { kind: 'or', items });
+	const either = (items: readonly Expression[]): Expression =>
+		items.length === 1 && items[0] ? items[0] : { kind: 'or', items };
 	const word = (piece: Word): Expression =>
-		either((options(piece.pattern) ?? [piece.pattern]).map((text): Expression => (text === piece.pattern ? piece : { kind: 'word', text, pattern: text })));
+		either(
+			(options(piece.pattern) ?? [piece.pattern]).map((text): Expression =>
+				text === piece.pattern ? piece : { kind: 'word', text, pattern: text }
+			)
+		);
 	const phrase = (piece: Phrase): Expression => {
 		const parts = piece.patterns.map((pattern) => options(pattern) ?? [pattern]);
 		if (parts.reduce((product, one) => product * one.length, 1) > most) {
 			for (const pattern of piece.patterns) if (/[*?~]/.test(pattern)) kept.add(pattern);
 			return piece;
 		}
-		const rows = parts.reduce<readonly (readonly string[])[]>((rows, words) => rows.flatMap((row) => words.map((one) => [...row, one])), [[]]);
+		const rows = parts.reduce<readonly (readonly string[])[]>(
+			(rows, words) => rows.flatMap((row) => words.map((one) => [...row, one])),
+			[[]]
+		);
 		return either(rows.map((patterns): Expression => ({ kind: 'phrase', text: patterns.join(' '), patterns })));
 	};
 	const write = (part: Expression): Expression => {

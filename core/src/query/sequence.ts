@@ -41,7 +41,9 @@ const CHAIN_CEILING = 400;
 const SENTENCE_LENGTH = 5;
 
 const spelling = (operator: Operator) =>
-	operator.distance === undefined ? operator.operator.toUpperCase() : `${operator.operator.toUpperCase()}/${operator.distance}`;
+	operator.distance === undefined
+		? operator.operator.toUpperCase()
+		: `${operator.operator.toUpperCase()}/${operator.distance}`;
 
 const over = (first: Span, last: Span): Span => ({ from: first.from, to: last.to });
 
@@ -62,12 +64,23 @@ export function joinElements(elements: readonly Element[], text: string, report:
 		const rest = operands.slice(1);
 		const inside = { from: rest[0]?.at.from ?? 0, to: rest.at(-1)?.at.to ?? 0 };
 		report(
-			fault('error', 'not-three-sides', over(first.at, rest.at(-1)?.at ?? first.at), 'NOT takes exactly two sides: what to keep and what to exclude.', [
-				replacing('Exclude all of them', inside, `(${rest.map((one) => text.slice(one.at.from, one.at.to)).join(' OR ')})`)
-			])
+			fault(
+				'error',
+				'not-three-sides',
+				over(first.at, rest.at(-1)?.at ?? first.at),
+				'NOT takes exactly two sides: what to keep and what to exclude.',
+				[
+					replacing(
+						'Exclude all of them',
+						inside,
+						`(${rest.map((one) => text.slice(one.at.from, one.at.to)).join(' OR ')})`
+					)
+				]
+			)
 		);
 	}
-	if (operator.operator === 'or' || operator.operator === 'and') warnOfHalfFields(readable, operator.operator, text, report);
+	if (operator.operator === 'or' || operator.operator === 'and')
+		warnOfHalfFields(readable, operator.operator, text, report);
 	if (operator.operator === 'within' && operators.length > 1 && readable.every((one) => isNearSide(one.expression)))
 		warnOfChain(readable, operator, text, report);
 	return joinSame(readable, operators, text, report);
@@ -80,7 +93,9 @@ function together(operands: readonly Readable[]): Expression | null {
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return null;
-	return operands.length === 1 ? first.expression : { kind: 'and', items: operands.map((one) => one.expression), at: over(first.at, last.at) };
+	return operands.length === 1
+		? first.expression
+		: { kind: 'and', items: operands.map((one) => one.expression), at: over(first.at, last.at) };
 }
 
 interface Alternating {
@@ -116,7 +131,12 @@ function alternate(elements: readonly Element[], text: string, report: Report): 
 		else if (operator) {
 			reportSeveral(waiting, report);
 			operators.push(waiting.length > 1 ? (waiting.find((one) => one.operator === 'not') ?? operator) : operator);
-		} else operators.push({ role: 'operator', at: { from: operands.at(-1)?.at.to ?? 0, to: element.at.from }, operator: 'and' });
+		} else
+			operators.push({
+				role: 'operator',
+				at: { from: operands.at(-1)?.at.to ?? 0, to: element.at.from },
+				operator: 'and'
+			});
 		waiting = [];
 		gap = false;
 		operands.push(element);
@@ -127,9 +147,13 @@ function alternate(elements: readonly Element[], text: string, report: Report): 
 	if (last && operands.length === 0) reportFirst(waiting, gap, report);
 	else if (last && !gap && !waiting.some((one) => one.refused))
 		report(
-			fault('error', 'operator-side', over(last.at, waiting.at(-1)?.at ?? last.at), `${waiting.map(spelling).join(' ')} has nothing after it.`, [
-				replacing('Remove it', over(last.at, waiting.at(-1)?.at ?? last.at), '')
-			])
+			fault(
+				'error',
+				'operator-side',
+				over(last.at, waiting.at(-1)?.at ?? last.at),
+				`${waiting.map(spelling).join(' ')} has nothing after it.`,
+				[replacing('Remove it', over(last.at, waiting.at(-1)?.at ?? last.at), '')]
+			)
 		);
 	return { operands, operators };
 }
@@ -142,9 +166,13 @@ function reportFirst(waiting: readonly Operator[], gap: boolean, report: Report)
 	const at = over(first.at, last.at);
 	const turns = waiting.some((one) => one.operator === 'not');
 	report(
-		fault('error', 'operator-side', at, turns ? 'NOT needs something to keep before it.' : `${spelling(first)} has nothing before it.`, [
-			...(turns ? [] : [replacing('Remove it', at, '')])
-		])
+		fault(
+			'error',
+			'operator-side',
+			at,
+			turns ? 'NOT needs something to keep before it.' : `${spelling(first)} has nothing before it.`,
+			[...(turns ? [] : [replacing('Remove it', at, '')])]
+		)
 	);
 }
 
@@ -177,7 +205,9 @@ function reportNeighbours(run: readonly Readable[], text: string, report: Report
 	if (!first || !last) return;
 	const at = over(first.at, last.at);
 	const sources = run.map((one) => text.slice(one.at.from, one.at.to));
-	const allText = run.every((one) => !one.bracketed && (one.expression.kind === 'word' || one.expression.kind === 'phrase'));
+	const allText = run.every(
+		(one) => !one.bracketed && (one.expression.kind === 'word' || one.expression.kind === 'phrase')
+	);
 	const bareWords = run.every((one) => !one.bracketed && one.expression.kind === 'word');
 	const joined = (operator: string) => sources.join(` ${operator} `);
 	const repairs: Repair[] = [];
@@ -185,7 +215,8 @@ function reportNeighbours(run: readonly Readable[], text: string, report: Report
 		const content = sources.filter((word) => !SMALL_WORDS.has(word.toLowerCase()));
 		repairs.push(replacing('Split it: each content word a concept', at, content.join(' AND ')));
 	}
-	if (allText) repairs.push(replacing('A phrase', at, `"${sources.join(' ').replace(/["\u201C\u201D\u201E\u201F]/g, '')}"`));
+	if (allText)
+		repairs.push(replacing('A phrase', at, `"${sources.join(' ').replace(/["\u201C\u201D\u201E\u201F]/g, '')}"`));
 	repairs.push(replacing('AND', at, joined('AND')), replacing('OR', at, joined('OR')));
 	if (allText) repairs.push(replacing('WITHIN/3', at, joined('WITHIN/3')));
 	report(
@@ -197,11 +228,22 @@ function reportNeighbours(run: readonly Readable[], text: string, report: Report
 					'This reads like a whole sentence. Sources do not search for sentences: split it into concepts, each with its own words.',
 					repairs
 				)
-			: fault('error', 'no-operator', at, 'There is no operator between these terms, and platforms read them differently.', repairs)
+			: fault(
+					'error',
+					'no-operator',
+					at,
+					'There is no operator between these terms, and platforms read them differently.',
+					repairs
+				)
 	);
 }
 
-function joinMixed(operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): Expression | null {
+function joinMixed(
+	operands: readonly Readable[],
+	operators: readonly Operator[],
+	text: string,
+	report: Report
+): Expression | null {
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return null;
@@ -209,7 +251,9 @@ function joinMixed(operands: readonly Readable[], operators: readonly Operator[]
 	const source = (one: Operand) => text.slice(one.at.from, one.at.to);
 	const names = [...new Set(operators.map(spelling))].join(' and ');
 	// Neighbours with one AND or OR are one level; every NOT and every proximity is one of its own.
-	const levels = operators.filter((one, index) => one.operator !== operators[index - 1]?.operator || !['and', 'or'].includes(one.operator)).length;
+	const levels = operators.filter(
+		(one, index) => one.operator !== operators[index - 1]?.operator || !['and', 'or'].includes(one.operator)
+	).length;
 	report(
 		fault(
 			'error',
@@ -232,7 +276,8 @@ function joinMixed(operands: readonly Readable[], operators: readonly Operator[]
 		const operator = operators[index] as Operator;
 		let end = index + 1;
 		// Neighbours with one operator are one junction, however many they are.
-		if (operator.operator === 'and' || operator.operator === 'or') while (operators[end]?.operator === operator.operator) end++;
+		if (operator.operator === 'and' || operator.operator === 'or')
+			while (operators[end]?.operator === operator.operator) end++;
 		const rights = operands.slice(index + 1, end + 1);
 		const whole = over(first.at, rights.at(-1)?.at ?? first.at);
 		const [right] = rights;
@@ -260,12 +305,18 @@ function bracketFrom(side: 'left' | 'right', sources: readonly string[], operato
 	return text;
 }
 
-function joinSame(operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): Expression | null {
+function joinSame(
+	operands: readonly Readable[],
+	operators: readonly Operator[],
+	text: string,
+	report: Report
+): Expression | null {
 	const [operator] = operators;
 	const [first, ...rest] = operands;
 	if (!operator || !first) return first?.expression ?? null;
 	const at = over(first.at, rest.at(-1)?.at ?? first.at);
-	if (operator.operator === 'and' || operator.operator === 'or') return { kind: operator.operator, items: operands.map((one) => one.expression), at };
+	if (operator.operator === 'and' || operator.operator === 'or')
+		return { kind: operator.operator, items: operands.map((one) => one.expression), at };
 	if (rest.length > CHAIN_CEILING) {
 		report(
 			fault(
@@ -315,7 +366,13 @@ function isNearSide(expression: Expression): boolean {
 	}
 }
 
-function reportNearSide(side: Readable, operands: readonly Readable[], operators: readonly Operator[], text: string, report: Report): void {
+function reportNearSide(
+	side: Readable,
+	operands: readonly Readable[],
+	operators: readonly Operator[],
+	text: string,
+	report: Report
+): void {
 	const culprit = [...nodesOf(side.expression)].find((node) => !['word', 'phrase', 'near', 'or'].includes(node.kind));
 	const names: Partial<Record<Expression['kind'], string>> = {
 		and: 'AND',
@@ -344,7 +401,9 @@ function fieldAround(operands: readonly Readable[], operators: readonly Operator
 	const [first] = operands;
 	const last = operands.at(-1);
 	if (!first || !last) return [];
-	const codes = new Set(operands.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : [])));
+	const codes = new Set(
+		operands.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : []))
+	);
 	const [code] = codes;
 	if (codes.size !== 1 || code === undefined) return [];
 	const inner = operands.map((one) => unfielded(one, text));
@@ -364,17 +423,27 @@ function unfielded(operand: Readable, text: string): string {
  * `ti:light OR lamp`, `lamp OR ti:light`: the field applies to one of them only, which few mean.
  * @param operator of the row; null where operators are mixed, which is reported besides
  */
-function warnOfHalfFields(operands: readonly Readable[], operator: 'and' | 'or' | null, text: string, report: Report): void {
+function warnOfHalfFields(
+	operands: readonly Readable[],
+	operator: 'and' | 'or' | null,
+	text: string,
+	report: Report
+): void {
 	const isBare = (one: Readable) => ['word', 'phrase', 'near'].includes(one.expression.kind);
 	const isSingle = ({ expression, bracketed, at }: Readable) =>
-		!bracketed && expression.kind === 'field' && ['word', 'phrase'].includes(expression.of.kind) && text.charAt(at.to - 1) !== ')';
+		!bracketed &&
+		expression.kind === 'field' &&
+		['word', 'phrase'].includes(expression.of.kind) &&
+		text.charAt(at.to - 1) !== ')';
 	const involved = operands.filter((one) => isBare(one) || isSingle(one));
 	const singles = involved.filter(isSingle);
 	const [first] = involved;
 	const last = involved.at(-1);
 	const [row, end] = [operands[0], operands.at(-1)];
 	if (!first || !last || !row || !end || singles.length === 0 || singles.length === involved.length) return;
-	const codes = new Set(singles.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : [])));
+	const codes = new Set(
+		singles.flatMap(({ expression }) => (expression.kind === 'field' ? [expression.fields.join('+')] : []))
+	);
 	const repairs: Repair[] = [];
 	const [code] = codes;
 	if (operator && code !== undefined && codes.size === 1) {
@@ -415,7 +484,9 @@ function warnOfChain(operands: readonly Readable[], operator: Operator, text: st
 				'Write out all pairings',
 				at,
 				`(${pairings(sources)
-					.map((order) => order.reduce((left, right, index) => `${index === 1 ? left : `(${left})`} ${spelling(operator)} ${right}`))
+					.map((order) =>
+						order.reduce((left, right, index) => `${index === 1 ? left : `(${left})`} ${spelling(operator)} ${right}`)
+					)
 					.map((pairing) => `(${pairing})`)
 					.join(' OR ')})`
 			)
@@ -434,6 +505,10 @@ function warnOfChain(operands: readonly Readable[], operator: Operator, text: st
 /** Every order of joining that differs: the first two are alike either way round. */
 function pairings(items: readonly string[]): string[][] {
 	const orders = (rest: readonly string[]): string[][] =>
-		rest.length === 0 ? [[]] : rest.flatMap((one, index) => orders(rest.filter((_, at) => at !== index)).map((order) => [one, ...order]));
-	return orders(items).filter((order) => items.indexOf(order[0] ?? '') < items.indexOf(order[1] ?? '') || order.length < 2);
+		rest.length === 0
+			? [[]]
+			: rest.flatMap((one, index) => orders(rest.filter((_, at) => at !== index)).map((order) => [one, ...order]));
+	return orders(items).filter(
+		(order) => items.indexOf(order[0] ?? '') < items.indexOf(order[1] ?? '') || order.length < 2
+	);
 }

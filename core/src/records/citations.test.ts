@@ -18,7 +18,8 @@ describe('a typed identifier', () => {
 });
 
 describe('a citation', () => {
-	const citation = 'Ostwick M, Halland J. Quiet hours and delirium on surgical wards: a trial. Harbour J Nurs 2021;4(2):11-19.';
+	const citation =
+		'Ostwick M, Halland J. Quiet hours and delirium on surgical wards: a trial. Harbour J Nurs 2021;4(2):11-19.';
 	it('holds the title that it cites, whatever stands around it, and few words of others', () => {
 		expect(titleFit('Quiet hours and delirium on surgical wards: a trial', citation)).toBe(1);
 		expect(titleFit('QUIET HOURS AND DELIRIUM ON SURGICAL WARDS', citation)).toBe(1);

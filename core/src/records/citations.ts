@@ -19,7 +19,9 @@ export function identifierForms(typed: string): string[] {
 
 /** Words of a citation by which a record may be found: the longest, each once. */
 export function wordsToFind(citation: string, most = 24): string[] {
-	return [...new Set(tokenTexts(citation).filter((one) => one.length > 3 && !/^\d+$/.test(one)))].sort((a, b) => b.length - a.length).slice(0, most);
+	return [...new Set(tokenTexts(citation).filter((one) => one.length > 3 && !/^\d+$/.test(one)))]
+		.sort((a, b) => b.length - a.length)
+		.slice(0, most);
 }
 
 /**

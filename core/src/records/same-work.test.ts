@@ -2,13 +2,20 @@
 import { describe, expect, it } from 'vitest';
 import { blankRecord, sameWorks } from './index.ts';
 
-const record = (title: string, year: number | null = 2020, ...identifiers: string[]) => ({ ...blankRecord('x'), titles: [title], year, identifiers });
+const record = (title: string, year: number | null = 2020, ...identifiers: string[]) => ({
+	...blankRecord('x'),
+	titles: [title],
+	year,
+	identifiers
+});
 const LONG = 'Daylight and sleep on a surgical ward: a cohort study';
 
 describe('the same work', () => {
 	it('is told by an identifier, however it is written', () => {
 		for (const other of ['10.99999/AB.1', 'doi:10.99999/ab.1', 'https://doi.example/10.99999/ab.1'])
-			expect(sameWorks([record('A', 2020, '10.99999/ab.1')], [record('Z', 1999, 'other'), record('B', 2001, other)])).toEqual([[0, 1]]);
+			expect(
+				sameWorks([record('A', 2020, '10.99999/ab.1')], [record('Z', 1999, 'other'), record('B', 2001, other)])
+			).toEqual([[0, 1]]);
 	});
 	it('is told by a long title in any writing, with years that differ by one at most', () => {
 		expect(sameWorks([record(LONG)], [record(LONG.toUpperCase() + '.', 2021)])).toEqual([[0, 0]]);

@@ -20,7 +20,10 @@ const titleKey = (record: WorkEvidence) => {
  * Pairs of places in the two lists, each place at most once.
  * Years may differ by one, since some sources count from the day of publication on the web.
  */
-export function sameWorks(left: readonly WorkEvidence[], right: readonly WorkEvidence[]): (readonly [left: number, right: number])[] {
+export function sameWorks(
+	left: readonly WorkEvidence[],
+	right: readonly WorkEvidence[]
+): (readonly [left: number, right: number])[] {
 	const byIdentifier = new Map<string, number>();
 	const byTitle = new Map<string, number[]>();
 	right.forEach((record, at) => {
@@ -31,8 +34,12 @@ export function sameWorks(left: readonly WorkEvidence[], right: readonly WorkEvi
 	const taken = new Set<number>();
 	const pairs: (readonly [number, number])[] = [];
 	left.forEach((record, at) => {
-		const named = record.identifiers.map((one) => byIdentifier.get(identifierKey(one))).find((one) => one !== undefined && !taken.has(one));
-		const titled = (byTitle.get(titleKey(record) ?? '') ?? []).find((one) => !taken.has(one) && Math.abs((right[one]?.year ?? 0) - (record.year ?? 0)) <= 1);
+		const named = record.identifiers
+			.map((one) => byIdentifier.get(identifierKey(one)))
+			.find((one) => one !== undefined && !taken.has(one));
+		const titled = (byTitle.get(titleKey(record) ?? '') ?? []).find(
+			(one) => !taken.has(one) && Math.abs((right[one]?.year ?? 0) - (record.year ?? 0)) <= 1
+		);
 		const found = named ?? titled;
 		if (found === undefined) return;
 		taken.add(found);

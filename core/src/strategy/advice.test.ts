@@ -3,11 +3,28 @@ import { describe, expect, it } from 'vitest';
 import { applyEdits, type Json } from '../document/index.ts';
 import type { LineRole, StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
-import { adviceOn, emptiedConcepts, namesOf, readStrategy, roleOf, toSource, usersOf, type StrategyPart } from './index.ts';
+import {
+	adviceOn,
+	emptiedConcepts,
+	namesOf,
+	readStrategy,
+	roleOf,
+	toSource,
+	usersOf,
+	type StrategyPart
+} from './index.ts';
 
 type Spec = readonly [text: string, concept?: string | null, role?: LineRole];
 function strategy(specs: readonly Spec[]): StrategyPart {
-	const concepts = ['a', 'b'].map((id) => ({ id, name: id, note: '', strands: [], headings: [], words: [], parked: [] }));
+	const concepts = ['a', 'b'].map((id) => ({
+		id,
+		name: id,
+		note: '',
+		strands: [],
+		headings: [],
+		words: [],
+		parked: []
+	}));
 	const lines = specs.map(([text, concept = null, role], at): StrategyLine => ({
 		id: `L${at + 1}`,
 		source: '',
@@ -21,7 +38,8 @@ function strategy(specs: readonly Spec[]): StrategyPart {
 	const names = namesOf({ concepts, lines }, []);
 	return { concepts, lines: lines.map((line, at) => ({ ...line, source: toSource(specs[at]?.[0] ?? '', names) })) };
 }
-const said = (of: StrategyPart, final: string | null = null) => adviceOn(of, final).map((one) => `${one.line} ${one.code}`);
+const said = (of: StrategyPart, final: string | null = null) =>
+	adviceOn(of, final).map((one) => `${one.line} ${one.code}`);
 
 describe('a joining', () => {
 	it('misses a line of its concept that stands among those that it joins; taking it in mends that', () => {
@@ -32,9 +50,15 @@ describe('a joining', () => {
 			['#1 OR #3', 'a']
 		]);
 		const [advice] = adviceOn(before, null);
-		expect(advice).toMatchObject({ line: 'L4', code: 'not-taken-in', message: 'Line 2 stands among the lines that this joins, and is not in it.' });
+		expect(advice).toMatchObject({
+			line: 'L4',
+			code: 'not-taken-in',
+			message: 'Line 2 stands among the lines that this joins, and is not in it.'
+		});
 		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
-		expect('document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text).toBe('#1 OR #2 OR #3');
+		expect(
+			'document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text
+		).toBe('#1 OR #2 OR #3');
 	});
 	it('a list of lines stays a list when a line is added to it', () => {
 		const before = strategy([
@@ -45,7 +69,9 @@ describe('a joining', () => {
 		]);
 		const [advice] = adviceOn(before, null);
 		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
-		expect('document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text).toBe('ANY(#1-#3)');
+		expect(
+			'document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text
+		).toBe('ANY(#1-#3)');
 	});
 	it('misses nothing that is off, empty, of another concept, a limit, or joined by one of its lines', () => {
 		const of = strategy([
@@ -70,7 +96,9 @@ describe('a joining', () => {
 				])
 			)
 		).toEqual(['L3 wrong-concept']);
-		expect(adviceOn(strategy([['light', 'a'], ['day', 'b'], ['#1 OR #2']]), null)[0]?.message).toContain('concept A and concept B with OR');
+		expect(adviceOn(strategy([['light', 'a'], ['day', 'b'], ['#1 OR #2']]), null)[0]?.message).toContain(
+			'concept A and concept B with OR'
+		);
 		expect(said(strategy([['light', 'a'], ['day', 'b'], ['#1 AND #2']]))).toEqual([]);
 	});
 });
@@ -93,17 +121,25 @@ describe('a limit', () => {
 				])
 			)
 		).toEqual(['L2 limit-on-concept']);
-		expect(said(strategy([['light', 'a'], ['day', 'b'], ['@A AND @B'], ['#3 AND yr:2010-', null, 'limit']]))).toEqual(['L4 no-reason']);
+		expect(said(strategy([['light', 'a'], ['day', 'b'], ['@A AND @B'], ['#3 AND yr:2010-', null, 'limit']]))).toEqual([
+			'L4 no-reason'
+		]);
 	});
 	it('by country is advised against', () => {
-		expect(said(strategy([['light', 'a'], ['@A AND @A'], ['#2 AND af:norway', null, 'filter']]))).toEqual(['L3 country']);
+		expect(said(strategy([['light', 'a'], ['@A AND @A'], ['#2 AND af:norway', null, 'filter']]))).toEqual([
+			'L3 country'
+		]);
 	});
 });
 
 describe('a line', () => {
 	it('of no concept is told, with the concept of the line above offered first', () => {
 		const [advice] = adviceOn(strategy([['day', 'b'], ['light']]), null);
-		expect(advice).toMatchObject({ line: 'L2', code: 'no-concept', repairs: [{ label: 'Put it into B b' }, { label: 'Put it into A a' }] });
+		expect(advice).toMatchObject({
+			line: 'L2',
+			code: 'no-concept',
+			repairs: [{ label: 'Put it into B b' }, { label: 'Put it into A a' }]
+		});
 	});
 	it('that the result does not use is told; what it uses by its concept is used', () => {
 		const of = strategy([['light', 'a'], ['day', 'b'], ['sun', 'b'], ['@A AND #2'], ['set:benchmark NOT #4']]);
@@ -111,7 +147,9 @@ describe('a line', () => {
 		expect(said(strategy([['light', 'a'], ['day', 'b'], ['@A AND @B']]), 'L3')).toEqual([]);
 	});
 	it('that sums up a concept whose lines are used by its letter is no leftover', () => {
-		expect(said(strategy([['light', 'a'], ['lamp', 'a'], ['#1 OR #2', 'a', 'joining'], ['day', 'b'], ['@A AND @B']]), 'L5')).toEqual([]);
+		expect(
+			said(strategy([['light', 'a'], ['lamp', 'a'], ['#1 OR #2', 'a', 'joining'], ['day', 'b'], ['@A AND @B']]), 'L5')
+		).toEqual([]);
 	});
 	it('names its users before it goes', () => {
 		const of = strategy([['light'], ['day'], ['#1 OR #2'], ['#3 NOT #1']]);

@@ -12,7 +12,8 @@ import { joinedLines, type StrategyPart } from './read.ts';
 
 export interface Advice {
 	readonly line: string;
-	readonly code: 'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used' | 'limit-on-concept' | 'no-reason' | 'country';
+	readonly code:
+		'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used' | 'limit-on-concept' | 'no-reason' | 'country';
 	readonly message: string;
 	readonly repairs: readonly { readonly label: string; readonly edits: readonly Edit[] }[];
 }
@@ -39,10 +40,14 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 		const members = (joined ?? []).flatMap((id) => lines[placeOf.get(id) ?? -1] ?? []);
 		if (joined && members.length > 1) {
 			const places = members.map((one) => placeOf.get(one.id) ?? 0);
-			const between = lines.slice(Math.min(...places), Math.max(...places)).filter((one) => mayBeMissing(one, line, members));
+			const between = lines
+				.slice(Math.min(...places), Math.max(...places))
+				.filter((one) => mayBeMissing(one, line, members));
 			if (between.length > 0) {
 				const numbers = list(between.map((one) => (placeOf.get(one.id) ?? 0) + 1));
-				const all = [...new Set([...joined, ...between.map((one) => one.id)])].sort((a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0));
+				const all = [...new Set([...joined, ...between.map((one) => one.id)])].sort(
+					(a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0)
+				);
 				found.push({
 					line: line.id,
 					code: 'not-taken-in',
@@ -51,13 +56,24 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 						{
 							// What was written as a list of lines stays one.
 							label: between.length === 1 ? `Add line ${numbers}` : 'Add them',
-							edits: [{ do: 'set', at: ['lines', line.id, 'source'], value: joiningSource(all, 'OR', all.length > 6 || line.source.includes('\uE000|')) }]
+							edits: [
+								{
+									do: 'set',
+									at: ['lines', line.id, 'source'],
+									value: joiningSource(all, 'OR', all.length > 6 || line.source.includes('\uE000|'))
+								}
+							]
 						}
 					]
 				});
 			}
 			const of = [...new Set(members.map((one) => one.concept).filter((one) => one !== null))];
-			const wrong = line.concept === null ? (of.length > 1 ? members : []) : members.filter((one) => one.concept !== null && one.concept !== line.concept);
+			const wrong =
+				line.concept === null
+					? of.length > 1
+						? members
+						: []
+					: members.filter((one) => one.concept !== null && one.concept !== line.concept);
 			const [first] = wrong;
 			if (first)
 				found.push({
@@ -71,7 +87,8 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 				});
 		}
 		if (SEARCHING.has(line.role) && line.concept === null && concepts.length > 0 && !usesLines(line)) {
-			const near = [...lines.slice(0, at)].reverse().find((one) => one.concept !== null)?.concept ?? concepts[0]?.id ?? null;
+			const near =
+				[...lines.slice(0, at)].reverse().find((one) => one.concept !== null)?.concept ?? concepts[0]?.id ?? null;
 			const offered = [...concepts].sort((a, b) => Number(b.id === near) - Number(a.id === near)).slice(0, 4);
 			found.push({
 				line: line.id,
@@ -98,7 +115,8 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 				found.push({
 					line: line.id,
 					code: 'no-reason',
-					message: 'This limit has no reason yet. Whoever reads the strategy asks why; write it in the note of the line.',
+					message:
+						'This limit has no reason yet. Whoever reads the strategy asks why; write it in the note of the line.',
 					repairs: []
 				});
 			if (own.tree && [...nodesOf(own.tree)].some((node) => node.kind === 'field' && node.fields.join() === 'af'))
@@ -111,11 +129,20 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 				});
 		}
 		// A joining under a concept that is used by its @ only sums up; its lines are used.
-		const sumsUp = line.role === 'joining' && line.concept !== null && members.length > 0 && members.every((one) => behind?.has(one.id));
+		const sumsUp =
+			line.role === 'joining' &&
+			line.concept !== null &&
+			members.length > 0 &&
+			members.every((one) => behind?.has(one.id));
 		const leftOut = concepts.find((one) => one.id === line.concept)?.dropped;
 		if (behind && !behind.has(line.id) && !sumsUp && !leftOut && line.role !== 'check' && final !== line.id) {
 			const number = (placeOf.get(final ?? '') ?? 0) + 1;
-			found.push({ line: line.id, code: 'not-used', message: `The result, line ${number}, does not use this line.`, repairs: [] });
+			found.push({
+				line: line.id,
+				code: 'not-used',
+				message: `The result, line ${number}, does not use this line.`,
+				repairs: []
+			});
 		}
 		return found;
 	});
@@ -125,7 +152,14 @@ const usesLines = (line: StrategyLine) => usedBy(line.source).lines.length > 0;
 
 /** A line of the same concept that stands among the members, and is neither one nor joined by one. */
 function mayBeMissing(one: StrategyLine, joining: StrategyLine, members: readonly StrategyLine[]): boolean {
-	if (one.id === joining.id || members.some((member) => member.id === one.id) || one.off || one.source.trim() === '' || !SEARCHING.has(one.role)) return false;
+	if (
+		one.id === joining.id ||
+		members.some((member) => member.id === one.id) ||
+		one.off ||
+		one.source.trim() === '' ||
+		!SEARCHING.has(one.role)
+	)
+		return false;
 	if (!members.some((member) => member.concept === one.concept)) return false;
 	return !members.some((member) => usedBy(member.source).lines.includes(one.id));
 }
@@ -137,14 +171,17 @@ export function linesBehind(strategy: StrategyPart, final: string): ReadonlySet<
 		if (!behind.has(line.id)) continue;
 		const { lines } = usedBy(line.source);
 		for (const id of lines) behind.add(id);
-		for (const { concept, strand } of usedConcepts(line.source)) for (const one of joinedLines(strategy, concept, strand)) behind.add(one.id);
+		for (const { concept, strand } of usedConcepts(line.source))
+			for (const one of joinedLines(strategy, concept, strand)) behind.add(one.id);
 	}
 	return behind;
 }
 
 /** Numbers of the lines that use one of these, for a warning before they go. */
 export function usersOf(strategy: StrategyPart, ids: readonly string[]): number[] {
-	return strategy.lines.flatMap((line, at) => (!ids.includes(line.id) && usedBy(line.source).lines.some((id) => ids.includes(id)) ? [at + 1] : []));
+	return strategy.lines.flatMap((line, at) =>
+		!ids.includes(line.id) && usedBy(line.source).lines.some((id) => ids.includes(id)) ? [at + 1] : []
+	);
 }
 
 /** Letters of the concepts that have nothing left once these lines are deleted: no other line, heading, word, strand or note. */
@@ -152,7 +189,9 @@ export function emptiedConcepts({ concepts, lines }: StrategyPart, ids: readonly
 	const lost = new Set(lines.flatMap((line) => (ids.includes(line.id) && line.concept !== null ? [line.concept] : [])));
 	for (const line of lines) if (line.concept !== null && !ids.includes(line.id)) lost.delete(line.concept);
 	return concepts.flatMap((concept, at) => {
-		const holds = [concept.headings, concept.words, concept.parked, concept.strands].some((list) => list.length > 0) || concept.note.trim() !== '';
+		const holds =
+			[concept.headings, concept.words, concept.parked, concept.strands].some((list) => list.length > 0) ||
+			concept.note.trim() !== '';
 		return lost.has(concept.id) && !holds ? [conceptLetter(at)] : [];
 	});
 }

@@ -18,8 +18,14 @@ const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 export interface Names {
 	lineId(number: number): string | null;
 	lineNumber(id: string): number | null;
-	conceptIds(letter: string, strand: number | null): { readonly concept: string; readonly strand: string | null } | null;
-	conceptName(concept: string, strand: string | null): { readonly letter: string; readonly strand: number | null } | null;
+	conceptIds(
+		letter: string,
+		strand: number | null
+	): { readonly concept: string; readonly strand: string | null } | null;
+	conceptName(
+		concept: string,
+		strand: string | null
+	): { readonly letter: string; readonly strand: number | null } | null;
 	/** `vocabulary:identifier` of a label; null where it is unknown or stands for several. */
 	headingKey(label: string, vocabulary: string | null): string | null;
 	/** The label of today, and whether the vocabulary must be named beside it. */
@@ -37,7 +43,8 @@ interface HeadingAnchor {
 }
 
 /** Signs that anchors are made of must not come in from outside. */
-export const cleanLine = (text: string): string => text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
+export const cleanLine = (text: string): string =>
+	text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
 
 /** What a line, a list of lines, a concept or a heading begins with. */
 const NAMING = /[#@{]/;
@@ -189,7 +196,10 @@ export function headingsUsedBy(source: string): string[] {
 
 /** The concepts that a stored line uses, each with its strand, or null for all of them. */
 export const usedConcepts = (source: string): { readonly concept: string; readonly strand: string | null }[] =>
-	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({ concept, strand: strand ?? null }));
+	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({
+		concept,
+		strand: strand ?? null
+	}));
 
 /** The identities of other lines and concepts that a stored line uses. */
 export function usedBy(source: string): { readonly lines: readonly string[]; readonly concepts: readonly string[] } {

@@ -25,7 +25,8 @@ const concept = (name: string, more: Partial<Concept> = {}): Concept => ({
 	parked: [],
 	...more
 });
-const label = (vocabulary: string, id: string) => (vocabulary === 'v' && id !== 'gone' ? { label: id, vocabulary: null } : null);
+const label = (vocabulary: string, id: string) =>
+	vocabulary === 'v' && id !== 'gone' ? { label: id, vocabulary: null } : null;
 const texts = (concepts: Concept[]) => assemble(concepts, label, (_, code) => `name of ${code}`).map((one) => one.text);
 
 describe('lines of concepts', () => {
@@ -33,7 +34,10 @@ describe('lines of concepts', () => {
 		expect(
 			assemble(
 				[
-					concept('Light', { headings: [taken('Lamps', { reach: 'narrower' })], words: [word('lamp*'), word('"bright light"')] }),
+					concept('Light', {
+						headings: [taken('Lamps', { reach: 'narrower' })],
+						words: [word('lamp*'), word('"bright light"')]
+					}),
 					concept('Sleep', { words: [word('sleep')] })
 				],
 				label
@@ -46,34 +50,48 @@ describe('lines of concepts', () => {
 		]);
 	});
 	it('a concept without terms has no line and is not joined', () => {
-		expect(texts([concept('Light', { words: [word('lamp')] }), concept('Empty'), concept('Sleep', { words: [word('sleep')] })])).toEqual([
-			'lamp',
-			'sleep',
-			'@A AND @C'
-		]);
+		expect(
+			texts([
+				concept('Light', { words: [word('lamp')] }),
+				concept('Empty'),
+				concept('Sleep', { words: [word('sleep')] })
+			])
+		).toEqual(['lamp', 'sleep', '@A AND @C']);
 		expect(texts([concept('Empty')])).toEqual([]);
 	});
 	it('strands have lines of their own', () => {
 		const strands = [{ id: 's', name: 'at night' }];
-		expect(assemble([concept('Light', { strands, words: [word('lamp'), word('dark*', 's')] })], label).map((one) => [one.text, one.strand, one.label])).toEqual(
-			[
-				['lamp', null, 'Light, text words'],
-				['dark*', 's', 'Light: at night, text words'],
-				['@A', null, 'All concepts']
-			]
-		);
+		expect(
+			assemble([concept('Light', { strands, words: [word('lamp'), word('dark*', 's')] })], label).map((one) => [
+				one.text,
+				one.strand,
+				one.label
+			])
+		).toEqual([
+			['lamp', null, 'Light, text words'],
+			['dark*', 's', 'Light: at night, text words'],
+			['@A', null, 'All concepts']
+		]);
 	});
 	it('proximity stands in brackets, so that the OR reads one way', () => {
-		const [line = ''] = texts([concept('Light', { words: [word('bright WITHIN/3 light'), word('ti:(a BEFORE/2 b)'), word('lux')] })]);
+		const [line = ''] = texts([
+			concept('Light', { words: [word('bright WITHIN/3 light'), word('ti:(a BEFORE/2 b)'), word('lux')] })
+		]);
 		expect(line).toBe('(bright WITHIN/3 light) OR ti:(a BEFORE/2 b) OR lux');
 		expect(hasErrors(parse(line).faults)).toBe(false);
 	});
 	it('hand-picked headings are written out, main topic and qualifiers stand at each', () => {
-		expect(texts([concept('Light', { headings: [taken('Lamps', { reach: 'picked', picked: ['Torches'], main: true, qualifiers: ['pv'] })] })])[0]).toBe(
-			'{!Lamps | name of pv} OR {!Torches | name of pv}'
-		);
+		expect(
+			texts([
+				concept('Light', {
+					headings: [taken('Lamps', { reach: 'picked', picked: ['Torches'], main: true, qualifiers: ['pv'] })]
+				})
+			])[0]
+		).toBe('{!Lamps | name of pv} OR {!Torches | name of pv}');
 	});
 	it('headings of other vocabularies, and those that are gone, wait', () => {
-		expect(texts([concept('Light', { headings: [taken('x', { vocabulary: 'w' }), taken('gone')], words: [word('lamp')] })])).toEqual(['lamp', '@A']);
+		expect(
+			texts([concept('Light', { headings: [taken('x', { vocabulary: 'w' }), taken('gone')], words: [word('lamp')] })])
+		).toEqual(['lamp', '@A']);
 	});
 });

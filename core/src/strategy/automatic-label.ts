@@ -59,7 +59,12 @@ const FORMS =
 const isReadable = (line: StrategyLine): boolean => Boolean(openSources([line.source])[0]?.tree);
 
 /** The label of a line after its text has changed: one of our own follows, anybody else's stays. */
-export function followedLabel(before: StrategyPart, after: StrategyPart, old: StrategyLine, line: StrategyLine): string {
+export function followedLabel(
+	before: StrategyPart,
+	after: StrategyPart,
+	old: StrategyLine,
+	line: StrategyLine
+): string {
 	if (line.label === '' || !isReadable(line)) return line.label;
 	const isOurs = isReadable(old) ? automaticLabel(before, old) === old.label : FORMS.test(old.label);
 	return isOurs ? (automaticLabel(after, line) ?? '') : line.label;

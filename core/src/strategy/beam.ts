@@ -35,10 +35,16 @@ interface Side {
 }
 
 /** The sides of a result: ANDs and left sides of NOTs are opened, through lines that are nothing else. */
-export function beamSides(query: Query, queryOf: (id: string) => Query | null, of: string | null = null, depth = 0): readonly Side[] {
+export function beamSides(
+	query: Query,
+	queryOf: (id: string) => Query | null,
+	of: string | null = null,
+	depth = 0
+): readonly Side[] {
 	if (depth > 100) return [{ query, out: false, of }];
 	if (query.kind === 'and') return query.parts.flatMap((part) => beamSides(part, queryOf, of, depth + 1));
-	if (query.kind === 'not') return [...beamSides(query.keep, queryOf, of, depth + 1), { query: query.drop, out: true, of }];
+	if (query.kind === 'not')
+		return [...beamSides(query.keep, queryOf, of, depth + 1), { query: query.drop, out: true, of }];
 	if (query.kind === 'line' && query.id !== null) {
 		const inner = queryOf(query.id);
 		if (inner && (inner.kind === 'and' || inner.kind === 'not')) return beamSides(inner, queryOf, query.id, depth + 1);
@@ -52,13 +58,22 @@ const linesOf = (query: Query): readonly string[] => {
 };
 
 /** @returns null where the line has no records */
-export function beamOf(lines: readonly LineToEvaluate[], final: string, index: CollectionIndex, marks: Marks, options: EvaluateOptions = {}): Beam | null {
+export function beamOf(
+	lines: readonly LineToEvaluate[],
+	final: string,
+	index: CollectionIndex,
+	marks: Marks,
+	options: EvaluateOptions = {}
+): Beam | null {
 	const evaluated = evaluateStrategy(lines, index, marks, options);
 	const line = evaluated.find((one) => one.id === final);
 	if (!line?.query) return null;
 	const queries = new Map(evaluated.map((one) => [one.id, one.query]));
 	const records = new Map(evaluated.map((one) => [one.id, one.records]));
-	const context = { line: (id: string) => records.get(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const context = {
+		line: (id: string) => records.get(id) ?? RecordSet.none(index.size),
+		marked: (set: keyof Marks) => marks[set]
+	};
 	let lit = RecordSet.all(index.size);
 	const steps = beamSides(line.query, (id) => queries.get(id) ?? null).map(({ query, out, of: written }): BeamStep => {
 		const own = evaluate(index, query, context, options.cache, options.watch?.());

@@ -16,7 +16,10 @@ const concept = (id: string, words: readonly string[]): Concept => ({
 let next = 0;
 type Part = Pick<EnquiryDocument, 'concepts' | 'lines'>;
 
-function updated(concepts: readonly Concept[], texts: readonly (readonly [text: string, concept: string | null, role: StrategyLine['role']])[]) {
+function updated(
+	concepts: readonly Concept[],
+	texts: readonly (readonly [text: string, concept: string | null, role: StrategyLine['role']])[]
+) {
 	const bare = texts.map(([, of, role], at): StrategyLine => ({
 		id: `L${at + 1}`,
 		source: '',
@@ -28,7 +31,10 @@ function updated(concepts: readonly Concept[], texts: readonly (readonly [text: 
 		off: false
 	}));
 	const names = namesOf({ concepts: [...concepts], lines: bare }, []);
-	const document: Part = { concepts: [...concepts], lines: bare.map((line, at) => ({ ...line, source: toSource(texts[at]?.[0] ?? '', names) })) };
+	const document: Part = {
+		concepts: [...concepts],
+		lines: bare.map((line, at) => ({ ...line, source: toSource(texts[at]?.[0] ?? '', names) }))
+	};
 	const steps = bringUpToDate(
 		document,
 		assemble(concepts, () => null),
@@ -46,7 +52,11 @@ function updated(concepts: readonly Concept[], texts: readonly (readonly [text: 
 
 describe('bringing up to date', () => {
 	it('from nothing it is the assembled strategy', () => {
-		expect(updated([concept('a', ['light', 'lamp']), concept('b', ['day'])], []).texts).toEqual(['light OR lamp', 'day', '@A AND @B']);
+		expect(updated([concept('a', ['light', 'lamp']), concept('b', ['day'])], []).texts).toEqual([
+			'light OR lamp',
+			'day',
+			'@A AND @B'
+		]);
 	});
 	it('adds to the line of words what no line of the concept has', () => {
 		const { steps, texts } = updated(

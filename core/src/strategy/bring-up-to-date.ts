@@ -19,7 +19,11 @@ export interface UpdateStep {
 
 const key = (tree: Expression): string =>
 	print(
-		JSON.parse(JSON.stringify(tree, (name, value: unknown) => (name === 'at' || name === 'comments' || name === 'trailing' ? undefined : value))) as Expression
+		JSON.parse(
+			JSON.stringify(tree, (name, value: unknown) =>
+				name === 'at' || name === 'comments' || name === 'trailing' ? undefined : value
+			)
+		) as Expression
 	).toLowerCase();
 
 /** The sides of an OR, opened through fields. */
@@ -52,9 +56,17 @@ export function bringUpToDate(
 		if (one.role === 'joining') {
 			const text = joining && joinedToo(textOf(joining), one.text);
 			if (joining && text)
-				steps.push({ line: joining.id, text, terms: [], edits: [{ do: 'set', at: ['lines', joining.id, 'source'], value: sourceOf(text) }] });
+				steps.push({
+					line: joining.id,
+					text,
+					terms: [],
+					edits: [{ do: 'set', at: ['lines', joining.id, 'source'], value: sourceOf(text) }]
+				});
 			// A last line is proposed only where no line joins concepts yet.
-			if (!lines.some((line) => /\uE000@/.test(line.source)) && (lines.length === 0 || steps.some((step) => step.line === null))) {
+			if (
+				!lines.some((line) => /\uE000@/.test(line.source)) &&
+				(lines.length === 0 || steps.some((step) => step.line === null))
+			) {
 				const id = newId();
 				steps.push({
 					line: null,
@@ -65,16 +77,26 @@ export function bringUpToDate(
 			}
 			continue;
 		}
-		const own = lines.filter((line) => line.concept === one.concept && line.strand === one.strand && ['headings', 'words', 'mixed'].includes(line.role));
+		const own = lines.filter(
+			(line) =>
+				line.concept === one.concept && line.strand === one.strand && ['headings', 'words', 'mixed'].includes(line.role)
+		);
 		const present = new Set(own.flatMap((line) => sidesOf(parse(textOf(line)).tree).map(key)));
 		const wanted = sidesOf(parse(one.text).tree);
 		const missing = wanted.filter((side) => !present.has(key(side)));
 		if (missing.length === 0) continue;
 		const terms = missing.map((side) => print(side));
-		const target = own.find((line) => line.role === one.role) ?? (own.length > 0 ? own.find((line) => line.role === 'mixed') : undefined);
+		const target =
+			own.find((line) => line.role === one.role) ??
+			(own.length > 0 ? own.find((line) => line.role === 'mixed') : undefined);
 		const text = target ? appended(target, textOf(target), missing) : null;
 		if (target && text !== null)
-			steps.push({ line: target.id, text, terms, edits: [{ do: 'set', at: ['lines', target.id, 'source'], value: sourceOf(text) }] });
+			steps.push({
+				line: target.id,
+				text,
+				terms,
+				edits: [{ do: 'set', at: ['lines', target.id, 'source'], value: sourceOf(text) }]
+			});
 		else {
 			const id = newId();
 			const place = own.at(-1)?.id ?? lastOfConcept(document, one.concept) ?? after;
@@ -83,7 +105,9 @@ export function bringUpToDate(
 				line: null,
 				text: made,
 				terms,
-				edits: [{ do: 'insert', in: ['lines'], item: { ...withoutText(one), id, source: sourceOf(made) }, after: place }]
+				edits: [
+					{ do: 'insert', in: ['lines'], item: { ...withoutText(one), id, source: sourceOf(made) }, after: place }
+				]
 			});
 			if (place === after) after = id;
 		}
@@ -112,8 +136,15 @@ function appended(line: StrategyLine, text: string, terms: readonly Expression[]
 	const [opened] = openSources([line.source]);
 	const { tree, faults } = parse(text);
 	if (!opened?.tree || !tree || hasErrors(faults)) return null;
-	const bracketed = terms.map((side) => (side.kind === 'near' || side.kind === 'and' || side.kind === 'not' ? `(${print(side)})` : print(side)));
-	if (tree.kind === 'or' || tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'heading') return [text.trimEnd(), ...bracketed].join(' OR ');
+	const bracketed = terms.map((side) =>
+		side.kind === 'near' || side.kind === 'and' || side.kind === 'not' ? `(${print(side)})` : print(side)
+	);
+	if (tree.kind === 'or' || tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'heading')
+		return [text.trimEnd(), ...bracketed].join(' OR ');
 	// A whole block in one field stays one: the new terms are read in the usual fields beside it.
-	return tree.kind === 'field' ? [text.trimEnd(), ...bracketed].join(' OR ') : tree.kind === 'near' ? [`(${text.trim()})`, ...bracketed].join(' OR ') : null;
+	return tree.kind === 'field'
+		? [text.trimEnd(), ...bracketed].join(' OR ')
+		: tree.kind === 'near'
+			? [`(${text.trim()})`, ...bracketed].join(' OR ')
+			: null;
 }

@@ -38,14 +38,30 @@ export function compareLines(before: readonly LineWithText[], after: readonly Li
 		if (!was) return { ...common, before: null, change: 'new', what: [], moved: false, textBefore: '' };
 		const what = differences(was.line, line);
 		const moved = !stayed.has(line.id);
-		return { ...common, before: was.number, change: what.length > 0 ? 'changed' : moved ? 'moved' : 'same', what, moved, textBefore: was.text };
+		return {
+			...common,
+			before: was.number,
+			change: what.length > 0 ? 'changed' : moved ? 'moved' : 'same',
+			what,
+			moved,
+			textBefore: was.text
+		};
 	});
 	// A line that is gone is shown behind the one that it stood behind.
 	before.forEach(({ line, text }, at) => {
 		if (now.has(line.id)) return;
 		const above = before.slice(0, at).findLast((one) => changes.some((change) => change.id === one.line.id));
 		const place = above ? changes.findIndex((change) => change.id === above.line.id) + 1 : 0;
-		changes.splice(place, 0, { id: line.id, before: at + 1, after: null, change: 'gone', what: [], moved: false, textBefore: text, textAfter: '' });
+		changes.splice(place, 0, {
+			id: line.id,
+			before: at + 1,
+			after: null,
+			change: 'gone',
+			what: [],
+			moved: false,
+			textBefore: text,
+			textAfter: ''
+		});
 	});
 	return changes;
 }
@@ -113,7 +129,8 @@ function listEdits(list: 'concepts' | 'lines', now: readonly Item[], then: reado
 		}
 		const [from, to] = [own as unknown as Record<string, Json>, one as unknown as Record<string, Json>];
 		for (const key of new Set([...Object.keys(from), ...Object.keys(to)]))
-			if (key !== 'id' && JSON.stringify(from[key]) !== JSON.stringify(to[key])) edits.push({ do: 'set', at: [list, one.id, key], value: to[key] ?? [] });
+			if (key !== 'id' && JSON.stringify(from[key]) !== JSON.stringify(to[key]))
+				edits.push({ do: 'set', at: [list, one.id, key], value: to[key] ?? [] });
 	});
 	return edits;
 }

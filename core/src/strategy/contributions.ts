@@ -38,12 +38,16 @@ export function contributionsOf(
 	const line = before.find((one) => one.id === id);
 	if (line?.query?.kind !== 'or' || !line.records) return null;
 	const recordsOf = new Map(before.map((one) => [one.id, one.records]));
-	const context = { line: (other: string) => recordsOf.get(other) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const context = {
+		line: (other: string) => recordsOf.get(other) ?? RecordSet.none(index.size),
+		marked: (set: keyof Marks) => marks[set]
+	};
 	const sides = line.query.parts.map((part) => evaluate(index, part, context, options.cache, options.watch?.()));
 	const unique = broughtOnce(sides, index.size);
 	const finalBefore = final === null ? null : (recordsOf.get(final) ?? null);
 	const standings = new WhatIf(before, index, marks, options);
-	const finalAfter = finalBefore && final !== null ? standings.finalWith(new Map([[id, line.records.without(unique)]]), final) : null;
+	const finalAfter =
+		finalBefore && final !== null ? standings.finalWith(new Map([[id, line.records.without(unique)]]), final) : null;
 	const lost = finalBefore && finalAfter ? finalBefore.without(finalAfter) : RecordSet.none(index.size);
 	const gained = finalBefore && finalAfter ? finalAfter.without(finalBefore) : RecordSet.none(index.size);
 	return sides.map((side) => {

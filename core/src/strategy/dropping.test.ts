@@ -1,7 +1,18 @@
 /** A concept left out on purpose stays out, with its reason, until somebody puts it back. */
 import { describe, expect, it } from 'vitest';
 import { newEnquiry, type EnquiryDocument, type LineRole } from '../enquiry/index.ts';
-import { afterEdits, assemble, bringUpToDate, dropConcept, namesOf, proposedTrials, readStrategy, restoreConcept, toSource, toText } from './index.ts';
+import {
+	afterEdits,
+	assemble,
+	bringUpToDate,
+	dropConcept,
+	namesOf,
+	proposedTrials,
+	readStrategy,
+	restoreConcept,
+	toSource,
+	toText
+} from './index.ts';
 
 const concept = (id: string, words: readonly string[]) => ({
 	id,
@@ -32,7 +43,9 @@ function enquiry(): EnquiryDocument {
 	const last = document.lines.at(-1);
 	return {
 		...document,
-		lines: document.lines.map((line) => (line === last ? { ...line, source: toSource('@A AND @B AND @C', namesOf(document, [])) } : line))
+		lines: document.lines.map((line) =>
+			line === last ? { ...line, source: toSource('@A AND @B AND @C', namesOf(document, [])) } : line
+		)
 	};
 }
 const texts = (document: EnquiryDocument) => readStrategy(document, [], 2026).map((line) => line.text);
@@ -44,7 +57,10 @@ describe('a concept that is left out', () => {
 		expect(texts(dropped)).toEqual(['worr*', 'music*', 'child*', '@B AND @C']);
 		expect(dropped.concepts[0]?.dropped).toMatchObject(why);
 		// A new term elsewhere brings the strategy up to date, and not the concept.
-		const more = { ...dropped, concepts: dropped.concepts.map((one) => (one.id === 'b' ? concept('b', ['music*', 'song*']) : one)) };
+		const more = {
+			...dropped,
+			concepts: dropped.concepts.map((one) => (one.id === 'b' ? concept('b', ['music*', 'song*']) : one))
+		};
 		const names = namesOf(more, []);
 		const steps = bringUpToDate(
 			more,
@@ -61,8 +77,20 @@ describe('a concept that is left out', () => {
 	describe('in a strategy that was typed line by line', () => {
 		const typed = (): EnquiryDocument => {
 			let next = 0;
-			const empty = { ...newEnquiry('?', 'free form', () => `id${next++}`), concepts: [concept('a', []), concept('b', [])] };
-			const line = (id: string, of: string | null, role: LineRole) => ({ id, source: '', concept: of, strand: null, role, label: '', note: '', off: false });
+			const empty = {
+				...newEnquiry('?', 'free form', () => `id${next++}`),
+				concepts: [concept('a', []), concept('b', [])]
+			};
+			const line = (id: string, of: string | null, role: LineRole) => ({
+				id,
+				source: '',
+				concept: of,
+				strand: null,
+				role,
+				label: '',
+				note: '',
+				off: false
+			});
 			const lines = [
 				line('1', 'a', 'words'),
 				line('2', 'a', 'words'),
@@ -85,11 +113,16 @@ describe('a concept that is left out', () => {
 		it('goes from the lines that combine it, and comes back as it was typed', () => {
 			const dropped = afterEdits(typed(), dropConcept(typed(), 'b', why));
 			expect(texts(dropped)).toEqual(['worr*', 'anxi*', 'music*', '#1 OR #2', '#4', '#5 AND yr:2001-']);
-			expect(backIn(dropped, 'b')).toEqual({ ...typed(), concepts: typed().concepts.map((one) => (one.id === 'b' ? { ...one, dropped: null } : one)) });
+			expect(backIn(dropped, 'b')).toEqual({
+				...typed(),
+				concepts: typed().concepts.map((one) => (one.id === 'b' ? { ...one, dropped: null } : one))
+			});
 		});
 		it('goes from brackets of nothing but its lines', () => {
 			const names = namesOf(typed(), []);
-			const lines = typed().lines.map((one) => (one.id === '5' ? { ...one, source: toSource('(#1 OR #2) AND #3', names) } : one));
+			const lines = typed().lines.map((one) =>
+				one.id === '5' ? { ...one, source: toSource('(#1 OR #2) AND #3', names) } : one
+			);
 			const dropped = afterEdits({ ...typed(), lines }, dropConcept({ ...typed(), lines }, 'a', why));
 			expect(texts(dropped)[4]).toBe('#3');
 			expect(texts(backIn(dropped, 'a'))[4]).toBe('(#1 OR #2) AND #3');
@@ -98,7 +131,9 @@ describe('a concept that is left out', () => {
 			const dropped = afterEdits(typed(), dropConcept(typed(), 'b', why));
 			const edited = (text: string) => ({
 				...dropped,
-				lines: dropped.lines.map((one) => (one.id === '5' ? { ...one, source: toSource(text, namesOf(dropped, [])) } : one))
+				lines: dropped.lines.map((one) =>
+					one.id === '5' ? { ...one, source: toSource(text, namesOf(dropped, [])) } : one
+				)
 			});
 			expect(texts(backIn(edited('#4 OR calm*'), 'b'))[4]).toBe('(#4 OR calm*) AND @B');
 			expect(texts(backIn(edited('#4 AND #3'), 'b'))[4]).toBe('#4 AND #3');

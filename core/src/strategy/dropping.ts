@@ -40,11 +40,14 @@ function whereItWas(document: Strategy, concept: string, names: Names, textOf: (
 		const line = document.lines.find((one) => one.id === id);
 		if (!line || withoutConcept(document, line, concept) !== null) return [];
 		const set = (source: string): Edit[] => [{ do: 'set', at: ['lines', id, 'source'], value: source }];
-		if (line.source === after && usedBy(before).lines.every((one) => names.lineNumber(one) !== null)) return set(before);
+		if (line.source === after && usedBy(before).lines.every((one) => names.lineNumber(one) !== null))
+			return set(before);
 		if (joinedLines(document, concept, null).length === 0) return [];
 		const text = textOf(line.source).trimEnd();
 		const kind = parse(text).tree?.kind;
-		return kind === undefined ? [] : set(toSource(`${kind === 'or' || kind === 'not' ? `(${text})` : text} AND @${conceptLetter(at)}`, names));
+		return kind === undefined
+			? []
+			: set(toSource(`${kind === 'or' || kind === 'not' ? `(${text})` : text} AND @${conceptLetter(at)}`, names));
 	});
 }
 
@@ -53,7 +56,12 @@ function whereItWas(document: Strategy, concept: string, names: Names, textOf: (
  * @param names the current numbers and letters
  * @param textOf a stored line as it reads
  */
-export function restoreConcept(document: Strategy, concept: string, names: Names, textOf: (source: string) => string): Edit[] {
+export function restoreConcept(
+	document: Strategy,
+	concept: string,
+	names: Names,
+	textOf: (source: string) => string
+): Edit[] {
 	const cleared: Edit = { do: 'set', at: ['concepts', concept, 'dropped'], value: null };
 	const at = document.concepts.findIndex((one) => one.id === concept);
 	const back = whereItWas(document, concept, names, textOf);
@@ -63,7 +71,9 @@ export function restoreConcept(document: Strategy, concept: string, names: Names
 	if (usedConcepts(line.source).some((one) => one.concept === concept)) return [cleared];
 	const used = new Set(usedConcepts(line.source).map((one) => one.concept));
 	const text = textOf(line.source);
-	const letters = [...document.concepts.entries()].filter(([index, one]) => index === at || used.has(one.id)).map(([index]) => `@${conceptLetter(index)}`);
+	const letters = [...document.concepts.entries()]
+		.filter(([index, one]) => index === at || used.has(one.id))
+		.map(([index]) => `@${conceptLetter(index)}`);
 	// In the order of the letters where the line is nothing but concepts.
 	const plain = /^\s*@[A-Z]+(?:\s+AND\s+@[A-Z]+)*\s*$/.test(text);
 	const source = toSource(plain ? letters.join(' AND ') : `${text.trimEnd()} AND @${conceptLetter(at)}`, names);

@@ -1,5 +1,12 @@
 /** A whole strategy on a collection: every line's records, with the rules for lines that are off, empty or broken. */
-import { evaluate, RecordSet, WorkCeiling, type CollectionIndex, type PartCache, type Watch } from '../collection/index.ts';
+import {
+	evaluate,
+	RecordSet,
+	WorkCeiling,
+	type CollectionIndex,
+	type PartCache,
+	type Watch
+} from '../collection/index.ts';
 import { hasErrors, sideActedOn, type Query } from '../query/index.ts';
 import type { ReadLine } from './read.ts';
 
@@ -67,7 +74,11 @@ type Reduced = Query | 'absent' | 'broken';
  * Leaves out what is off or empty: in OR and AND it goes; `a NOT b` without `b` is `a`; a limit or
  * filter that is off passes on what it acts on; what uses a broken line is broken (notation.md, section 5).
  */
-export function dropAbsentLines(query: Query, stateOf: (id: string) => LineState, passesOf: (id: string) => Query | undefined = () => undefined): Reduced {
+export function dropAbsentLines(
+	query: Query,
+	stateOf: (id: string) => LineState,
+	passesOf: (id: string) => Query | undefined = () => undefined
+): Reduced {
 	switch (query.kind) {
 		case 'line': {
 			const state = query.id === null ? 'broken' : stateOf(query.id);
@@ -116,7 +127,12 @@ const setByHand = (query: Query, isBefore: (id: string) => boolean): boolean => 
 };
 
 /** Evaluates all lines in order; each needs only lines above it. */
-export function evaluateStrategy(lines: readonly LineToEvaluate[], index: CollectionIndex, marks: Marks, options: EvaluateOptions = {}): EvaluatedLine[] {
+export function evaluateStrategy(
+	lines: readonly LineToEvaluate[],
+	index: CollectionIndex,
+	marks: Marks,
+	options: EvaluateOptions = {}
+): EvaluatedLine[] {
 	const done = new Map<string, EvaluatedLine>();
 	const passes = new Map(lines.flatMap((line) => (line.off && line.passes ? [[line.id, line.passes] as const] : [])));
 	return lines.map((line) => {
@@ -134,7 +150,14 @@ function evaluateLine(
 	passes: ReadonlyMap<string, Query>,
 	options: EvaluateOptions
 ): EvaluatedLine {
-	const without = (state: LineState): EvaluatedLine => ({ id: line.id, number: line.number, state, records: null, query: null, beforeHand: false });
+	const without = (state: LineState): EvaluatedLine => ({
+		id: line.id,
+		number: line.number,
+		state,
+		records: null,
+		query: null,
+		beforeHand: false
+	});
 	if (line.off) return without('off');
 	if (line.empty) return without('empty');
 	if (!line.query) return without('faulty');
@@ -154,7 +177,14 @@ function evaluateLine(
 			options.cache,
 			options.watch?.()
 		);
-		return { id: line.id, number: line.number, state: 'counted', records, query, beforeHand: setByHand(query, (id) => done.get(id)?.beforeHand ?? false) };
+		return {
+			id: line.id,
+			number: line.number,
+			state: 'counted',
+			records,
+			query,
+			beforeHand: setByHand(query, (id) => done.get(id)?.beforeHand ?? false)
+		};
 	} catch (error) {
 		if (!(error instanceof WorkCeiling)) throw error;
 		heavy?.add(JSON.stringify(query));

@@ -28,11 +28,19 @@ const vocabulary = new Vocabulary({
 	]
 });
 const assigned = fc.uniqueArray(
-	fc.record({ vocabulary: fc.constant('v'), heading: fc.constantFrom('1', '2', '3', '4'), main: fc.boolean(), qualifiers: fc.subarray(['care', 'harm']) }),
+	fc.record({
+		vocabulary: fc.constant('v'),
+		heading: fc.constantFrom('1', '2', '3', '4'),
+		main: fc.boolean(),
+		qualifiers: fc.subarray(['care', 'harm'])
+	}),
 	{ maxLength: 4, selector: (one) => one.heading }
 );
 const record: fc.Arbitrary<BibliographicRecord> = fc
-	.record({ headings: assigned, titles: fc.constantFrom('a bright lamp', 'the lantern', 'no light', 'lamp bright').map((one) => [one]) })
+	.record({
+		headings: assigned,
+		titles: fc.constantFrom('a bright lamp', 'the lantern', 'no light', 'lamp bright').map((one) => [one])
+	})
 	.map((one) => ({ ...blankRecord('x'), ...one }));
 
 /** Ways to take heading 1, with the headings that then count. */
@@ -46,45 +54,59 @@ const WAYS: readonly (readonly [Branch, readonly string[]])[] = [
 describe('what a heading brings', () => {
 	it('is what counting record by record gives', () => {
 		fc.assert(
-			fc.property(fc.array(record, { minLength: 1, maxLength: 20 }), fc.constantFrom(...WAYS), (records, [way, kept]) => {
-				const index = buildIndex(
-					records.map((one, at) => ({ ...one, id: `R${at}` })),
-					(_, id) => vocabulary.get(id)?.label
-				);
-				const figures = headingFigures(index, vocabulary, '1', way);
-				const branch = ['1', '2', '3'];
-				const count = (test: (one: BibliographicRecord) => boolean) => records.filter(test).length;
-				const has = (one: BibliographicRecord, ids: readonly string[], test: (each: BibliographicRecord['headings'][number]) => boolean = () => true) =>
-					one.headings.some((each) => ids.includes(each.heading) && test(each));
-				expect(figures?.all).toEqual({
-					alone: count((one) => has(one, ['1'])),
-					narrower: count((one) => has(one, branch)),
-					taken: count((one) => has(one, kept))
-				});
-				expect(figures?.main).toEqual({
-					alone: count((one) => has(one, ['1'], (each) => each.main)),
-					narrower: count((one) => has(one, branch, (each) => each.main)),
-					taken: count((one) => has(one, kept, (each) => each.main))
-				});
-				expect(figures?.qualifiers).toEqual(
-					['care', 'harm'].map((name) => ({
-						code: name.slice(0, 1),
-						name,
-						alone: count((one) => has(one, ['1'], (each) => each.qualifiers.includes(name))),
-						narrower: count((one) => has(one, branch, (each) => each.qualifiers.includes(name))),
-						taken: count((one) => has(one, kept, (each) => each.qualifiers.includes(name)))
-					}))
-				);
-				for (const { id, records: own, unique } of figures?.brings ?? []) {
-					const others = branch.filter((one) => one !== id);
-					expect(own).toBe(count((one) => has(one, [id])));
-					expect(unique).toBe(count((one) => has(one, branch)) - count((one) => has(one, others)));
+			fc.property(
+				fc.array(record, { minLength: 1, maxLength: 20 }),
+				fc.constantFrom(...WAYS),
+				(records, [way, kept]) => {
+					const index = buildIndex(
+						records.map((one, at) => ({ ...one, id: `R${at}` })),
+						(_, id) => vocabulary.get(id)?.label
+					);
+					const figures = headingFigures(index, vocabulary, '1', way);
+					const branch = ['1', '2', '3'];
+					const count = (test: (one: BibliographicRecord) => boolean) => records.filter(test).length;
+					const has = (
+						one: BibliographicRecord,
+						ids: readonly string[],
+						test: (each: BibliographicRecord['headings'][number]) => boolean = () => true
+					) => one.headings.some((each) => ids.includes(each.heading) && test(each));
+					expect(figures?.all).toEqual({
+						alone: count((one) => has(one, ['1'])),
+						narrower: count((one) => has(one, branch)),
+						taken: count((one) => has(one, kept))
+					});
+					expect(figures?.main).toEqual({
+						alone: count((one) => has(one, ['1'], (each) => each.main)),
+						narrower: count((one) => has(one, branch, (each) => each.main)),
+						taken: count((one) => has(one, kept, (each) => each.main))
+					});
+					expect(figures?.qualifiers).toEqual(
+						['care', 'harm'].map((name) => ({
+							code: name.slice(0, 1),
+							name,
+							alone: count((one) => has(one, ['1'], (each) => each.qualifiers.includes(name))),
+							narrower: count((one) => has(one, branch, (each) => each.qualifiers.includes(name))),
+							taken: count((one) => has(one, kept, (each) => each.qualifiers.includes(name)))
+						}))
+					);
+					for (const { id, records: own, unique } of figures?.brings ?? []) {
+						const others = branch.filter((one) => one !== id);
+						expect(own).toBe(count((one) => has(one, [id])));
+						expect(unique).toBe(count((one) => has(one, branch)) - count((one) => has(one, others)));
+					}
+					const [main = 0, alone = 0, narrower = 0, named = 0, allNames = 0] = figures?.breadth ?? [];
+					expect([main <= alone, alone <= narrower, narrower <= named, named <= allNames]).toEqual([
+						true,
+						true,
+						true,
+						true
+					]);
+					expect(named).toBe(count((one) => has(one, branch) || one.titles[0] === 'a bright lamp'));
+					expect(allNames).toBe(
+						count((one) => has(one, branch) || one.titles[0] === 'a bright lamp' || one.titles[0] === 'the lantern')
+					);
 				}
-				const [main = 0, alone = 0, narrower = 0, named = 0, allNames = 0] = figures?.breadth ?? [];
-				expect([main <= alone, alone <= narrower, narrower <= named, named <= allNames]).toEqual([true, true, true, true]);
-				expect(named).toBe(count((one) => has(one, branch) || one.titles[0] === 'a bright lamp'));
-				expect(allNames).toBe(count((one) => has(one, branch) || one.titles[0] === 'a bright lamp' || one.titles[0] === 'the lantern'));
-			}),
+			),
 			{ numRuns: 200 }
 		);
 	});

@@ -35,7 +35,12 @@ export interface HeadingFigures {
 	/** In the order of the vocabulary; those that the heading or a narrower one takes. */
 	readonly qualifiers: readonly (Reaches & { readonly code: string; readonly name: string })[];
 	/** The heading and every narrower one: its records, and those that no other of them brings. */
-	readonly brings: readonly { readonly id: string; readonly label: string; readonly records: number; readonly unique: number }[];
+	readonly brings: readonly {
+		readonly id: string;
+		readonly label: string;
+		readonly records: number;
+		readonly unique: number;
+	}[];
 	/** Records by growing breadth: main topic, alone, with narrower, and its name, and all its names, as text words. */
 	readonly breadth: readonly [main: number, alone: number, narrower: number, named: number, allNames: number];
 }
@@ -46,14 +51,25 @@ const TEXT_FIELDS = ['ti', 'ab', 'kw'] as const;
  * @param branch how it would be taken; "taken" of all figures is for that
  * @returns null where the vocabulary does not have the heading
  */
-export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, id: string, branch: Branch = { reach: 'this' }): HeadingFigures | null {
+export function headingFigures(
+	index: CollectionIndex,
+	vocabulary: Vocabulary,
+	id: string,
+	branch: Branch = { reach: 'this' }
+): HeadingFigures | null {
 	const heading = vocabulary.get(id);
 	if (!heading) return null;
 	const closure = [...vocabulary.closure(id)];
 	const kept = branchOf(vocabulary, id, branch);
 	const taken = vocabulary.qualifiersOf(id, true);
-	const numbers = new Map(taken.flatMap(({ name }) => index.qualifierNumbers([foldedKey(name)]).map((number) => [number, name] as const)));
-	const sets = () => ({ alone: RecordSet.none(index.size), narrower: RecordSet.none(index.size), taken: RecordSet.none(index.size) });
+	const numbers = new Map(
+		taken.flatMap(({ name }) => index.qualifierNumbers([foldedKey(name)]).map((number) => [number, name] as const))
+	);
+	const sets = () => ({
+		alone: RecordSet.none(index.size),
+		narrower: RecordSet.none(index.size),
+		taken: RecordSet.none(index.size)
+	});
 	const [all, main] = [sets(), sets()];
 	const qualified = new Map(taken.map(({ name }) => [name, sets()]));
 	/** How many headings of the branch a record has; more than one is enough to know. */
@@ -78,9 +94,15 @@ export function headingFigures(index: CollectionIndex, vocabulary: Vocabulary, i
 			}
 		}
 	}
-	const counted = (set: ReturnType<typeof sets>): Reaches => ({ alone: set.alone.count(), narrower: set.narrower.count(), taken: set.taken.count() });
+	const counted = (set: ReturnType<typeof sets>): Reaches => ({
+		alone: set.alone.count(),
+		narrower: set.narrower.count(),
+		taken: set.taken.count()
+	});
 	const asWords = (names: readonly string[]) =>
-		names.flatMap((name) => textQuery(naturalOrder(name))).reduce((set, query) => set.or(evaluate(index, query, NOTHING(index))), all.narrower);
+		names
+			.flatMap((name) => textQuery(naturalOrder(name)))
+			.reduce((set, query) => set.or(evaluate(index, query, NOTHING(index))), all.narrower);
 	return {
 		all: counted(all),
 		main: counted(main),
@@ -106,7 +128,14 @@ function textQuery(name: string): Query[] {
 	const patterns = tokenTexts(name);
 	const [pattern] = patterns;
 	if (pattern === undefined) return [];
-	return [patterns.length === 1 ? { kind: 'word', fields: [...TEXT_FIELDS], pattern } : { kind: 'phrase', fields: [...TEXT_FIELDS], patterns }];
+	return [
+		patterns.length === 1
+			? { kind: 'word', fields: [...TEXT_FIELDS], pattern }
+			: { kind: 'phrase', fields: [...TEXT_FIELDS], patterns }
+	];
 }
 
-const NOTHING = (index: CollectionIndex) => ({ line: () => RecordSet.none(index.size), marked: () => RecordSet.none(index.size) });
+const NOTHING = (index: CollectionIndex) => ({
+	line: () => RecordSet.none(index.size),
+	marked: () => RecordSet.none(index.size)
+});

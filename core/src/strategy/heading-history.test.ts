@@ -5,7 +5,10 @@ import { blankRecord } from '../records/index.ts';
 import { blankHeading, Vocabulary, type Heading } from '../vocabulary/index.ts';
 import { headingHistory } from './index.ts';
 
-const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({ ...blankHeading(id, label), ...more });
+const heading = (id: string, label: string, more: Partial<Heading> = {}): Heading => ({
+	...blankHeading(id, label),
+	...more
+});
 const vocabulary = new Vocabulary({
 	id: 'v',
 	name: 'V',
@@ -29,7 +32,16 @@ const record = (year: number | null, ...headings: string[]) => ({
 	headings: headings.map((one) => ({ vocabulary: 'v', heading: one, main: false, qualifiers: [] }))
 });
 const index = buildIndex(
-	[record(1970, 'c'), record(1970, 'c', 'd'), record(1972, 'd'), record(1972), record(1975, 'd'), record(1975), record(1975), record(null, 'd')],
+	[
+		record(1970, 'c'),
+		record(1970, 'c', 'd'),
+		record(1972, 'd'),
+		record(1972),
+		record(1975, 'd'),
+		record(1975),
+		record(1975),
+		record(null, 'd')
+	],
 	(_, id) => vocabulary.get(id)?.label
 );
 

@@ -43,7 +43,10 @@ export function headingHistory(index: CollectionIndex, vocabulary: Vocabulary, i
 	let earlier = RecordSet.none(index.size);
 	const before = heading.before.map((one) => {
 		const match = one.renamed ? undefined : vocabulary.find(one.label);
-		const predecessor = match && match.heading.id !== id && foldedKey(match.heading.label) === foldedKey(one.label) ? match.heading.id : null;
+		const predecessor =
+			match && match.heading.id !== id && foldedKey(match.heading.label) === foldedKey(one.label)
+				? match.heading.id
+				: null;
 		const records = predecessor === null ? null : of(predecessor);
 		if (records) earlier = earlier.or(records);
 		return { ...one, id: predecessor, records: records?.count() ?? 0 };

@@ -1,5 +1,14 @@
 /** Strategies: lines with identity, reading, evaluating, assembling. */
-export { cleanLine, completeSource, headingsUsedBy, toSource, toText, usedBy, usedConcepts, type Names } from './anchors.ts';
+export {
+	cleanLine,
+	completeSource,
+	headingsUsedBy,
+	toSource,
+	toText,
+	usedBy,
+	usedConcepts,
+	type Names
+} from './anchors.ts';
 export {
 	findHeading,
 	headingByKey,
@@ -35,7 +44,15 @@ export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
 export { gatherLines, joiningSource, joinLines, spreadLine, withoutSide, type LineCommand } from './line-commands.ts';
 export { adviceOn, emptiedConcepts, usersOf, type Advice } from './advice.ts';
-export { cleanPasted, cutLabel, readStrategyText, strategyText, type CleanedLine, type PastedStrategy, type TextLine } from './plain-text.ts';
+export {
+	cleanPasted,
+	cutLabel,
+	readStrategyText,
+	strategyText,
+	type CleanedLine,
+	type PastedStrategy,
+	type TextLine
+} from './plain-text.ts';
 export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
@@ -54,7 +71,14 @@ export {
 } from './packed-lines.ts';
 export { emptyTerms, queryTerms, termPlaces, termsOf } from './terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './compare.ts';
-export { proposedTrials, refieldConcept, refielded, refieldSource, withoutConcept, type ProposedTrial } from './trials.ts';
+export {
+	proposedTrials,
+	refieldConcept,
+	refielded,
+	refieldSource,
+	withoutConcept,
+	type ProposedTrial
+} from './trials.ts';
 export { explainRecord, type Admission } from './why.ts';
 export { proposalsAt, type Proposal } from './proposals.ts';
 export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';

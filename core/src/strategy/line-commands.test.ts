@@ -30,7 +30,15 @@ const records = Array.from({ length: 2 ** WORDS.length }, (_, at) => ({
 }));
 const index = buildIndex(records, () => undefined);
 const none = RecordSet.none(index.size);
-const concept = (id: string) => ({ id, name: id.toUpperCase(), note: '', strands: [], headings: [], words: [], parked: [] });
+const concept = (id: string) => ({
+	id,
+	name: id.toUpperCase(),
+	note: '',
+	strands: [],
+	headings: [],
+	words: [],
+	parked: []
+});
 
 function strategy(specs: readonly (readonly [text: string, concept?: string | null, off?: boolean])[]): StrategyPart {
 	const concepts = [concept('a'), concept('b')];
@@ -57,10 +65,11 @@ const texts = (of: StrategyPart) => readStrategy(of, [], 2026).map((line) => lin
 /** The records of every line that has any, by identity. */
 const meaning = (of: StrategyPart) =>
 	new Map(
-		evaluateStrategy(linesToEvaluate(readStrategy(of, [], 2026)), index, { benchmark: none, relevant: none, irrelevant: none }).map((one) => [
-			one.id,
-			one.records ? [...one.records].join() : one.state
-		])
+		evaluateStrategy(linesToEvaluate(readStrategy(of, [], 2026)), index, {
+			benchmark: none,
+			relevant: none,
+			irrelevant: none
+		}).map((one) => [one.id, one.records ? [...one.records].join() : one.state])
 	);
 let fresh = 0;
 const newId = () => `N${++fresh}`;
@@ -95,7 +104,14 @@ describe('spreading a block', () => {
 	it('makes a line of every term above it, under its concept, and the block joins them', () => {
 		const before = strategy([['alder OR "birch cedar" OR (elm WITHIN/3 fir)', 'a'], ['hazel', 'b'], ['@A AND @B']]);
 		const after = applied(before, spreadLine(before, 'L1', newId));
-		expect(texts(after)).toEqual(['alder', '"birch cedar"', 'elm WITHIN/3 fir', '#1 OR #2 OR #3', 'hazel', '@A AND @B']);
+		expect(texts(after)).toEqual([
+			'alder',
+			'"birch cedar"',
+			'elm WITHIN/3 fir',
+			'#1 OR #2 OR #3',
+			'hazel',
+			'@A AND @B'
+		]);
 		expect(after.lines.map((line) => [line.role, line.concept])).toEqual([
 			['words', 'a'],
 			['words', 'a'],
@@ -122,14 +138,30 @@ describe('spreading a block', () => {
 			['elm OR ((alder OR birch) WITHIN/3 fir)', 'a'],
 			['(alder OR birch) WITHIN/3 fir', 'a']
 		]);
-		expect(texts(applied(before, spreadLine(before, 'L1', newId))).slice(0, 3)).toEqual(['elm', '(alder OR birch) WITHIN/3 fir', '#1 OR #2']);
-		expect(texts(applied(before, spreadLine(before, 'L2', newId))).slice(1)).toEqual(['alder WITHIN/3 fir', 'birch WITHIN/3 fir', '#2 OR #3']);
+		expect(texts(applied(before, spreadLine(before, 'L1', newId))).slice(0, 3)).toEqual([
+			'elm',
+			'(alder OR birch) WITHIN/3 fir',
+			'#1 OR #2'
+		]);
+		expect(texts(applied(before, spreadLine(before, 'L2', newId))).slice(1)).toEqual([
+			'alder WITHIN/3 fir',
+			'birch WITHIN/3 fir',
+			'#2 OR #3'
+		]);
 	});
 
 	it('keeps comments, the switch, and what hangs on the terms', () => {
 		const before = strategy([['alder OR /* as in Elgby */ birch', 'a', true]]);
 		const [line] = before.lines;
-		const held = { ...before, lines: [{ ...(line as StrategyLine), pieces: [{ id: 'p', text: 'birch', nth: 1, origin: 'record', note: 'seen twice' }] }] };
+		const held = {
+			...before,
+			lines: [
+				{
+					...(line as StrategyLine),
+					pieces: [{ id: 'p', text: 'birch', nth: 1, origin: 'record', note: 'seen twice' }]
+				}
+			]
+		};
 		const after = applied(held, spreadLine(held, 'L1', newId));
 		expect(texts(after)).toEqual(['alder', '/* as in Elgby */ birch', '#1 OR #2']);
 		expect(after.lines.map((one) => one.off)).toEqual([true, true, true]);
@@ -137,7 +169,11 @@ describe('spreading a block', () => {
 		const ids = after.lines.slice(0, 2).map((one) => one.id);
 		// A joining that is off takes nothing in: the last of the lines becomes the block.
 		const back = applied(after, gatherLines(after, ids));
-		expect(back.lines.find((one) => (one.pieces ?? []).length > 0)?.pieces?.[0]).toMatchObject({ id: 'p', nth: 1, note: 'seen twice' });
+		expect(back.lines.find((one) => (one.pieces ?? []).length > 0)?.pieces?.[0]).toMatchObject({
+			id: 'p',
+			nth: 1,
+			note: 'seen twice'
+		});
 	});
 
 	it.each([
@@ -216,7 +252,12 @@ class Naive {
 		if (line.off) return 'absent';
 		const { says } = line;
 		if ('word' in says) return text.split(' ').includes(says.word);
-		const sides = 'concept' in says ? this.lines.filter((one) => one.concept === says.concept && 'word' in one.says) : 'any' in says ? says.any : says.all;
+		const sides =
+			'concept' in says
+				? this.lines.filter((one) => one.concept === says.concept && 'word' in one.says)
+				: 'any' in says
+					? says.any
+					: says.all;
 		const values = sides.map((side) => this.holds(side, text)).filter((one) => one !== 'absent');
 		if (values.includes('broken') || values.length === 0) return 'broken';
 		return 'all' in says ? values.every((one) => one === true) : values.includes(true);
@@ -226,7 +267,14 @@ class Naive {
 			this.lines.map((line) => {
 				const states = records.map((record) => this.holds(line, record.titles[0] ?? ''));
 				const [first] = states;
-				return [line.id, first === 'broken' ? 'broken' : first === 'absent' ? 'off' : states.flatMap((one, at) => (one === true ? [at] : [])).join()];
+				return [
+					line.id,
+					first === 'broken'
+						? 'broken'
+						: first === 'absent'
+							? 'off'
+							: states.flatMap((one, at) => (one === true ? [at] : [])).join()
+				];
 			})
 		);
 	}
@@ -272,7 +320,12 @@ it('after any sequence of commands every line finds what a model that keeps line
 							after: line?.id ?? null
 						}
 					]);
-					naive.lines.splice(line ? now.lines.findIndex((one) => one.id === id) : 0, 0, { id, concept: of, off: false, says: { word } });
+					naive.lines.splice(line ? now.lines.findIndex((one) => one.id === id) : 0, 0, {
+						id,
+						concept: of,
+						off: false,
+						says: { word }
+					});
 				} else if (what === 'join' && line && second && line !== second) {
 					const joined = joinLines(now, [line.id, second.id], bit % 2 ? 'OR' : 'AND', newId);
 					if ('refused' in joined) continue;
@@ -308,7 +361,8 @@ it('after any sequence of commands every line finds what a model that keeps line
 					if ('refused' in done) continue;
 					const after = applied(now, done);
 					// The model knows no blocks: what is gathered must be spread again to the same meaning.
-					for (const [id, found] of meaning(after)) if (before.has(id) && id !== done.line) expect(found).toBe(before.get(id));
+					for (const [id, found] of meaning(after))
+						if (before.has(id) && id !== done.line) expect(found).toBe(before.get(id));
 					const back = what === 'gather' ? spreadLine(after, done.line, newId) : null;
 					if (back && !('refused' in back)) {
 						const again = meaning(applied(after, back));

@@ -27,18 +27,34 @@ const numberIn = ({ lines }: StrategyPart, id: string) => lines.findIndex((line)
 const asJson = (line: StrategyLine) => line as unknown as Json;
 
 /** The lines joined with OR or AND into a new, labelled line below the last of them. */
-export function joinLines(strategy: StrategyPart, ids: readonly string[], operator: 'OR' | 'AND', newId: () => string): LineCommand {
+export function joinLines(
+	strategy: StrategyPart,
+	ids: readonly string[],
+	operator: 'OR' | 'AND',
+	newId: () => string
+): LineCommand {
 	const chosen = strategy.lines.filter((line) => ids.includes(line.id) && line.source.trim() !== '');
 	const last = chosen.at(-1);
 	if (chosen.length < 2 || !last) return { refused: 'Two lines or more are joined; empty ones do not count.' };
-	const common = chosen.every((line) => line.concept === last.concept) ? strategy.concepts.find((one) => one.id === last.concept) : undefined;
+	const common = chosen.every((line) => line.concept === last.concept)
+		? strategy.concepts.find((one) => one.id === last.concept)
+		: undefined;
 	const id = newId();
 	const label = common ? `${common.name}: ${operator === 'OR' ? 'all together' : 'both'}` : `Joined with ${operator}`;
 	const source = joiningSource(
 		chosen.map((line) => line.id),
 		operator
 	);
-	const item = { id, source, concept: common?.id ?? null, strand: null, role: 'joining', label, note: '', off: false } satisfies StrategyLine;
+	const item = {
+		id,
+		source,
+		concept: common?.id ?? null,
+		strand: null,
+		role: 'joining',
+		label,
+		note: '',
+		off: false
+	} satisfies StrategyLine;
 	return { edits: [{ do: 'insert', in: ['lines'], item: asJson(item), after: last.id }], line: id };
 }
 
@@ -64,7 +80,8 @@ function remains(strategy: StrategyPart, opened: OpenedLine, node: Expression): 
 	const alive = (id: string): boolean => {
 		const line = strategy.lines.find((one) => one.id === id);
 		// A limit that is off passes on what it acts on.
-		if (!line || (line.off && line.role !== 'limit' && line.role !== 'filter') || line.source.trim() === '') return false;
+		if (!line || (line.off && line.role !== 'limit' && line.role !== 'filter') || line.source.trim() === '')
+			return false;
 		const [own] = openSources([line.source]);
 		return !own?.tree || remains(strategy, own, own.tree);
 	};
@@ -72,7 +89,9 @@ function remains(strategy: StrategyPart, opened: OpenedLine, node: Expression): 
 		case 'line':
 			return opened.linesOf(node).some(alive);
 		case 'concept':
-			return usedConcepts(opened.close(print(node))).some(({ concept, strand }) => joinedLines(strategy, concept, strand).some((one) => alive(one.id)));
+			return usedConcepts(opened.close(print(node))).some(({ concept, strand }) =>
+				joinedLines(strategy, concept, strand).some((one) => alive(one.id))
+			);
 		case 'and':
 		case 'or':
 			return node.items.some((item) => remains(strategy, opened, item));
@@ -95,8 +114,12 @@ export function spreadLine(strategy: StrategyPart, id: string, newId: () => stri
 	if (!opened?.tree) return { refused: `Line ${number} cannot be read as it stands; mend its faults first.` };
 	const sides = sidesOf(opened.tree);
 	if (!sides) return { refused: `Line ${number} is no list of terms joined with OR, so there is nothing to spread.` };
-	if (sides.every((side) => side.kind === 'line')) return { refused: `Line ${number} joins lines; its terms stand on lines of their own already.` };
-	if (sides.length > SPREAD_CEILING) return { refused: `Line ${number} has ${sides.length} terms; at most ${SPREAD_CEILING} lines are made in one step.` };
+	if (sides.every((side) => side.kind === 'line'))
+		return { refused: `Line ${number} joins lines; its terms stand on lines of their own already.` };
+	if (sides.length > SPREAD_CEILING)
+		return {
+			refused: `Line ${number} has ${sides.length} terms; at most ${SPREAD_CEILING} lines are made in one step.`
+		};
 	const searching = SEARCHING.has(line.role);
 	const kept = [...(line.pieces ?? [])];
 	let after = strategy.lines[number - 2]?.id ?? null;
@@ -150,7 +173,8 @@ export function gatherLines(strategy: StrategyPart, ids: readonly string[]): Lin
 	const all: Chosen[] = strategy.lines.map((line, at) => ({ line, opened: opened[at] as OpenedLine }));
 	const full = all.filter(({ line, opened }) => chosen.includes(line) && !opened.empty);
 	const last = full.at(-1);
-	const refused = last && full.length > 1 ? mayGather(strategy, full) : 'Two lines or more are gathered; empty ones do not count.';
+	const refused =
+		last && full.length > 1 ? mayGather(strategy, full) : 'Two lines or more are gathered; empty ones do not count.';
 	if (refused !== null || !last) return { refused: refused ?? '' };
 	const own = new Set(chosen.map((line) => line.id));
 	const users = all.filter(({ line }) => !own.has(line.id) && usedBy(line.source).lines.some((id) => own.has(id)));
@@ -163,12 +187,19 @@ export function gatherLines(strategy: StrategyPart, ids: readonly string[]): Lin
 		const tree = user.opened.tree && withOneFor(user.opened.tree, user.opened, own);
 		const left = tree && [...nodesOf(tree)].some((node) => user.opened.linesOf(node).some((id) => own.has(id)));
 		if (!tree || left)
-			return { refused: `Line ${numberIn(strategy, user.line.id)} uses some of these lines without the others; gathered, it would find something else.` };
-		edits.push({ do: 'set', at: ['lines', user.line.id, 'source'], value: user.opened.close(print(tree)).replaceAll(HERE, `\uE000#${target.id}\uE001`) });
+			return {
+				refused: `Line ${numberIn(strategy, user.line.id)} uses some of these lines without the others; gathered, it would find something else.`
+			};
+		edits.push({
+			do: 'set',
+			at: ['lines', user.line.id, 'source'],
+			value: user.opened.close(print(tree)).replaceAll(HERE, `\uE000#${target.id}\uE001`)
+		});
 	}
 	const source = last.opened.close(print(factored(block)));
 	edits.push({ do: 'set', at: ['lines', target.id, 'source'], value: source });
-	if (taker && SEARCHING.has(last.line.role)) edits.push({ do: 'set', at: ['lines', target.id, 'role'], value: roleOf(block) });
+	if (taker && SEARCHING.has(last.line.role))
+		edits.push({ do: 'set', at: ['lines', target.id, 'role'], value: roleOf(block) });
 	if (taker) {
 		edits.push({ do: 'set', at: ['lines', target.id, 'concept'], value: last.line.concept });
 		edits.push({ do: 'set', at: ['lines', target.id, 'strand'], value: last.line.strand });
@@ -176,9 +207,18 @@ export function gatherLines(strategy: StrategyPart, ids: readonly string[]): Lin
 	}
 	const pieces = full.flatMap(({ line }) => line.pieces ?? []);
 	if (pieces.length > 0)
-		edits.push({ do: 'set', at: ['lines', target.id, 'pieces'], value: takePieces([...pieces], piecesIn(source) ?? []) as unknown as Json });
+		edits.push({
+			do: 'set',
+			at: ['lines', target.id, 'pieces'],
+			value: takePieces([...pieces], piecesIn(source) ?? []) as unknown as Json
+		});
 	const notes = full.filter(({ line }) => line.note !== '' && line.id !== target.id).map(({ line }) => line.note);
-	if (notes.length > 0) edits.push({ do: 'set', at: ['lines', target.id, 'note'], value: [target.note, ...notes].filter((one) => one !== '').join('\n') });
+	if (notes.length > 0)
+		edits.push({
+			do: 'set',
+			at: ['lines', target.id, 'note'],
+			value: [target.note, ...notes].filter((one) => one !== '').join('\n')
+		});
 	for (const line of chosen) if (line.id !== target.id) edits.push({ do: 'remove', at: ['lines', line.id] });
 	return { edits, line: target.id };
 }
@@ -193,18 +233,26 @@ function mayGather(strategy: StrategyPart, full: readonly Chosen[]): string | nu
 	const faulty = full.find((one) => !one.opened.tree);
 	if (faulty) return `Line ${number(faulty)} cannot be read as it stands; mend its faults first.`;
 	const other = full.find((one) => one.line.concept !== first.line.concept || one.line.strand !== first.line.strand);
-	if (other) return `Lines ${number(first)} and ${number(other)} belong to different concepts or strands; a block belongs to one.`;
+	if (other)
+		return `Lines ${number(first)} and ${number(other)} belong to different concepts or strands; a block belongs to one.`;
 	const off = full.find((one) => one.line.off !== first.line.off);
 	if (off)
 		return `Line ${number(first)} is ${first.line.off ? 'off' : 'on'} and line ${number(off)} is ${off.line.off ? 'off' : 'on'}; gathered, that would be lost.`;
 	const kind = (one: Chosen) => (SEARCHING.has(one.line.role) ? 'searching' : one.line.role);
 	const unlike = full.find((one) => kind(one) !== kind(first));
 	if (unlike) return `Lines ${number(first)} and ${number(unlike)} have roles that do not go together in one block.`;
-	const hand = full.find(({ opened }) => opened.tree && [...nodesOf(opened.tree)].some((node) => node.kind === 'limit' && node.limit.type === 'by-hand'));
+	const hand = full.find(
+		({ opened }) =>
+			opened.tree && [...nodesOf(opened.tree)].some((node) => node.kind === 'limit' && node.limit.type === 'by-hand')
+	);
 	if (hand) return `Line ${number(hand)} is set by hand on the platform and stays on a line of its own.`;
 	// A line that uses another of them can only stand below it.
 	const inner = full.find(
-		({ opened }) => opened.tree && [...nodesOf(opened.tree)].some((node) => opened.linesOf(node).some((id) => full.some((one) => one.line.id === id)))
+		({ opened }) =>
+			opened.tree &&
+			[...nodesOf(opened.tree)].some((node) =>
+				opened.linesOf(node).some((id) => full.some((one) => one.line.id === id))
+			)
 	);
 	return inner ? `Line ${number(inner)} uses another of these lines; take it out of the choice.` : null;
 }
@@ -213,7 +261,9 @@ function mayGather(strategy: StrategyPart, full: readonly Chosen[]): string | nu
 export function joinedBy(tree: Expression | null, opened: OpenedLine): readonly string[] | null {
 	if (tree?.kind === 'line') return isAllList(opened, tree) ? null : opened.linesOf(tree);
 	if (tree?.kind !== 'or') return null;
-	const sides = tree.items.map((item) => (item.kind === 'line' && !isAllList(opened, item) ? opened.linesOf(item) : null));
+	const sides = tree.items.map((item) =>
+		item.kind === 'line' && !isAllList(opened, item) ? opened.linesOf(item) : null
+	);
 	return sides.some((side) => side === null || side.length === 0) ? null : sides.flatMap((side) => side ?? []);
 }
 
@@ -242,11 +292,17 @@ function withOneFor(tree: Expression, opened: OpenedLine, own: ReadonlySet<strin
 		}
 		case 'or': {
 			const joined = tree.items.filter(
-				(item) => item.kind === 'line' && !isAllList(opened, item) && opened.linesOf(item).length > 0 && opened.linesOf(item).every((id) => own.has(id))
+				(item) =>
+					item.kind === 'line' &&
+					!isAllList(opened, item) &&
+					opened.linesOf(item).length > 0 &&
+					opened.linesOf(item).every((id) => own.has(id))
 			);
 			const found = new Set(joined.flatMap((item) => opened.linesOf(item)));
 			if (found.size < own.size) return { ...tree, items: tree.items.map(inside) };
-			const items = tree.items.flatMap((item) => (joined.includes(item) ? (item === joined[0] ? [here] : []) : [inside(item)]));
+			const items = tree.items.flatMap((item) =>
+				joined.includes(item) ? (item === joined[0] ? [here] : []) : [inside(item)]
+			);
 			return items.length === 1 && items[0] ? items[0] : { ...tree, items };
 		}
 		case 'and':
@@ -264,8 +320,12 @@ function factored(block: Expression): Expression {
 	const [first] = block.items;
 	if (first?.kind !== 'field') return block;
 	const fields = first.fields.join('+');
-	const inner = block.items.flatMap((item) => (item.kind === 'field' && item.fields.join('+') === fields ? [item.of] : []));
-	return inner.length === block.items.length ? { kind: 'field', fields: first.fields, of: flatten({ kind: 'or', items: inner }) } : block;
+	const inner = block.items.flatMap((item) =>
+		item.kind === 'field' && item.fields.join('+') === fields ? [item.of] : []
+	);
+	return inner.length === block.items.length
+		? { kind: 'field', fields: first.fields, of: flatten({ kind: 'or', items: inner }) }
+		: block;
 }
 
 /** A line's source without the n-th side of its OR; null where it has no such side, or no other. */

@@ -2,16 +2,20 @@
 import { describe, expect, it } from 'vitest';
 import { alignPieces, piecesAfter, piecesIn, type LinePiece } from './index.ts';
 
-const HEADING = '\uE000{{"key":"skerry:d","label":"Delirium","main":false,"narrower":true,"except":[],"qualifiers":[]}\uE001';
-const piece = (text: string, nth: number | null, note = 'why'): LinePiece => ({ id: text, text, nth, origin: 'record', note });
+const HEADING =
+	'\uE000{{"key":"skerry:d","label":"Delirium","main":false,"narrower":true,"except":[],"qualifiers":[]}\uE001';
+const piece = (text: string, nth: number | null, note = 'why'): LinePiece => ({
+	id: text,
+	text,
+	nth,
+	origin: 'record',
+	note
+});
 
 it('the pieces of a line are its words, phrases and headings; the words of a limit and references are none', () => {
-	expect(piecesIn(`${HEADING} OR ti:(light* WITHIN/3 "day room") OR la:english OR \uE000#x\uE001 OR /* note */ lamp`)).toEqual([
-		HEADING,
-		'light*',
-		'"day room"',
-		'lamp'
-	]);
+	expect(
+		piecesIn(`${HEADING} OR ti:(light* WITHIN/3 "day room") OR la:english OR \uE000#x\uE001 OR /* note */ lamp`)
+	).toEqual([HEADING, 'light*', '"day room"', 'lamp']);
 	expect(piecesIn('')).toEqual([]);
 	expect(piecesIn('light OR')).toBeNull();
 });
@@ -57,7 +61,9 @@ describe('pieces before and after', () => {
 describe('what hangs on a piece', () => {
 	it('follows it through insertions, moves and typing', () => {
 		expect(piecesAfter([piece('lamp', 1)], 'light OR lamp', 'day OR light OR lamp')).toEqual([piece('lamp', 2)]);
-		expect(piecesAfter([piece('lamp', 1)], 'light OR lamp', 'light OR lamps')).toEqual([{ ...piece('lamp', 1), text: 'lamps' }]);
+		expect(piecesAfter([piece('lamp', 1)], 'light OR lamp', 'light OR lamps')).toEqual([
+			{ ...piece('lamp', 1), text: 'lamps' }
+		]);
 	});
 	it('waits while the line cannot be read, and stays with one of two alike', () => {
 		const half = piecesAfter([piece('lamp', 1)], 'lamp OR lamp', 'lamp OR lamp OR');

@@ -42,7 +42,11 @@ export function alignPieces(before: readonly string[], after: readonly string[])
 		start++;
 	}
 	let end = 0;
-	while (end < before.length - start && end < after.length - start && before[before.length - 1 - end] === after[after.length - 1 - end]) {
+	while (
+		end < before.length - start &&
+		end < after.length - start &&
+		before[before.length - 1 - end] === after[after.length - 1 - end]
+	) {
 		places[before.length - 1 - end] = after.length - 1 - end;
 		end++;
 	}
@@ -52,8 +56,10 @@ export function alignPieces(before: readonly string[], after: readonly string[])
 	// What has moved to another place in the line is still the same piece.
 	const taken = new Set(places.filter((one) => one !== null));
 	const free = new Map<string, number[]>();
-	for (let at = start; at < after.length - end; at++) if (!taken.has(at)) free.set(after[at] ?? '', [...(free.get(after[at] ?? '') ?? []), at]);
-	for (let at = start; at < before.length - end; at++) if (places[at] === null) places[at] = free.get(before[at] ?? '')?.shift() ?? null;
+	for (let at = start; at < after.length - end; at++)
+		if (!taken.has(at)) free.set(after[at] ?? '', [...(free.get(after[at] ?? '') ?? []), at]);
+	for (let at = start; at < before.length - end; at++)
+		if (places[at] === null) places[at] = free.get(before[at] ?? '')?.shift() ?? null;
 	// What has been typed over stands between the same neighbours.
 	const used = new Set(places.filter((one) => one !== null));
 	for (let at = start; at < before.length - end; at++) {
@@ -70,7 +76,14 @@ export function alignPieces(before: readonly string[], after: readonly string[])
 }
 
 /** Longest common run of pieces between the parts that are the same at both ends. */
-function alignMiddle(before: readonly string[], after: readonly string[], start: number, rows: number, columns: number, places: (number | null)[]): void {
+function alignMiddle(
+	before: readonly string[],
+	after: readonly string[],
+	start: number,
+	rows: number,
+	columns: number,
+	places: (number | null)[]
+): void {
 	const width = columns + 1;
 	const longest = new Uint16Array((rows + 1) * width);
 	for (let row = rows - 1; row >= 0; row--)

@@ -8,7 +8,10 @@ function upsideDown(strategy: StrategyPart): Map<string, [number, number]> {
 	const at = new Map(strategy.lines.map((line, index) => [line.id, index]));
 	strategy.lines.forEach((line, index) => {
 		const { lines, concepts } = usedBy(line.source);
-		const used = [...lines, ...concepts.flatMap((concept) => joinedLines(strategy, concept, null).map((one) => one.id))];
+		const used = [
+			...lines,
+			...concepts.flatMap((concept) => joinedLines(strategy, concept, null).map((one) => one.id))
+		];
 		for (const id of used) {
 			const where = at.get(id);
 			if (where !== undefined && where >= index) pairs.set(`${line.id}>${id}`, [index + 1, where + 1]);

@@ -49,7 +49,8 @@ export function namesAsWords(names: readonly string[]): NameAsWords[] {
 		const forms: NameForm[] = [{ kind: 'as-is', text: printTerm(key) }];
 		const stem = stemOf(words.at(-1) ?? '');
 		const stemmed = stem === null ? null : [...words.slice(0, -1), `${stem}*`];
-		if (stemmed) forms.push({ kind: 'stem', text: stemmed.length === 1 ? (stemmed[0] ?? '') : `"${stemmed.join(' ')}"` });
+		if (stemmed)
+			forms.push({ kind: 'stem', text: stemmed.length === 1 ? (stemmed[0] ?? '') : `"${stemmed.join(' ')}"` });
 		// Words between small ones (“lack of sleep”) stand nearer to each other in other orders.
 		const weighty = (stemmed ?? words).filter((word) => !SMALL_WORDS.has(word));
 		if (weighty.length === 2) forms.push({ kind: 'near', text: weighty.join(' WITHIN/3 ') });
@@ -64,7 +65,9 @@ export function namesAsWords(names: readonly string[]): NameAsWords[] {
 /** What several single words begin with, where that is most of them: `delirium`, `delirious` to `deliri`. */
 function commonStem(words: readonly string[]): { readonly stem: string; readonly words: readonly string[] } | null {
 	for (const word of words) {
-		const alike = words.filter((other) => other.startsWith(word.slice(0, Math.max(SHORTEST + 1, Math.ceil(word.length * 0.6)))));
+		const alike = words.filter((other) =>
+			other.startsWith(word.slice(0, Math.max(SHORTEST + 1, Math.ceil(word.length * 0.6))))
+		);
 		if (alike.length < 2) continue;
 		let stem = word;
 		for (const other of alike) while (!other.startsWith(stem)) stem = stem.slice(0, -1);
@@ -74,6 +77,9 @@ function commonStem(words: readonly string[]): { readonly stem: string; readonly
 }
 
 /** The first of a concept's words that retrieves everything that a form can; null where none is known to. */
-export function coveredByWord<Word extends { readonly query: Query | null }>(form: Query, words: readonly Word[]): Word | null {
+export function coveredByWord<Word extends { readonly query: Query | null }>(
+	form: Query,
+	words: readonly Word[]
+): Word | null {
 	return words.find((one) => one.query !== null && covers(one.query, form)) ?? null;
 }

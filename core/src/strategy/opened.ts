@@ -28,7 +28,11 @@ function standInsFor(sources: readonly string[]): StandIns {
 	const letters = Math.max(0, ...[...typed.matchAll(/@([A-Za-z]{4,})/g)].map((match) => match[1]?.length ?? 0));
 	let heading = 'anchor';
 	while (new RegExp(heading, 'i').test(typed)) heading += 'x';
-	return { firstLine: FIRST_LINE + digits, firstConcept: letters < 4 ? FIRST_CONCEPT : 26 ** Math.min(letters + 1, 10), heading };
+	return {
+		firstLine: FIRST_LINE + digits,
+		firstConcept: letters < 4 ? FIRST_CONCEPT : 26 ** Math.min(letters + 1, 10),
+		heading
+	};
 }
 
 export interface OpenedLine {
@@ -82,7 +86,9 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 	const close = (text: string): string =>
 		text
 			.replace(headingStandIn, (_, number: string) => anchorAt(Number(number)))
-			.replace(/#(\d{7,})/g, (whole, digits: string) => (anchors[Number(digits) - firstLine] === undefined ? whole : anchorAt(Number(digits) - firstLine)))
+			.replace(/#(\d{7,})/g, (whole, digits: string) =>
+				anchors[Number(digits) - firstLine] === undefined ? whole : anchorAt(Number(digits) - firstLine)
+			)
 			.replace(/@([A-Z]{3,})/g, (whole, letter: string) => {
 				const number = letters.get(letter);
 				return number === undefined ? whole : anchorAt(number);

@@ -19,8 +19,20 @@ import {
 
 let fresh = 0;
 const newId = () => `N${++fresh}`;
-function strategy(names: readonly string[], specs: readonly (readonly [text: string, concept?: string])[], prefix = 'L'): StrategyPart {
-	const concepts = names.map((name) => ({ id: `${prefix}-${name}`, name, note: '', strands: [], headings: [], words: [], parked: [] }));
+function strategy(
+	names: readonly string[],
+	specs: readonly (readonly [text: string, concept?: string])[],
+	prefix = 'L'
+): StrategyPart {
+	const concepts = names.map((name) => ({
+		id: `${prefix}-${name}`,
+		name,
+		note: '',
+		strands: [],
+		headings: [],
+		words: [],
+		parked: []
+	}));
 	const lines = specs.map(([text, of], at): StrategyLine => ({
 		id: `${prefix}${at + 1}`,
 		source: '',
@@ -50,7 +62,10 @@ function brought(document: StrategyPart, packed: PackedLines, options: UnpackInt
 	return { now, said: unpacked.said, texts: readStrategy(now, [], 2026).map((line) => line.text) };
 }
 
-const before = strategy(['Light'], [['light', 'Light'], ['lamp', 'Light'], ['#1 OR #2', 'Light'], ['day'], ['#3 AND #4']]);
+const before = strategy(
+	['Light'],
+	[['light', 'Light'], ['lamp', 'Light'], ['#1 OR #2', 'Light'], ['day'], ['#3 AND #4']]
+);
 
 describe('within one strategy', () => {
 	it('what is cut and pasted is the same line: its users use it again', () => {
@@ -62,7 +77,16 @@ describe('within one strategy', () => {
 	});
 	it('what is copied is a new line; references inside the copy mean the copy', () => {
 		const packed = packLines(before, ['L1', 'L2', 'L3'], 'E');
-		expect(brought(before, packed, into(before, 'E', 'L5')).texts).toEqual(['light', 'lamp', '#1 OR #2', 'day', '#3 AND #4', 'light', 'lamp', '#6 OR #7']);
+		expect(brought(before, packed, into(before, 'E', 'L5')).texts).toEqual([
+			'light',
+			'lamp',
+			'#1 OR #2',
+			'day',
+			'#3 AND #4',
+			'light',
+			'lamp',
+			'#6 OR #7'
+		]);
 	});
 	it('what is copied alone still uses the lines that it used', () => {
 		expect(brought(before, packLines(before, ['L3'], 'E'), into(before, 'E', 'L5')).texts.at(-1)).toBe('#1 OR #2');
@@ -72,7 +96,11 @@ describe('within one strategy', () => {
 describe('into another enquiry', () => {
 	const other = strategy(['LIGHT', 'Sleep'], [['sleep', 'Sleep']], 'M');
 	it('takes references along, finds concepts by name, and says what is missing', () => {
-		const { now, texts, said } = brought(other, packLines(before, ['L1', 'L2', 'L3', 'L5'], 'E'), into(other, 'F', 'M1'));
+		const { now, texts, said } = brought(
+			other,
+			packLines(before, ['L1', 'L2', 'L3', 'L5'], 'E'),
+			into(other, 'F', 'M1')
+		);
 		expect(texts).toEqual(['sleep', 'light', 'lamp', '#2 OR #3', '#4 AND #?']);
 		expect(now.lines.map((line) => line.concept)).toEqual(['M-Sleep', 'M-LIGHT', 'M-LIGHT', 'M-LIGHT', null]);
 		expect(said).toEqual(['One reference leads to lines or concepts that are not here; it reads #?.']);
@@ -88,9 +116,15 @@ describe('into another enquiry', () => {
 		expect(part.now.lines[0]?.concept).toBe(part.now.concepts[0]?.id);
 	});
 	it('flags headings of vocabularies that are not used here', () => {
-		const heading = '\uE000{{"key":"corran:x","label":"X","main":false,"narrower":false,"except":[],"qualifiers":[]}\uE001';
-		const foreign: StrategyPart = { concepts: [], lines: [{ ...(before.lines[0] as StrategyLine), concept: null, source: heading }] };
-		expect(unpackLines(packLines(foreign, ['L1'], 'E'), into(other, 'F', null)).said[0]).toContain('Headings of corran');
+		const heading =
+			'\uE000{{"key":"corran:x","label":"X","main":false,"narrower":false,"except":[],"qualifiers":[]}\uE001';
+		const foreign: StrategyPart = {
+			concepts: [],
+			lines: [{ ...(before.lines[0] as StrategyLine), concept: null, source: heading }]
+		};
+		expect(unpackLines(packLines(foreign, ['L1'], 'E'), into(other, 'F', null)).said[0]).toContain(
+			'Headings of corran'
+		);
 	});
 });
 

@@ -45,7 +45,12 @@ export const packedLinesSchema = {
 					strands: {
 						type: 'array',
 						maxItems: 100,
-						items: { type: 'object', required: ['id', 'name'], additionalProperties: false, properties: { id, name: { type: 'string', maxLength: 2_000 } } }
+						items: {
+							type: 'object',
+							required: ['id', 'name'],
+							additionalProperties: false,
+							properties: { id, name: { type: 'string', maxLength: 2_000 } }
+						}
 					}
 				}
 			}
@@ -80,7 +85,10 @@ export const partSchema = {
 				type: 'object',
 				required: ['name', 'lines'],
 				additionalProperties: false,
-				properties: { name: { type: 'string', maxLength: 200 }, lines: { ...packedLinesSchema, $id: 'https://wide-lantern.example/formats/lines-inside.json' } }
+				properties: {
+					name: { type: 'string', maxLength: 200 },
+					lines: { ...packedLinesSchema, $id: 'https://wide-lantern.example/formats/lines-inside.json' }
+				}
 			}
 		}
 	}
@@ -99,8 +107,12 @@ export interface StrategyPartFile {
 
 export function packLines(strategy: StrategyPart, ids: readonly string[], enquiry: string): PackedLines {
 	const lines = strategy.lines.filter((line) => ids.includes(line.id));
-	const named = new Set(lines.flatMap((line) => [...(line.concept === null ? [] : [line.concept]), ...usedBy(line.source).concepts]));
-	const concepts = strategy.concepts.filter((one) => named.has(one.id)).map(({ id, name, strands }) => ({ id, name, strands }));
+	const named = new Set(
+		lines.flatMap((line) => [...(line.concept === null ? [] : [line.concept]), ...usedBy(line.source).concepts])
+	);
+	const concepts = strategy.concepts
+		.filter((one) => named.has(one.id))
+		.map(({ id, name, strands }) => ({ id, name, strands }));
 	return { format: 'wide-lantern-lines', enquiry, lines, concepts };
 }
 
@@ -136,12 +148,27 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 	const said: string[] = [];
 	const concepts = new Map<string, Pick<Concept, 'id' | 'strands'> | null>();
 	for (const one of packed.concepts) {
-		const same = document.concepts.find((other) => (home && other.id === one.id) || foldedKey(other.name) === foldedKey(one.name));
+		const same = document.concepts.find(
+			(other) => (home && other.id === one.id) || foldedKey(other.name) === foldedKey(one.name)
+		);
 		if (same) concepts.set(one.id, same);
 		else if (into.makeConcepts) {
-			const made = { id: into.newId(), name: one.name, note: '', strands: one.strands, headings: [], words: [], parked: [] };
+			const made = {
+				id: into.newId(),
+				name: one.name,
+				note: '',
+				strands: one.strands,
+				headings: [],
+				words: [],
+				parked: []
+			};
 			concepts.set(one.id, made);
-			edits.push({ do: 'insert', in: ['concepts'], item: made, after: edits.length > 0 ? lastInserted(edits) : (document.concepts.at(-1)?.id ?? null) });
+			edits.push({
+				do: 'insert',
+				in: ['concepts'],
+				item: made,
+				after: edits.length > 0 ? lastInserted(edits) : (document.concepts.at(-1)?.id ?? null)
+			});
 			said.push(`The concept “${one.name}” was added.`);
 		} else {
 			concepts.set(one.id, null);
@@ -151,7 +178,9 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 	const strandOf = (line: StrategyLine): string | null => {
 		const from = packed.concepts.find((one) => one.id === line.concept)?.strands.find((one) => one.id === line.strand);
 		const to = concepts.get(line.concept ?? '')?.strands;
-		return to?.find((one) => one.id === line.strand || (from && foldedKey(one.name) === foldedKey(from.name)))?.id ?? null;
+		return (
+			to?.find((one) => one.id === line.strand || (from && foldedKey(one.name) === foldedKey(from.name)))?.id ?? null
+		);
 	};
 	let lost = 0;
 	const rewritten = (source: string): string =>
@@ -192,9 +221,9 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 		said.push(
 			`${lost === 1 ? 'One reference leads' : `${lost} references lead`} to lines or concepts that are not here; ${lost === 1 ? 'it reads' : 'they read'} #?.`
 		);
-	const foreign = [...new Set(packed.lines.flatMap((line) => headingsUsedBy(line.source).map((key) => key.slice(0, key.indexOf(':')))))].filter(
-		(one) => !into.vocabularies.includes(one)
-	);
+	const foreign = [
+		...new Set(packed.lines.flatMap((line) => headingsUsedBy(line.source).map((key) => key.slice(0, key.indexOf(':')))))
+	].filter((one) => !into.vocabularies.includes(one));
 	if (foreign.length > 0)
 		said.push(
 			`Headings of ${foreign.join(', ')} came along; the source that this enquiry counts on is not indexed with ${foreign.length === 1 ? 'it' : 'them'}.`
@@ -204,14 +233,23 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 
 const lastInserted = (edits: readonly Edit[]): string | null => {
 	const last = edits.at(-1);
-	return last?.do === 'insert' && typeof last.item === 'object' && last.item !== null && !Array.isArray(last.item) ? String(last.item['id']) : null;
+	return last?.do === 'insert' && typeof last.item === 'object' && last.item !== null && !Array.isArray(last.item)
+		? String(last.item['id'])
+		: null;
 };
 
 /** Lines read from plain text, packed: references mean the numbers in that text. */
 export function packText(read: PastedStrategy, newId: () => string): PackedLines {
 	const ids = new Map(read.lines.map((line) => [line.number, newId()]));
-	const named = new Map(read.lines.flatMap((line) => (line.concept === null ? [] : [[line.concept.letter, line.concept.name] as const])));
-	const concepts = [...named].map(([letter, name]) => ({ letter, id: newId(), name: name === '' ? letter : name, strands: [] }));
+	const named = new Map(
+		read.lines.flatMap((line) => (line.concept === null ? [] : [[line.concept.letter, line.concept.name] as const]))
+	);
+	const concepts = [...named].map(([letter, name]) => ({
+		letter,
+		id: newId(),
+		name: name === '' ? letter : name,
+		strands: []
+	}));
 	const conceptOf = (letter: string) => concepts.find((one) => one.letter === letter)?.id ?? null;
 	const names: Names = {
 		lineId: (number) => ids.get(number) ?? null,
@@ -232,7 +270,16 @@ export function packText(read: PastedStrategy, newId: () => string): PackedLines
 		lines: read.lines.map((line) => {
 			const role = roleOf(parse(line.text).tree);
 			const concept = line.concept ? conceptOf(line.concept.letter) : null;
-			return { id: ids.get(line.number) ?? newId(), source: toSource(line.text, names), concept, strand: null, role, label: line.label, note: '', off: false };
+			return {
+				id: ids.get(line.number) ?? newId(),
+				source: toSource(line.text, names),
+				concept,
+				strand: null,
+				role,
+				label: line.label,
+				note: '',
+				off: false
+			};
 		})
 	};
 }

@@ -48,10 +48,21 @@ describe('text from elsewhere', () => {
 
 	it('numbers of lines above become references in a numbered strategy, and nowhere else', () => {
 		const after = (text: string) => cleanPasted(text).map((one) => one.after);
-		expect(after('1. music*\n2. song*\n3. 1 or 2\n4. anxi*\n5. (1 OR 2) and 4')).toEqual(['music*', 'song*', '#1 OR #2', 'anxi*', '(#1 OR #2) AND #4']);
+		expect(after('1. music*\n2. song*\n3. 1 or 2\n4. anxi*\n5. (1 OR 2) and 4')).toEqual([
+			'music*',
+			'song*',
+			'#1 OR #2',
+			'anxi*',
+			'(#1 OR #2) AND #4'
+		]);
 		expect(cleanPasted('1. music*\n2. song*\n3. 1 or 2\n')[2]?.changes).toEqual(['number', 'line numbers']);
 		// What is below, or words beside it: then it may be what is searched.
-		expect(after('1. 2 or 3\n2. song*\n3. 1 or 9\n4. 24 or phase 1')).toEqual(['2 or 3', 'song*', '1 or 9', '24 or phase 1']);
+		expect(after('1. 2 or 3\n2. song*\n3. 1 or 9\n4. 24 or phase 1')).toEqual([
+			'2 or 3',
+			'song*',
+			'1 or 9',
+			'24 or phase 1'
+		]);
 		expect(after('music*\nsong*\n1 or 2')).toEqual(['music*', 'song*', '1 or 2']);
 	});
 	it('what is clean already is told to be unchanged', () => {

@@ -41,7 +41,13 @@ export function cutLabel(line: string): { readonly text: string; readonly label:
 		else if (/["\u201C\u201D\u201E\u201F]/.test(sign)) quoted = !quoted;
 		else if (!quoted && sign === '{') braced = true;
 		else if (!quoted && sign === '}') braced = false;
-		else if (!quoted && !braced && sign === ';' && line.charAt(at + 1) === ';' && (at === 0 || /\s/.test(line.charAt(at - 1))))
+		else if (
+			!quoted &&
+			!braced &&
+			sign === ';' &&
+			line.charAt(at + 1) === ';' &&
+			(at === 0 || /\s/.test(line.charAt(at - 1)))
+		)
 			return {
 				text: line.slice(0, at).trimEnd(),
 				label: line
@@ -53,7 +59,8 @@ export function cutLabel(line: string): { readonly text: string; readonly label:
 	return { text: line, label: null };
 }
 
-export type ChangeKind = 'number' | 'count' | 'line numbers' | 'quotes' | 'dashes' | 'spaces' | 'control characters' | 'empty lines';
+export type ChangeKind =
+	'number' | 'count' | 'line numbers' | 'quotes' | 'dashes' | 'spaces' | 'control characters' | 'empty lines';
 
 export interface CleanedLine {
 	readonly before: string;
@@ -65,9 +72,11 @@ const QUOTES = /[\u201C\u201D\u201E\u201F\u00AB\u00BB\u2033\u2036]/g;
 const APOSTROPHES = /[\u2018\u2019\u201A\u201B\u02BC]/g;
 const DASHES = /[\u2010-\u2015\u2212]/g;
 const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000\t]/g;
-const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD\uE000\uE001]/g;
+const CONTROL =
+	/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD\uE000\uE001]/g;
 /** `1. `, `#12) `, `(3) `, `4\t`; a bare number only before a tab, for a number may be what is searched. */
-const NUMBER = /^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;
+const NUMBER =
+	/^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;
 
 /** The count that a platform prints behind a line. */
 const COUNT_BEHIND = /(?:\t\s*|\s{2,}|\s\()(?:\d{1,3}(?:[,.\u00A0\u202F\u2009']\d{3})+|\d+)\)?$/;
@@ -79,7 +88,9 @@ const BARE_NUMBERS = /^[(\s]*\d{1,4}[\s)]*(?:\s(?:and|or|not)\s[(\s]*\d{1,4}[\s)
 function withReferences(row: string, above: ReadonlySet<string>): string {
 	if (!BARE_NUMBERS.test(row)) return row;
 	const numbers = row.match(/\d+/g) ?? [];
-	return numbers.every((one) => above.has(one)) ? row.replace(/\d+/g, '#$&').replace(/\b(?:and|or|not)\b/gi, (operator) => operator.toUpperCase()) : row;
+	return numbers.every((one) => above.has(one))
+		? row.replace(/\d+/g, '#$&').replace(/\b(?:and|or|not)\b/gi, (operator) => operator.toUpperCase())
+		: row;
 }
 
 /** Characters that mean the same in any text are made those of the notation; numbers in front and counts behind are removed. */
@@ -88,7 +99,9 @@ export function cleanPasted(text: string): readonly CleanedLine[] {
 	while (rows.length > 1 && (rows.at(-1) ?? '').trim() === '') rows.pop();
 	const numbered = areNumbered(rows);
 	// A column of counts behind the lines; one number behind one line may be what is searched.
-	const counted = numbered && rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).every((row) => COUNT_BEHIND.test(row.trimEnd()));
+	const counted =
+		numbered &&
+		rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).every((row) => COUNT_BEHIND.test(row.trimEnd()));
 	const above = new Set<string>();
 	return rows.flatMap((before): CleanedLine[] => {
 		const changes: ChangeKind[] = [];
@@ -114,8 +127,13 @@ export function cleanPasted(text: string): readonly CleanedLine[] {
 
 /** Numbers are removed only where they count the lines: each one more than the one before. */
 function areNumbered(rows: readonly string[]): boolean {
-	const numbers = rows.filter((row) => row.trim() !== '' && !/^@/.test(row.trim())).map((row) => NUMBER.exec(row)?.slice(1).find(Boolean));
-	return numbers.length > 0 && numbers.every((one, at) => one !== undefined && (at === 0 || Number(one) > Number(numbers[at - 1])));
+	const numbers = rows
+		.filter((row) => row.trim() !== '' && !/^@/.test(row.trim()))
+		.map((row) => NUMBER.exec(row)?.slice(1).find(Boolean));
+	return (
+		numbers.length > 0 &&
+		numbers.every((one, at) => one !== undefined && (at === 0 || Number(one) > Number(numbers[at - 1])))
+	);
 }
 
 export interface PastedStrategy {
@@ -153,7 +171,9 @@ export function readStrategyText(text: string): PastedStrategy {
 		});
 	}
 	const numbers = new Set(lines.map((line) => line.number));
-	const missing = lines.flatMap((line) => usedNumbers(line.text).flatMap((used) => (numbers.has(used) ? [] : [{ line: line.number, used }])));
+	const missing = lines.flatMap((line) =>
+		usedNumbers(line.text).flatMap((used) => (numbers.has(used) ? [] : [{ line: line.number, used }]))
+	);
 	return { lines, numbered, cleaned, missing };
 }
 
@@ -164,7 +184,9 @@ function usedNumbers(text: string): number[] {
 		if (node.kind === 'line') return node.number === null ? [] : [node.number];
 		if (node.kind !== 'lines') return [];
 		return node.spans.flatMap(([first, last]) =>
-			first === null || last === null || last - first > 2_000 ? [] : Array.from({ length: last - first + 1 }, (_, at) => first + at)
+			first === null || last === null || last - first > 2_000
+				? []
+				: Array.from({ length: last - first + 1 }, (_, at) => first + at)
 		);
 	});
 }

@@ -11,7 +11,9 @@ describe('proposals for a term', () => {
 		expect(told('diagnosis')).toEqual(expect.arrayContaining(['stem: diagnos*', 'singular or plural: diagnoses']));
 	});
 	it('a phrase may be proximity, one word, or its first letters', () => {
-		expect(told('"day light"')).toEqual(expect.arrayContaining(['one word or two: daylight', 'proximity: day WITHIN/3 light']));
+		expect(told('"day light"')).toEqual(
+			expect.arrayContaining(['one word or two: daylight', 'proximity: day WITHIN/3 light'])
+		);
 		expect(told('"intensive care unit"')).toEqual(expect.arrayContaining(['abbreviation: icu', 'abbreviation: icus']));
 		expect(told('daylight')).toContain('one word or two: "day light"');
 	});
@@ -27,6 +29,8 @@ describe('proposals for a term', () => {
 	it('is added beside the term, in brackets, wherever that stands', () => {
 		const text = 'ward OR (lamp WITHIN/3 night)';
 		const [first] = proposalsAt(text, 10, isWord);
-		expect(first && text.slice(0, first.edit.from) + first.edit.insert + text.slice(first.edit.to)).toBe('ward OR ((lamp OR lamps) WITHIN/3 night)');
+		expect(first && text.slice(0, first.edit.from) + first.edit.insert + text.slice(first.edit.to)).toBe(
+			'ward OR ((lamp OR lamps) WITHIN/3 night)'
+		);
 	});
 });

@@ -2,12 +2,24 @@
  * Other ways to write a term, proposed beside it: stem, plural, spelling, hyphen, abbreviation,
  * proximity. Each is an OR with the term, so a line can only gain; what it gains is counted.
  */
-import { covers, hasErrors, parse, print, printTerm, bind, NO_SURROUNDINGS, termAt, type Expression, type TextEdit } from '../query/index.ts';
+import {
+	covers,
+	hasErrors,
+	parse,
+	print,
+	printTerm,
+	bind,
+	NO_SURROUNDINGS,
+	termAt,
+	type Expression,
+	type TextEdit
+} from '../query/index.ts';
 import { initials, joinedForms, numberForms, openForms, otherSpellings, SMALL_WORDS } from '../text/index.ts';
 import { stemOf } from './names-as-words.ts';
 
 export interface Proposal {
-	readonly kind: 'stem' | 'singular or plural' | 'British or American' | 'one word or two' | 'abbreviation' | 'proximity';
+	readonly kind:
+		'stem' | 'singular or plural' | 'British or American' | 'one word or two' | 'abbreviation' | 'proximity';
 	/** In the notation. */
 	readonly text: string;
 	/** The change of the line's text that adds it beside the term. */
@@ -39,7 +51,8 @@ export function proposalsAt(text: string, at: number, isWord: (word: string) => 
 	words.forEach((word, place) => {
 		const bare = word.replace(/\*$/, '');
 		const star = bare === word ? '' : '*';
-		for (const form of otherSpellings(bare)) add('British or American', printTerm(words.map((one, where) => (where === place ? form + star : one)).join(' ')));
+		for (const form of otherSpellings(bare))
+			add('British or American', printTerm(words.map((one, where) => (where === place ? form + star : one)).join(' ')));
 	});
 	if (node.kind === 'phrase') {
 		for (const form of joinedForms(words)) add('one word or two', form);
@@ -49,7 +62,8 @@ export function proposalsAt(text: string, at: number, isWord: (word: string) => 
 			add('abbreviation', `${short}s`);
 		}
 		const weighty = words.filter((word) => !SMALL_WORDS.has(word));
-		if (weighty.length === 2 && weighty.every((word) => /[^*?~]/.test(word))) add('proximity', weighty.join(' WITHIN/3 '));
+		if (weighty.length === 2 && weighty.every((word) => /[^*?~]/.test(word)))
+			add('proximity', weighty.join(' WITHIN/3 '));
 	} else for (const [first, second] of openForms(last, isWord)) add('one word or two', `"${first} ${second}"`);
 	return found;
 }

@@ -29,9 +29,16 @@ const corran = new Vocabulary({
 	name: 'C',
 	edition: '1',
 	qualifiers: [{ code: 'use', name: 'use', note: '' }],
-	headings: [heading('l', 'Light'), heading('m', 'Lamp'), heading('d', 'Sudden Confusion', { entryTerms: ['Delirium'] })]
+	headings: [
+		heading('l', 'Light'),
+		heading('m', 'Lamp'),
+		heading('d', 'Sudden Confusion', { entryTerms: ['Delirium'] })
+	]
 });
-const both: OpenVocabulary[] = [skerry, corran].map((vocabulary) => ({ vocabulary, lookup: VocabularyLookup.of(vocabulary) }));
+const both: OpenVocabulary[] = [skerry, corran].map((vocabulary) => ({
+	vocabulary,
+	lookup: VocabularyLookup.of(vocabulary)
+}));
 const own: OpenVocabulary[] = both.map((one, at) => ({ ...one, own: at === 0 }));
 const read = (text: string, vocabularies = both) => readExpression(text, vocabularies, 2026);
 const codes = (text: string, vocabularies = both) => read(text, vocabularies).faults.map((one) => one.code);
@@ -43,14 +50,19 @@ describe('one expression', () => {
 		const { query, expression, faults } = read('{Delirium >} AND light*');
 		expect(faults).toEqual([]);
 		expect(expression?.kind).toBe('and');
-		expect(query).toMatchObject({ kind: 'and', parts: [{ kind: 'assigned', headings: ['skerry:d', 'skerry:w', 'skerry:s'] }, { kind: 'word' }] });
+		expect(query).toMatchObject({
+			kind: 'and',
+			parts: [{ kind: 'assigned', headings: ['skerry:d', 'skerry:w', 'skerry:s'] }, { kind: 'word' }]
+		});
 		expect(read('#1').faults.map((one) => one.code)).toEqual(['no-such-line']);
 		expect(read('light and').query).toBeNull();
 	});
 
 	it('offers the nearest labels in the place that is wrong, and both names of a label in two vocabularies', () => {
 		expect(repaired('{Delirum >}')).toContain('{Delirium >}');
-		expect(repaired('{Delirium > except Delirium, Wakin | prevention}')).toContain('{Delirium > except Delirium, Waking | prevention}');
+		expect(repaired('{Delirium > except Delirium, Wakin | prevention}')).toContain(
+			'{Delirium > except Delirium, Waking | prevention}'
+		);
 		expect(repaired('{!Light > | prevention}')).toEqual([]);
 		expect(repaired('{!Light}')).toEqual(['{!skerry:Light}', '{!corran:Light}']);
 		expect(repaired('{Lamp}', own)).toEqual(['{corran:Lamp}']);
@@ -64,7 +76,13 @@ describe('one expression', () => {
 	});
 
 	it('looks for a qualifier of any heading in the vocabulary that is named, and refuses one that is not there', () => {
-		expect(read('{corran:* | use}').query).toEqual({ kind: 'assigned', headings: null, main: false, qualifiers: ['use'], vocabulary: 'corran' });
+		expect(read('{corran:* | use}').query).toEqual({
+			kind: 'assigned',
+			headings: null,
+			main: false,
+			qualifiers: ['use'],
+			vocabulary: 'corran'
+		});
 		expect(codes('{skerry:* | use}')).toEqual(['qualifier']);
 		expect(codes('{nowhere:* | use}')).toEqual(['unknown-vocabulary']);
 		expect(read('{* | use}').query).not.toHaveProperty('vocabulary');
@@ -84,13 +102,26 @@ describe('one expression', () => {
 	});
 
 	it('allows a line that is only set by hand beside the outermost AND, and nowhere else', () => {
-		const line = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+		const line = (id: string, source: string) => ({
+			id,
+			source,
+			concept: null,
+			strand: null,
+			role: 'words' as const,
+			label: '',
+			note: '',
+			off: false
+		});
 		const faults = (text: string) =>
-			readStrategy({ concepts: [], lines: [line('1', 'light'), line('2', 'hand:"humans only"'), line('3', text)] }, both, 2026)[2]?.faults.map(
-				(one) => one.code
-			);
-		for (const text of ['#1 AND #2', '#2', 'ALL(#1-#2)', 'light AND ALL(#1, #2)']) expect(faults(text), text).toEqual([]);
-		for (const text of ['#1 OR #2', '(#1 AND #2) OR light', '#1 NOT #2', 'ANY(#1-#2)']) expect(faults(text), text).toEqual(['hand-place']);
+			readStrategy(
+				{ concepts: [], lines: [line('1', 'light'), line('2', 'hand:"humans only"'), line('3', text)] },
+				both,
+				2026
+			)[2]?.faults.map((one) => one.code);
+		for (const text of ['#1 AND #2', '#2', 'ALL(#1-#2)', 'light AND ALL(#1, #2)'])
+			expect(faults(text), text).toEqual([]);
+		for (const text of ['#1 OR #2', '(#1 AND #2) OR light', '#1 NOT #2', 'ANY(#1-#2)'])
+			expect(faults(text), text).toEqual(['hand-place']);
 	});
 });
 
@@ -107,10 +138,22 @@ describe('every fault that can be told', () => {
 	});
 	const concept = { id: 'a', name: 'A', note: '', strands: [], headings: [], words: [], parked: [] };
 	it.each(FAULT_EXAMPLES.map((one) => [one.code, one] as const))('%s', (code, { example, severity, needs }) => {
-		const text = code === 'line-too-long' ? 'light '.repeat(40_000) : code === 'too-deep' ? '('.repeat(600) + 'a' + ')'.repeat(600) : example;
+		const text =
+			code === 'line-too-long'
+				? 'light '.repeat(40_000)
+				: code === 'too-deep'
+					? '('.repeat(600) + 'a' + ')'.repeat(600)
+					: example;
 		const faults =
 			needs === 'lines'
-				? readStrategy({ concepts: [concept], lines: [line('1', 'light'), line('2', 'lamp'), line('3', text), line('4', 'dark', 'a')] }, both, 2026)[2]?.faults
+				? readStrategy(
+						{
+							concepts: [concept],
+							lines: [line('1', 'light'), line('2', 'lamp'), line('3', text), line('4', 'dark', 'a')]
+						},
+						both,
+						2026
+					)[2]?.faults
 				: read(text, code === 'heading-elsewhere' ? own : both).faults;
 		expect(faults?.map((one) => one.code)).toEqual([code]);
 		expect(faults?.[0]?.severity).toBe(severity);
@@ -118,7 +161,9 @@ describe('every fault that can be told', () => {
 
 	it('has an example', () => {
 		const folder = join(import.meta.dirname, '../query');
-		const sources = readdirSync(folder).filter((name) => /^(parse|sequence|bind)/.test(name) && !name.includes('.test.'));
+		const sources = readdirSync(folder).filter(
+			(name) => /^(parse|sequence|bind)/.test(name) && !name.includes('.test.')
+		);
 		const told = new Set(
 			sources.flatMap((name) => {
 				const source = readFileSync(join(folder, name), 'utf8');

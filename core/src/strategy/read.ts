@@ -59,7 +59,8 @@ export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 		},
 		conceptName(id, strandId) {
 			const index = concepts.findIndex((concept) => concept.id === id);
-			const strand = strandId === null ? null : (concepts[index]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
+			const strand =
+				strandId === null ? null : (concepts[index]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
 			return index < 0 || strand === 0 ? null : { letter: conceptLetter(index), strand };
 		},
 		headingKey(label, vocabulary) {
@@ -71,7 +72,10 @@ export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocab
 			if (!open || !heading) return null;
 			const plain = unnamed(vocabularies);
 			const others = plain.filter((one) => one !== open && one.vocabulary.find(heading.label)?.by === 'label');
-			return { label: heading.label, vocabulary: others.length > 0 || !plain.includes(open) ? open.vocabulary.id : null };
+			return {
+				label: heading.label,
+				vocabulary: others.length > 0 || !plain.includes(open) ? open.vocabulary.id : null
+			};
 		}
 	};
 }
@@ -95,9 +99,15 @@ const MOST_LOOKED_FOR = 40;
  * Finds what a label names; a preferred label goes before an entry term of another vocabulary.
  * @param offers whether the nearest are looked up for a label that names nothing
  */
-export function findHeading(vocabularies: readonly OpenVocabulary[], label: string, name: string | null, offers = true): HeadingMatch {
+export function findHeading(
+	vocabularies: readonly OpenVocabulary[],
+	label: string,
+	name: string | null,
+	offers = true
+): HeadingMatch {
 	const chosen = name === null ? unnamed(vocabularies) : vocabularies.filter((one) => one.vocabulary.id === name);
-	if (name !== null && chosen.length === 0) return { found: 'no-vocabulary', vocabularies: vocabularies.map((one) => one.vocabulary.id) };
+	if (name !== null && chosen.length === 0)
+		return { found: 'no-vocabulary', vocabularies: vocabularies.map((one) => one.vocabulary.id) };
 	const matches = chosen.flatMap(({ vocabulary }) => {
 		const match = vocabulary.find(label);
 		return match ? [{ vocabulary, match }] : [];
@@ -107,20 +117,35 @@ export function findHeading(vocabularies: readonly OpenVocabulary[], label: stri
 	const usable = matches.filter(({ match }) => match.by === by);
 	const [only] = usable;
 	if (usable.length > 1) return { found: 'several', vocabularies: usable.map(({ vocabulary }) => vocabulary.id) };
-	if (only) return { found: 'heading', key: `${only.vocabulary.id}:${only.match.heading.id}`, label: only.match.heading.label, by: only.match.by };
-	const elsewhere = name === null ? vocabularies.filter((one) => !chosen.includes(one) && one.vocabulary.find(label)) : [];
+	if (only)
+		return {
+			found: 'heading',
+			key: `${only.vocabulary.id}:${only.match.heading.id}`,
+			label: only.match.heading.label,
+			by: only.match.by
+		};
+	const elsewhere =
+		name === null ? vocabularies.filter((one) => !chosen.includes(one) && one.vocabulary.find(label)) : [];
 	if (elsewhere.length > 0) return { found: 'elsewhere', vocabularies: elsewhere.map((one) => one.vocabulary.id) };
-	const nearest = offers ? chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label)) : [];
+	const nearest = offers
+		? chosen.flatMap(({ lookup }) => lookup.nearest(label, 3).map((one) => one.heading.label))
+		: [];
 	return { found: 'none', nearest: [...new Set(nearest)].slice(0, 4) };
 }
 
 /** Lines that `@A` joins, by identity, whether they are switched off or not. */
 export function joinedLines(strategy: StrategyPart, concept: string, strand: string | null): StrategyLine[] {
-	return strategy.lines.filter((line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role));
+	return strategy.lines.filter(
+		(line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role)
+	);
 }
 
 /** Reads every line. `currentYear` is what `yr:last5` counts back from. */
-export function readStrategy(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadLine[] {
+export function readStrategy(
+	strategy: StrategyPart,
+	vocabularies: readonly OpenVocabulary[],
+	currentYear: number
+): ReadLine[] {
 	return [...linesRead(strategy, vocabularies, currentYear)];
 }
 
@@ -139,7 +164,11 @@ export async function readStrategyInSteps(
 	return lines;
 }
 
-function* linesRead(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[], currentYear: number): Generator<ReadLine> {
+function* linesRead(
+	strategy: StrategyPart,
+	vocabularies: readonly OpenVocabulary[],
+	currentYear: number
+): Generator<ReadLine> {
 	const names = namesOf(strategy, vocabularies);
 	const handOnly = new Set<number>();
 	for (const [index, line] of strategy.lines.entries()) {
@@ -172,10 +201,15 @@ function bindWithCleanRepairs(text: string, tree: Expression, around: BindingCon
 	if (bound.faults.every((one) => one.repairs.length === 0)) return bound;
 	const faultsOf = (repaired: string): readonly Fault[] => {
 		const parsed = parseCached(repaired);
-		return parsed.tree && !hasErrors(parsed.faults) ? [...parsed.faults, ...bind(parsed.tree, around).faults] : parsed.faults;
+		return parsed.tree && !hasErrors(parsed.faults)
+			? [...parsed.faults, ...bind(parsed.tree, around).faults]
+			: parsed.faults;
 	};
 	const own = parseCached(text).faults;
-	return { ...bound, faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf, READ_AGAIN).slice(own.length) };
+	return {
+		...bound,
+		faults: withCleanRepairs(text, [...own, ...bound.faults], faultsOf, READ_AGAIN).slice(own.length)
+	};
 }
 
 export interface ReadExpression {
@@ -192,12 +226,20 @@ export interface ReadExpression {
  * @param currentYear the year that `yr:last5` counts back from
  * @example readExpression('{Delirium >} AND light*', [{ vocabulary, lookup: new VocabularyLookup(vocabulary) }], 2026).faults
  */
-export function readExpression(text: string, vocabularies: readonly OpenVocabulary[], currentYear: number): ReadExpression {
+export function readExpression(
+	text: string,
+	vocabularies: readonly OpenVocabulary[],
+	currentYear: number
+): ReadExpression {
 	const clean = cleanLine(text);
 	const { tree, faults } = parseCached(clean);
 	if (!tree || hasErrors(faults)) return { expression: tree, query: null, faults };
 	const nothing: StrategyPart = { concepts: [], lines: [] };
-	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), { index: 0, currentYear, handOnly: new Set() });
+	const around = surroundingsOf(nothing, vocabularies, namesOf(nothing, vocabularies), {
+		index: 0,
+		currentYear,
+		handOnly: new Set()
+	});
 	const bound = bindWithCleanRepairs(clean, tree, around);
 	return { expression: tree, query: bound.query, faults: [...faults, ...bound.faults] };
 }
@@ -238,9 +280,13 @@ function surroundingsOf(
 		},
 		vocabularies: vocabularies.map((one) => one.vocabulary.id),
 		qualifier(key, name, narrower, vocabulary) {
-			const { open, heading } = key === null ? { open: undefined, heading: undefined } : headingByKey(vocabularies, key);
+			const { open, heading } =
+				key === null ? { open: undefined, heading: undefined } : headingByKey(vocabularies, key);
 			const asked = vocabulary === null ? vocabularies : vocabularies.filter((one) => one.vocabulary.id === vocabulary);
-			const offered = open && heading ? open.vocabulary.qualifiersOf(heading.id, narrower) : asked.flatMap((one) => one.vocabulary.qualifiers);
+			const offered =
+				open && heading
+					? open.vocabulary.qualifiersOf(heading.id, narrower)
+					: asked.flatMap((one) => one.vocabulary.qualifiers);
 			const wanted = foldedKey(name);
 			const found = offered.find((one) => foldedKey(one.name) === wanted || foldedKey(one.code) === wanted);
 			return { allowed: found !== undefined, name: found?.name ?? name, offered: offered.map((one) => one.name) };
@@ -251,9 +297,13 @@ function surroundingsOf(
 		},
 		concept(letter, strand) {
 			const ids = names.conceptIds(letter, strand);
-			if (!ids) return { refused: strand === null ? `There is no concept ${letter}.` : `Concept ${letter} has no strand ${strand}.` };
+			if (!ids)
+				return {
+					refused: strand === null ? `There is no concept ${letter}.` : `Concept ${letter} has no strand ${strand}.`
+				};
 			const lines = joinedLines(strategy, ids.concept, ids.strand);
-			if (lines.length === 0) return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to combine.` };
+			if (lines.length === 0)
+				return { refused: `Concept ${letter} has no lines of headings or words yet, so there is nothing to combine.` };
 			const below = lines.find((line) => strategy.lines.indexOf(line) >= current);
 			if (below)
 				return {

@@ -5,7 +5,15 @@ import { newEnquiry, type EnquiryDocument, type LineRole, type StrategyLine } fr
 import { followingEdits, joinedLines, namesOf, readStrategy, resultLine, toSource } from './index.ts';
 
 const CONCEPTS = ['a', 'b'];
-const concept = (id: string) => ({ id, name: id.toUpperCase(), note: '', strands: [], headings: [], words: [], parked: [] });
+const concept = (id: string) => ({
+	id,
+	name: id.toUpperCase(),
+	note: '',
+	strands: [],
+	headings: [],
+	words: [],
+	parked: []
+});
 
 function enquiry(): EnquiryDocument {
 	let next = 0;
@@ -26,7 +34,9 @@ function edited(before: EnquiryDocument, edits: readonly Edit[]): EnquiryDocumen
 function typed(document: EnquiryDocument, id: string, text: string, start = 1): EnquiryDocument {
 	let now = document;
 	for (let end = start; end <= text.length; end++)
-		now = edited(now, [{ do: 'set', at: ['lines', id, 'source'], value: toSource(text.slice(0, end), namesOf(now, [])) }]);
+		now = edited(now, [
+			{ do: 'set', at: ['lines', id, 'source'], value: toSource(text.slice(0, end), namesOf(now, [])) }
+		]);
 	return now;
 }
 
@@ -43,7 +53,11 @@ function withLine(document: EnquiryDocument, id: string, text: string, inside?: 
 		note: '',
 		off: false
 	};
-	return typed(edited(document, [{ do: 'insert', in: ['lines'], item: item as unknown as Json, after: above?.id ?? null }]), id, text);
+	return typed(
+		edited(document, [{ do: 'insert', in: ['lines'], item: item as unknown as Json, after: above?.id ?? null }]),
+		id,
+		text
+	);
 }
 
 const of = (document: EnquiryDocument, id: string) => document.lines.find((line) => line.id === id) as StrategyLine;
@@ -131,20 +145,37 @@ describe('automatic labels', () => {
 		expect(of(later, 'limit').label).toBe('Years: 2018-2020');
 		expect(of(typed(document, 'all', '@A', 2), 'all').label).toBe('');
 		const named = edited(document, [{ do: 'set', at: ['lines', 'limit', 'label'], value: 'Since the new drug' }]);
-		expect(of(typed(named, 'limit', '#3 AND yr:2018-', '#3 AND yr:2018-'.length), 'limit').label).toBe('Since the new drug');
+		expect(of(typed(named, 'limit', '#3 AND yr:2018-', '#3 AND yr:2018-'.length), 'limit').label).toBe(
+			'Since the new drug'
+		);
 	});
 });
 
 describe('the result', () => {
-	const line = (id: string, role: LineRole, more: object = {}) => ({ id, role, off: false, empty: false, query: {}, ...more });
+	const line = (id: string, role: LineRole, more: object = {}) => ({
+		id,
+		role,
+		off: false,
+		empty: false,
+		query: {},
+		...more
+	});
 	it('is the marked line, else the last that combines or limits, else the last that can be counted', () => {
-		const lines = [line('1', 'words'), line('2', 'joining'), line('3', 'limit'), line('scratch', 'words'), line('known', 'check')];
+		const lines = [
+			line('1', 'words'),
+			line('2', 'joining'),
+			line('3', 'limit'),
+			line('scratch', 'words'),
+			line('known', 'check')
+		];
 		expect(resultLine(lines, null)?.id).toBe('3');
 		expect(resultLine(lines, '2')?.id).toBe('2');
 		// A mark on a line that is off or gone means nothing.
 		expect(resultLine([line('1', 'joining'), line('2', 'joining', { off: true })], '2')?.id).toBe('1');
 		expect(resultLine(lines, 'gone')?.id).toBe('3');
-		expect(resultLine([line('1', 'words'), line('2', 'words'), line('3', 'words', { query: null })], null)?.id).toBe('2');
+		expect(resultLine([line('1', 'words'), line('2', 'words'), line('3', 'words', { query: null })], null)?.id).toBe(
+			'2'
+		);
 		expect(resultLine([line('1', 'check')], null)).toBeNull();
 	});
 	it('stays where it is while it cannot be read for the moment', () => {

@@ -18,7 +18,8 @@ const SEARCHING: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed'])
 
 type Recognised = Pick<StrategyLine, 'role' | 'concept' | 'strand'>;
 
-const isReference = (node: Expression): boolean => node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept';
+const isReference = (node: Expression): boolean =>
+	node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept';
 
 /** The one value of a list in which all are the same; null for none, and where they differ. */
 const common = <Value>(values: readonly (Value | null)[]): Value | null => {
@@ -33,7 +34,9 @@ interface LinesAround {
 	above(id: string): StrategyLine | undefined;
 }
 
-function aroundIn(lines: readonly StrategyLine[]): LinesAround & { replace(line: StrategyLine): void; all(): StrategyLine[] } {
+function aroundIn(
+	lines: readonly StrategyLine[]
+): LinesAround & { replace(line: StrategyLine): void; all(): StrategyLine[] } {
 	const byId = new Map(lines.map((one) => [one.id, one]));
 	const order = lines.map((one) => one.id);
 	const placeOf = new Map(order.map((id, at) => [id, at]));
@@ -61,13 +64,24 @@ function recogniseAmong(around: LinesAround, line: StrategyLine, before: LineRol
 	if (line.conceptSet === true) return { ...keep, role };
 	const nodes = [...nodesOf(tree)];
 	if (nodes.some(isReference)) {
-		const lines = nodes.flatMap((node) => (node.kind === 'line' ? opened.linesOf(node) : [])).map((id) => around.line(id));
+		const lines = nodes
+			.flatMap((node) => (node.kind === 'line' ? opened.linesOf(node) : []))
+			.map((id) => around.line(id));
 		const concepts = usedConcepts(line.source);
 		// A number or letter that names nothing belongs to no concept.
-		const lost = nodes.filter(isReference).length > nodes.filter((node) => opened.linesOf(node).length > 0).length + concepts.length;
-		const of = [...lines.map((one) => one?.concept ?? null), ...concepts.map((one) => one.concept), ...(lost ? [null] : [])];
+		const lost =
+			nodes.filter(isReference).length >
+			nodes.filter((node) => opened.linesOf(node).length > 0).length + concepts.length;
+		const of = [
+			...lines.map((one) => one?.concept ?? null),
+			...concepts.map((one) => one.concept),
+			...(lost ? [null] : [])
+		];
 		const concept = common(of);
-		const strand = concept === null ? null : common([...lines.map((one) => one?.strand ?? null), ...concepts.map((one) => one.strand)]);
+		const strand =
+			concept === null
+				? null
+				: common([...lines.map((one) => one?.strand ?? null), ...concepts.map((one) => one.strand)]);
 		return { role, concept, strand };
 	}
 	if (!SEARCHING.has(role)) return { role, concept: null, strand: null };
@@ -84,13 +98,15 @@ function changedLines(edits: readonly Edit[]): ReadonlySet<string> {
 	const ids = new Set<string>();
 	for (const edit of edits) {
 		if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') ids.add(edit.at[1] ?? '');
-		if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines') ids.add(String((edit.item as { id?: unknown }).id));
+		if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines')
+			ids.add(String((edit.item as { id?: unknown }).id));
 	}
 	return ids;
 }
 
 /** True for an edit that puts a line into another concept or strand. */
-const movesLine = (edit: Edit): boolean => edit.do === 'set' && edit.at[0] === 'lines' && (edit.at[2] === 'concept' || edit.at[2] === 'strand');
+const movesLine = (edit: Edit): boolean =>
+	edit.do === 'set' && edit.at[0] === 'lines' && (edit.at[2] === 'concept' || edit.at[2] === 'strand');
 
 /**
  * The edits that follow from edits of lines: role, concept and automatic label of every line whose text they
@@ -103,7 +119,12 @@ export function followingEdits(before: StrategyPart, after: StrategyPart, edits:
 }
 
 /** The same, with a pause wherever another may have the thread. @param pause is asked after every line that was recognised */
-export async function followingEditsInSteps(before: StrategyPart, after: StrategyPart, edits: readonly Edit[], pause: () => Promise<void>): Promise<Edit[]> {
+export async function followingEditsInSteps(
+	before: StrategyPart,
+	after: StrategyPart,
+	edits: readonly Edit[],
+	pause: () => Promise<void>
+): Promise<Edit[]> {
 	const following: Edit[] = [];
 	for (const ofLine of linesFollowed(before, after, edits)) {
 		following.push(...ofLine);
@@ -127,7 +148,13 @@ function* linesFollowed(before: StrategyPart, after: StrategyPart, edits: readon
 		if (!line) continue;
 		if (old && (old.concept !== line.concept || old.strand !== line.strand)) moved.add(id);
 		if (!changed.has(id)) {
-			if (moved.size === 0 || moved.has(id) || line.conceptSet === true || !usedBy(line.source).lines.some((one) => moved.has(one))) continue;
+			if (
+				moved.size === 0 ||
+				moved.has(id) ||
+				line.conceptSet === true ||
+				!usedBy(line.source).lines.some((one) => moved.has(one))
+			)
+				continue;
 			const { concept, strand } = recogniseAmong(around, line, line.role);
 			if (concept === line.concept && strand === line.strand) continue;
 			moved.add(id);
@@ -171,7 +198,10 @@ const RESULT_ROLES: ReadonlySet<LineRole> = new Set(['joining', 'limit', 'filter
  * broken for the moment stays the result: another one in its place would be a wrong answer.
  * @param chosen the line marked by command, or the one that was the result before somebody began to type
  */
-export function resultLine<Line extends ResultCandidate>(lines: readonly Line[], chosen: string | null | undefined): Line | null {
+export function resultLine<Line extends ResultCandidate>(
+	lines: readonly Line[],
+	chosen: string | null | undefined
+): Line | null {
 	const able = lines.filter((line) => !line.off && !line.empty && line.role !== 'check');
 	return (
 		lines.find((line) => line.id === chosen && !line.off && !line.empty) ??

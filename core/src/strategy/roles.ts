@@ -6,7 +6,8 @@ export function roleOf(expression: Expression | null): LineRole {
 	if (!expression) return 'words';
 	const kinds = new Set<string>();
 	for (const node of nodesOf(expression)) {
-		if (node.kind === 'limit') kinds.add(node.limit.type === 'marked' || node.limit.type === 'identifier' ? 'check' : 'limit');
+		if (node.kind === 'limit')
+			kinds.add(node.limit.type === 'marked' || node.limit.type === 'identifier' ? 'check' : 'limit');
 		else if (['line', 'lines', 'concept'].includes(node.kind)) kinds.add('reference');
 		else if (node.kind === 'heading') kinds.add('heading');
 		else if (node.kind === 'word' || node.kind === 'phrase') kinds.add('word');

@@ -19,7 +19,11 @@ const lines = (queries: readonly Query[]): LineToEvaluate[] =>
 	queries.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
 
 it('a term in two ANDed concepts is told with the records that rest on it alone', () => {
-	const queries = [or(word('delirium'), word('icu')), or(word('ward'), word('icu')), { kind: 'and', parts: [line('L1'), line('L2')] } satisfies Query];
+	const queries = [
+		or(word('delirium'), word('icu')),
+		or(word('ward'), word('icu')),
+		{ kind: 'and', parts: [line('L1'), line('L2')] } satisfies Query
+	];
 	// Without icu only what has delirium and ward is left.
 	expect(sharedTerms(lines(queries), ['a', 'b', null], 'L3', index, marks)).toEqual([
 		{
@@ -33,7 +37,12 @@ it('a term in two ANDed concepts is told with the records that rest on it alone'
 });
 
 it('the same term in one concept, or in a line that the result does not use, is none', () => {
-	const queries = [word('icu'), word('icu'), word('ward'), { kind: 'and', parts: [or(line('L1'), line('L2')), line('L3')] } satisfies Query];
+	const queries = [
+		word('icu'),
+		word('icu'),
+		word('ward'),
+		{ kind: 'and', parts: [or(line('L1'), line('L2')), line('L3')] } satisfies Query
+	];
 	expect(sharedTerms(lines(queries), ['a', 'a', 'b', null], 'L4', index, marks)).toEqual([]);
 	expect(sharedTerms(lines([word('icu'), word('icu'), line('L1')]), ['a', 'b', null], 'L3', index, marks)).toEqual([]);
 });

@@ -46,7 +46,10 @@ export function sharedTerms(
 			found.set(key, places);
 		});
 	});
-	const context = { line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const context = {
+		line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size),
+		marked: (set: keyof Marks) => marks[set]
+	};
 	const byId = new Map(evaluated.map((line) => [line.id, line.query]));
 	return [...found.values()].flatMap((places): SharedTerm[] => {
 		if (new Set(places.map((one) => one.concept)).size < 2) return [];
@@ -54,7 +57,10 @@ export function sharedTerms(
 		for (const line of new Set(places.map((one) => one.line))) {
 			// From the last place on, so that the places before stay where they are.
 			const own = places.filter((one) => one.line === line).sort((a, b) => b.term - a.term);
-			const without = own.reduce<Query | null>((query, { term }) => query && (withTerm(query, term, () => NOTHING) ?? query), byId.get(line) ?? null);
+			const without = own.reduce<Query | null>(
+				(query, { term }) => query && (withTerm(query, term, () => NOTHING) ?? query),
+				byId.get(line) ?? null
+			);
 			if (without) replaced.set(line, evaluate(index, without, context, undefined, options.watch?.()));
 		}
 		const after = standings.finalWith(replaced, final) ?? result;

@@ -5,7 +5,18 @@ import { conceptLetter, readTermText, type StrategyLine } from '../enquiry/index
 import { parse } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
 import { blankHeading, Vocabulary, VocabularyLookup } from '../vocabulary/index.ts';
-import { assemble, completeSource, evaluateStrategy, linesToEvaluate, moveFault, namesOf, readStrategy, roleOf, toSource, toText } from './index.ts';
+import {
+	assemble,
+	completeSource,
+	evaluateStrategy,
+	linesToEvaluate,
+	moveFault,
+	namesOf,
+	readStrategy,
+	roleOf,
+	toSource,
+	toText
+} from './index.ts';
 
 const heading = (id: string, label: string, entryTerms: string[] = []) => ({ ...blankHeading(id, label), entryTerms });
 const vocabulary = new Vocabulary({
@@ -23,7 +34,15 @@ const other = new Vocabulary({
 	headings: [heading('x', 'Light'), heading('y', 'Lamp', ['Delirium, Waking'])]
 });
 const open = [vocabulary, other].map((one) => ({ vocabulary: one, lookup: VocabularyLookup.of(one) }));
-const concept = (id: string, name = id) => ({ id, name, note: '', strands: [{ id: `${id}s`, name: 'strand' }], headings: [], words: [], parked: [] });
+const concept = (id: string, name = id) => ({
+	id,
+	name,
+	note: '',
+	strands: [{ id: `${id}s`, name: 'strand' }],
+	headings: [],
+	words: [],
+	parked: []
+});
 
 interface Spec {
 	readonly text: string;
@@ -54,13 +73,21 @@ const index = buildIndex(
 );
 function counts(of: ReturnType<typeof strategy>) {
 	const none = RecordSet.none(index.size);
-	return evaluateStrategy(linesToEvaluate(readStrategy(of, open, 2026)), index, { benchmark: none, relevant: none, irrelevant: none }).map(
-		(one) => one.records?.count() ?? one.state
-	);
+	return evaluateStrategy(linesToEvaluate(readStrategy(of, open, 2026)), index, {
+		benchmark: none,
+		relevant: none,
+		irrelevant: none
+	}).map((one) => one.records?.count() ?? one.state);
 }
 
 describe('references are held by identity', () => {
-	const before = strategy([{ text: 'light' }, { text: 'lamp' }, { text: 'dark' }, { text: 'ANY(#1-#3)' }, { text: '#4 NOT #3' }]);
+	const before = strategy([
+		{ text: 'light' },
+		{ text: 'lamp' },
+		{ text: 'dark' },
+		{ text: 'ANY(#1-#3)' },
+		{ text: '#4 NOT #3' }
+	]);
 
 	it('inserting and moving renumber them and change no meaning', () => {
 		const fresh: StrategyLine = { ...(before.lines[0] as StrategyLine), id: 'new', source: 'day' };
@@ -79,19 +106,40 @@ describe('references are held by identity', () => {
 	});
 
 	it('a line may use only lines above it, and a move that would break that is refused with the reason', () => {
-		const moved = { ...before, lines: [...before.lines.slice(3, 4), ...before.lines.slice(0, 3), ...before.lines.slice(4)] };
+		const moved = {
+			...before,
+			lines: [...before.lines.slice(3, 4), ...before.lines.slice(0, 3), ...before.lines.slice(4)]
+		};
 		expect(moveFault(before, moved)).toBe('Line 4 uses line 1, which must stand above it. Nothing was moved.');
 		const fine = { ...before, lines: [before.lines[1], before.lines[0], ...before.lines.slice(2)] as StrategyLine[] };
 		expect(moveFault(before, fine)).toBeNull();
-		expect(readStrategy(strategy([{ text: '#2' }, { text: 'light' }]), open, 2026)[0]?.faults[0]?.code).toBe('line-below');
+		expect(readStrategy(strategy([{ text: '#2' }, { text: 'light' }]), open, 2026)[0]?.faults[0]?.code).toBe(
+			'line-below'
+		);
 	});
 
 	it('headings are held by identifier: renamed ones follow, entry terms become their heading', () => {
-		const typed = strategy([{ text: '{Emergence Delirium >}' }, { text: '{skerry:Light}' }, { text: '{Light}' }, { text: '{waking delirium}' }]);
+		const typed = strategy([
+			{ text: '{Emergence Delirium >}' },
+			{ text: '{skerry:Light}' },
+			{ text: '{Light}' },
+			{ text: '{waking delirium}' }
+		]);
 		expect(texts(typed)).toEqual(['{Delirium, Waking >}', '{skerry:Light}', '{Light}', '{Delirium, Waking}']);
-		expect(readStrategy(typed, open, 2026).map((line) => line.faults.map((one) => one.code))).toEqual([[], [], ['heading-in-several'], []]);
+		expect(readStrategy(typed, open, 2026).map((line) => line.faults.map((one) => one.code))).toEqual([
+			[],
+			[],
+			['heading-in-several'],
+			[]
+		]);
 		const renamed = [
-			new Vocabulary({ id: 'skerry', name: 'S', edition: '2', qualifiers: [], headings: [heading('d', 'Waking Confusion'), heading('l', 'Light')] })
+			new Vocabulary({
+				id: 'skerry',
+				name: 'S',
+				edition: '2',
+				qualifiers: [],
+				headings: [heading('d', 'Waking Confusion'), heading('l', 'Light')]
+			})
 		].map((one) => ({ vocabulary: one, lookup: VocabularyLookup.of(one) }));
 		expect(readStrategy(typed, renamed, 2026)[0]?.text).toBe('{Waking Confusion >}');
 	});
@@ -130,9 +178,17 @@ describe('off, empty and living joinings', () => {
 
 	it('recognises the role of a line', () => {
 		expect(
-			['{Light}', 'light', 'light OR {Light}', '#1 OR #2', '@A', '#1 AND yr:2000-', 'la:english', '#1 AND set:benchmark', 'ti:(a WITHIN/2 b)'].map((text) =>
-				roleOf(parse(text).tree)
-			)
+			[
+				'{Light}',
+				'light',
+				'light OR {Light}',
+				'#1 OR #2',
+				'@A',
+				'#1 AND yr:2000-',
+				'la:english',
+				'#1 AND set:benchmark',
+				'ti:(a WITHIN/2 b)'
+			].map((text) => roleOf(parse(text).tree))
 		).toEqual(['headings', 'words', 'mixed', 'joining', 'joining', 'limit', 'limit', 'check', 'words']);
 	});
 });
@@ -141,16 +197,21 @@ describe('from concepts to lines', () => {
 	it('assembles headings, words and the living joining, strand by strand', () => {
 		const full = {
 			...concept('a', 'Light'),
-			headings: [{ id: 'h', vocabulary: 'skerry', heading: 'l', reach: 'narrower' as const, main: false, strand: null, note: '' }],
+			headings: [
+				{ id: 'h', vocabulary: 'skerry', heading: 'l', reach: 'narrower' as const, main: false, strand: null, note: '' }
+			],
 			words: [
 				{ id: 'w', text: 'lamp*', strand: null, origin: '' },
 				{ id: 'v', text: 'a WITHIN/3 b', strand: 'as', origin: '' }
 			]
 		};
-		const lines = assemble([full, concept('b'), { ...concept('c', 'C'), words: [{ id: 'u', text: 'x', strand: null, origin: '' }] }], (_, id) => ({
-			label: vocabulary.get(id)?.label ?? '',
-			vocabulary: null
-		}));
+		const lines = assemble(
+			[full, concept('b'), { ...concept('c', 'C'), words: [{ id: 'u', text: 'x', strand: null, origin: '' }] }],
+			(_, id) => ({
+				label: vocabulary.get(id)?.label ?? '',
+				vocabulary: null
+			})
+		);
 		expect(lines.map((line) => line.text)).toEqual(['{Light >}', 'lamp*', '(a WITHIN/3 b)', 'x', '@A AND @C']);
 	});
 
@@ -165,7 +226,17 @@ describe('from concepts to lines', () => {
 	});
 
 	it('letters concepts A to Z, AA and on', () => {
-		expect([0, 1, 25, 26, 27, 51, 52, 701, 702].map(conceptLetter)).toEqual(['A', 'B', 'Z', 'AA', 'AB', 'AZ', 'BA', 'ZZ', 'AAA']);
+		expect([0, 1, 25, 26, 27, 51, 52, 701, 702].map(conceptLetter)).toEqual([
+			'A',
+			'B',
+			'Z',
+			'AA',
+			'AB',
+			'AZ',
+			'BA',
+			'ZZ',
+			'AAA'
+		]);
 	});
 });
 

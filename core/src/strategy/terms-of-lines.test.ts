@@ -28,8 +28,17 @@ describe('terms', () => {
 
 	it('that no record holds are told by their place; a line that is off has none', () => {
 		const index = buildIndex([{ ...blankRecord('1'), titles: ['light day'] }], () => undefined);
-		const line = (id: string, text: string, off = false) => ({ id, number: 1, off, empty: false, query: bound(text).query });
-		expect(emptyTerms([line('1', 'light OR lamp OR "day light"'), line('2', 'lamp', true)], index)).toEqual([[1, 2], []]);
+		const line = (id: string, text: string, off = false) => ({
+			id,
+			number: 1,
+			off,
+			empty: false,
+			query: bound(text).query
+		});
+		expect(emptyTerms([line('1', 'light OR lamp OR "day light"'), line('2', 'lamp', true)], index)).toEqual([
+			[1, 2],
+			[]
+		]);
 	});
 
 	it('of a line over the lines that it uses, each once, without those that a NOT takes out', () => {
@@ -51,6 +60,10 @@ describe('terms', () => {
 				} satisfies Query
 			}
 		];
-		expect(queryTerms(lines, 'c').map((one) => (one.kind === 'word' ? one.pattern : ''))).toEqual(['light', 'lamp', 'sun']);
+		expect(queryTerms(lines, 'c').map((one) => (one.kind === 'word' ? one.pattern : ''))).toEqual([
+			'light',
+			'lamp',
+			'sun'
+		]);
 	});
 });

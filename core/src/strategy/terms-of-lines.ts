@@ -14,7 +14,8 @@ export function termsOf(query: Query): readonly Query[] {
 
 /** Where the terms of a tree stand in the text that it was read from, in the order of {@link termsOf}. */
 export function termPlaces(tree: Expression): readonly Span[] {
-	if (tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'near' || tree.kind === 'heading') return [spanOf(tree)];
+	if (tree.kind === 'word' || tree.kind === 'phrase' || tree.kind === 'near' || tree.kind === 'heading')
+		return [spanOf(tree)];
 	// The words of a limit are the limit's own.
 	return tree.kind === 'limit' ? [] : partsOf(tree).flatMap((part) => termPlaces(part));
 }
@@ -28,7 +29,10 @@ function spanOf(tree: Expression): Span {
 }
 
 /** The terms that a line stands on, over all lines between, each once. What a NOT takes out is none. */
-export function queryTerms(lines: readonly { readonly id: string; readonly query: Query | null }[], id: string): readonly Query[] {
+export function queryTerms(
+	lines: readonly { readonly id: string; readonly query: Query | null }[],
+	id: string
+): readonly Query[] {
 	const byId = new Map(lines.map((line) => [line.id, line.query]));
 	const found = new Map<string, Query>();
 	const seen = new Set<string>();
@@ -46,7 +50,11 @@ export function queryTerms(lines: readonly { readonly id: string; readonly query
 }
 
 /** Per line, the places among its terms of those that no record of the collection holds. */
-export function emptyTerms(lines: readonly LineToEvaluate[], index: CollectionIndex, options: EvaluateOptions = {}): number[][] {
+export function emptyTerms(
+	lines: readonly LineToEvaluate[],
+	index: CollectionIndex,
+	options: EvaluateOptions = {}
+): number[][] {
 	const context = { line: () => RecordSet.none(index.size), marked: () => RecordSet.none(index.size) };
 	return lines.map(({ query, off }) => {
 		if (!query || off) return [];

@@ -6,7 +6,15 @@ import { parse } from '../query/index.ts';
 import { namesOf, proposedTrials, readStrategy, refieldSource, roleOf, toSource, type StrategyPart } from './index.ts';
 
 function strategy(specs: readonly (readonly [text: string, concept?: string])[]): StrategyPart {
-	const concepts = ['a', 'b'].map((id) => ({ id, name: id, note: '', strands: [], headings: [], words: [], parked: [] }));
+	const concepts = ['a', 'b'].map((id) => ({
+		id,
+		name: id,
+		note: '',
+		strands: [],
+		headings: [],
+		words: [],
+		parked: []
+	}));
 	const lines = specs.map(([text, concept = null], at): StrategyLine => ({
 		id: `L${at + 1}`,
 		source: '',
@@ -43,11 +51,19 @@ describe('refielding', () => {
 });
 
 describe('what may be tried', () => {
-	const before = strategy([['{Light}', 'a'], ['light OR lamp', 'a'], ['ti:day', 'b'], ['@A AND @B'], ['#4 AND yr:2010-']]);
+	const before = strategy([
+		['{Light}', 'a'],
+		['light OR lamp', 'a'],
+		['ti:day', 'b'],
+		['@A AND @B'],
+		['#4 AND yr:2010-']
+	]);
 	const tried = (name: string) => {
 		const trial = proposedTrials(before, 'L5').find((one) => one.name.startsWith(name));
 		const applied = applyEdits(before as unknown as Json, trial?.edits ?? []);
-		return 'document' in applied ? readStrategy(applied.document as unknown as StrategyPart, [], 2026).map((line) => line.text) : [];
+		return 'document' in applied
+			? readStrategy(applied.document as unknown as StrategyPart, [], 2026).map((line) => line.text)
+			: [];
 	};
 	it('follows the order of the trade, and leaves out what changes nothing', () => {
 		expect(proposedTrials(before, 'L5').map((one) => `${one.group}: ${one.name}`)).toEqual([

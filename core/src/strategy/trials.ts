@@ -19,7 +19,8 @@ export interface ProposedTrial {
 
 const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 
-const isText = (tree: Expression): boolean => [...nodesOf(tree)].every((node) => ['word', 'phrase', 'near', 'field', 'and', 'or', 'not'].includes(node.kind));
+const isText = (tree: Expression): boolean =>
+	[...nodesOf(tree)].every((node) => ['word', 'phrase', 'near', 'field', 'and', 'or', 'not'].includes(node.kind));
 
 /** The same expression with every text term read in these fields; headings, limits and lines stay. */
 export function refielded(tree: Expression, fields: readonly TextField[] | null): Expression {
@@ -91,7 +92,9 @@ export function withoutConcept(strategy: StrategyPart, line: StrategyLine, conce
 
 const fieldsOf = (line: StrategyLine): boolean => {
 	const [opened] = openSources([line.source]);
-	return opened?.tree ? [...nodesOf(opened.tree)].some((node) => node.kind === 'field' && node.fields.join() !== DEFAULT_FIELDS.join()) : false;
+	return opened?.tree
+		? [...nodesOf(opened.tree)].some((node) => node.kind === 'field' && node.fields.join() !== DEFAULT_FIELDS.join())
+		: false;
 };
 
 /**
@@ -109,10 +112,15 @@ export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lin
 		const titles = refieldConcept(document, concept.id, ['ti']);
 		if (matters(titles)) trials.push({ group: 'too many', name: `Words of ${name} in titles only`, edits: titles });
 		const keywords = refieldConcept(document, concept.id, ['ti', 'kw']);
-		if (matters(keywords)) trials.push({ group: 'too many', name: `Words of ${name} in titles and author keywords only`, edits: keywords });
+		if (matters(keywords))
+			trials.push({ group: 'too many', name: `Words of ${name} in titles and author keywords only`, edits: keywords });
 		const own = joinedLines(document, concept.id, null).filter((line) => !line.off && reached.has(line.id));
 		if (own.some(fieldsOf))
-			trials.push({ group: 'too few', name: `Words of ${name} in title, abstract and author keywords`, edits: refieldConcept(document, concept.id, null) });
+			trials.push({
+				group: 'too few',
+				name: `Words of ${name} in title, abstract and author keywords`,
+				edits: refieldConcept(document, concept.id, null)
+			});
 	});
 	for (const line of lines) {
 		if (line.off || !reached.has(line.id)) continue;
@@ -130,10 +138,23 @@ export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lin
 			const source = withoutConcept(document, line, concept.id);
 			return source === null ? [] : [{ do: 'set', at: ['lines', line.id, 'source'], value: source }];
 		});
-		if (matters(edits)) trials.push({ group: 'too few', name: `Without the concept ${conceptLetter(at)} ${concept.name}`, edits, drops: concept.id });
+		if (matters(edits))
+			trials.push({
+				group: 'too few',
+				name: `Without the concept ${conceptLetter(at)} ${concept.name}`,
+				edits,
+				drops: concept.id
+			});
 	});
 	for (const line of lines) {
-		if (line.off || line.id === final || !reached.has(line.id) || !SEARCHING.has(line.role) || line.source.trim() === '') continue;
+		if (
+			line.off ||
+			line.id === final ||
+			!reached.has(line.id) ||
+			!SEARCHING.has(line.role) ||
+			line.source.trim() === ''
+		)
+			continue;
 		trials.push({
 			group: 'line off',
 			name: `Line ${lines.indexOf(line) + 1} off${line.label === '' ? '' : `, ${line.label}`}`,

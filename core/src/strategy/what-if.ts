@@ -40,7 +40,8 @@ export class WhatIf {
 		this.standings = evaluated.map((line) => {
 			const { query } = line;
 			const uses = query ? usedIn(query) : new Set<string>();
-			const joinsLines = query?.kind === 'or' && query.parts.length === uses.size && query.parts.every((part) => part.kind === 'line');
+			const joinsLines =
+				query?.kind === 'or' && query.parts.length === uses.size && query.parts.every((part) => part.kind === 'line');
 			return { line, uses, once: null, joinsLines };
 		});
 		for (const { id, records } of evaluated) if (records) this.records.set(id, records);
@@ -49,7 +50,8 @@ export class WhatIf {
 	/** The lines that a result stands on, itself among them. */
 	behind(final: string): ReadonlySet<string> {
 		const found = new Set([final]);
-		for (const { line, uses } of [...this.standings].reverse()) if (found.has(line.id)) for (const id of uses) found.add(id);
+		for (const { line, uses } of [...this.standings].reverse())
+			if (found.has(line.id)) for (const id of uses) found.add(id);
 		return found;
 	}
 
@@ -80,7 +82,13 @@ export class WhatIf {
 		return null;
 	}
 
-	private reevaluate(standing: Standing, records: RecordSet, query: Query, touched: readonly string[], changed: ReadonlyMap<string, RecordSet>): RecordSet {
+	private reevaluate(
+		standing: Standing,
+		records: RecordSet,
+		query: Query,
+		touched: readonly string[],
+		changed: ReadonlyMap<string, RecordSet>
+	): RecordSet {
 		const [only] = touched;
 		// In a long OR of lines one that changes leaves what the others bring.
 		if (standing.joinsLines && touched.length === 1 && only !== undefined) {

@@ -27,14 +27,20 @@ const queries: Query[] = [
 	{ kind: 'or', parts: [word('light'), word('lamp')] },
 	{ kind: 'not', keep: { kind: 'and', parts: [line('L1'), line('L2')] }, drop: word('mice') }
 ];
-const lines = (of: readonly Query[]): LineToEvaluate[] => of.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
+const lines = (of: readonly Query[]): LineToEvaluate[] =>
+	of.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
 
 describe('a record in the result', () => {
 	it('shows by side which terms admit it, and what each would cost', () => {
 		const admission = explainRecord(lines(queries), 'L3', 1, index, marks);
 		expect(admission?.inResult).toBe(true);
 		expect(admission?.sides).toEqual([
-			{ lines: ['L1'], out: false, passes: true, terms: [{ line: 'L1', term: 0, lost: 4, gained: 0, losesThis: true, inTitles: 1 }] },
+			{
+				lines: ['L1'],
+				out: false,
+				passes: true,
+				terms: [{ line: 'L1', term: 0, lost: 4, gained: 0, losesThis: true, inTitles: 1 }]
+			},
 			{
 				lines: ['L2'],
 				out: false,
@@ -51,7 +57,9 @@ describe('a record in the result', () => {
 		const before = evaluateStrategy(lines(queries), index, marks).at(-1)?.records ?? none;
 		for (const term of [0, 1]) {
 			const without = withTerm(queries[1] as Query, term, () => ({ kind: 'or', parts: [] }));
-			const after = evaluateStrategy(lines([queries[0] as Query, without as Query, queries[2] as Query]), index, marks).at(-1)?.records ?? none;
+			const after =
+				evaluateStrategy(lines([queries[0] as Query, without as Query, queries[2] as Query]), index, marks).at(-1)
+					?.records ?? none;
 			const told = explainRecord(lines(queries), 'L3', 1, index, marks)?.sides[1]?.terms[term];
 			expect(told?.lost).toBe(before.without(after).count());
 		}
@@ -69,6 +77,8 @@ describe('a record that is not in the result', () => {
 		expect(side).toMatchObject({ out: true, passes: false, terms: [{ line: 'L3', term: 0, gained: 1 }] });
 	});
 	it('nothing is said of a result that is not counted', () => {
-		expect(explainRecord([{ id: 'L1', number: 1, off: false, empty: false, query: null }], 'L1', 0, index, marks)).toBeNull();
+		expect(
+			explainRecord([{ id: 'L1', number: 1, off: false, empty: false, query: null }], 'L1', 0, index, marks)
+		).toBeNull();
 	});
 });

@@ -94,7 +94,10 @@ export function explainRecord(
 	const whole = result.records;
 	const standings = new WhatIf(evaluated, index, marks, options);
 	const byId = new Map(evaluated.map((line) => [line.id, line]));
-	const context = { line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const context = {
+		line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size),
+		marked: (set: keyof Marks) => marks[set]
+	};
 	const ask = (query: Query) => evaluate(index, query, context, options.cache, options.watch?.());
 	const costOf = (line: string, query: Query) => {
 		const after = standings.finalWith(new Map([[line, ask(query)]]), final) ?? whole;
@@ -124,13 +127,15 @@ export function explainRecord(
 		return [...own, ...usedIn(query).flatMap((used) => (context.line(used).has(record) ? termsIn(used, seen) : []))];
 	};
 	const seen = new Set<string>();
-	const sides = beamSides(result.query, (id) => byId.get(id)?.query ?? null).map(({ query, out, of }): AdmittingSide => {
-		const holds = ask(query).has(record);
-		const used = usedIn(query);
-		// A side that is written in the result's own line has its terms there.
-		const terms = used.length > 0 ? used.flatMap((line) => termsIn(line, seen)) : termsIn(of ?? final, seen);
-		return { lines: used.length > 0 ? used : [of ?? final], out, passes: holds !== out, terms };
-	});
+	const sides = beamSides(result.query, (id) => byId.get(id)?.query ?? null).map(
+		({ query, out, of }): AdmittingSide => {
+			const holds = ask(query).has(record);
+			const used = usedIn(query);
+			// A side that is written in the result's own line has its terms there.
+			const terms = used.length > 0 ? used.flatMap((line) => termsIn(line, seen)) : termsIn(of ?? final, seen);
+			return { lines: used.length > 0 ? used : [of ?? final], out, passes: holds !== out, terms };
+		}
+	);
 	return { inResult: whole.has(record), sides };
 }
 

@@ -19,18 +19,23 @@ const marks = { benchmark: of([3, 7, 21, 42, 60]), relevant: of([]), irrelevant:
 const word = (pattern: string): Query => ({ kind: 'word', fields: ['ti'], pattern });
 const line = (id: string): Query => ({ kind: 'line', id });
 const heading: Query = { kind: 'assigned', headings: ['v:h'], main: false, qualifiers: [] };
-const to = (queries: readonly Query[]): LineToEvaluate[] => queries.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
+const to = (queries: readonly Query[]): LineToEvaluate[] =>
+	queries.map((query, at) => ({ id: `L${at + 1}`, number: at + 1, off: false, empty: false, query }));
 const or = (...parts: Query[]): Query => ({ kind: 'or', parts });
 const and = (...parts: Query[]): Query => ({ kind: 'and', parts });
 const NOTHING: Query = { kind: 'identifier', values: [] };
-const finalOf = (queries: readonly Query[], id: string) => evaluateStrategy(to(queries), index, marks).find((one) => one.id === id)?.records ?? of([]);
+const finalOf = (queries: readonly Query[], id: string) =>
+	evaluateStrategy(to(queries), index, marks).find((one) => one.id === id)?.records ?? of([]);
 
 describe('the unique yield of a line', () => {
 	it('is the difference that leaving its records out makes, for any strategy', () => {
 		const part = fc.oneof(fc.constantFrom(...WORDS).map(word), fc.constant(heading));
 		const strategies = fc.tuple(
 			fc.array(part, { minLength: 2, maxLength: 7 }),
-			fc.array(fc.tuple(fc.constantFrom('or', 'and', 'not'), fc.nat(30), fc.nat(30), fc.nat(30)), { minLength: 1, maxLength: 5 })
+			fc.array(fc.tuple(fc.constantFrom('or', 'and', 'not'), fc.nat(30), fc.nat(30), fc.nat(30)), {
+				minLength: 1,
+				maxLength: 5
+			})
 		);
 		fc.assert(
 			fc.property(strategies, ([terms, joins]) => {
@@ -38,7 +43,11 @@ describe('the unique yield of a line', () => {
 				for (const [kind, ...picks] of joins) {
 					const sides = [...new Set(picks.map((pick) => `L${(pick % queries.length) + 1}`))].map(line);
 					const [keep, drop] = sides;
-					queries.push(kind === 'not' && keep && drop ? { kind: 'not', keep, drop } : { kind: kind === 'and' ? 'and' : 'or', parts: sides });
+					queries.push(
+						kind === 'not' && keep && drop
+							? { kind: 'not', keep, drop }
+							: { kind: kind === 'and' ? 'and' : 'or', parts: sides }
+					);
 				}
 				const final = `L${queries.length}`;
 				const whole = finalOf(queries, final);
@@ -98,7 +107,9 @@ describe('the beam', () => {
 	});
 
 	it('has nothing to show of a line without records', () => {
-		expect(beamOf([{ id: 'L1', number: 1, off: true, empty: false, query: word('elm') }], 'L1', index, marks)).toBeNull();
+		expect(
+			beamOf([{ id: 'L1', number: 1, off: true, empty: false, query: word('elm') }], 'L1', index, marks)
+		).toBeNull();
 	});
 });
 
@@ -106,7 +117,10 @@ describe('headings alone, words alone, both', () => {
 	it('looks at what each tree holds, through the lines that it uses, and never at a role', () => {
 		const block = or(heading, word('alder'), and(heading, word('birch')));
 		const [figures] = kindFigures(to([block]), [null], 'L1', index, marks);
-		expect(figures).toMatchObject({ headings: finalOf([heading], 'L1').count(), words: finalOf([word('alder')], 'L1').count() });
+		expect(figures).toMatchObject({
+			headings: finalOf([heading], 'L1').count(),
+			words: finalOf([word('alder')], 'L1').count()
+		});
 		const since: Query = { kind: 'identifier', values: Array.from({ length: 32 }, (_, at) => String(at)) };
 		// A limit beside a term narrows it in either reading, and one line uses another beside its own words.
 		const limited = [heading, or(line('L1'), word('elm')), and(line('L2'), since)];

@@ -4,7 +4,13 @@
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
-import { evaluateStrategy, type EvaluatedLine, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import {
+	evaluateStrategy,
+	type EvaluatedLine,
+	type EvaluateOptions,
+	type LineToEvaluate,
+	type Marks
+} from './evaluate.ts';
 import { WhatIf } from './what-if.ts';
 
 export interface LineYield {
@@ -48,7 +54,9 @@ export function yieldsOf(
 		options.watch?.();
 		const without = standings.finalWith(new Map([[id, nothing]]), final) ?? nothing;
 		const lost = result.without(without);
-		return [{ id, lost: lost.count(), gained: without.without(result).count(), ships: lost.countWith(marks.benchmark) }];
+		return [
+			{ id, lost: lost.count(), gained: without.without(result).count(), ships: lost.countWith(marks.benchmark) }
+		];
 	});
 }
 
@@ -79,7 +87,10 @@ function recordsByKind(
 ): ReadonlyMap<string, RecordSet> {
 	const whole = new Map(evaluated.map((line) => [line.id, line.records]));
 	const byKind = new Map<string, RecordSet>();
-	const context = { line: (id: string) => whole.get(id) ?? RecordSet.none(index.size), marked: (set: keyof Marks) => marks[set] };
+	const context = {
+		line: (id: string) => whole.get(id) ?? RecordSet.none(index.size),
+		marked: (set: keyof Marks) => marks[set]
+	};
 	const ask = (query: Query) => evaluate(index, query, context, options.cache, options.watch?.());
 	/** Null where only the other kind is in it. */
 	const records = (query: Query): RecordSet | null => {
@@ -100,7 +111,9 @@ function recordsByKind(
 			case 'and': {
 				const parts = query.parts.map(records);
 				const whole = parts.filter((part) => part !== null);
-				return whole.length < parts.length ? null : whole.reduce((left, right) => left.and(right), RecordSet.all(index.size));
+				return whole.length < parts.length
+					? null
+					: whole.reduce((left, right) => left.and(right), RecordSet.all(index.size));
 			}
 			case 'not': {
 				const keep = records(query.keep);
@@ -131,7 +144,10 @@ export function kindFigures(
 ): readonly (KindFigures | null)[] {
 	const evaluated = evaluateStrategy(lines, index, marks, options);
 	const whole = new Map(evaluated.map((line) => [line.id, line.records]));
-	const byKind = { headings: recordsByKind(evaluated, 'headings', index, marks, options), words: recordsByKind(evaluated, 'words', index, marks, options) };
+	const byKind = {
+		headings: recordsByKind(evaluated, 'headings', index, marks, options),
+		words: recordsByKind(evaluated, 'words', index, marks, options)
+	};
 	const union = (sets: readonly (RecordSet | null | undefined)[]) => {
 		const all = RecordSet.none(index.size);
 		for (const set of sets) if (set) all.addAll(set);
@@ -140,7 +156,8 @@ export function kindFigures(
 	return groups.map((joined): KindFigures | null => {
 		const counted = whole.get(final);
 		if (!joined && !counted) return null;
-		const of = (sets: ReadonlyMap<string, RecordSet | null>) => (joined ? union(joined.map((id) => sets.get(id))) : union([sets.get(final)]));
+		const of = (sets: ReadonlyMap<string, RecordSet | null>) =>
+			joined ? union(joined.map((id) => sets.get(id))) : union([sets.get(final)]);
 		const [headings, words, both] = [of(byKind.headings), of(byKind.words), of(whole)];
 		const known = (set: RecordSet) => set.countWith(marks.benchmark);
 		return {

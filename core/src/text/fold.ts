@@ -24,7 +24,8 @@ const DROPPED = /[\u2122\u00AE\u2120\u00AD]/u;
 const RAISED_DIGIT = /^[\u00B2\u00B3\u00B9\u2070\u2074-\u2079\u2080-\u2089]/u;
 
 const MARKS_DROPPED_AFTER = /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Nd}]/u;
-const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const UNSPACED =
+	/[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 const LETTER = /\p{L}/u;
 const DIGIT = /\p{Nd}/u;
 const MARK = /\p{M}/u;

@@ -21,7 +21,8 @@ const LEARNED_WORDS =
 export function numberForms(word: string): readonly string[] {
 	if (!/^[a-z]{3,}$/.test(word)) return [];
 	const forms = new Set<string>();
-	if (LEARNED_WORDS.test(word)) for (const [from, to] of LEARNED) if (from.test(word)) forms.add(word.replace(from, to));
+	if (LEARNED_WORDS.test(word))
+		for (const [from, to] of LEARNED) if (from.test(word)) forms.add(word.replace(from, to));
 	if (pluralize.isSingular(word)) forms.add(pluralize.plural(word));
 	if (pluralize.isPlural(word)) forms.add(pluralize.singular(word));
 	forms.delete(word);
@@ -160,7 +161,8 @@ export function joinedForms(words: readonly string[]): readonly string[] {
 export function openForms(word: string, isWord: (word: string) => boolean): readonly (readonly [string, string])[] {
 	const forms: [string, string][] = [];
 	if (/^\p{L}{6,}$/u.test(word))
-		for (let at = 3; at <= word.length - 3; at++) if (isWord(word.slice(0, at)) && isWord(word.slice(at))) forms.push([word.slice(0, at), word.slice(at)]);
+		for (let at = 3; at <= word.length - 3; at++)
+			if (isWord(word.slice(0, at)) && isWord(word.slice(at))) forms.push([word.slice(0, at), word.slice(at)]);
 	return forms;
 }
 

@@ -44,7 +44,8 @@ function bitMatcher(pattern: readonly string[]): (word: string) => boolean {
 		if (sign === '*') stays |= 1 << place;
 		if (sign === '*' || sign === '~') skips |= 1 << place;
 		if (sign === '?' || sign === '~') any |= 1 << place;
-		else if (sign !== '*') byLetter.set(sign.codePointAt(0) ?? 0, (byLetter.get(sign.codePointAt(0) ?? 0) ?? 0) | (1 << place));
+		else if (sign !== '*')
+			byLetter.set(sign.codePointAt(0) ?? 0, (byLetter.get(sign.codePointAt(0) ?? 0) ?? 0) | (1 << place));
 	});
 	const ascii = Int32Array.from({ length: 128 }, (_, code) => (byLetter.get(code) ?? 0) | any);
 	const closed = (places: number) => {

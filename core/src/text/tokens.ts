@@ -35,7 +35,8 @@ export function foldedKey(text: string): string {
 
 function tokenizeAscii(text: string): Token[] {
 	const tokens: Token[] = [];
-	for (const match of text.toLowerCase().matchAll(ASCII_RUN)) tokens.push({ text: match[0], from: match.index, to: match.index + match[0].length });
+	for (const match of text.toLowerCase().matchAll(ASCII_RUN))
+		tokens.push({ text: match[0], from: match.index, to: match.index + match[0].length });
 	return tokens;
 }
 

@@ -9,12 +9,30 @@ import type { Heading } from './vocabulary.ts';
 export type HeadingChange =
 	| { readonly kind: 'new'; readonly id: string; readonly label: string }
 	| { readonly kind: 'renamed'; readonly id: string; readonly label: string; readonly from: string }
-	| { readonly kind: 'moved'; readonly id: string; readonly label: string; readonly from: readonly string[]; readonly to: readonly string[] }
+	| {
+			readonly kind: 'moved';
+			readonly id: string;
+			readonly label: string;
+			readonly from: readonly string[];
+			readonly to: readonly string[];
+	  }
 	/** Its name lives on as another name of a heading that stays. */
-	| { readonly kind: 'merged'; readonly id: string; readonly label: string; readonly into: string; readonly intoLabel: string }
+	| {
+			readonly kind: 'merged';
+			readonly id: string;
+			readonly label: string;
+			readonly into: string;
+			readonly intoLabel: string;
+	  }
 	| { readonly kind: 'withdrawn'; readonly id: string; readonly label: string }
 	| { readonly kind: 'note'; readonly id: string; readonly label: string; readonly from: string; readonly to: string }
-	| { readonly kind: 'names'; readonly id: string; readonly label: string; readonly gained: readonly string[]; readonly lost: readonly string[] };
+	| {
+			readonly kind: 'names';
+			readonly id: string;
+			readonly label: string;
+			readonly gained: readonly string[];
+			readonly lost: readonly string[];
+	  };
 
 export const CHANGE_KINDS = ['new', 'renamed', 'moved', 'merged', 'withdrawn', 'note', 'names'] as const;
 
@@ -40,7 +58,8 @@ export function compareEditions(older: readonly Heading[], newer: readonly Headi
 		if (was.label !== label) changes.push({ kind: 'renamed', id, label, from: was.label });
 		if (!sameSet(was.broader, heading.broader))
 			changes.push({ kind: 'moved', id, label, from: labels(was.broader, before), to: labels(heading.broader, after) });
-		if (was.scopeNote !== heading.scopeNote) changes.push({ kind: 'note', id, label, from: was.scopeNote, to: heading.scopeNote });
+		if (was.scopeNote !== heading.scopeNote)
+			changes.push({ kind: 'note', id, label, from: was.scopeNote, to: heading.scopeNote });
 		const gained = heading.entryTerms.filter((one) => !was.entryTerms.includes(one) && one !== was.label);
 		const lost = was.entryTerms.filter((one) => !heading.entryTerms.includes(one) && one !== label);
 		if (gained.length + lost.length > 0) changes.push({ kind: 'names', id, label, gained, lost });
@@ -48,9 +67,12 @@ export function compareEditions(older: readonly Heading[], newer: readonly Headi
 	for (const { id, label } of older) {
 		if (after.has(id)) continue;
 		const heir = names.get(foldedKey(label));
-		changes.push(heir ? { kind: 'merged', id, label, into: heir.id, intoLabel: heir.label } : { kind: 'withdrawn', id, label });
+		changes.push(
+			heir ? { kind: 'merged', id, label, into: heir.id, intoLabel: heir.label } : { kind: 'withdrawn', id, label }
+		);
 	}
 	return changes;
 }
 
-const sameSet = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((one) => b.includes(one));
+const sameSet = (a: readonly string[], b: readonly string[]) =>
+	a.length === b.length && a.every((one) => b.includes(one));

@@ -49,7 +49,13 @@ const TRUST = { name: 0.9, words: 0.6, notes: 0.5, together: 0.95, above: 0.15, 
 /** How much a mapping that stands in a vocabulary's own file can make sure. */
 const SAID: Record<MappingProperty, number> = { exact: 0.99, close: 0.97, broad: 0.8, narrow: 0.8, related: 0.4 };
 /** A mapping read from its other end. */
-const TURNED: Record<MappingProperty, MappingProperty> = { exact: 'exact', close: 'close', broad: 'narrow', narrow: 'broad', related: 'related' };
+const TURNED: Record<MappingProperty, MappingProperty> = {
+	exact: 'exact',
+	close: 'close',
+	broad: 'narrow',
+	narrow: 'broad',
+	related: 'related'
+};
 
 export class Crosswalk {
 	private readonly rarity = new Map<string, number>();
@@ -76,7 +82,12 @@ export class Crosswalk {
 	}
 
 	/** Makes a crosswalk bit by bit, so that who else wants the thread gets it in between. */
-	static async inSteps(from: Vocabulary, to: Vocabulary, works: Iterable<SharedWork>, breathe: () => Promise<void>): Promise<Crosswalk> {
+	static async inSteps(
+		from: Vocabulary,
+		to: Vocabulary,
+		works: Iterable<SharedWork>,
+		breathe: () => Promise<void>
+	): Promise<Crosswalk> {
 		const crosswalk = new Crosswalk(from, to);
 		for (const _ of crosswalk.filling(works)) await breathe();
 		return crosswalk;
@@ -95,7 +106,11 @@ export class Crosswalk {
 		for (const [number, heading] of headings.entries()) {
 			const [own, note] = names.get(heading) ?? [[], []];
 			const words = new Set(own.flat());
-			const bag = { names: this.weighted(words, new Set()), all: this.weighted(words, new Set(note)), keys: own.map((one) => one.join(' ')) };
+			const bag = {
+				names: this.weighted(words, new Set()),
+				all: this.weighted(words, new Set(note)),
+				keys: own.map((one) => one.join(' '))
+			};
 			(number < this.from.headings.length ? this.fromBags : this.toBags).set(heading.id, bag);
 			if (number % STEP === STEP - 1) yield;
 		}
@@ -165,7 +180,9 @@ export class Crosswalk {
 			.slice(0, 40)
 			.map((one): Suggestion => {
 				const ups = this.to.broader(one.heading.id);
-				const met = above.filter(({ target, score }) => score > 0.3 && ups.includes(target)).sort((a, b) => b.score - a.score)[0];
+				const met = above
+					.filter(({ target, score }) => score > 0.3 && ups.includes(target))
+					.sort((a, b) => b.score - a.score)[0];
 				return met
 					? {
 							heading: one.heading,
@@ -208,7 +225,10 @@ export class Crosswalk {
 		if (known) return known;
 		const bag = this.fromBags.get(heading);
 		if (!bag) return [];
-		const candidates = new Set<string>([...(this.together.get(heading)?.keys() ?? []), ...(this.mapped.get(heading)?.keys() ?? [])]);
+		const candidates = new Set<string>([
+			...(this.together.get(heading)?.keys() ?? []),
+			...(this.mapped.get(heading)?.keys() ?? [])
+		]);
 		for (const key of bag.keys) for (const id of this.named.get(key) ?? []) candidates.add(id);
 		for (const word of bag.all.keys()) {
 			const row = this.holders.get(word) ?? [];

@@ -18,7 +18,15 @@ export { RDF_SYNTAXES, type RdfSyntax, type ReadWatch } from './rdf.ts';
 export { readSkos, readTurtle, WL, type SkosRead } from './skos-read.ts';
 export { writeSkos, writeTurtle, type VocabularyToWrite } from './skos-write.ts';
 export { writeMappings, type MappingToWrite } from './mappings.ts';
-export { lookAtTable, readTable, TABLE_FIELDS, writeTable, type TableField, type TableLook, type TableShape } from './table.ts';
+export {
+	lookAtTable,
+	readTable,
+	TABLE_FIELDS,
+	writeTable,
+	type TableField,
+	type TableLook,
+	type TableShape
+} from './table.ts';
 export { FILE_KINDS, kindOfFile, type FileKind } from './file.ts';
 export { headingsNamedIn, noteDifferences, type NamedHeading, type NotePart } from './notes.ts';
 export { CHANGE_KINDS, compareEditions, type HeadingChange } from './compare.ts';

@@ -4,10 +4,17 @@ import { readSkos, readTurtle } from './index.ts';
 
 const PREFIXES =
 	'@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix owl: <http://www.w3.org/2002/07/owl#> . @prefix dct: <http://purl.org/dc/terms/> . @prefix rdfs: <http://www.w3.org/2000/01/rdf-schema#> . @prefix wl: <https://wide-lantern.example/ns#> . @prefix v: <https://vocab.example/v/> . @prefix o: <https://other.example/> .\n';
-const concept = (id: string, label: string, more = '') => `v:${id} a skos:Concept ; skos:prefLabel "${label}"@en ${more === '' ? '' : `; ${more}`} .\n`;
+const concept = (id: string, label: string, more = '') =>
+	`v:${id} a skos:Concept ; skos:prefLabel "${label}"@en ${more === '' ? '' : `; ${more}`} .\n`;
 const read = (...parts: string[]) => {
 	const { vocabulary, faults, notes } = readTurtle(PREFIXES + parts.join(''), 'v');
-	return { vocabulary, notes, codes: faults.map((one) => one.code), faults, heading: (id: string) => vocabulary?.headings.find((one) => one.id === id) };
+	return {
+		vocabulary,
+		notes,
+		codes: faults.map((one) => one.code),
+		faults,
+		heading: (id: string) => vocabulary?.headings.find((one) => one.id === id)
+	};
 };
 
 describe('conditions of SKOS', () => {
@@ -33,11 +40,17 @@ describe('conditions of SKOS', () => {
 		expect(heading('c')?.related).toEqual(['d']);
 	});
 	it('S27: also where the one above says it', () => {
-		expect(read(concept('a', 'A', 'skos:related v:b'), concept('b', 'B', 'skos:broader v:a')).codes).toEqual(['related-above']);
+		expect(read(concept('a', 'A', 'skos:related v:b'), concept('b', 'B', 'skos:broader v:a')).codes).toEqual([
+			'related-above'
+		]);
 	});
 	it('S46: an exact match is no broad or related one', () => {
 		const { codes, heading } = read(
-			concept('a', 'A', 'skos:exactMatch o:x ; skos:broadMatch o:x ; skos:relatedMatch o:x ; skos:narrowMatch o:y ; skos:closeMatch o:z')
+			concept(
+				'a',
+				'A',
+				'skos:exactMatch o:x ; skos:broadMatch o:x ; skos:relatedMatch o:x ; skos:narrowMatch o:y ; skos:closeMatch o:z'
+			)
 		);
 		expect(codes).toEqual(['mapping-contradicts', 'mapping-contradicts']);
 		expect(heading('a')?.mappings).toEqual([
@@ -55,7 +68,11 @@ describe('conditions of SKOS', () => {
 
 describe('what cannot be right', () => {
 	it('a circle of any length is opened where it closes, the rest stays', () => {
-		const { codes, heading } = read(concept('a', 'A', 'skos:broader v:c'), concept('b', 'B', 'skos:broader v:a'), concept('c', 'C', 'skos:broader v:b'));
+		const { codes, heading } = read(
+			concept('a', 'A', 'skos:broader v:c'),
+			concept('b', 'B', 'skos:broader v:a'),
+			concept('c', 'C', 'skos:broader v:b')
+		);
 		expect(codes).toEqual(['circle']);
 		expect(['a', 'b', 'c'].filter((id) => heading(id)?.broader.length === 1)).toHaveLength(2);
 	});
@@ -64,7 +81,11 @@ describe('what cannot be right', () => {
 	});
 	it('a chain of 50,000 broader headings is walked without the call stack', () => {
 		const chain = Array.from({ length: 50_000 }, (_, number) =>
-			concept(`n${number}`, `Number ${number}`, number === 0 ? 'skos:broader v:n49999' : `skos:broader v:n${number - 1}`)
+			concept(
+				`n${number}`,
+				`Number ${number}`,
+				number === 0 ? 'skos:broader v:n49999' : `skos:broader v:n${number - 1}`
+			)
 		);
 		expect(read(...chain).codes).toEqual(['circle']);
 	});
@@ -77,7 +98,10 @@ describe('what cannot be right', () => {
 		]);
 	});
 	it('missing labels, unknown headings and qualifiers, years that are none', () => {
-		const { codes, heading } = read(concept('a', 'A', 'skos:broader v:gone ; wl:takes v:zz ; wl:since "soon"'), 'v:b a skos:Concept .\n');
+		const { codes, heading } = read(
+			concept('a', 'A', 'skos:broader v:gone ; wl:takes v:zz ; wl:since "soon"'),
+			'v:b a skos:Concept .\n'
+		);
 		expect([...codes].sort()).toEqual(['bad-year', 'no-label', 'unknown-qualifier', 'unknown-reference']);
 		expect(heading('a')).toMatchObject({ broader: [], qualifiers: [], since: null });
 	});
@@ -108,12 +132,18 @@ describe('what is no fault', () => {
 		expect(vocabulary?.headings[0]).toMatchObject({ label: 'Leuchte', entryTerms: ['Lampe'] });
 	});
 	it('labels as resources of their own (SKOS-XL, appendix B of the Reference)', () => {
-		const { vocabulary } = read('@prefix xl: <http://www.w3.org/2008/05/skos-xl#> . v:a a skos:Concept ; xl:prefLabel v:l . v:l xl:literalForm "Lamp"@en .\n');
+		const { vocabulary } = read(
+			'@prefix xl: <http://www.w3.org/2008/05/skos-xl#> . v:a a skos:Concept ; xl:prefLabel v:l . v:l xl:literalForm "Lamp"@en .\n'
+		);
 		expect(vocabulary?.headings[0]?.label).toBe('Lamp');
 	});
 	it('definitions stand in for a missing scope note, years of changes are read', () => {
 		const { heading } = read(
-			concept('a', 'A', 'skos:definition "What it is."@en ; skos:changeNote "2014: scope widened"@en, "no year here"@en ; rdfs:seeAlso v:b'),
+			concept(
+				'a',
+				'A',
+				'skos:definition "What it is."@en ; skos:changeNote "2014: scope widened"@en, "no year here"@en ; rdfs:seeAlso v:b'
+			),
 			concept('b', 'B')
 		);
 		expect(heading('a')).toMatchObject({
@@ -128,8 +158,10 @@ describe('what is no fault', () => {
 });
 
 describe('files that are no vocabulary, or are meant to hurt', () => {
-	const code = async (text: string, syntax: 'turtle' | 'rdf-xml' | 'json-ld') => (await readSkos([text], syntax, 'x')).faults[0]?.code;
-	const RDF = 'xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="http://www.w3.org/2004/02/skos/core#"';
+	const code = async (text: string, syntax: 'turtle' | 'rdf-xml' | 'json-ld') =>
+		(await readSkos([text], syntax, 'x')).faults[0]?.code;
+	const RDF =
+		'xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="http://www.w3.org/2004/02/skos/core#"';
 	it.each([
 		['RDF that is no SKOS', '<a:b> <a:c> <a:d> .', 'turtle', 'no-headings'],
 		['no Turtle, with the line', '@prefix v: <x:/> .\n\nv:a v:b', 'turtle', 'not-rdf'],
@@ -138,11 +170,31 @@ describe('files that are no vocabulary, or are meant to hurt', () => {
 		['JSON of something else', '"text"', 'json-ld', 'not-rdf'],
 		['brackets without end', '['.repeat(100_000), 'json-ld', 'too-deep'],
 		['elements without end', `<rdf:RDF ${RDF}>${'<skos:Concept><skos:broader>'.repeat(5_000)}`, 'rdf-xml', 'too-deep'],
-		['entities that grow', `<!DOCTYPE r [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><rdf:RDF ${RDF}/>`, 'rdf-xml', 'entities'],
+		[
+			'entities that grow',
+			`<!DOCTYPE r [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><rdf:RDF ${RDF}/>`,
+			'rdf-xml',
+			'entities'
+		],
 		['a long entity', `<!DOCTYPE r [<!ENTITY a "${'a'.repeat(5_000)}">]><rdf:RDF ${RDF}/>`, 'rdf-xml', 'entities'],
-		['an entity of a file', `<!DOCTYPE r [<!ENTITY a SYSTEM "file:///etc/passwd">]><rdf:RDF ${RDF}/>`, 'rdf-xml', 'entities'],
-		['a context that would be fetched', '{"@context": "https://vocab.example/context.json", "@id": "x:a"}', 'json-ld', 'outside'],
-		['a text without end', `<x:a> <http://www.w3.org/2004/02/skos/core#prefLabel> "${'a'.repeat(300_000)}" .`, 'turtle', 'too-long']
+		[
+			'an entity of a file',
+			`<!DOCTYPE r [<!ENTITY a SYSTEM "file:///etc/passwd">]><rdf:RDF ${RDF}/>`,
+			'rdf-xml',
+			'entities'
+		],
+		[
+			'a context that would be fetched',
+			'{"@context": "https://vocab.example/context.json", "@id": "x:a"}',
+			'json-ld',
+			'outside'
+		],
+		[
+			'a text without end',
+			`<x:a> <http://www.w3.org/2004/02/skos/core#prefLabel> "${'a'.repeat(300_000)}" .`,
+			'turtle',
+			'too-long'
+		]
 	] as const)('%s', async (_, text, syntax, expected) => {
 		expect(await code(text, syntax)).toBe(expected);
 	});

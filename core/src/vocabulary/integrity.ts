@@ -47,7 +47,10 @@ type Fault = (code: VocabularyFault['code'], place: string | null, message: stri
 const UNFIT = /[\u0000-\u001F\u007F\uE000\uE001\u2028\u2029]/;
 
 /** Makes sound headings of what was read; the order stays. Nothing that can be kept is left out. */
-export function mend(read: readonly ReadHeading[], qualifiers: ReadonlySet<string>): { headings: Heading[]; faults: VocabularyFault[] } {
+export function mend(
+	read: readonly ReadHeading[],
+	qualifiers: ReadonlySet<string>
+): { headings: Heading[]; faults: VocabularyFault[] } {
 	const faults: VocabularyFault[] = [];
 	const fault: Fault = (code, place, message) => void faults.push({ code, message, place });
 	const kept = named(read, fault);
@@ -71,33 +74,62 @@ function named(read: readonly ReadHeading[], fault: Fault): ReadHeading[] {
 		if (label === '') fault('no-label', place, 'has no preferred label and is left out');
 		else if (heading.id === '' || heading.id.length > 200 || UNFIT.test(heading.id))
 			fault('bad-identifier', place, `“${label}” has an identifier that cannot be used and is left out`);
-		else if (ids.has(heading.id)) fault('same-identifier', place, `“${label}” has the identifier of another heading and is left out`);
+		else if (ids.has(heading.id))
+			fault('same-identifier', place, `“${label}” has the identifier of another heading and is left out`);
 		else {
 			ids.add(heading.id);
 			const key = foldedKey(label);
 			const other = labels.get(key);
 			if (other === undefined) labels.set(key, place);
-			else fault('same-label', place, `“${label}” is the name of ${other}, too; this one is loaded as “${label} (${heading.id})”`);
-			kept.push({ place, heading: { ...heading, label: (other === undefined ? label : `${label} (${heading.id})`).slice(0, 2_000) } });
+			else
+				fault(
+					'same-label',
+					place,
+					`“${label}” is the name of ${other}, too; this one is loaded as “${label} (${heading.id})”`
+				);
+			kept.push({
+				place,
+				heading: { ...heading, label: (other === undefined ? label : `${label} (${heading.id})`).slice(0, 2_000) }
+			});
 		}
 	}
 	return kept;
 }
 
-function linked({ heading, place }: ReadHeading, known: ReadonlySet<string>, qualifiers: ReadonlySet<string>, fault: Fault): Heading {
+function linked(
+	{ heading, place }: ReadHeading,
+	known: ReadonlySet<string>,
+	qualifiers: ReadonlySet<string>,
+	fault: Fault
+): Heading {
 	const links = (what: string, targets: readonly string[]) =>
 		[...new Set(targets)].filter((target) => {
 			if (known.has(target) && target !== heading.id) return true;
 			if (target === heading.id) fault('circle', place, `“${heading.label}” names itself as ${what}; that is left out`);
-			else fault('unknown-reference', place, `“${heading.label}” names ${target} as ${what}, which is not in the file; that is left out`);
+			else
+				fault(
+					'unknown-reference',
+					place,
+					`“${heading.label}” names ${target} as ${what}, which is not in the file; that is left out`
+				);
 			return false;
 		});
 	const entryTerms: string[] = [];
 	for (const term of new Set(heading.entryTerms.map((one) => one.replace(/\s+/g, ' ').trim())))
-		if (term === heading.label) fault('label-twice', place, `“${term}” is both its heading and another name for it (SKOS S13); it stays the heading`);
+		if (term === heading.label)
+			fault(
+				'label-twice',
+				place,
+				`“${term}” is both its heading and another name for it (SKOS S13); it stays the heading`
+			);
 		else if (term !== '') entryTerms.push(term);
 	const takes = heading.qualifiers.filter((code) => {
-		if (!qualifiers.has(code)) fault('unknown-qualifier', place, `“${heading.label}” takes the qualifier ${code}, which is not in the file; that is left out`);
+		if (!qualifiers.has(code))
+			fault(
+				'unknown-qualifier',
+				place,
+				`“${heading.label}” takes the qualifier ${code}, which is not in the file; that is left out`
+			);
 		return qualifiers.has(code);
 	});
 	const seeAlso = links('see also', heading.seeAlso ?? []);
@@ -105,7 +137,11 @@ function linked({ heading, place }: ReadHeading, known: ReadonlySet<string>, qua
 	const mappings = (heading.mappings ?? []).filter((one) => {
 		const contradicts = (one.kind === 'broad' || one.kind === 'related') && exact.has(one.target);
 		if (contradicts)
-			fault('mapping-contradicts', place, `“${heading.label}” is mapped to ${one.target} as exact and as ${one.kind} (SKOS S46); only exact is kept`);
+			fault(
+				'mapping-contradicts',
+				place,
+				`“${heading.label}” is mapped to ${one.target} as exact and as ${one.kind} (SKOS S46); only exact is kept`
+			);
 		return !contradicts;
 	});
 	const { seeAlso: _, mappings: __, ...rest } = heading;
@@ -120,8 +156,16 @@ function linked({ heading, place }: ReadHeading, known: ReadonlySet<string>, qua
 	};
 }
 
-function ceiling<Item>(list: readonly Item[], most: number, what: string, heading: Heading, place: string, fault: Fault): Item[] {
-	if (list.length > most) fault('too-many', place, `“${heading.label}” has ${list.length} ${what}; the first ${most} are loaded`);
+function ceiling<Item>(
+	list: readonly Item[],
+	most: number,
+	what: string,
+	heading: Heading,
+	place: string,
+	fault: Fault
+): Item[] {
+	if (list.length > most)
+		fault('too-many', place, `“${heading.label}” has ${list.length} ${what}; the first ${most} are loaded`);
 	return list.slice(0, most);
 }
 
@@ -144,7 +188,11 @@ function withoutCircles(headings: readonly Heading[], fault: Fault): Heading[] {
 			const above = byId.get(target);
 			if (!above || state.get(target) === 'done') continue;
 			if (state.get(target) === 'open') {
-				fault('circle', top.heading.id, `“${above.label}” is broader than itself by way of “${top.heading.label}”; that link is left out`);
+				fault(
+					'circle',
+					top.heading.id,
+					`“${above.label}” is broader than itself by way of “${top.heading.label}”; that link is left out`
+				);
 				closing.set(top.heading.id, (closing.get(top.heading.id) ?? new Set()).add(target));
 			} else {
 				state.set(target, 'open');

@@ -9,7 +9,8 @@ import { editDistance, WordIndex } from './word-index.ts';
 
 export interface LookupMatch {
 	readonly heading: Heading;
-	readonly reason: 'heading' | 'entry-term' | 'heading-words' | 'entry-words' | 'fragment' | 'related' | 'scope-note' | 'spelling';
+	readonly reason:
+		'heading' | 'entry-term' | 'heading-words' | 'entry-words' | 'fragment' | 'related' | 'scope-note' | 'spelling';
 	/** The name that matched; for `related`, the heading that it is related to. */
 	readonly name: string;
 }
@@ -113,13 +114,19 @@ export class VocabularyLookup {
 		const best = new Map<number, { readonly reason: LookupMatch['reason']; readonly name: string }>();
 		const offer = (heading: number, reason: LookupMatch['reason'], name: string) => {
 			const known = best.get(heading);
-			if (!known || RANKS[reason] < RANKS[known.reason] || (reason === known.reason && name.length < known.name.length)) best.set(heading, { reason, name });
+			if (!known || RANKS[reason] < RANKS[known.reason] || (reason === known.reason && name.length < known.name.length))
+				best.set(heading, { reason, name });
 		};
 		// “of” in any name would bury the names that are meant.
 		const telling = mode === 'any' ? typedWords.filter((word) => !SMALL_WORDS.has(word)) : typedWords;
 		for (const number of this.namesWith(telling.length > 0 ? telling : typedWords, mode)) {
 			const one = this.names[number];
-			if (one) offer(one.heading, one.key === key ? (one.own ? 'heading' : 'entry-term') : one.own ? 'heading-words' : 'entry-words', one.name);
+			if (one)
+				offer(
+					one.heading,
+					one.key === key ? (one.own ? 'heading' : 'entry-term') : one.own ? 'heading-words' : 'entry-words',
+					one.name
+				);
 		}
 		if (mode !== 'exact' && key.length >= 3 && best.size < most)
 			for (const number of this.namesWithLetters(words)) {
@@ -130,10 +137,17 @@ export class VocabularyLookup {
 		for (const [number, { reason }] of [...best])
 			if (mode !== 'exact' && RANKS[reason] <= RANKS['entry-term'])
 				for (const other of this.relatedTo(number)) offer(other, 'related', this.headings[number]?.label ?? '');
-		if (best.size < most) for (const heading of this.notesWith(words)) offer(heading, 'scope-note', this.headings[heading]?.label ?? '');
-		if (best.size === 0 && mode !== 'exact') for (const near of this.nearest(typed, 5)) offer(this.numbers.get(near.heading.id) ?? 0, 'spelling', near.name);
+		if (best.size < most)
+			for (const heading of this.notesWith(words)) offer(heading, 'scope-note', this.headings[heading]?.label ?? '');
+		if (best.size === 0 && mode !== 'exact')
+			for (const near of this.nearest(typed, 5)) offer(this.numbers.get(near.heading.id) ?? 0, 'spelling', near.name);
 		return [...best]
-			.sort(([, a], [, b]) => RANKS[a.reason] - RANKS[b.reason] || a.name.length - b.name.length || (a.name < b.name ? -1 : a.name > b.name ? 1 : 0))
+			.sort(
+				([, a], [, b]) =>
+					RANKS[a.reason] - RANKS[b.reason] ||
+					a.name.length - b.name.length ||
+					(a.name < b.name ? -1 : a.name > b.name ? 1 : 0)
+			)
 			.slice(0, most)
 			.flatMap(([number, match]) => {
 				const heading = this.headings[number];
@@ -145,7 +159,8 @@ export class VocabularyLookup {
 	private namesWith(words: readonly string[], mode: LookupMode): Iterable<number> {
 		const [first] = words;
 		// A letter or two begin too much: only names that begin so themselves are worth showing.
-		if (words.length === 1 && first !== undefined && first.length < 3 && mode !== 'exact') return this.shortNames(first);
+		if (words.length === 1 && first !== undefined && first.length < 3 && mode !== 'exact')
+			return this.shortNames(first);
 		const sets = words.map((word) => this.holdersOf(word, mode !== 'exact'));
 		if (mode === 'any') return new Set(sets.flatMap((one) => [...one]));
 		const [fewest = new Set<number>(), ...others] = sets.sort((a, b) => a.size - b.size);
@@ -155,7 +170,8 @@ export class VocabularyLookup {
 	private holdersOf(word: string, begun: boolean): Set<number> {
 		const found = new Set<number>();
 		const take = (from: number, to: number) => {
-			for (let number = from; number < to && found.size < MANY; number++) for (const holder of this.words.holdersOf(number)) found.add(holder);
+			for (let number = from; number < to && found.size < MANY; number++)
+				for (const holder of this.words.holdersOf(number)) found.add(holder);
 		};
 		const exact = begun ? -1 : this.words.find(keyOf(word));
 		if (exact >= 0) take(exact, exact + 1);
@@ -167,7 +183,8 @@ export class VocabularyLookup {
 		const [from, to] = this.words.beginningWith(start);
 		const found: number[] = [];
 		for (let number = from; number < to && found.length < 500; number++)
-			for (const holder of this.words.holdersOf(number)) if (this.names[holder]?.key.startsWith(start)) found.push(holder);
+			for (const holder of this.words.holdersOf(number))
+				if (this.names[holder]?.key.startsWith(start)) found.push(holder);
 		return found;
 	}
 
@@ -207,11 +224,14 @@ export class VocabularyLookup {
 			if (!one || Math.abs(one.key.length - key.length) > ceiling) return;
 			const distance = editDistance(one.key, key, ceiling);
 			const known = found.get(one.heading);
-			if (distance <= ceiling && (!known || distance < known.distance)) found.set(one.heading, { name: one.name, distance });
+			if (distance <= ceiling && (!known || distance < known.distance))
+				found.set(one.heading, { name: one.name, distance });
 		};
 		for (const word of words) {
 			if (word.length < 3) continue;
-			for (const { number } of this.words.speltLike(word, Math.max(1, Math.min(ceiling, Math.floor(word.length / 3)))).slice(0, 12))
+			for (const { number } of this.words
+				.speltLike(word, Math.max(1, Math.min(ceiling, Math.floor(word.length / 3))))
+				.slice(0, 12))
 				for (const holder of this.words.holdersOf(number).subarray(0, 2_000)) offer(this.names[holder]);
 		}
 		return [...found]

@@ -35,6 +35,8 @@ describe('mappings in Turtle', () => {
 	it('none links to nothing and keeps the reason, quotes and line breaks included', () => {
 		const quads = read(decision('none', [], 'No "such" thing\nanywhere'));
 		expect(quads).toHaveLength(1);
-		expect(quads[0]?.object.value).toBe('No heading of other fits: text words only. Ann "A" Other, 2026-11-23. No "such" thing\nanywhere');
+		expect(quads[0]?.object.value).toBe(
+			'No heading of other fits: text words only. Ann "A" Other, 2026-11-23. No "such" thing\nanywhere'
+		);
 	});
 });

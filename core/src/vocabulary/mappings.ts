@@ -15,7 +15,14 @@ export interface MappingToWrite {
 }
 
 /** The targets of `two` are narrower each; that they belong together is said beside them. */
-const MATCHES = { exact: 'exactMatch', close: 'closeMatch', broader: 'broadMatch', narrower: 'narrowMatch', two: 'narrowMatch', none: null } as const;
+const MATCHES = {
+	exact: 'exactMatch',
+	close: 'closeMatch',
+	broader: 'broadMatch',
+	narrower: 'narrowMatch',
+	two: 'narrowMatch',
+	none: null
+} as const;
 
 /** Mappings as SKOS mapping properties in Turtle, each with a note that says who decided it, when and why. */
 export function writeMappings(vocabulary: string, mappings: readonly MappingToWrite[]): string {
@@ -25,10 +32,19 @@ export function writeMappings(vocabulary: string, mappings: readonly MappingToWr
 	for (const { heading, to, kind, targets, reason, by, on } of mappings) {
 		const iri = namedNode(base(vocabulary) + heading);
 		const property = MATCHES[kind];
-		if (property) for (const target of targets) writer.addQuad(iri, namedNode(SKOS + property), namedNode(base(to) + target));
+		if (property)
+			for (const target of targets) writer.addQuad(iri, namedNode(SKOS + property), namedNode(base(to) + target));
 		const what =
-			kind === 'none' ? `No heading of ${to} fits: text words only.` : kind === 'two' ? `In ${to}, all of them together, with OR.` : `Mapped to ${to}.`;
-		writer.addQuad(iri, namedNode(`${SKOS}editorialNote`), literal(`${what} ${by}, ${on}.${reason === '' ? '' : ` ${reason}`}`, 'en'));
+			kind === 'none'
+				? `No heading of ${to} fits: text words only.`
+				: kind === 'two'
+					? `In ${to}, all of them together, with OR.`
+					: `Mapped to ${to}.`;
+		writer.addQuad(
+			iri,
+			namedNode(`${SKOS}editorialNote`),
+			literal(`${what} ${by}, ${on}.${reason === '' ? '' : ` ${reason}`}`, 'en')
+		);
 	}
 	let turtle = '';
 	writer.end((error, result) => {

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { blankHeading, headingsNamedIn, noteDifferences, Vocabulary, type Heading } from './index.ts';
 
-const marked = (notes: readonly string[]) => noteDifferences(notes).map((parts) => parts.filter((one) => one.only).map((one) => one.text));
+const marked = (notes: readonly string[]) =>
+	noteDifferences(notes).map((parts) => parts.filter((one) => one.only).map((one) => one.text));
 
 describe('differences of notes', () => {
 	it('are words that no other note has; small words never are', () => {
@@ -31,15 +32,24 @@ describe('differences of notes', () => {
 });
 
 describe('headings named in a note', () => {
-	const heading = (id: string, label: string, entryTerms: string[] = []): Heading => ({ ...blankHeading(id, label), entryTerms });
+	const heading = (id: string, label: string, entryTerms: string[] = []): Heading => ({
+		...blankHeading(id, label),
+		entryTerms
+	});
 	const vocabulary = new Vocabulary({
 		id: 'v',
 		name: 'V',
 		edition: '',
 		qualifiers: [],
-		headings: [heading('d', 'Delirium', ['Acute Confusion']), heading('w', 'Delirium, Waking'), heading('l', 'Light'), heading('c', 'Confusion')]
+		headings: [
+			heading('d', 'Delirium', ['Acute Confusion']),
+			heading('w', 'Delirium, Waking'),
+			heading('l', 'Light'),
+			heading('c', 'Confusion')
+		]
 	});
-	const named = (text: string, self = '') => headingsNamedIn(vocabulary, text, self).map((one) => [text.slice(one.from, one.to), one.heading]);
+	const named = (text: string, self = '') =>
+		headingsNamedIn(vocabulary, text, self).map((one) => [text.slice(one.from, one.to), one.heading]);
 
 	it('are the longest, written as their labels are', () => {
 		expect(named('Lasting confusion belongs under Confusion; on waking use Delirium, Waking.')).toEqual([

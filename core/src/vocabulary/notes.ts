@@ -24,7 +24,10 @@ export function noteDifferences(notes: readonly string[]): NotePart[][] {
 		};
 		let end = 0;
 		for (const token of tokenize(note)) {
-			const only = !SMALL_WORDS.has(token.text) && notes.length > 1 && words.every((other, number) => number === at || !other.has(token.text));
+			const only =
+				!SMALL_WORDS.has(token.text) &&
+				notes.length > 1 &&
+				words.every((other, number) => number === at || !other.has(token.text));
 			const between = note.slice(end, token.from);
 			// A space between two words of one kind belongs to both.
 			add(between, only && parts.at(-1)?.only === true && between.trim() === '');

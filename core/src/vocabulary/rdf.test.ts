@@ -17,7 +17,12 @@ const data: VocabularyData = {
 			since: 1980
 		},
 		{ ...blankHeading('b', 'Oil lamp'), broader: ['a'], related: ['c'], changes: [{ year: 1999, text: 'moved' }] },
-		{ ...blankHeading('c', 'Wick'), related: ['b'], notation: 'C.1', before: [{ label: 'Cord', until: 1970, renamed: true }] }
+		{
+			...blankHeading('c', 'Wick'),
+			related: ['b'],
+			notation: 'C.1',
+			before: [{ label: 'Cord', until: 1970, renamed: true }]
+		}
 	]
 };
 const texts = new Map(RDF_SYNTAXES.map((syntax) => [syntax, [...writeSkos(data, syntax)].join('')]));
@@ -29,7 +34,9 @@ function pieces(text: string, cuts: readonly number[]): string[] {
 const byLabel = (one: VocabularyData | null) =>
 	one && {
 		...one,
-		headings: [...one.headings].sort((x, y) => (x.id < y.id ? -1 : 1)).map((heading) => ({ ...heading, entryTerms: [...heading.entryTerms].sort() }))
+		headings: [...one.headings]
+			.sort((x, y) => (x.id < y.id ? -1 : 1))
+			.map((heading) => ({ ...heading, entryTerms: [...heading.entryTerms].sort() }))
 	};
 
 describe.each(RDF_SYNTAXES)('%s', (syntax) => {
@@ -63,7 +70,8 @@ describe.each(RDF_SYNTAXES)('%s', (syntax) => {
 				const { vocabulary, faults } = await readSkos([text.slice(0, cut % text.length)], syntax, 'small');
 				// Either what stands before the break, whole by itself, or a fault that says so.
 				if (!vocabulary) expect(faults[0]?.message).toMatch(/\w/);
-				else for (const heading of vocabulary.headings) expect(data.headings.map((one) => one.id)).toContain(heading.id);
+				else
+					for (const heading of vocabulary.headings) expect(data.headings.map((one) => one.id)).toContain(heading.id);
 			}),
 			{ numRuns: 60 }
 		);
@@ -74,23 +82,35 @@ describe('on the way', () => {
 	it('the number of statements is told, and the last is all of them', async () => {
 		const told: number[] = [];
 		const many = Array.from({ length: 25_000 }, (_, at) => `<x:${at}> <x:p> <x:o> .\n`).join('');
-		await readSkos(pieces(many, [50_000, 200_000]), 'n-triples', 'x', { progress: (statements) => told.push(statements) });
+		await readSkos(pieces(many, [50_000, 200_000]), 'n-triples', 'x', {
+			progress: (statements) => told.push(statements)
+		});
 		expect(told).toEqual([10_000, 20_000, 25_000]);
 	});
 	it('entities are refused also behind the first piece, and outside of a doctype they are text', async () => {
 		const head = '<?xml version="1.0"?>\n<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">\n';
 		const long = `${head}<!--${' '.repeat(70_000)}-->`;
-		expect((await readSkos([long, '<!DOCTYPE x [<!ENTITY a "b">]>', '</rdf:RDF>'], 'rdf-xml', 'x')).faults[0]?.code).toBe('entities');
+		expect(
+			(await readSkos([long, '<!DOCTYPE x [<!ENTITY a "b">]>', '</rdf:RDF>'], 'rdf-xml', 'x')).faults[0]?.code
+		).toBe('entities');
 		// Cut within the word, the parser may see first that no doctype stands there: either way, nothing is read.
-		expect((await readSkos([long, '<!DOCTYPE x [<!ENT', 'ITY a "b">]>', '</rdf:RDF>'], 'rdf-xml', 'x')).vocabulary).toBeNull();
+		expect(
+			(await readSkos([long, '<!DOCTYPE x [<!ENT', 'ITY a "b">]>', '</rdf:RDF>'], 'rdf-xml', 'x')).vocabulary
+		).toBeNull();
 		const escaped = textOf('rdf-xml').replace('Line one.', 'About &lt;!ENTITY a "b"&gt;.');
-		expect((await readSkos([escaped], 'rdf-xml', 'small')).vocabulary?.headings[0]?.scopeNote).toContain('<!ENTITY a "b">');
+		expect((await readSkos([escaped], 'rdf-xml', 'small')).vocabulary?.headings[0]?.scopeNote).toContain(
+			'<!ENTITY a "b">'
+		);
 	});
 	it('more than 200 entities are refused, and so are those made of others', async () => {
-		const doctype = (inside: string) => `<!DOCTYPE rdf:RDF [${inside}]>\n${textOf('rdf-xml').replace(/^<\?xml.*\n/, '')}`;
+		const doctype = (inside: string) =>
+			`<!DOCTYPE rdf:RDF [${inside}]>\n${textOf('rdf-xml').replace(/^<\?xml.*\n/, '')}`;
 		const many = Array.from({ length: 201 }, (_, at) => `<!ENTITY e${at} "x">`).join('');
 		for (const inside of [many, '<!ENTITY % p "x">', "<!ENTITY a '&b;'>"])
 			expect((await readSkos([doctype(inside)], 'rdf-xml', 'small')).faults[0]?.code).toBe('entities');
-		expect((await readSkos([doctype('<!ENTITY skos "http://www.w3.org/2004/02/skos/core#">')], 'rdf-xml', 'small')).vocabulary?.headings).toHaveLength(3);
+		expect(
+			(await readSkos([doctype('<!ENTITY skos "http://www.w3.org/2004/02/skos/core#">')], 'rdf-xml', 'small'))
+				.vocabulary?.headings
+		).toHaveLength(3);
 	});
 });

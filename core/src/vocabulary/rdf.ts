@@ -19,7 +19,9 @@ export type Value = string | Literal;
 /** Of each subject, the values of the properties that were asked for, in the order of the file. */
 export type Graph = ReadonlyMap<string, ReadonlyMap<string, readonly Value[]>>;
 
-export type GraphRead = { readonly ok: true; readonly graph: Graph } | { readonly ok: false; readonly code: string; readonly message: string };
+export type GraphRead =
+	| { readonly ok: true; readonly graph: Graph }
+	| { readonly ok: false; readonly code: string; readonly message: string };
 
 export interface ReadWatch {
 	/** Told now and then how many statements have been read. */
@@ -61,10 +63,15 @@ export class GraphBuilder {
 		const { subject, predicate, object } = quad;
 		if (!this.wanted.has(predicate.value)) return;
 		if (object.value.length > LONGEST_TEXT)
-			throw new Refused('too-long', `${subject.value.slice(0, 200)} has a text of more than ${LONGEST_TEXT.toLocaleString('en')} characters.`);
+			throw new Refused(
+				'too-long',
+				`${subject.value.slice(0, 200)} has a text of more than ${LONGEST_TEXT.toLocaleString('en')} characters.`
+			);
 		const name = nameOf(subject, blank);
 		const value: Value =
-			object.termType === 'Literal' ? { text: object.value, language: ((object.language as string | undefined) ?? '').toLowerCase() } : nameOf(object, blank);
+			object.termType === 'Literal'
+				? { text: object.value, language: ((object.language as string | undefined) ?? '').toLowerCase() }
+				: nameOf(object, blank);
 		let properties = this.subjects.get(name);
 		if (!properties) this.subjects.set(name, (properties = new Map<string, Value[]>()));
 		const values = properties.get(predicate.value);
@@ -80,9 +87,15 @@ export class GraphBuilder {
 
 const nameOf = (term: { readonly termType: string; readonly value: string }, blank: string) =>
 	term.termType === 'BlankNode' ? `_:${blank}${term.value.replace(/^_:/, '')}` : term.value;
-const same = (a: Value, b: Value) => (typeof a === 'string' || typeof b === 'string' ? a === b : a.text === b.text && a.language === b.language);
+const same = (a: Value, b: Value) =>
+	typeof a === 'string' || typeof b === 'string' ? a === b : a.text === b.text && a.language === b.language;
 
-const NAMES: Record<RdfSyntax, string> = { turtle: 'Turtle', 'n-triples': 'N-Triples', 'rdf-xml': 'RDF/XML', 'json-ld': 'JSON-LD' };
+const NAMES: Record<RdfSyntax, string> = {
+	turtle: 'Turtle',
+	'n-triples': 'N-Triples',
+	'rdf-xml': 'RDF/XML',
+	'json-ld': 'JSON-LD'
+};
 
 /**
  * Reads a file of RDF. What is wrong with its syntax is said with the line where the parser knows it.
@@ -112,7 +125,12 @@ export async function readGraph(
 	} catch (error) {
 		if (watch.signal?.aborted) throw watch.signal.reason;
 		if (error instanceof Refused) return { ok: false, code: error.code, message: error.message };
-		const what = error instanceof RangeError ? 'it is nested too deeply' : error instanceof Error ? error.message.slice(0, 500) : String(error);
+		const what =
+			error instanceof RangeError
+				? 'it is nested too deeply'
+				: error instanceof Error
+					? error.message.slice(0, 500)
+					: String(error);
 		return { ok: false, code: 'not-rdf', message: `This is no ${NAMES[syntax]}: ${what}` };
 	}
 	return { ok: true, graph: builder.finish() };
@@ -125,7 +143,11 @@ export function readTurtleText(turtle: string, wanted: ReadonlySet<string>): Gra
 	return builder.finish();
 }
 
-async function readTurtleChunks(chunks: Iterable<string> | AsyncIterable<string>, builder: GraphBuilder, syntax: RdfSyntax): Promise<void> {
+async function readTurtleChunks(
+	chunks: Iterable<string> | AsyncIterable<string>,
+	builder: GraphBuilder,
+	syntax: RdfSyntax
+): Promise<void> {
 	const hear = new Map<string, (text?: string) => void>();
 	let failed: Error | null = null;
 	const input = { on: (event: string, listener: (text?: string) => void) => void hear.set(event, listener) };
@@ -156,9 +178,15 @@ function checkEntities(start: string): void {
 	for (const [whole, parameter, double, single] of entities) {
 		const value = double ?? single;
 		if (parameter !== undefined || value === undefined)
-			throw new Refused('entities', 'The file asks for an entity outside of itself. Nothing is fetched, so it was not read.');
+			throw new Refused(
+				'entities',
+				'The file asks for an entity outside of itself. Nothing is fetched, so it was not read.'
+			);
 		if (value.length > 500 || /[&<%]/.test(value))
-			throw new Refused('entities', `The file defines an entity that grows (${whole.slice(0, 60)} …) and was not read. Names of namespaces are fine.`);
+			throw new Refused(
+				'entities',
+				`The file defines an entity that grows (${whole.slice(0, 60)} …) and was not read. Names of namespaces are fine.`
+			);
 	}
 }
 
@@ -178,7 +206,11 @@ async function* withHead(chunks: Iterable<string> | AsyncIterable<string>): Asyn
 
 async function readXml(chunks: Iterable<string> | AsyncIterable<string>, builder: GraphBuilder): Promise<void> {
 	const { RdfXmlParser } = await import('rdfxml-streaming-parser');
-	const parser = new RdfXmlParser({ trackPosition: true, allowDuplicateRdfIds: true, baseIRI: 'https://wide-lantern.example/file' });
+	const parser = new RdfXmlParser({
+		trackPosition: true,
+		allowDuplicateRdfIds: true,
+		baseIRI: 'https://wide-lantern.example/file'
+	});
 	let failed: Error | null = null;
 	parser.on('data', (quad: unknown) => {
 		try {
@@ -217,7 +249,8 @@ async function readXml(chunks: Iterable<string> | AsyncIterable<string>, builder
 	await over;
 	if (failed) throw failed as Error;
 	// The parser takes a file that breaks off for one that ends there.
-	if (root === undefined || !(tail.includes(`</${root}`) || /\/>\s*$/.test(tail))) throw new Error('it breaks off before its end');
+	if (root === undefined || !(tail.includes(`</${root}`) || /\/>\s*$/.test(tail)))
+		throw new Error('it breaks off before its end');
 }
 
 /** How deep elements stand in each other; end tags and empty ones close. Good enough to stop what never closes. */
@@ -232,7 +265,10 @@ class TagDepth {
 			end = tag.lastIndex;
 			if (match[1]) this.depth = Math.max(0, this.depth - 1);
 			else if (!match[2] && ++this.depth > DEEPEST)
-				throw new Refused('too-deep', `The file stands more than ${DEEPEST} elements deep; no vocabulary does. It was not read.`);
+				throw new Refused(
+					'too-deep',
+					`The file stands more than ${DEEPEST} elements deep; no vocabulary does. It was not read.`
+				);
 		}
 		const open = text.lastIndexOf('<');
 		this.rest = open >= end ? text.slice(open).slice(0, 100_000) : '';
@@ -250,7 +286,11 @@ function checkJsonDepth(text: string): void {
 			else if (sign === 34) inText = false;
 		} else if (sign === 34) inText = true;
 		else if (sign === 123 || sign === 91) {
-			if (++depth > DEEPEST) throw new Refused('too-deep', `The file stands more than ${DEEPEST} brackets deep; no vocabulary does. It was not read.`);
+			if (++depth > DEEPEST)
+				throw new Refused(
+					'too-deep',
+					`The file stands more than ${DEEPEST} brackets deep; no vocabulary does. It was not read.`
+				);
 		} else if (sign === 125 || sign === 93) depth--;
 	}
 }
@@ -263,7 +303,12 @@ async function readJson(chunks: Iterable<string> | AsyncIterable<string>, builde
 	const whole = JSON.parse(text) as unknown;
 	const { default: jsonld } = await import('jsonld');
 	const documentLoader = (address: string) =>
-		Promise.reject(new Refused('outside', `The file asks for a context at ${address.slice(0, 200)}. Nothing is fetched; put the context into the file.`));
+		Promise.reject(
+			new Refused(
+				'outside',
+				`The file asks for a context at ${address.slice(0, 200)}. Nothing is fetched; put the context into the file.`
+			)
+		);
 	let number = 0;
 	for (const slice of jsonSlices(whole)) {
 		number++;
@@ -298,13 +343,20 @@ function* jsonSlices(whole: unknown): Generator<object> {
 		: typeof whole === 'object' && whole !== null && '@graph' in whole && Array.isArray(whole['@graph'])
 			? whole['@graph']
 			: null;
-	if (typeof whole !== 'object' || whole === null) throw new Refused('not-rdf', 'This is JSON, but no JSON-LD: it holds no object.');
-	const named = (one: unknown) => typeof one === 'object' && one !== null && '@id' in one && typeof one['@id'] === 'string' && one['@id'].startsWith('_:');
+	if (typeof whole !== 'object' || whole === null)
+		throw new Refused('not-rdf', 'This is JSON, but no JSON-LD: it holds no object.');
+	const named = (one: unknown) =>
+		typeof one === 'object' &&
+		one !== null &&
+		'@id' in one &&
+		typeof one['@id'] === 'string' &&
+		one['@id'].startsWith('_:');
 	const plain = Array.isArray(whole) || Object.keys(whole).every((key) => key === '@context' || key === '@graph');
 	if (!nodes || !plain || nodes.length <= SLICE || nodes.some(named)) {
 		yield whole;
 		return;
 	}
 	const context = !Array.isArray(whole) && '@context' in whole ? { '@context': whole['@context'] } : {};
-	for (let from = 0; from < nodes.length; from += SLICE) yield { ...context, '@graph': nodes.slice(from, from + SLICE) as unknown[] };
+	for (let from = 0; from < nodes.length; from += SLICE)
+		yield { ...context, '@graph': nodes.slice(from, from + SLICE) as unknown[] };
 }

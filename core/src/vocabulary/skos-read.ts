@@ -4,7 +4,15 @@
  * docs/formats/vocabulary.md explains.
  */
 import { mend, type ReadHeading, type VocabularyFault } from './integrity.ts';
-import { readGraph, readTurtleText, type Graph, type Literal, type RdfSyntax, type ReadWatch, type Value } from './rdf.ts';
+import {
+	readGraph,
+	readTurtleText,
+	type Graph,
+	type Literal,
+	type RdfSyntax,
+	type ReadWatch,
+	type Value
+} from './rdf.ts';
 import { MAPPING_PROPERTIES, type Heading, type VocabularyData } from './vocabulary.ts';
 
 export const SKOS = 'http://www.w3.org/2004/02/skos/core#';
@@ -36,10 +44,19 @@ export interface SkosRead {
 	readonly notes: readonly string[];
 }
 
-const nothing = (code: VocabularyFault['code'], message: string): SkosRead => ({ vocabulary: null, faults: [{ code, message, place: null }], notes: [] });
+const nothing = (code: VocabularyFault['code'], message: string): SkosRead => ({
+	vocabulary: null,
+	faults: [{ code, message, place: null }],
+	notes: []
+});
 
 /** Reads a vocabulary from RDF. @throws the signal's reason when aborted */
-export async function readSkos(chunks: Iterable<string> | AsyncIterable<string>, syntax: RdfSyntax, id: string, watch: ReadWatch = {}): Promise<SkosRead> {
+export async function readSkos(
+	chunks: Iterable<string> | AsyncIterable<string>,
+	syntax: RdfSyntax,
+	id: string,
+	watch: ReadWatch = {}
+): Promise<SkosRead> {
 	const read = await readGraph(chunks, syntax, WANTED, watch);
 	return read.ok ? fromGraph(read.graph, id) : nothing(read.code as VocabularyFault['code'], read.message);
 }
@@ -65,7 +82,9 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 	if (all.length === 0)
 		return nothing(
 			'no-headings',
-			graph.size === 0 ? 'The file says nothing that a vocabulary would say.' : 'The file is RDF, but no SKOS: there is no skos:Concept in it.'
+			graph.size === 0
+				? 'The file says nothing that a vocabulary would say.'
+				: 'The file is RDF, but no SKOS: there is no skos:Concept in it.'
 		);
 	const withdrawn = all.filter((iri) => of(iri, OWL_DEPRECATED).some((one) => /^(true|1)$/.test(textOf(one))));
 	if (withdrawn.length > 0) notes.push(`${count(withdrawn.length, 'withdrawn heading')} (owl:deprecated) left out.`);
@@ -74,24 +93,31 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 	const inherited = new Map<string, string[]>();
 	for (const iri of withdrawn)
 		for (const heir of of(iri, `${DCT}isReplacedBy`))
-			inherited.set(textOf(heir), [...(inherited.get(textOf(heir)) ?? []), ...of(iri, `${SKOS}prefLabel`).slice(0, 1).map(textOf)]);
+			inherited.set(textOf(heir), [
+				...(inherited.get(textOf(heir)) ?? []),
+				...of(iri, `${SKOS}prefLabel`).slice(0, 1).map(textOf)
+			]);
 	const concepts = all.filter((iri) => !gone.has(iri));
 	const language = mainLanguage(graph, concepts);
 	const base = commonBase(concepts);
 	const idOf = (iri: string) => (iri.startsWith(base) ? iri.slice(base.length) : iri);
 	const [scheme] = ofType(`${SKOS}ConceptScheme`);
-	const plain = (subject: string | undefined, property: string) => (subject === undefined ? undefined : bestText(of(subject, property), language));
+	const plain = (subject: string | undefined, property: string) =>
+		subject === undefined ? undefined : bestText(of(subject, property), language);
 
 	const faults: VocabularyFault[] = [];
 	const below = new Map<string, string[]>();
 	for (const iri of concepts)
-		for (const narrower of of(iri, `${SKOS}narrower`)) if (typeof narrower === 'string') below.set(narrower, [...(below.get(narrower) ?? []), iri]);
+		for (const narrower of of(iri, `${SKOS}narrower`))
+			if (typeof narrower === 'string') below.set(narrower, [...(below.get(narrower) ?? []), iri]);
 	let others = 0;
 	const read = concepts.map((iri): ReadHeading => {
 		const labels = (kind: 'prefLabel' | 'altLabel' | 'hiddenLabel') => {
 			const said = [
 				...of(iri, SKOS + kind),
-				...of(iri, SKOSXL + kind).flatMap((label) => (typeof label === 'string' ? of(label, `${SKOSXL}literalForm`) : []))
+				...of(iri, SKOSXL + kind).flatMap((label) =>
+					typeof label === 'string' ? of(label, `${SKOSXL}literalForm`) : []
+				)
 			];
 			const ours = said.filter((one): one is Literal => typeof one !== 'string' && fits(one.language, language));
 			others += said.length - ours.length;
@@ -105,11 +131,16 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 				place: iri,
 				message: `has ${more.length + 1} preferred labels in one language (SKOS S14); “${label}” is kept, ${more.map((one) => `“${one}”`).join(', ')} as another name`
 			});
-		const links = (property: string) => of(iri, property).flatMap((one) => (typeof one === 'string' && !gone.has(one) ? [idOf(one)] : []));
+		const links = (property: string) =>
+			of(iri, property).flatMap((one) => (typeof one === 'string' && !gone.has(one) ? [idOf(one)] : []));
 		const since = plain(iri, `${WL}since`) ?? plain(iri, `${DCT}created`);
 		const year = since === undefined ? null : /^\d{4}(?=$|-)/.exec(since.trim())?.[0];
 		if (since !== undefined && year === undefined)
-			faults.push({ code: 'bad-year', place: iri, message: `came in “${since.slice(0, 60)}”, which is no year; that is left out` });
+			faults.push({
+				code: 'bad-year',
+				place: iri,
+				message: `came in “${since.slice(0, 60)}”, which is no year; that is left out`
+			});
 		const seeAlso = links(RDFS_SEE_ALSO).filter((one) => graph.has(base + one));
 		const changes = [...of(iri, `${SKOS}changeNote`), ...of(iri, `${SKOS}historyNote`)].map(textOf).map(changeOf);
 		const mappings = MAPPING_PROPERTIES.flatMap((kind) =>
@@ -119,12 +150,18 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 			id: idOf(iri),
 			label,
 			entryTerms: [...more, ...labels('altLabel').ours, ...labels('hiddenLabel').ours, ...(inherited.get(iri) ?? [])],
-			scopeNote: [plain(iri, `${SKOS}scopeNote`) ?? plain(iri, `${SKOS}definition`) ?? ''].map((note) => note.slice(0, 20_000))[0] ?? '',
+			scopeNote:
+				[plain(iri, `${SKOS}scopeNote`) ?? plain(iri, `${SKOS}definition`) ?? ''].map((note) =>
+					note.slice(0, 20_000)
+				)[0] ?? '',
 			broader: [...new Set([...links(`${SKOS}broader`), ...(below.get(iri) ?? []).map(idOf)])],
 			related: links(`${SKOS}related`),
 			notation: plain(iri, `${SKOS}notation`)?.slice(0, 200) ?? null,
 			since: year === undefined || year === null ? null : yearWithin(Number(year)),
-			before: [...of(iri, `${WL}formerly`).map((one) => earlier(textOf(one), true)), ...of(iri, `${WL}before`).map((one) => earlier(textOf(one), false))],
+			before: [
+				...of(iri, `${WL}formerly`).map((one) => earlier(textOf(one), true)),
+				...of(iri, `${WL}before`).map((one) => earlier(textOf(one), false))
+			],
 			qualifiers: of(iri, `${WL}takes`).map((one) => localName(textOf(one))),
 			...(seeAlso.length > 0 ? { seeAlso } : {}),
 			...(changes.length > 0 ? { changes } : {}),
@@ -133,7 +170,9 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 		return { heading, place: iri };
 	});
 	if (others > 0)
-		notes.push(`${count(others, 'label')} in other languages left; those ${language === '' ? 'without a language' : `in “${language}”`} were taken.`);
+		notes.push(
+			`${count(others, 'label')} in other languages left; those ${language === '' ? 'without a language' : `in “${language}”`} were taken.`
+		);
 	const qualifiers = [...qualifierIris].map((iri) => ({
 		code: localName(iri),
 		name: plain(iri, `${SKOS}prefLabel`) ?? localName(iri),
@@ -141,7 +180,8 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 	}));
 	const mended = mend(read, new Set(qualifiers.map((one) => one.code)));
 	faults.push(...mended.faults);
-	if (mended.headings.length === 0) return { ...nothing('no-headings', 'There is no skos:Concept with a preferred label in this file.'), notes };
+	if (mended.headings.length === 0)
+		return { ...nothing('no-headings', 'There is no skos:Concept with a preferred label in this file.'), notes };
 	const date = plain(scheme, `${DCT}issued`) ?? plain(scheme, `${DCT}modified`);
 	return {
 		vocabulary: {
@@ -160,12 +200,14 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 
 const count = (number: number, what: string) => `${number.toLocaleString('en')} ${what}${number === 1 ? '' : 's'}`;
 const yearWithin = (year: number) => (year >= 1500 && year <= 3000 ? year : null);
-const fits = (language: string, wanted: string) => language === wanted || language.startsWith(`${wanted}-`) || (wanted === 'en' && language === '');
+const fits = (language: string, wanted: string) =>
+	language === wanted || language.startsWith(`${wanted}-`) || (wanted === 'en' && language === '');
 
 /** What is a concept: said so, or standing above or below one. */
 function conceptsOf(graph: Graph): string[] {
 	const found: string[] = [];
-	for (const [subject, properties] of graph) if (properties.get(RDF_TYPE)?.includes(`${SKOS}Concept`)) found.push(subject);
+	for (const [subject, properties] of graph)
+		if (properties.get(RDF_TYPE)?.includes(`${SKOS}Concept`)) found.push(subject);
 	return found;
 }
 
@@ -206,5 +248,7 @@ export function earlier(text: string, renamed: boolean): Heading['before'][numbe
 /** `2014: scope widened` or `2014-03-01 scope widened`; without a year, the text alone. */
 export function changeOf(text: string): { year: number | null; text: string } {
 	const match = /^((?:1[5-9]|2\d)\d\d)(?:-\d\d){0,2}\s*[:;,–-]?\s+([\s\S]*)$/.exec(text);
-	return match ? { year: Number(match[1]), text: (match[2] ?? '').slice(0, 20_000) } : { year: null, text: text.slice(0, 20_000) };
+	return match
+		? { year: Number(match[1]), text: (match[2] ?? '').slice(0, 20_000) }
+		: { year: null, text: text.slice(0, 20_000) };
 }

@@ -61,9 +61,13 @@ function* descriptions(vocabulary: VocabularyToWrite): Generator<Description> {
 		if (heading.notation !== null) said.push([`${SKOS}notation`, bare(heading.notation)]);
 		if (heading.since !== null) said.push([`${WL}since`, bare(String(heading.since))]);
 		for (const old of heading.before)
-			said.push([WL + (old.renamed ? 'formerly' : 'before'), bare(old.until === null ? old.label : `${old.label} until ${old.until}`)]);
+			said.push([
+				WL + (old.renamed ? 'formerly' : 'before'),
+				bare(old.until === null ? old.label : `${old.label} until ${old.until}`)
+			]);
 		for (const code of heading.qualifiers) said.push([`${WL}takes`, iri(qualifier(code))]);
-		for (const change of heading.changes ?? []) said.push([`${SKOS}changeNote`, words(change.year === null ? change.text : `${change.year}: ${change.text}`)]);
+		for (const change of heading.changes ?? [])
+			said.push([`${SKOS}changeNote`, words(change.year === null ? change.text : `${change.year}: ${change.text}`)]);
 		for (const { kind, target } of heading.mappings ?? []) said.push([`${SKOS}${kind}Match`, iri(target)]);
 		yield { subject: named(heading.id), said };
 	}
@@ -90,7 +94,10 @@ export const writeTurtle = (vocabulary: VocabularyToWrite): string => [...writeS
 function* withWriter(vocabulary: VocabularyToWrite, syntax: 'turtle' | 'n-triples'): Generator<string> {
 	const { namedNode, literal } = DataFactory;
 	let text = '';
-	const sink = { write: (chunk: string, _encoding: string, done?: () => void) => ((text += chunk), done?.()), end: () => undefined };
+	const sink = {
+		write: (chunk: string, _encoding: string, done?: () => void) => ((text += chunk), done?.()),
+		end: () => undefined
+	};
 	const base = baseOf(vocabulary);
 	const writer = new Writer(sink, {
 		format: syntax === 'turtle' ? 'text/turtle' : 'application/n-triples',
@@ -98,7 +105,11 @@ function* withWriter(vocabulary: VocabularyToWrite, syntax: 'turtle' | 'n-triple
 	});
 	for (const { subject, said } of descriptions(vocabulary)) {
 		for (const [property, value] of said)
-			writer.addQuad(namedNode(subject), namedNode(property), 'iri' in value ? namedNode(value.iri) : literal(value.text, value.language || undefined));
+			writer.addQuad(
+				namedNode(subject),
+				namedNode(property),
+				'iri' in value ? namedNode(value.iri) : literal(value.text, value.language || undefined)
+			);
 		if (text.length > 50_000) {
 			yield text;
 			text = '';
@@ -112,9 +123,18 @@ function* withWriter(vocabulary: VocabularyToWrite, syntax: 'turtle' | 'n-triple
 const xml = (text: string) =>
 	text
 		.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
-		.replace(/[&<>"\r]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', '\r': '&#13;' })[sign] ?? sign);
+		.replace(
+			/[&<>"\r]/g,
+			(sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', '\r': '&#13;' })[sign] ?? sign
+		);
 
-const XML_NAMES = { skos: SKOS, dct: DCT, wl: WL, rdf: RDF_TYPE.replace('type', ''), rdfs: RDFS_SEE_ALSO.replace('seeAlso', '') } as const;
+const XML_NAMES = {
+	skos: SKOS,
+	dct: DCT,
+	wl: WL,
+	rdf: RDF_TYPE.replace('type', ''),
+	rdfs: RDFS_SEE_ALSO.replace('seeAlso', '')
+} as const;
 
 function* asXml(vocabulary: VocabularyToWrite): Generator<string> {
 	const spaces = Object.entries(XML_NAMES);
@@ -147,7 +167,13 @@ function* asJson(vocabulary: VocabularyToWrite): Generator<string> {
 			if (property === RDF_TYPE) node['@type'] = 'iri' in value ? value.iri : value.text;
 			else {
 				const values = (node[short(property)] ??= []) as unknown[];
-				values.push('iri' in value ? { '@id': value.iri } : value.language ? { '@value': value.text, '@language': value.language } : { '@value': value.text });
+				values.push(
+					'iri' in value
+						? { '@id': value.iri }
+						: value.language
+							? { '@value': value.text, '@language': value.language }
+							: { '@value': value.text }
+				);
 			}
 		}
 		yield `${first ? '' : ',\n'}${JSON.stringify(node)}`;

@@ -10,10 +10,21 @@ const read = (text: string, change: Partial<TableShape> = {}) => {
 
 describe('columns', () => {
 	it('are guessed from their names, with the signs that part cells and values', () => {
-		const { look, vocabulary } = read('Code;Preferred term;UF;BT;SN\n1;Lamp;"Lantern|Light";;"Gives light; not heat"\n2;Oil lamp;Oil lantern;Lamp;\n');
-		expect(look.proposed).toEqual({ delimiter: ';', separator: '|', columns: { id: 0, label: 1, entryTerms: 2, broader: 3, scopeNote: 4 } });
+		const { look, vocabulary } = read(
+			'Code;Preferred term;UF;BT;SN\n1;Lamp;"Lantern|Light";;"Gives light; not heat"\n2;Oil lamp;Oil lantern;Lamp;\n'
+		);
+		expect(look.proposed).toEqual({
+			delimiter: ';',
+			separator: '|',
+			columns: { id: 0, label: 1, entryTerms: 2, broader: 3, scopeNote: 4 }
+		});
 		expect(look.rows[0]).toEqual(['1', 'Lamp', 'Lantern|Light', '', 'Gives light; not heat']);
-		expect(vocabulary?.headings[1]).toMatchObject({ id: '2', label: 'Oil lamp', entryTerms: ['Oil lantern'], broader: ['1'] });
+		expect(vocabulary?.headings[1]).toMatchObject({
+			id: '2',
+			label: 'Oil lamp',
+			entryTerms: ['Oil lantern'],
+			broader: ['1']
+		});
 	});
 	it('are chosen where their names say nothing', () => {
 		const { look, vocabulary } = read('x\ty\nLamp\t1990\n', { columns: { label: 0, since: 1 } });
@@ -70,7 +81,18 @@ describe('out and in again', () => {
 				seeAlso: ['wick'],
 				changes: [{ year: 2001, text: 'narrowed' }]
 			},
-			{ id: 'wick', label: '@Wick', entryTerms: [], scopeNote: '', broader: ['lamp'], related: [], notation: null, since: null, before: [], qualifiers: [] }
+			{
+				id: 'wick',
+				label: '@Wick',
+				entryTerms: [],
+				scopeNote: '',
+				broader: ['lamp'],
+				related: [],
+				notation: null,
+				since: null,
+				before: [],
+				qualifiers: []
+			}
 		]
 	};
 	it.each([',', '\t'] as const)('nothing changes with %j', (delimiter) => {
@@ -81,7 +103,12 @@ describe('out and in again', () => {
 		expect(again.vocabulary).toEqual(unrelated);
 	});
 	it('no cell is a formula for a spreadsheet', () => {
-		const text = [...writeTable({ ...data, headings: [{ ...data.headings[0]!, label: '=HYPERLINK("x")', entryTerms: ['@SUM(1)'] }] }, ',')].join('');
+		const text = [
+			...writeTable(
+				{ ...data, headings: [{ ...data.headings[0]!, label: '=HYPERLINK("x")', entryTerms: ['@SUM(1)'] }] },
+				','
+			)
+		].join('');
 		const cells = text.split('\r\n')[1]?.split(',') ?? [];
 		expect(cells.filter((cell) => /^"?[=+\-@]/.test(cell))).toEqual([]);
 	});

@@ -33,7 +33,18 @@ export type TableField = (typeof TABLE_FIELDS)[number];
 const COMMON: Readonly<Record<TableField, readonly string[]>> = {
 	id: ['id', 'identifier', 'code', 'uri', 'iri', 'number', 'key'],
 	label: ['label', 'preferred label', 'preflabel', 'heading', 'preferred term', 'term', 'name', 'descriptor', 'title'],
-	entryTerms: ['entry terms', 'entryterms', 'alternative labels', 'altlabel', 'altlabels', 'synonyms', 'used for', 'uf', 'other names', 'variants'],
+	entryTerms: [
+		'entry terms',
+		'entryterms',
+		'alternative labels',
+		'altlabel',
+		'altlabels',
+		'synonyms',
+		'used for',
+		'uf',
+		'other names',
+		'variants'
+	],
 	scopeNote: ['scope note', 'scopenote', 'sn', 'definition', 'note', 'description'],
 	broader: ['broader', 'broader term', 'broader terms', 'bt', 'parent', 'parents'],
 	related: ['related', 'related term', 'related terms', 'rt'],
@@ -67,7 +78,11 @@ const unguarded = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) 
 
 /** The head of a table with a proposal of what its columns mean; null where it is no table. */
 export function lookAtTable(start: string): TableLook | null {
-	const parsed = Papa.parse<string[]>(start.replace(/^\uFEFF/, ''), { preview: 21, delimitersToGuess: [',', '\t', ';', '|'], skipEmptyLines: 'greedy' });
+	const parsed = Papa.parse<string[]>(start.replace(/^\uFEFF/, ''), {
+		preview: 21,
+		delimitersToGuess: [',', '\t', ';', '|'],
+		skipEmptyLines: 'greedy'
+	});
 	const [header, ...rows] = parsed.data;
 	if (!header || header.length > MOST_COLUMNS) return null;
 	const columns: Partial<Record<TableField, number>> = {};
@@ -77,10 +92,18 @@ export function lookAtTable(start: string): TableLook | null {
 	}
 	// The sign that most often parts values in the cells that may hold several.
 	const several = rows
-		.flatMap((row) => [columns.entryTerms, columns.broader, columns.related].flatMap((at) => (at === undefined ? [] : [row[at] ?? ''])))
+		.flatMap((row) =>
+			[columns.entryTerms, columns.broader, columns.related].flatMap((at) => (at === undefined ? [] : [row[at] ?? '']))
+		)
 		.join('');
-	const separator = ['|', ';', '\n'].map((sign) => ({ sign, times: several.split(sign).length })).sort((a, b) => b.times - a.times)[0]?.sign ?? '|';
-	return { header: header.map(unguarded), rows: rows.slice(0, 5), proposed: { delimiter: parsed.meta.delimiter || ',', separator, columns } };
+	const separator =
+		['|', ';', '\n'].map((sign) => ({ sign, times: several.split(sign).length })).sort((a, b) => b.times - a.times)[0]
+			?.sign ?? '|';
+	return {
+		header: header.map(unguarded),
+		rows: rows.slice(0, 5),
+		proposed: { delimiter: parsed.meta.delimiter || ',', separator, columns }
+	};
 }
 
 /**
@@ -88,19 +111,28 @@ export function lookAtTable(start: string): TableLook | null {
  * without a column of identifiers, they are made of the names.
  */
 export function readTable(text: string, shape: TableShape, id: string, name: string): SkosRead {
-	const nothing = (code: VocabularyFault['code'], message: string): SkosRead => ({ vocabulary: null, faults: [{ code, message, place: null }], notes: [] });
+	const nothing = (code: VocabularyFault['code'], message: string): SkosRead => ({
+		vocabulary: null,
+		faults: [{ code, message, place: null }],
+		notes: []
+	});
 	if (shape.columns.label === undefined) return nothing('no-headings', 'No column is chosen for the heading itself.');
 	const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: shape.delimiter });
 	const faults: VocabularyFault[] = [];
 	for (const error of parsed.errors)
-		faults.push({ code: 'bad-row', place: `row ${(error.row ?? 0) + 1}`, message: `${error.message}; the row is read as far as it goes` });
+		faults.push({
+			code: 'bad-row',
+			place: `row ${(error.row ?? 0) + 1}`,
+			message: `${error.message}; the row is read as far as it goes`
+		});
 	const [, ...rows] = parsed.data;
 	const read: ReadHeading[] = [];
 	const byName = new Map<string, string>();
 	const qualifiers = new Set<string>();
 	rows.forEach((row, number) => {
 		if (row.every((cell) => cell.trim() === '')) return;
-		const cell = (field: TableField) => (shape.columns[field] === undefined ? '' : unguarded(row[shape.columns[field]] ?? ''));
+		const cell = (field: TableField) =>
+			shape.columns[field] === undefined ? '' : unguarded(row[shape.columns[field]] ?? '');
 		const several = (field: TableField) => {
 			const value = cell(field);
 			return value === ''
@@ -114,7 +146,12 @@ export function readTable(text: string, shape: TableShape, id: string, name: str
 		const label = cell('label');
 		const since = cell('since');
 		const year = since === '' ? null : /^(1[5-9]|2\d)\d\d(?=$|-)/.exec(since)?.[0];
-		if (year === undefined) faults.push({ code: 'bad-year', place, message: `“${label}” came in “${since.slice(0, 60)}”, which is no year; that is left out` });
+		if (year === undefined)
+			faults.push({
+				code: 'bad-year',
+				place,
+				message: `“${label}” came in “${since.slice(0, 60)}”, which is no year; that is left out`
+			});
 		const heading: Heading = {
 			id: cell('id') || slug(label),
 			label,
@@ -124,10 +161,15 @@ export function readTable(text: string, shape: TableShape, id: string, name: str
 			related: several('related'),
 			notation: cell('notation').slice(0, 200) || null,
 			since: year === undefined || year === null ? null : Number(year),
-			before: [...several('formerly').map((one) => earlier(one, true)), ...several('before').map((one) => earlier(one, false))],
+			before: [
+				...several('formerly').map((one) => earlier(one, true)),
+				...several('before').map((one) => earlier(one, false))
+			],
 			qualifiers: several('qualifiers'),
 			...(shape.columns.seeAlso === undefined || cell('seeAlso') === '' ? {} : { seeAlso: several('seeAlso') }),
-			...(shape.columns.changes === undefined || cell('changes') === '' ? {} : { changes: several('changes').map(changeOf) })
+			...(shape.columns.changes === undefined || cell('changes') === ''
+				? {}
+				: { changes: several('changes').map(changeOf) })
 		};
 		for (const code of heading.qualifiers) qualifiers.add(code);
 		if (!byName.has(foldedKey(label))) byName.set(foldedKey(label), heading.id);
@@ -150,7 +192,13 @@ export function readTable(text: string, shape: TableShape, id: string, name: str
 	faults.push(...mended.faults);
 	if (mended.headings.length === 0) return nothing('no-headings', 'The table has no row with a heading.');
 	return {
-		vocabulary: { id, name, edition: '', qualifiers: [...qualifiers].map((code) => ({ code, name: code, note: '' })), headings: mended.headings },
+		vocabulary: {
+			id,
+			name,
+			edition: '',
+			qualifiers: [...qualifiers].map((code) => ({ code, name: code, note: '' })),
+			headings: mended.headings
+		},
 		faults,
 		notes: []
 	};
@@ -169,8 +217,26 @@ export function* writeTable(vocabulary: VocabularyToWrite, delimiter: ',' | '\t'
 	const row = (cells: readonly string[]) => `${Papa.unparse([cells.map(guarded)], { delimiter, newline: '\r\n' })}\r\n`;
 	const several = (values: readonly string[]) => values.map((one) => one.replaceAll('|', '/')).join('|');
 	const earlierText = (renamed: boolean, heading: Heading) =>
-		several(heading.before.filter((one) => one.renamed === renamed).map((one) => (one.until === null ? one.label : `${one.label} until ${one.until}`)));
-	yield row(['id', 'label', 'entry terms', 'scope note', 'broader', 'related', 'see also', 'notation', 'since', 'before', 'formerly', 'qualifiers', 'changes']);
+		several(
+			heading.before
+				.filter((one) => one.renamed === renamed)
+				.map((one) => (one.until === null ? one.label : `${one.label} until ${one.until}`))
+		);
+	yield row([
+		'id',
+		'label',
+		'entry terms',
+		'scope note',
+		'broader',
+		'related',
+		'see also',
+		'notation',
+		'since',
+		'before',
+		'formerly',
+		'qualifiers',
+		'changes'
+	]);
 	for (const heading of vocabulary.headings)
 		yield row([
 			heading.id,

@@ -1,7 +1,16 @@
 /** Headings: closure, paths, lookup with reasons, SKOS in and out. */
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
-import { editDistance, readTurtle, naturalOrder, Vocabulary, VocabularyLookup, writeTurtle, type LookupMode, type VocabularyData } from './index.ts';
+import {
+	editDistance,
+	readTurtle,
+	naturalOrder,
+	Vocabulary,
+	VocabularyLookup,
+	writeTurtle,
+	type LookupMode,
+	type VocabularyData
+} from './index.ts';
 
 const heading = (id: string, label: string, broader: string[] = [], entryTerms: string[] = [], scopeNote = '') => ({
 	id,
@@ -24,7 +33,13 @@ const data: VocabularyData = {
 		heading('m', 'Mind'),
 		heading('n', 'Nerves'),
 		{
-			...heading('d', 'Delirium', ['m', 'n'], ['Acute Confusion', 'Toxic Confusion'], 'Sudden disturbance. <b>not markup</b>'),
+			...heading(
+				'd',
+				'Delirium',
+				['m', 'n'],
+				['Acute Confusion', 'Toxic Confusion'],
+				'Sudden disturbance. <b>not markup</b>'
+			),
 			since: 1972,
 			before: [
 				{ label: 'Raving', until: 1950, renamed: true },
@@ -56,13 +71,9 @@ describe('a vocabulary', () => {
 	});
 
 	it('finds by label, entry term, natural word order and older name', () => {
-		expect(['delirium', 'ACUTE CONFUSION', 'waking delirium', 'Raving', 'nothing'].map((label) => vocabulary.find(label)?.by)).toEqual([
-			'label',
-			'entry-term',
-			'turned',
-			'entry-term',
-			undefined
-		]);
+		expect(
+			['delirium', 'ACUTE CONFUSION', 'waking delirium', 'Raving', 'nothing'].map((label) => vocabulary.find(label)?.by)
+		).toEqual(['label', 'entry-term', 'turned', 'entry-term', undefined]);
 		expect(naturalOrder('Delirium, Waking')).toBe('Waking Delirium');
 	});
 });
@@ -96,7 +107,12 @@ describe('lookup', () => {
 				name: 'V',
 				edition: '1',
 				qualifiers: [],
-				headings: [heading('1', 'Anaesthesia'), heading('2', 'Programme'), heading('3', 'Colour of Light'), heading('4', 'Fibre, Dietary')]
+				headings: [
+					heading('1', 'Anaesthesia'),
+					heading('2', 'Programme'),
+					heading('3', 'Colour of Light'),
+					heading('4', 'Fibre, Dietary')
+				]
 			})
 		);
 		for (const [typed, id] of [
@@ -116,7 +132,10 @@ describe('lookup', () => {
 	});
 
 	it('takes a phrase to pieces and names what fits nothing', () => {
-		const pieces = lookup.pieces('prevention of waking delirium, acute confusion and moonshine', new Set(['of', 'and']));
+		const pieces = lookup.pieces(
+			'prevention of waking delirium, acute confusion and moonshine',
+			new Set(['of', 'and'])
+		);
 		expect(pieces.map((one) => [one.text, one.match?.heading.id ?? null])).toEqual([
 			['prevention', null],
 			['waking delirium', 'w'],
@@ -147,7 +166,9 @@ describe('SKOS as Turtle', () => {
 		const broader = quads.filter((quad) => quad.predicate.value === 'http://www.w3.org/2004/02/skos/core#broader');
 		expect(broader).toHaveLength(5);
 		// SKOS Reference, S14: no resource has more than one preferred label per language.
-		const labels = quads.filter((quad) => quad.predicate.value.endsWith('#prefLabel')).map((quad) => quad.subject.value);
+		const labels = quads
+			.filter((quad) => quad.predicate.value.endsWith('#prefLabel'))
+			.map((quad) => quad.subject.value);
 		expect(new Set(labels).size).toBe(labels.length);
 	});
 

@@ -13,7 +13,18 @@ export const MAPPING_PROPERTIES = ['exact', 'close', 'broad', 'narrow', 'related
 
 export const headingSchema = {
 	type: 'object',
-	required: ['id', 'label', 'entryTerms', 'scopeNote', 'broader', 'related', 'notation', 'since', 'before', 'qualifiers'],
+	required: [
+		'id',
+		'label',
+		'entryTerms',
+		'scopeNote',
+		'broader',
+		'related',
+		'notation',
+		'since',
+		'before',
+		'qualifiers'
+	],
 	additionalProperties: false,
 	properties: {
 		/** Unique within its vocabulary; never shown as a number of a real vocabulary. */
@@ -107,7 +118,11 @@ export const vocabularySchema = {
 				type: 'object',
 				required: ['code', 'name', 'note'],
 				additionalProperties: false,
-				properties: { code: { type: 'string', minLength: 1, maxLength: 60 }, name: { type: 'string', minLength: 1, maxLength: 200 }, note: text }
+				properties: {
+					code: { type: 'string', minLength: 1, maxLength: 60 },
+					name: { type: 'string', minLength: 1, maxLength: 200 },
+					note: text
+				}
 			}
 		},
 		headings: { type: 'array', maxItems: 1_000_000, items: headingSchema }
@@ -171,7 +186,8 @@ export class Vocabulary {
 			this.nameAs(heading.label, { heading, by: 'label' });
 			if (heading.label.includes(', ')) this.nameAs(naturalOrder(heading.label), { heading, by: 'turned' });
 			for (const term of heading.entryTerms) this.nameAs(term, { heading, by: 'entry-term' });
-			for (const earlier of heading.before) if (earlier.renamed) this.nameAs(earlier.label, { heading, by: 'entry-term' });
+			for (const earlier of heading.before)
+				if (earlier.renamed) this.nameAs(earlier.label, { heading, by: 'entry-term' });
 		}
 		for (const heading of data.headings)
 			for (const broader of heading.broader) {
@@ -247,7 +263,8 @@ export class Vocabulary {
 	/** The qualifiers that a heading takes, or that it or any narrower one takes. */
 	qualifiersOf(id: string, withNarrower: boolean): VocabularyData['qualifiers'] {
 		const codes = new Set<string>();
-		for (const one of withNarrower ? this.closure(id) : [id]) for (const code of this.byId.get(one)?.qualifiers ?? []) codes.add(code);
+		for (const one of withNarrower ? this.closure(id) : [id])
+			for (const code of this.byId.get(one)?.qualifiers ?? []) codes.add(code);
 		return this.qualifiers.filter((qualifier) => codes.has(qualifier.code));
 	}
 }

@@ -109,7 +109,9 @@ export class WordIndex {
 				const distance = editDistance(other, word, ceiling);
 				if (distance <= ceiling) found.set(number, distance);
 			}
-		return [...found].map(([number, distance]) => ({ number, distance })).sort((a, b) => a.distance - b.distance || a.number - b.number);
+		return [...found]
+			.map(([number, distance]) => ({ number, distance }))
+			.sort((a, b) => a.distance - b.distance || a.number - b.number);
 	}
 }
 
@@ -125,8 +127,17 @@ export function editDistance(a: string, b: string, ceiling: number): number {
 		let least = row;
 		for (let column = 1; column <= b.length; column++) {
 			const same = a.charCodeAt(row - 1) === b.charCodeAt(column - 1);
-			let cost = Math.min((previous[column] as number) + 1, (current[column - 1] as number) + 1, (previous[column - 1] as number) + (same ? 0 : 1));
-			if (row > 1 && column > 1 && a.charCodeAt(row - 1) === b.charCodeAt(column - 2) && a.charCodeAt(row - 2) === b.charCodeAt(column - 1))
+			let cost = Math.min(
+				(previous[column] as number) + 1,
+				(current[column - 1] as number) + 1,
+				(previous[column - 1] as number) + (same ? 0 : 1)
+			);
+			if (
+				row > 1 &&
+				column > 1 &&
+				a.charCodeAt(row - 1) === b.charCodeAt(column - 2) &&
+				a.charCodeAt(row - 2) === b.charCodeAt(column - 1)
+			)
 				cost = Math.min(cost, (older[column - 2] as number) + 1);
 			current[column] = cost;
 			if (cost < least) least = cost;

@@ -33,7 +33,12 @@ function concept(id: string, name: string, note: string, headings: Words, words:
 			strand: null,
 			note: ''
 		})),
-		words: words.map((text, at) => ({ id: `${id}-w${at + 1}`, text, strand: null, origin: at < 3 ? 'entry term' : 'known articles' })),
+		words: words.map((text, at) => ({
+			id: `${id}-w${at + 1}`,
+			text,
+			strand: null,
+			origin: at < 3 ? 'entry term' : 'known articles'
+		})),
 		parked: parked.map((text, at) => ({ id: `${id}-p${at + 1}`, text }))
 	};
 }
@@ -46,7 +51,14 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			'Main outcome. Searched as a concept, since every known article names it in title or abstract.',
 			// Acute confusion; Delirious State.
 			['delirium >', 'confusion', 'encephsepsis', 'tidewater:t1isrxu4 >', 'corran:cgmzwp4 >'],
-			['delir*', '"acute confusion*"', '"acute brain dysfunction"', 'ICU WITHIN/2 (psychosis OR syndrome)', '"brain failure"', '"clouded mind"'],
+			[
+				'delir*',
+				'"acute confusion*"',
+				'"acute brain dysfunction"',
+				'ICU WITHIN/2 (psychosis OR syndrome)',
+				'"brain failure"',
+				'"clouded mind"'
+			],
 			['agitation: too wide?']
 		),
 		concept(
@@ -88,7 +100,15 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			'Intensive care',
 			'The place, the treatment and the state, which the vocabulary keeps apart.',
 			// Intensive care units, Caring for the critically ill; Critical Patient Ward.
-			['icu >', 'critcare >', 'critillness >', 'critpatients', 'tidewater:t1p1pkpu >', 'tidewater:t2vxdmr', 'corran:c1psvwep >'],
+			[
+				'icu >',
+				'critcare >',
+				'critillness >',
+				'critpatients',
+				'tidewater:t1p1pkpu >',
+				'tidewater:t2vxdmr',
+				'corran:c1psvwep >'
+			],
 			[
 				'"intensive care"',
 				'ICU~',
@@ -109,7 +129,11 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 		const found = id === vocabulary.id ? vocabulary.get(heading) : undefined;
 		return found ? { label: found.label, vocabulary: null } : null;
 	});
-	const stored: StrategyLine[] = proposals.map(({ text: _, ...line }, at) => ({ ...line, id: `demo-line-${at + 1}`, source: '' }));
+	const stored: StrategyLine[] = proposals.map(({ text: _, ...line }, at) => ({
+		...line,
+		id: `demo-line-${at + 1}`,
+		source: ''
+	}));
 	stored.push(
 		{
 			id: 'demo-line-8',
@@ -121,7 +145,16 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			note: 'Cycled lighting has been built into units since about 2006.',
 			off: false
 		},
-		{ id: 'demo-line-9', source: '', concept: null, strand: null, role: 'check', label: 'Known articles that are found', note: '', off: false }
+		{
+			id: 'demo-line-9',
+			source: '',
+			concept: null,
+			strand: null,
+			role: 'check',
+			label: 'Known articles that are found',
+			note: '',
+			off: false
+		}
 	);
 	const names = namesOf({ concepts, lines: stored }, [open]);
 	const texts = [...proposals.map((one) => one.text), '#7 AND yr:2006-', '#8 AND set:benchmark'];
@@ -132,8 +165,16 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			...part,
 			...[
 				{ text: 'Adults in intensive care', concept: 'demo-c', leftOut: null },
-				{ text: 'Light that follows the day: bright-light therapy, daylight-like lighting', concept: 'demo-b', leftOut: null },
-				{ text: 'Usual lighting', concept: null, leftOut: 'Seldom named in titles and abstracts; would lose relevant works.' },
+				{
+					text: 'Light that follows the day: bright-light therapy, daylight-like lighting',
+					concept: 'demo-b',
+					leftOut: null
+				},
+				{
+					text: 'Usual lighting',
+					concept: null,
+					leftOut: 'Seldom named in titles and abstracts; would lose relevant works.'
+				},
 				{ text: 'Incidence of delirium', concept: 'demo-a', leftOut: null }
 			][at]
 		})),
@@ -141,13 +182,21 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 			const record = world.records.skerry.find((one) => one.id === id);
 			return {
 				id: `demo-article-${at + 1}`,
-				citation: record ? `${record.authors[0] ?? ''} et al. ${record.titles[0] ?? ''}. ${record.journal}, ${record.year ?? ''}.` : id,
+				citation: record
+					? `${record.authors[0] ?? ''} et al. ${record.titles[0] ?? ''}. ${record.journal}, ${record.year ?? ''}.`
+					: id,
 				identifier: id
 			};
 		}),
 		dates: [
 			{ id: 'demo-date-1', timeline: 'team', what: 'Protocol registered', due: '2026-10-01', done: true },
-			{ id: 'demo-date-2', timeline: 'searcher', what: 'Main strategy ready for peer review', due: '2026-12-04', done: false },
+			{
+				id: 'demo-date-2',
+				timeline: 'searcher',
+				what: 'Main strategy ready for peer review',
+				due: '2026-12-04',
+				done: false
+			},
 			{ id: 'demo-date-3', timeline: 'searcher', what: 'All sources run', due: '2026-12-18', done: false },
 			{ id: 'demo-date-4', timeline: 'team', what: 'Screening finished', due: '2027-03-31', done: false }
 		],
@@ -218,8 +267,20 @@ export function demoEnquiry(vocabulary: Vocabulary, world: World): EnquiryDocume
 				text: 'Team agrees that darkness at night counts as part of the intervention.',
 				hours: null
 			},
-			{ id: 'demo-journal-2', date: '2026-11-09', kind: 'decision', text: 'Comparison left out of the search.', hours: null },
-			{ id: 'demo-journal-3', date: '2026-11-16', kind: 'work', text: 'Headings of Skerry mapped, first strategy tested.', hours: 6.5 }
+			{
+				id: 'demo-journal-2',
+				date: '2026-11-09',
+				kind: 'decision',
+				text: 'Comparison left out of the search.',
+				hours: null
+			},
+			{
+				id: 'demo-journal-3',
+				date: '2026-11-16',
+				kind: 'work',
+				text: 'Headings of Skerry mapped, first strategy tested.',
+				hours: 6.5
+			}
 		],
 		collection: 'skerry',
 		concepts,

@@ -31,7 +31,8 @@ export interface SortKey {
 }
 
 export type ParsedCql =
-	{ readonly ok: true; readonly tree: Cql; readonly sort: readonly SortKey[] } | { readonly ok: false; readonly at: number; readonly message: string };
+	| { readonly ok: true; readonly tree: Cql; readonly sort: readonly SortKey[] }
+	| { readonly ok: false; readonly at: number; readonly message: string };
 
 interface Token {
 	readonly kind: 'word' | 'string' | 'sign' | 'end';
@@ -162,7 +163,11 @@ class Parser {
 		const first = this.take();
 		if (first.kind !== 'word' && first.kind !== 'string') {
 			this.next--;
-			this.fail(first.kind === 'end' ? 'The query ends where a term is expected.' : `“${first.text}” stands where a term is expected.`);
+			this.fail(
+				first.kind === 'end'
+					? 'The query ends where a term is expected.'
+					: `“${first.text}” stands where a term is expected.`
+			);
 		}
 		const relation = this.relation();
 		if (relation === null) {
@@ -182,7 +187,8 @@ class Parser {
 	private relation(): string | null {
 		const token = this.token;
 		if (token.kind === 'sign' && /^(?:=|==|<>|<=|>=|<|>)$/.test(token.text)) return this.take().text;
-		if (token.kind !== 'word' || BOOLEANS.has(token.text.toLowerCase()) || token.text.toLowerCase() === 'sortby') return null;
+		if (token.kind !== 'word' || BOOLEANS.has(token.text.toLowerCase()) || token.text.toLowerCase() === 'sortby')
+			return null;
 		const after = this.all[this.next + 1];
 		if (!after || (after.kind === 'sign' && after.text !== '/') || after.kind === 'end') return null;
 		return this.take().text.toLowerCase();
@@ -208,7 +214,9 @@ class Parser {
 
 /** A tree as XCQL would nest it, for tests against other parsers. */
 export function writeCql(tree: Cql): string {
-	const modified = (all: readonly Modifier[]) => all.map((one) => `/${one.name}${one.comparison ?? ''}${one.value ?? ''}`).join('');
-	if (tree.kind === 'boolean') return `(${writeCql(tree.left)} ${tree.operator}${modified(tree.modifiers)} ${writeCql(tree.right)})`;
+	const modified = (all: readonly Modifier[]) =>
+		all.map((one) => `/${one.name}${one.comparison ?? ''}${one.value ?? ''}`).join('');
+	if (tree.kind === 'boolean')
+		return `(${writeCql(tree.left)} ${tree.operator}${modified(tree.modifiers)} ${writeCql(tree.right)})`;
 	return `${tree.index ?? 'cql.serverchoice'} ${tree.relation}${modified(tree.modifiers)} "${tree.term}"`;
 }

@@ -34,4 +34,8 @@ export const DIAGNOSTICS: Readonly<Record<number, string>> = {
 	111: 'Unsupported response position'
 };
 
-export const diagnostic = (code: number, details = ''): Diagnostic => ({ code, message: DIAGNOSTICS[code] ?? 'General system error', details });
+export const diagnostic = (code: number, details = ''): Diagnostic => ({
+	code,
+	message: DIAGNOSTICS[code] ?? 'General system error',
+	details
+});

@@ -57,12 +57,15 @@ describe('what a stand-in does not take', () => {
 		expect(codeOf(text)).toBe(code);
 		expect(DIAGNOSTICS[code]).toBeDefined();
 	});
-	it.each(['dc.title=a prox/distance=1 dc.title=b', 'dc.title =/relevant light', 'dc.title cql.adj "a b"', 'dc.title = "li\\*ght"', 'cql.allRecords = 1'])(
-		'%s is taken',
-		(text) => {
-			expect(codeOf(text)).toBeNull();
-		}
-	);
+	it.each([
+		'dc.title=a prox/distance=1 dc.title=b',
+		'dc.title =/relevant light',
+		'dc.title cql.adj "a b"',
+		'dc.title = "li\\*ght"',
+		'cql.allRecords = 1'
+	])('%s is taken', (text) => {
+		expect(codeOf(text)).toBeNull();
+	});
 	it('a source without headings takes subjects as author keywords alone', () => {
 		const [own, other] = [true, false].map((headings) => print(meaningOf(treeOf('dc.subject = light'), headings)));
 		expect([own, other]).toEqual(['kw+hd:light', 'kw:light']);
@@ -71,7 +74,9 @@ describe('what a stand-in does not take', () => {
 
 describe('names of indexes', () => {
 	it('are the same in any case, with and without the set that is usual', () => {
-		expect(['DC.Title', 'dc.title', 'title', 'TITLE'].map((name) => indexName(name))).toEqual(Array.from({ length: 4 }, () => 'dc.title'));
+		expect(['DC.Title', 'dc.title', 'title', 'TITLE'].map((name) => indexName(name))).toEqual(
+			Array.from({ length: 4 }, () => 'dc.title')
+		);
 		expect(indexName(null)).toBe('cql.serverchoice');
 	});
 	it('those that are explained are all understood', () => {
@@ -87,7 +92,9 @@ describe('CQL that is written and read again', () => {
 		index: fc.constantFrom('dc.title', 'dc.creator', 'cql.anywhere'),
 		relation: fc.constantFrom('=', 'any', 'all'),
 		modifiers: fc.constant([]),
-		term: fc.array(fc.oneof(word, fc.constantFrom('\\"', '\\*', 'a\\"b', 'and', '(x)', '<=')), { minLength: 1, maxLength: 3 }).map((words) => words.join(' '))
+		term: fc
+			.array(fc.oneof(word, fc.constantFrom('\\"', '\\*', 'a\\"b', 'and', '(x)', '<=')), { minLength: 1, maxLength: 3 })
+			.map((words) => words.join(' '))
 	});
 	const { tree } = fc.letrec<{ tree: Cql }>((tie) => ({
 		tree: fc.oneof(

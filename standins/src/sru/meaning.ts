@@ -18,7 +18,15 @@ const TEXT: Readonly<Record<string, readonly TextField[]>> = {
 };
 /** What a record without headings calls its subjects are its author keywords. */
 const WITHOUT_HEADINGS: Readonly<Record<string, readonly TextField[]>> = { ...TEXT, 'dc.subject': ['kw'] };
-export const INDEXES = [...Object.keys(TEXT), 'dc.date', 'dc.language', 'dc.type', 'dc.identifier', 'rec.identifier', 'cql.allrecords'] as const;
+export const INDEXES = [
+	...Object.keys(TEXT),
+	'dc.date',
+	'dc.language',
+	'dc.type',
+	'dc.identifier',
+	'rec.identifier',
+	'cql.allrecords'
+] as const;
 const BARE: Readonly<Record<string, string>> = {
 	title: 'dc.title',
 	description: 'dc.description',
@@ -57,7 +65,8 @@ export function indexName(given: string | null): string {
 /** @param headings whether the source has headings: they are among its subjects then */
 export function meaningOf(tree: Cql, headings: boolean): Expression {
 	const indexes = headings ? TEXT : WITHOUT_HEADINGS;
-	const walk = (part: Cql): Expression => (part.kind === 'clause' ? clause(part, indexes) : boolean(part, walk, indexes));
+	const walk = (part: Cql): Expression =>
+		part.kind === 'clause' ? clause(part, indexes) : boolean(part, walk, indexes);
 	return walk(tree);
 }
 
@@ -93,7 +102,8 @@ function near(tree: CqlBoolean, indexes: Indexes): Expression {
 	if (comparison === '<') distance--;
 	if (distance < 1) refuse(41, String(distance));
 	// An exact distance would need a NOT inside proximity.
-	if (comparison !== '<' && comparison !== '<=' && !(comparison === '=' && distance === 1)) refuse(40, `distance${comparison}${distance}`);
+	if (comparison !== '<' && comparison !== '<=' && !(comparison === '=' && distance === 1))
+		refuse(40, `distance${comparison}${distance}`);
 	const [left, leftIndex] = side(tree.left, indexes);
 	const [right, rightIndex] = side(tree.right, indexes);
 	if (leftIndex !== rightIndex) refuse(39, `${leftIndex} and ${rightIndex}`);
@@ -125,13 +135,17 @@ function words(term: string): Expression {
 	const patterns = foldPattern(ours);
 	const [first] = patterns;
 	if (first === undefined || patterns.some((one) => /^\*+$/.test(one))) return refuse(28, term);
-	return patterns.length === 1 ? { kind: 'word', text: ours, pattern: first } : { kind: 'phrase', text: ours, patterns };
+	return patterns.length === 1
+		? { kind: 'word', text: ours, pattern: first }
+		: { kind: 'phrase', text: ours, patterns };
 }
 
 function clause(tree: CqlClause, indexes: Indexes): Expression {
 	const index = indexName(tree.index);
 	const relation = tree.relation.toLowerCase().replace(/^cql\./, '');
-	const unsupported = tree.modifiers.find((one) => !['relevant', 'masked', 'word', 'string', 'ignorecase', 'ignoreaccents', 'cql.masked'].includes(one.name));
+	const unsupported = tree.modifiers.find(
+		(one) => !['relevant', 'masked', 'word', 'string', 'ignorecase', 'ignoreaccents', 'cql.masked'].includes(one.name)
+	);
 	if (unsupported) refuse(20, unsupported.name);
 	const fields = indexes[index];
 	if (fields) {
@@ -169,7 +183,10 @@ function clause(tree: CqlClause, indexes: Indexes): Expression {
 		case 'dc.language':
 		case 'dc.type': {
 			if (!['=', '==', 'exact', 'any', 'all'].includes(relation)) refuse(19, tree.relation);
-			return { kind: 'limit', limit: { type: 'entry', field: index === 'dc.language' ? 'la' : 'pt', of: words(tree.term) } };
+			return {
+				kind: 'limit',
+				limit: { type: 'entry', field: index === 'dc.language' ? 'la' : 'pt', of: words(tree.term) }
+			};
 		}
 		default: {
 			if (!['=', '==', 'exact', 'any'].includes(relation)) refuse(19, tree.relation);
@@ -183,7 +200,10 @@ function years(relation: string, tree: CqlClause): Expression {
 	const numbers = tree.term.trim().split(/\s+/).map(Number);
 	const [first = NaN, last = first] = numbers;
 	if (numbers.some((one) => !Number.isInteger(one) || one < 0 || one > 9999)) refuse(36, tree.term);
-	const limit = (from: number | null, to: number | null): Expression => ({ kind: 'limit', limit: { type: 'years', first: from, last: to } });
+	const limit = (from: number | null, to: number | null): Expression => ({
+		kind: 'limit',
+		limit: { type: 'years', first: from, last: to }
+	});
 	switch (relation) {
 		case '=':
 		case '==':

@@ -2,7 +2,15 @@
  * A stand-in source as an SRU server, versions 1.2 and 2.0: explain, searchRetrieve and scan. What
  * is asked is read here, what is found is handed in; nothing here knows of HTTP or a database.
  */
-import { interpretWords, parse, readPlatformLine, type BibliographicRecord, type Expression, type MappedHeading, type Profile } from '@wide-lantern/core';
+import {
+	interpretWords,
+	parse,
+	readPlatformLine,
+	type BibliographicRecord,
+	type Expression,
+	type MappedHeading,
+	type Profile
+} from '@wide-lantern/core';
 import { parseCql } from './cql.ts';
 import { diagnostic, type Diagnostic } from './diagnostics.ts';
 import { CqlRefused, indexName, INDEXES, meaningOf } from './meaning.ts';
@@ -15,7 +23,9 @@ export interface Holdings {
 		expression: Expression,
 		from: number,
 		count: number
-	): Promise<{ readonly total: number; readonly records: readonly BibliographicRecord[] } | { readonly refused: string }>;
+	): Promise<
+		{ readonly total: number; readonly records: readonly BibliographicRecord[] } | { readonly refused: string }
+	>;
 	/** Words of the list around a place, in order. */
 	words(from: string, before: number, count: number): readonly { readonly word: string; readonly records: number }[];
 	qualifierName(code: string): string | null;
@@ -34,10 +44,18 @@ const DEFAULT_RECORDS = 10;
 
 export async function answerSru(parameters: URLSearchParams, profile: Profile, holdings: Holdings): Promise<Answer> {
 	const given = (name: string) => parameters.get(name);
-	const version: Version = (given('version') ?? (given('queryType') !== null || given('operation') === null ? '2.0' : '1.2')) === '2.0' ? '2.0' : '1.2';
+	const version: Version =
+		(given('version') ?? (given('queryType') !== null || given('operation') === null ? '2.0' : '1.2')) === '2.0'
+			? '2.0'
+			: '1.2';
 	const asked = given('version');
-	const operation = given('operation') ?? (given('query') !== null ? 'searchRetrieve' : given('scanClause') !== null ? 'scan' : 'explain');
-	const fault = (one: Diagnostic): Answer => ({ status: 200, xml: operation === 'scan' ? scanXml(version, [], [one]) : searchXml(version, null, [one]) });
+	const operation =
+		given('operation') ??
+		(given('query') !== null ? 'searchRetrieve' : given('scanClause') !== null ? 'scan' : 'explain');
+	const fault = (one: Diagnostic): Answer => ({
+		status: 200,
+		xml: operation === 'scan' ? scanXml(version, [], [one]) : searchXml(version, null, [one])
+	});
 	if (asked !== null && !['1.1', '1.2', '2.0'].includes(asked)) return fault(diagnostic(5, '2.0'));
 	switch (operation) {
 		case 'explain':
@@ -83,17 +101,23 @@ export async function answerSru(parameters: URLSearchParams, profile: Profile, h
 		const most = number('maximumTerms', 20, 1);
 		const position = number('responsePosition', 1, 0);
 		if (typeof most !== 'number') return fault(most);
-		if (typeof position !== 'number' || position > Math.min(most, 500) + 1) return fault(diagnostic(111, given('responsePosition') ?? ''));
+		if (typeof position !== 'number' || position > Math.min(most, 500) + 1)
+			return fault(diagnostic(111, given('responsePosition') ?? ''));
 		const parsed = parseCql(clause);
-		if (!parsed.ok || parsed.tree.kind !== 'clause') return fault(diagnostic(10, parsed.ok ? 'A scan takes one clause.' : parsed.message));
+		if (!parsed.ok || parsed.tree.kind !== 'clause')
+			return fault(diagnostic(10, parsed.ok ? 'A scan takes one clause.' : parsed.message));
 		try {
 			const index = indexName(parsed.tree.index);
-			if (!['cql.serverchoice', 'cql.anywhere', 'cql.keywords'].includes(index)) return fault(diagnostic(16, parsed.tree.index ?? ''));
+			if (!['cql.serverchoice', 'cql.anywhere', 'cql.keywords'].includes(index))
+				return fault(diagnostic(16, parsed.tree.index ?? ''));
 		} catch (error) {
 			if (error instanceof CqlRefused) return fault(error.diagnostic);
 			throw error;
 		}
-		return { status: 200, xml: scanXml(version, holdings.words(parsed.tree.term, Math.max(0, position - 1), Math.min(most, 500)), []) };
+		return {
+			status: 200,
+			xml: scanXml(version, holdings.words(parsed.tree.term, Math.max(0, position - 1), Math.min(most, 500)), [])
+		};
 	}
 }
 

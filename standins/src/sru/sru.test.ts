@@ -33,9 +33,11 @@ const holdings: Holdings = {
 	},
 	words: (from, before, count) => [{ word: `${from}-${before}-${count}`, records: 4 }],
 	qualifierName: () => null,
-	heading: (words) => (words === 'acute confusion' ? { label: 'Acute confusion', by: null, narrower: ['Night confusion'] } : null)
+	heading: (words) =>
+		words === 'acute confusion' ? { label: 'Acute confusion', by: null, narrower: ['Night confusion'] } : null
 };
-const ask = (query: Readonly<Record<string, string>>, source = 'skerry') => answerSru(new URLSearchParams(query), profile(source), holdings);
+const ask = (query: Readonly<Record<string, string>>, source = 'skerry') =>
+	answerSru(new URLSearchParams(query), profile(source), holdings);
 
 describe('searchRetrieve', () => {
 	it('answers 1.2 and 2.0 in their own namespaces', async () => {
@@ -84,16 +86,19 @@ it('reads bare words by the habits of the source, and nothing else so', async ()
 		await ask({ query, queryType: source }, source);
 		return print(asked.at(-1)?.expression as Expression);
 	};
-	expect(await read('acute confusion of lamp', 'tidewater')).toBe('({Acute confusion >} OR (acute AND confusion)) AND (lamp OR lamps)');
+	expect(await read('acute confusion of lamp', 'tidewater')).toBe(
+		'({Acute confusion >} OR (acute AND confusion)) AND (lamp OR lamps)'
+	);
 	expect(await read('t::lamp and t::light', 'tidewater')).toBe('ti:(lamp AND light)');
 	expect(await read('light in wards', 'fairway')).toBe('(light OR lights) AND (wards OR ward)');
 	expect(await read('light AND wards', 'fairway')).not.toContain('lights');
 });
 
 it('scans and explains', async () => {
-	expect((await ask({ operation: 'scan', scanClause: 'light', maximumTerms: '7', responsePosition: '3', version: '1.2' })).xml).toContain(
-		'<value>light-2-7</value>'
-	);
+	expect(
+		(await ask({ operation: 'scan', scanClause: 'light', maximumTerms: '7', responsePosition: '3', version: '1.2' }))
+			.xml
+	).toContain('<value>light-2-7</value>');
 	const { xml } = await ask({});
 	expect(xml).toContain('<title>Skerry Health Abstracts</title>');
 	expect(xml).toContain('<supports type="queryType">skerry</supports>');
@@ -122,7 +127,15 @@ describe('CQL', () => {
 	});
 
 	it('is answered whatever it is, however deep', () => {
-		for (const text of ['('.repeat(9_999), '>'.repeat(999), '/'.repeat(999), '"', 'a '.repeat(5_000), '= = =', 'a/b/c/d'])
+		for (const text of [
+			'('.repeat(9_999),
+			'>'.repeat(999),
+			'/'.repeat(999),
+			'"',
+			'a '.repeat(5_000),
+			'= = =',
+			'a/b/c/d'
+		])
 			expect(typeof parseCql(text).ok).toBe('boolean');
 	});
 

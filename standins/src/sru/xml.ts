@@ -5,7 +5,11 @@ import type { Diagnostic } from './diagnostics.ts';
 export type Version = '1.2' | '2.0';
 
 const NAMES: Readonly<Record<Version, { readonly sru: string; readonly scan: string; readonly diagnostic: string }>> = {
-	'1.2': { sru: 'http://www.loc.gov/zing/srw/', scan: 'http://www.loc.gov/zing/srw/', diagnostic: 'http://www.loc.gov/zing/srw/diagnostic/' },
+	'1.2': {
+		sru: 'http://www.loc.gov/zing/srw/',
+		scan: 'http://www.loc.gov/zing/srw/',
+		diagnostic: 'http://www.loc.gov/zing/srw/diagnostic/'
+	},
 	'2.0': {
 		sru: 'http://docs.oasis-open.org/ns/search-ws/sruResponse',
 		scan: 'http://docs.oasis-open.org/ns/search-ws/scan',
@@ -18,12 +22,25 @@ const HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n';
 /** What XML 1.0 can hold: no control signs but tab and line ends, no halves of a pair. */
 function writable(sign: string): boolean {
 	const code = sign.codePointAt(0) ?? 0;
-	return code === 9 || code === 10 || code === 13 || (code >= 0x20 && code < 0xd800) || (code >= 0xe000 && code < 0xfffe) || code > 0xffff;
+	return (
+		code === 9 ||
+		code === 10 ||
+		code === 13 ||
+		(code >= 0x20 && code < 0xd800) ||
+		(code >= 0xe000 && code < 0xfffe) ||
+		code > 0xffff
+	);
 }
 
 /** Such signs are dropped, those of markup written as entities. */
 export const escapeXml = (text: string): string =>
-	Array.from(text).filter(writable).join('').replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+	Array.from(text)
+		.filter(writable)
+		.join('')
+		.replaceAll('&', '&amp;')
+		.replaceAll('<', '&lt;')
+		.replaceAll('>', '&gt;')
+		.replaceAll('"', '&quot;');
 
 const element = (name: string, text: string | number | null | undefined) =>
 	text === null || text === undefined || text === '' ? '' : `<${name}>${escapeXml(String(text))}</${name}>`;
@@ -56,7 +73,8 @@ export function searchXml(version: Version, found: Found | null, diagnostics: re
 		found?.records.map((record, at) => {
 			const inside = recordXml(record);
 			const data = found.packing === 'string' ? escapeXml(inside) : inside;
-			const packing = version === '2.0' ? element('recordXMLEscaping', found.packing) : element('recordPacking', found.packing);
+			const packing =
+				version === '2.0' ? element('recordXMLEscaping', found.packing) : element('recordPacking', found.packing);
 			const position = element('recordPosition', found.start + at);
 			return `<record>${element('recordSchema', DC)}${packing}<recordData>${data}</recordData>${element('recordIdentifier', record.id)}${position}</record>`;
 		}) ?? [];
@@ -67,8 +85,14 @@ export function searchXml(version: Version, found: Found | null, diagnostics: re
 	return `${HEAD}<searchRetrieveResponse xmlns="${NAMES[version].sru}">${element('version', version)}${`<numberOfRecords>${found?.total ?? 0}</numberOfRecords>`}${records.length > 0 ? `<records>${records.join('')}</records>` : ''}${next}${diagnostics.length > 0 ? `<diagnostics>${diagnosticsXml(version, diagnostics)}</diagnostics>` : ''}</searchRetrieveResponse>`;
 }
 
-export function scanXml(version: Version, words: readonly { readonly word: string; readonly records: number }[], diagnostics: readonly Diagnostic[]): string {
-	const terms = words.map(({ word, records }) => `<term>${element('value', word)}<numberOfRecords>${records}</numberOfRecords></term>`).join('');
+export function scanXml(
+	version: Version,
+	words: readonly { readonly word: string; readonly records: number }[],
+	diagnostics: readonly Diagnostic[]
+): string {
+	const terms = words
+		.map(({ word, records }) => `<term>${element('value', word)}<numberOfRecords>${records}</numberOfRecords></term>`)
+		.join('');
 	return `${HEAD}<scanResponse xmlns="${NAMES[version].scan}">${element('version', version)}${words.length > 0 ? `<terms>${terms}</terms>` : ''}${diagnostics.length > 0 ? `<diagnostics>${diagnosticsXml(version, diagnostics)}</diagnostics>` : ''}</scanResponse>`;
 }
 

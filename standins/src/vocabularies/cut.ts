@@ -53,13 +53,15 @@ const coreRows = (): ReadonlyMap<string, CoreRow> =>
 
 const split = (names: string) => names.split('; ').map((one) => one.trim());
 /** True where the last word is what it is about: not `Babies Born Too Soon`, not `Giving Blood`. */
-const turnable = (name: string) => !/ (of|the|in|from|and|with|for|that|to|too|as|by|who) |^\w+ing [^ ]+$| (together|soon|told)$/i.test(name);
+const turnable = (name: string) =>
+	!/ (of|the|in|from|and|with|for|that|to|too|as|by|who) |^\w+ing [^ ]+$| (together|soon|told)$/i.test(name);
 /** `Renal Trauma` as `Trauma, Renal`. */
 const inverted = (name: string) => {
 	const at = name.lastIndexOf(' ');
 	return at < 0 || name.includes(',') || !turnable(name) ? null : `${name.slice(at + 1)}, ${name.slice(0, at)}`;
 };
-const sentence = (name: string) => name.charAt(0) + name.slice(1).replace(/ [A-Z](?=[a-z])/g, (start) => start.toLowerCase());
+const sentence = (name: string) =>
+	name.charAt(0) + name.slice(1).replace(/ [A-Z](?=[a-z])/g, (start) => start.toLowerCase());
 const singular = (name: string) => name.replace(/ies$/, 'y').replace(/([^s])s$/, '$1');
 
 /** Makes the three vocabularies. @param core Skerry's hand-written headings */
@@ -86,7 +88,8 @@ export function cutVocabularies(core: VocabularyData): Cut {
 	]);
 
 	const skerry = new Shelf('skerry');
-	for (const heading of core.headings) skerry.put(heading.id, heading.id, [heading.label, ...heading.entryTerms], false);
+	for (const heading of core.headings)
+		skerry.put(heading.id, heading.id, [heading.label, ...heading.entryTerms], false);
 	for (const notion of made) {
 		if (notion.kind === 'medicine' && hashOf(`s ${notion.id}`) % 5 > 2) continue;
 		if (where.get(notion.id)?.includes('s') === false) continue;
@@ -116,7 +119,8 @@ export function cutVocabularies(core: VocabularyData): Cut {
 			});
 		else if (where.get(notion.id)?.includes('c') !== false) corran.put(notion.id, id, corranNames(notion), true);
 		const own = notion.tidewater === 'own' || (notion.tidewater === 'some' && hashOf(`t ${notion.id}`) % 2 === 0);
-		if (own) tidewater.put(notion.id, `t${hashOf(`tidewater ${notion.id}`).toString(36)}`, tidewaterNames(notion), true);
+		if (own)
+			tidewater.put(notion.id, `t${hashOf(`tidewater ${notion.id}`).toString(36)}`, tidewaterNames(notion), true);
 		else if (notion.tidewater === 'coarse') {
 			const [illness = '', process = ''] = [notion.under[0] ?? '', notion.also ?? ''];
 			const label = `${sentence(notions.get(process)?.plain[0]?.replace(/ by place$/i, '') ?? '')}: ${sentence(notions.get(illness.replace('ill-', 'sys-'))?.plain[0] ?? '').toLowerCase()}`;
@@ -194,7 +198,12 @@ const CORE_KINDS: Readonly<Record<string, Notion['kind']>> = {
 /** The kind of a hand-written heading, by the branch in which it stands first. */
 function kindOfCore(core: VocabularyData, heading: Heading): Notion['kind'] {
 	let top = heading;
-	for (let up = core.headings.find((one) => one.id === top.broader[0]); up; up = core.headings.find((one) => one.id === top.broader[0])) top = up;
+	for (
+		let up = core.headings.find((one) => one.id === top.broader[0]);
+		up;
+		up = core.headings.find((one) => one.id === top.broader[0])
+	)
+		top = up;
 	return top === heading ? 'branch' : (CORE_KINDS[top.id] ?? 'branch');
 }
 
@@ -204,14 +213,26 @@ const apart = (notion: Notion) => hashOf(`apart ${notion.id}`) % 10 < 8;
 function skerryNames(notion: Notion): string[] {
 	const turn = hashOf(`skerry ${notion.id}`);
 	const base =
-		apart(notion) || notion.kind === 'medicine' ? [...notion.learned, ...(notion.trade ?? [])] : [...notion.plain.slice(0, 2), ...notion.learned.slice(0, 2)];
+		apart(notion) || notion.kind === 'medicine'
+			? [...notion.learned, ...(notion.trade ?? [])]
+			: [...notion.plain.slice(0, 2), ...notion.learned.slice(0, 2)];
 	const [label = '', ...rest] = base;
 	const turned = inverted(label);
-	return turned && notion.kind !== 'medicine' && turn % 3 === 0 ? [turned, label, ...rest] : turned && turn % 3 === 1 ? [label, ...rest, turned] : base;
+	return turned && notion.kind !== 'medicine' && turn % 3 === 0
+		? [turned, label, ...rest]
+		: turned && turn % 3 === 1
+			? [label, ...rest, turned]
+			: base;
 }
 
 function corranNames(notion: Notion): string[] {
-	if (notion.kind === 'medicine') return [notion.learned[0] ?? '', ...notion.plain.slice(1), `${notion.learned[0] ?? ''} Derivative`, ...(notion.trade ?? [])];
+	if (notion.kind === 'medicine')
+		return [
+			notion.learned[0] ?? '',
+			...notion.plain.slice(1),
+			`${notion.learned[0] ?? ''} Derivative`,
+			...(notion.trade ?? [])
+		];
 	if (apart(notion)) return notion.plain.map(singular);
 	return [notion.learned[0] ?? '', notion.plain[0] ?? '', ...notion.learned.slice(1)].map(singular);
 }
@@ -234,7 +255,10 @@ const coarseNames = (label: string) => {
 function borrowedNames({ id, entryTerms, label }: Heading): { corran: string[]; tidewater: string[] } {
 	const turn = hashOf(`borrow ${id}`);
 	const names = [label, ...entryTerms].filter((name) => !name.includes(','));
-	return { corran: turn % 100 < 62 ? names.slice(0, 2) : [], tidewater: (turn >>> 8) % 100 < 75 ? names.slice(0, 3).map(sentence) : [] };
+	return {
+		corran: turn % 100 < 62 ? names.slice(0, 2) : [],
+		tidewater: (turn >>> 8) % 100 < 75 ? names.slice(0, 3).map(sentence) : []
+	};
 }
 
 /** The headings of one vocabulary while it is made. */
@@ -274,7 +298,10 @@ class Shelf {
 	/** A hand-written heading's other names, and turned-round ones where there are few. */
 	withMoreNames({ label, entryTerms }: Heading): string[] {
 		const taken = new Set([...this.drafts.values()].flatMap((one) => one.names.map((name) => name.toLowerCase())));
-		return [...entryTerms, ...extraNames(label, entryTerms, this.vocabulary, null).filter((one) => !taken.has(one.toLowerCase()))];
+		return [
+			...entryTerms,
+			...extraNames(label, entryTerms, this.vocabulary, null).filter((one) => !taken.has(one.toLowerCase()))
+		];
 	}
 
 	labelled(label: string): string | undefined {
@@ -291,7 +318,9 @@ class Shelf {
 		for (const [notion, as] of this.waiting) {
 			const [heading] = this.byNotion.get(as) ?? [];
 			if (heading === undefined)
-				throw new Error(`${this.vocabulary}: ${notion} is said to be ${as}, which has no heading (${rows.get(as)?.tidewater ?? 'unknown'})`);
+				throw new Error(
+					`${this.vocabulary}: ${notion} is said to be ${as}, which has no heading (${rows.get(as)?.tidewater ?? 'unknown'})`
+				);
 			this.share(notion, heading);
 		}
 	}
@@ -329,7 +358,9 @@ class Shelf {
 			const beside = siblings[turn % Math.max(1, siblings.length)];
 			const labelOf = (id: string | undefined) => (id === undefined ? null : (this.drafts.get(id)?.names[0] ?? null));
 			const since = 1962 + (turn % 52);
-			const entryTerms = [...new Set(draft.made ? [...others, ...extraNames(label, others, this.vocabulary, notion.kind)] : others)].filter((name) => {
+			const entryTerms = [
+				...new Set(draft.made ? [...others, ...extraNames(label, others, this.vocabulary, notion.kind)] : others)
+			].filter((name) => {
 				const key = name.toLowerCase();
 				return !used.has(key) && used.add(key);
 			});
@@ -337,7 +368,12 @@ class Shelf {
 				id: draft.id,
 				label,
 				entryTerms,
-				scopeNote: scopeNote(this.vocabulary, notion, { label, above: labelOf(up[0]), beside: labelOf(beside), gist: gistOf(notion) }),
+				scopeNote: scopeNote(this.vocabulary, notion, {
+					label,
+					above: labelOf(up[0]),
+					beside: labelOf(beside),
+					gist: gistOf(notion)
+				}),
 				broader: up,
 				related: turn % 9 === 0 && beside !== undefined ? [beside] : [],
 				notation: null,
@@ -365,7 +401,12 @@ const LOOSE: Readonly<Partial<Record<Notion['kind'], string>>> = {
 };
 
 /** Turned-round and number forms, until a heading has three other names. */
-function extraNames(label: string, others: readonly string[], vocabulary: VocabularyId, kind: Notion['kind'] | null): string[] {
+function extraNames(
+	label: string,
+	others: readonly string[],
+	vocabulary: VocabularyId,
+	kind: Notion['kind'] | null
+): string[] {
 	const extra: string[] = [];
 	for (const name of [label, ...others]) {
 		if (others.length + extra.length >= (vocabulary === 'skerry' ? 3 : 4)) break;
@@ -378,7 +419,9 @@ function extraNames(label: string, others: readonly string[], vocabulary: Vocabu
 		for (const name of [label, ...others]) {
 			if (others.length + extra.length >= 3) break;
 			if (!name.includes(':'))
-				extra.push(`${otherNumber(name) && name.endsWith('s') ? name.slice(0, -1) : name} ${vocabulary === 'tidewater' ? loose.toLowerCase() : loose}`);
+				extra.push(
+					`${otherNumber(name) && name.endsWith('s') ? name.slice(0, -1) : name} ${vocabulary === 'tidewater' ? loose.toLowerCase() : loose}`
+				);
 		}
 	return extra;
 }
@@ -395,8 +438,12 @@ function closedUp(name: string): string | null {
 function otherNumber(name: string): string | null {
 	if (
 		/[,:;()-]|\d/.test(name) ||
-		/ (of|the|in|from|and|to|for|that|as|too|by|on|at|with|who|after|without|between) |^\w+ing (a |an )?[^ ]+$/i.test(name) ||
-		/(sis|tis|ses|tides|ies of|culi|tomy|tomies|ics|ing|ness|ity|ism|care|sleep|us|ss|home|blood|money|soon|together|told)$/i.test(name)
+		/ (of|the|in|from|and|to|for|that|as|too|by|on|at|with|who|after|without|between) |^\w+ing (a |an )?[^ ]+$/i.test(
+			name
+		) ||
+		/(sis|tis|ses|tides|ies of|culi|tomy|tomies|ics|ing|ness|ity|ism|care|sleep|us|ss|home|blood|money|soon|together|told)$/i.test(
+			name
+		)
 	)
 		return null;
 	if (name.endsWith('ies')) return name.replace(/ies$/, 'y');
@@ -424,4 +471,5 @@ const OLDER: readonly ((label: string) => string)[] = [
 	(label) => `${label} in Practice`,
 	(label) => `${label}, Various`
 ];
-const olderName = (label: string, turn: number) => (OLDER[(turn >>> 16) % OLDER.length] ?? ((one: string) => one))(label.replace(/,.*/, ''));
+const olderName = (label: string, turn: number) =>
+	(OLDER[(turn >>> 16) % OLDER.length] ?? ((one: string) => one))(label.replace(/,.*/, ''));

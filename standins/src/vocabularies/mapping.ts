@@ -13,7 +13,8 @@ export interface TrueMapping {
 export function trueMappings({ vocabularies, places }: Cut, from: VocabularyId, to: VocabularyId): TrueMapping[] {
 	const inverse = (vocabulary: VocabularyId) => {
 		const notions = new Map<string, string[]>();
-		for (const [notion, { headings }] of places[vocabulary]) for (const heading of headings) notions.set(heading, [...(notions.get(heading) ?? []), notion]);
+		for (const [notion, { headings }] of places[vocabulary])
+			for (const heading of headings) notions.set(heading, [...(notions.get(heading) ?? []), notion]);
 		return notions;
 	};
 	const [own, other] = [inverse(from), inverse(to)];
@@ -23,6 +24,10 @@ export function trueMappings({ vocabularies, places }: Cut, from: VocabularyId, 
 		const [only] = targets;
 		if (only === undefined) return { heading: id, targets: [], kind: 'none' };
 		if (targets.length > 1) return { heading: id, targets, kind: 'two' };
-		return { heading: id, targets, kind: (other.get(only) ?? []).every((notion) => notions.includes(notion)) ? 'exact' : 'broader' };
+		return {
+			heading: id,
+			targets,
+			kind: (other.get(only) ?? []).every((notion) => notions.includes(notion)) ? 'exact' : 'broader'
+		};
 	});
 }

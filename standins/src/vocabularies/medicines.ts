@@ -84,7 +84,10 @@ const medicine = (group: string, ending: string, at: number) => {
 };
 
 // No medicine is called after a rock at sea: these names cannot be taken for real ones.
-const ROCKS = 'Skerr Gannet Kelp Holm Tarn Cairn Stack Noup Brough Wick Fjar Selk Brim Haaf Drong Gloup Lyr Mool Ness Pund Rusk Swart Tang Wrak'.split(' ');
+const ROCKS =
+	'Skerr Gannet Kelp Holm Tarn Cairn Stack Noup Brough Wick Fjar Selk Brim Haaf Drong Gloup Lyr Mool Ness Pund Rusk Swart Tang Wrak'.split(
+		' '
+	);
 const MIDDLE = 'ad ib ost unq elv ard op isk'.split(' ');
 const LAST = 'ume une ave il ode imo elle ade'.split(' ');
 /** The two trade names of a medicine; none stands for two medicines. */
@@ -92,7 +95,9 @@ function tradeNames(name: string, taken: Set<string>): string[] {
 	const found: string[] = [];
 	for (let at = 0; found.length < 2; at++) {
 		const turn = hashOf(`trade ${name} ${at}`);
-		const coined = [ROCKS, MIDDLE, LAST].map((parts, place) => parts[(turn >>> (place * 8)) % parts.length] ?? '').join('');
+		const coined = [ROCKS, MIDDLE, LAST]
+			.map((parts, place) => parts[(turn >>> (place * 8)) % parts.length] ?? '')
+			.join('');
 		if (taken.has(coined)) continue;
 		taken.add(coined);
 		found.push(coined);
@@ -126,7 +131,11 @@ export function medicineNotions(): Notion[] {
 					id: `drug-${name.toLowerCase()}`,
 					kind: 'medicine',
 					under: [group.id],
-					learned: [name, `${name} Hydrochloride`, `Compound ${name.slice(0, 2).toUpperCase()}-${(hashOf(name) % 9_000) + 1_000}`],
+					learned: [
+						name,
+						`${name} Hydrochloride`,
+						`Compound ${name.slice(0, 2).toUpperCase()}-${(hashOf(name) % 9_000) + 1_000}`
+					],
 					plain: [name, `${name} Tablets`],
 					trade: tradeNames(name, sold),
 					tidewater: 'none'

@@ -5,7 +5,19 @@
  */
 export interface Notion {
 	readonly id: string;
-	readonly kind: 'branch' | 'system' | 'organ' | 'state' | 'act' | 'medicine' | 'group' | 'nursing' | 'method' | 'person' | 'place' | 'thing';
+	readonly kind:
+		| 'branch'
+		| 'system'
+		| 'organ'
+		| 'state'
+		| 'act'
+		| 'medicine'
+		| 'group'
+		| 'nursing'
+		| 'method'
+		| 'person'
+		| 'place'
+		| 'thing';
 	/** Notions that stand above it. */
 	readonly under: readonly string[];
 	/** Where some vocabularies see it a second time. */

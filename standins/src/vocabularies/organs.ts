@@ -63,7 +63,8 @@ const capital = (text: string) =>
 		.replace(/(^|[ -])([a-z])/g, (whole) => whole.toUpperCase())
 		.replaceAll(' Of The ', ' of the ')
 		.replaceAll(' Of ', ' of ');
-const joined = (stem: string, ending: string) => capital(stem.endsWith('i') && ending.startsWith('i') ? stem + ending.slice(1) : stem + ending);
+const joined = (stem: string, ending: string) =>
+	capital(stem.endsWith('i') && ending.startsWith('i') ? stem + ending.slice(1) : stem + ending);
 const adjective = (organ: Organ) => capital(organ.adjective);
 
 const PROCESSES: Readonly<Record<string, Process>> = {
@@ -72,7 +73,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Phlogistic Diseases', 'Inflammations'],
 		under: 'states',
 		learned: (o) => [joined(o.stem, 'itis'), joined(o.stem, 'itides'), `${adjective(o)} Phlogosis`],
-		plain: (o) => [`Inflammation of the ${capital(o.plain)}`, `Inflamed ${capital(o.plain)}`, `${capital(o.plain)} Soreness and Swelling`],
+		plain: (o) => [
+			`Inflammation of the ${capital(o.plain)}`,
+			`Inflamed ${capital(o.plain)}`,
+			`${capital(o.plain)} Soreness and Swelling`
+		],
 		acts: false
 	},
 	n: {
@@ -80,7 +85,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Organ Neoplasms', 'Tumours by Place'],
 		under: 'states',
 		learned: (o) => [`${adjective(o)} Neoplasms`, `${adjective(o)} Malignancies`, `${adjective(o)} Carcinoma`],
-		plain: (o) => [`Cancer of the ${capital(o.plain)}`, `${capital(o.plain)} Tumours`, `Growths in the ${capital(o.plain)}`],
+		plain: (o) => [
+			`Cancer of the ${capital(o.plain)}`,
+			`${capital(o.plain)} Tumours`,
+			`Growths in the ${capital(o.plain)}`
+		],
 		acts: false
 	},
 	j: {
@@ -104,7 +113,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Lithiases', 'Stones by Place'],
 		under: 'states',
 		learned: (o) => [`${joined(o.stem, 'olithiasis')}`, `${adjective(o)} Calculi`, `${adjective(o)} Concrements`],
-		plain: (o) => [`${capital(o.plain)} Stones`, `Stones in the ${capital(o.plain)}`, `Gravel of the ${capital(o.plain)}`],
+		plain: (o) => [
+			`${capital(o.plain)} Stones`,
+			`Stones in the ${capital(o.plain)}`,
+			`Gravel of the ${capital(o.plain)}`
+		],
 		acts: false
 	},
 	b: {
@@ -112,7 +125,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Organ Haemorrhages', 'Bleeding by Place'],
 		under: 'states',
 		learned: (o) => [`${adjective(o)} Haemorrhage`, `${joined(o.stem, 'orrhagia')}`, `${adjective(o)} Extravasation`],
-		plain: (o) => [`${capital(o.plain)} Bleeding`, `Blood Loss from the ${capital(o.plain)}`, `Bleeding ${capital(o.plain)}`],
+		plain: (o) => [
+			`${capital(o.plain)} Bleeding`,
+			`Blood Loss from the ${capital(o.plain)}`,
+			`Bleeding ${capital(o.plain)}`
+		],
 		acts: false
 	},
 	x: {
@@ -120,7 +137,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Organ Sepses', 'Infections by Place'],
 		under: 'states',
 		learned: (o) => [`${adjective(o)} Empyema`, `${adjective(o)} Suppuration`, `Bacterial ${adjective(o)} Invasion`],
-		plain: (o) => [`${capital(o.plain)} Infections`, `Infected ${capital(o.plain)}`, `Germs in the ${capital(o.plain)}`],
+		plain: (o) => [
+			`${capital(o.plain)} Infections`,
+			`Infected ${capital(o.plain)}`,
+			`Germs in the ${capital(o.plain)}`
+		],
 		acts: false
 	},
 	p: {
@@ -144,7 +165,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Extirpations', 'Removal of Organs'],
 		under: 'surgery',
 		learned: (o) => [joined(o.stem, 'ectomy'), `${adjective(o)} Extirpation`, `${adjective(o)} Resection`],
-		plain: (o) => [`Removal of the ${capital(o.plain)}`, `Taking Out the ${capital(o.plain)}`, `Cutting Away the ${capital(o.plain)}`],
+		plain: (o) => [
+			`Removal of the ${capital(o.plain)}`,
+			`Taking Out the ${capital(o.plain)}`,
+			`Cutting Away the ${capital(o.plain)}`
+		],
 		acts: true
 	},
 	t: {
@@ -152,7 +177,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Allografting', 'Transplanted Organs'],
 		under: 'surgery',
 		learned: (o) => [`${adjective(o)} Allografts`, `${adjective(o)} Homografting`, `${adjective(o)} Replantation`],
-		plain: (o) => [`${capital(o.plain)} Transplants`, `New ${capital(o.plain)} from a Donor`, `Donor ${capital(o.plain)}`],
+		plain: (o) => [
+			`${capital(o.plain)} Transplants`,
+			`New ${capital(o.plain)} from a Donor`,
+			`Donor ${capital(o.plain)}`
+		],
 		acts: true
 	},
 	m: {
@@ -160,7 +189,11 @@ const PROCESSES: Readonly<Record<string, Process>> = {
 		branch: ['Organ Graphies', 'Pictures by Place'],
 		under: 'imaging',
 		learned: (o) => [joined(o.stem, 'ography'), `${adjective(o)} Tomography`, `${adjective(o)} Scintiscanning`],
-		plain: (o) => [`Scans of the ${capital(o.plain)}`, `Pictures of the ${capital(o.plain)}`, `${capital(o.plain)} X-Rays`],
+		plain: (o) => [
+			`Scans of the ${capital(o.plain)}`,
+			`Pictures of the ${capital(o.plain)}`,
+			`${capital(o.plain)} X-Rays`
+		],
 		acts: true
 	}
 };
@@ -182,7 +215,14 @@ export function organNotions(): Notion[] {
 	const organs = readOrgans();
 	const notions: Notion[] = [];
 	for (const [id, [plain, learned]] of Object.entries(SYSTEMS)) {
-		notions.push({ id: `sys-${id}`, kind: 'system', under: ['life'], learned: [learned], plain: [plain], tidewater: 'own' });
+		notions.push({
+			id: `sys-${id}`,
+			kind: 'system',
+			under: ['life'],
+			learned: [learned],
+			plain: [plain],
+			tidewater: 'own'
+		});
 		notions.push({
 			id: `ill-${id}`,
 			kind: 'branch',

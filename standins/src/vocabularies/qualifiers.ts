@@ -31,7 +31,10 @@ const rows = ASPECTS.trim()
 	.split('\n')
 	.map((row) => {
 		const [skerry = '', tidewater = '', corran = '', kinds = ''] = row.split('|');
-		const pair = (text: string) => ({ code: text.slice(0, text.indexOf(' ')), name: text.slice(text.indexOf(' ') + 1) });
+		const pair = (text: string) => ({
+			code: text.slice(0, text.indexOf(' ')),
+			name: text.slice(text.indexOf(' ') + 1)
+		});
 		return { skerry: pair(skerry), tidewater: pair(tidewater), corran: pair(corran), kinds };
 	});
 

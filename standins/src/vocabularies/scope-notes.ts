@@ -31,14 +31,17 @@ const OPENINGS: Readonly<Partial<Record<Notion['kind'], readonly Shape[]>>> & { 
 	],
 	medicine: [
 		({ above }) => `A member of ${above ?? 'its group'}; by mouth or into a vein.`,
-		({ label, above }) => `${label} acts like other members of ${above ?? 'its group'}, but leaves the body more slowly.`,
+		({ label, above }) =>
+			`${label} acts like other members of ${above ?? 'its group'}, but leaves the body more slowly.`,
 		({ label }) => `Salts and slow forms of ${label} are indexed here, too.`,
-		({ above }) => `Introduced after older members of ${above ?? 'its group'}. Mixtures with other agents belong here if it is named first.`
+		({ above }) =>
+			`Introduced after older members of ${above ?? 'its group'}. Mixtures with other agents belong here if it is named first.`
 	],
 	group: [
 		({ gist }) => `A class by what it does: ${gist}. Single agents stand below it.`,
 		({ gist }) => `Agents that are given for one effect; in plain words, ${gist}.`,
-		({ gist, above }) => `${gist}, taken together. Do not use for a single agent that has its own place under ${above ?? 'the branch'}.`
+		({ gist, above }) =>
+			`${gist}, taken together. Do not use for a single agent that has its own place under ${above ?? 'the branch'}.`
 	],
 	nursing: [
 		({ gist }) => `The daily practice of it: ${gist}.`,
@@ -46,23 +49,33 @@ const OPENINGS: Readonly<Partial<Record<Notion['kind'], readonly Shape[]>>> & { 
 		({ gist }) => `Skills, routines and equipment, at home and on the ward. In plain words: ${gist}.`,
 		({ gist, above }) => `${gist}; a part of ${above ?? 'care'}.`
 	],
-	organ: [({ gist }) => `The part itself, its build and its work: ${gist}.`, ({ gist }) => `Normal structure and function of ${gist}.`],
+	organ: [
+		({ gist }) => `The part itself, its build and its work: ${gist}.`,
+		({ gist }) => `Normal structure and function of ${gist}.`
+	],
 	method: [
 		({ gist }) => `For works about the method (${gist}), not for every study that uses it.`,
 		({ gist }) => `Also given to studies that rest on it. Everyday name: ${gist}.`
 	],
-	person: [({ gist }) => `As the group that is studied: ${gist}.`, ({ gist }) => `As patients or in daily life: ${gist}.`],
+	person: [
+		({ gist }) => `As the group that is studied: ${gist}.`,
+		({ gist }) => `As patients or in daily life: ${gist}.`
+	],
 	place: [
 		({ gist }) => `Where people are treated or live: ${gist}. Includes building and running them.`,
 		({ gist }) => `The setting itself (${gist}), its layout, rules and atmosphere.`,
-		({ gist, above }) => `${gist}, as a part of ${above ?? 'the surroundings'}; give the care that happens there as well.`
+		({ gist, above }) =>
+			`${gist}, as a part of ${above ?? 'the surroundings'}; give the care that happens there as well.`
 	],
 	thing: [
 		({ gist }) => `Things made for use at the bedside: ${gist}.`,
 		({ gist }) => `Design, choice, use and upkeep of ${gist}.`,
 		({ gist, above }) => `Under ${above ?? 'equipment'}: ${gist}, hired, bought or built in.`
 	],
-	other: [({ gist }) => `A branch: ${gist}. Prefer a narrower heading.`, ({ gist }) => `Gathers ${gist}; use only for works on several of them.`]
+	other: [
+		({ gist }) => `A branch: ${gist}. Prefer a narrower heading.`,
+		({ gist }) => `Gathers ${gist}; use only for works on several of them.`
+	]
 };
 
 const CLOSINGS: readonly Shape[] = [

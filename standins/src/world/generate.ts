@@ -26,8 +26,20 @@ export const FULL_WORKS = 60_000;
 export function makeWorld(cut: Cut, size = START_UP_WORKS, seed = 20_261): World {
 	const works = makeWorks(cut, size, seed);
 	const indexers = new Map(SOURCES.map(({ id, vocabulary }) => [id, vocabulary && new Indexer(cut, vocabulary)]));
-	const records: Record<SourceId, BibliographicRecord[]> = { skerry: [], tidewater: [], corran: [], wherry: [], fairway: [] };
-	const workOf: Record<SourceId, Map<string, string>> = { skerry: new Map(), tidewater: new Map(), corran: new Map(), wherry: new Map(), fairway: new Map() };
+	const records: Record<SourceId, BibliographicRecord[]> = {
+		skerry: [],
+		tidewater: [],
+		corran: [],
+		wherry: [],
+		fairway: []
+	};
+	const workOf: Record<SourceId, Map<string, string>> = {
+		skerry: new Map(),
+		tidewater: new Map(),
+		corran: new Map(),
+		wherry: new Map(),
+		fairway: new Map()
+	};
 	for (const work of works)
 		for (const source of holdersOf(work)) {
 			const own = records[source.id];
@@ -38,7 +50,11 @@ export function makeWorld(cut: Cut, size = START_UP_WORKS, seed = 20_261): World
 	const relevant = works.filter((one) => one.relevant).map((one) => one.id);
 	const answers = new Set(relevant);
 	const known = records.skerry.filter(
-		(one) => answers.has(workOf.skerry.get(one.id) ?? '') && one.headings.length > 0 && one.abstract !== '' && (one.year ?? 9999) < 2025
+		(one) =>
+			answers.has(workOf.skerry.get(one.id) ?? '') &&
+			one.headings.length > 0 &&
+			one.abstract !== '' &&
+			(one.year ?? 9999) < 2025
 	);
 	return { works, records, workOf, relevant, known: known.slice(0, 14).map((one) => one.id) };
 }

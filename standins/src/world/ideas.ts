@@ -23,26 +23,58 @@ export const SETTINGS = {
 		'intensive care|critical care|ICU'
 	),
 	icuMed: idea('in a medical intensive care unit|in medical ICU patients', 'icumed adult', 'intensive care'),
-	icuSurg: idea('in surgical intensive care|in a surgical ICU after major operations', 'icusurg adult surgery', 'surgical intensive care'),
+	icuSurg: idea(
+		'in surgical intensive care|in a surgical ICU after major operations',
+		'icusurg adult surgery',
+		'surgical intensive care'
+	),
 	ventilated: idea(
 		'in mechanically ventilated adults|among patients receiving mechanical ventilation',
 		'icu ventilation critpatients',
 		'mechanical ventilation'
 	),
-	cardiac: idea('after cardiac surgery|in patients undergoing open-heart surgery', 'surgcardiac icusurg aged', 'cardiac surgery'),
-	hip: idea('after hip fracture surgery|in older people with hip fracture', 'fracturehip surgortho aged', 'hip fracture'),
-	ward: idea('on general medical wards|in hospitalised older adults|in acutely ill inpatients', 'wards inpatients aged', 'hospitalised patients'),
-	emergency: idea('in the emergency department|in patients presenting to emergency departments', 'emergdept', 'emergency department'),
+	cardiac: idea(
+		'after cardiac surgery|in patients undergoing open-heart surgery',
+		'surgcardiac icusurg aged',
+		'cardiac surgery'
+	),
+	hip: idea(
+		'after hip fracture surgery|in older people with hip fracture',
+		'fracturehip surgortho aged',
+		'hip fracture'
+	),
+	ward: idea(
+		'on general medical wards|in hospitalised older adults|in acutely ill inpatients',
+		'wards inpatients aged',
+		'hospitalised patients'
+	),
+	emergency: idea(
+		'in the emergency department|in patients presenting to emergency departments',
+		'emergdept',
+		'emergency department'
+	),
 	longterm: idea('in long-term care|in residents of long-term care facilities', 'longterm aged', 'long-term care'),
 	home: idea('at home|in people living in the community|in community-dwelling adults', 'homecare adult', 'community'),
-	neonatal: idea('in the newborn intensive care unit|in preterm infants|in newborn intensive care', 'icuneo newborn', 'preterm infants'),
+	neonatal: idea(
+		'in the newborn intensive care unit|in preterm infants|in newborn intensive care',
+		'icuneo newborn',
+		'preterm infants'
+	),
 	child: idea('in children|in a paediatric intensive care unit', 'icupaed child', 'children'),
 	recovery: idea('in the recovery room|in the post-anaesthesia care unit', 'recoveryroom', 'recovery room'),
-	staff: idea('among hospital nurses|in nurses working rotating shifts|among health staff', 'nurses shiftwork', 'nurses'),
+	staff: idea(
+		'among hospital nurses|in nurses working rotating shifts|among health staff',
+		'nurses shiftwork',
+		'nurses'
+	),
 	rehab: idea('during rehabilitation|in a rehabilitation centre', 'rehabcentre rehab', 'rehabilitation'),
 	palliative: idea('in hospice care|near the end of life', 'hospice palliative', 'palliative care'),
 	stroke: idea('on a stroke unit|after stroke', 'icustroke stroke', 'stroke'),
-	survivors: idea('in survivors of critical illness|after discharge from intensive care', 'survivors postintensive', 'survivorship')
+	survivors: idea(
+		'in survivors of critical illness|after discharge from intensive care',
+		'survivors postintensive',
+		'survivorship'
+	)
 } as const;
 export type Setting = keyof typeof SETTINGS;
 
@@ -64,7 +96,11 @@ export const ACTIONS = {
 	),
 	blue: idea('blue-enriched white light|short-wavelength light', 'bluelight', 'blue-enriched light'),
 	dawn: idea('simulated dawn|an artificial dawn signal', 'dawnsim', 'dawn simulation'),
-	dimNight: idea('dimmed lights at night|darkness at night|reduced night-time illumination', 'nightlight darkness', 'night-time light'),
+	dimNight: idea(
+		'dimmed lights at night|darkness at night|reduced night-time illumination',
+		'nightlight darkness',
+		'night-time light'
+	),
 	oddLight: idea(
 		'exposure to 5000 lux at the bedside from 09.00 to 11.00|a luminous ceiling panel|higher daytime illuminance|photic stimulation in the morning',
 		'lighting photoperiod',
@@ -73,9 +109,17 @@ export const ACTIONS = {
 	skinlamp: idea('narrow-band ultraviolet treatment|phototherapy of the skin', 'skinlight skin', 'ultraviolet'),
 	jaundice: idea('intermittent phototherapy|light-emitting diode phototherapy', 'neonatlight ledlight', 'phototherapy'),
 	earplug: idea('earplugs and eye masks|earplugs at night', 'earplugs eyemasks', 'earplugs|eye masks'),
-	noise: idea('a noise reduction programme|quiet time on the unit|sound-activated feedback', 'noise clustercare', 'noise'),
+	noise: idea(
+		'a noise reduction programme|quiet time on the unit|sound-activated feedback',
+		'noise clustercare',
+		'noise'
+	),
 	sleepBundle: idea('a sleep promotion protocol|a bundle to promote sleep', 'sleepcare multicomp', 'sleep promotion'),
-	bundle: idea('a multicomponent bundle|an interprofessional care bundle', 'multicomp mobilisation reorient', 'care bundle'),
+	bundle: idea(
+		'a multicomponent bundle|an interprofessional care bundle',
+		'multicomp mobilisation reorient',
+		'care bundle'
+	),
 	mobil: idea('early mobilisation|early rehabilitation', 'mobilisation', 'early mobilisation'),
 	family: idea('flexible family visiting|family participation in care', 'visiting familycare', 'family'),
 	music: idea('recorded music|patient-selected music', 'musicther', 'music'),
@@ -107,15 +151,31 @@ export const ACTIONS = {
 export type Action = keyof typeof ACTIONS;
 
 export const OUTCOMES = {
-	delirium: idea('delirium|the incidence of delirium|incident delirium|delirium-free days|acute confusion', 'delirium', 'delirium'),
-	deliriumIcu: idea('ICU delirium|delirium during intensive care|the incidence of delirium|delirium- and coma-free days', 'deliriumicu', 'delirium'),
+	delirium: idea(
+		'delirium|the incidence of delirium|incident delirium|delirium-free days|acute confusion',
+		'delirium',
+		'delirium'
+	),
+	deliriumIcu: idea(
+		'ICU delirium|delirium during intensive care|the incidence of delirium|delirium- and coma-free days',
+		'deliriumicu',
+		'delirium'
+	),
 	deliriumPost: idea('postoperative delirium|delirium after surgery', 'deliriumpost', 'postoperative delirium'),
 	emergence: idea('emergence agitation|emergence delirium', 'deliriumwaking', 'emergence delirium'),
-	oddDelirium: idea('ICU psychosis|acute brain dysfunction|days with a clouded mind|brain failure at the bedside', 'confusion', 'brain dysfunction'),
+	oddDelirium: idea(
+		'ICU psychosis|acute brain dysfunction|days with a clouded mind|brain failure at the bedside',
+		'confusion',
+		'brain dysfunction'
+	),
 	agitation: idea('agitation|restlessness', 'agitation', 'agitation'),
 	sleep: idea('sleep quality|total sleep time|sleep efficiency|self-rated sleep', 'sleepquality', 'sleep'),
 	sleepFragment: idea('sleep fragmentation|awakenings at night', 'sleepfragment', 'sleep'),
-	circadian: idea('circadian rhythm|melatonin secretion profiles|rest-activity rhythm', 'circadian', 'circadian rhythm'),
+	circadian: idea(
+		'circadian rhythm|melatonin secretion profiles|rest-activity rhythm',
+		'circadian',
+		'circadian rhythm'
+	),
 	cognition: idea('long-term cognition|cognitive function at six months', 'cogaftercrit', 'cognition'),
 	dementia: idea('behavioural symptoms in dementia|agitated behaviour in dementia', 'dementia agitation', 'dementia'),
 	mood: idea('low mood|mood scores', 'lowmood', 'mood'),
@@ -210,7 +270,13 @@ export const DESIGNS: readonly Design[] = [
 		type: 'randomised trial',
 		share: 22
 	},
-	{ name: 'a pilot randomised trial', opening: ['In a pilot trial we randomised'], notions: ['rct', 'pilot'], type: 'randomised trial', share: 8 },
+	{
+		name: 'a pilot randomised trial',
+		opening: ['In a pilot trial we randomised'],
+		notions: ['rct', 'pilot'],
+		type: 'randomised trial',
+		share: 8
+	},
 	{
 		name: 'a before-and-after study',
 		opening: ['We compared two periods with', 'Before and after the change we followed'],
@@ -232,7 +298,13 @@ export const DESIGNS: readonly Design[] = [
 		type: 'observational study',
 		share: 12
 	},
-	{ name: 'a cross-sectional survey', opening: ['We surveyed', 'A questionnaire was sent to'], notions: ['crosssect'], type: 'survey', share: 8 },
+	{
+		name: 'a cross-sectional survey',
+		opening: ['We surveyed', 'A questionnaire was sent to'],
+		notions: ['crosssect'],
+		type: 'survey',
+		share: 8
+	},
 	{
 		name: 'a qualitative study',
 		opening: ['We interviewed', 'In semi-structured interviews we spoke with'],
@@ -247,5 +319,11 @@ export const DESIGNS: readonly Design[] = [
 		type: 'review',
 		share: 8
 	},
-	{ name: 'a quality improvement project', opening: ['Over eighteen months our team cared for'], notions: ['qualityimp'], type: 'report', share: 6 }
+	{
+		name: 'a quality improvement project',
+		opening: ['Over eighteen months our team cared for'],
+		notions: ['qualityimp'],
+		type: 'report',
+		share: 6
+	}
 ];

@@ -33,7 +33,11 @@ export class Indexer {
 		if (depth > 8) return [];
 		const above = this.cut.notions.get(notion)?.under ?? [];
 		// The topmost branches are for browsing; nobody indexes with them.
-		return above.slice(0, 1).flatMap((one) => ((this.cut.notions.get(one)?.under.length ?? 0) === 0 ? [] : this.headingsOf(one, work, depth + 1)));
+		return above
+			.slice(0, 1)
+			.flatMap((one) =>
+				(this.cut.notions.get(one)?.under.length ?? 0) === 0 ? [] : this.headingsOf(one, work, depth + 1)
+			);
 	}
 
 	/** The heading if it existed in that year; before that, what stood for it, or the next broader one that did. */
@@ -45,7 +49,9 @@ export class Indexer {
 		if (!heading) throw new Error(`${this.id} lacks ${id}`);
 		let found: readonly string[] = [id];
 		if (heading.since !== null && year < heading.since) {
-			const before = heading.before.filter((one) => !one.renamed).map((one) => this.vocabulary.find(one.label)?.heading.id);
+			const before = heading.before
+				.filter((one) => !one.renamed)
+				.map((one) => this.vocabulary.find(one.label)?.heading.id);
 			const instead = before.length > 0 ? before.filter((one) => one !== undefined) : heading.broader;
 			found = instead.flatMap((one) => this.existing(one, year));
 		}
@@ -62,7 +68,9 @@ export class Indexer {
 			for (const id of ids) {
 				if (given.has(id)) continue;
 				const allowed = this.allowedFor(id);
-				const own = qualifiers.map((one) => qualifierIn(this.id, one)).filter((one) => one !== null && allowed.has(one)) as string[];
+				const own = qualifiers
+					.map((one) => qualifierIn(this.id, one))
+					.filter((one) => one !== null && allowed.has(one)) as string[];
 				given.set(id, { main: dice.chance(main), qualifiers: dice.some(own, dice.chance(0.6) ? 1 : 0) });
 			}
 		};
@@ -70,8 +78,11 @@ export class Indexer {
 		// Indexers differ: now and then the action is given a broader heading, or none.
 		const action = this.ofIdea(work.action, work);
 		const blurred = dice.chance(0.12) && work.way === 'plain';
-		const chosen = blurred ? action.flatMap((id) => this.vocabulary.get(id)?.broader ?? []).flatMap((id) => this.existing(id, work.year)) : action;
-		if (work.way !== 'words-only' && !(work.way === 'plain' && dice.chance(0.06))) give(chosen, 0.7, ['methods', 'use', 'harm', 'standards']);
+		const chosen = blurred
+			? action.flatMap((id) => this.vocabulary.get(id)?.broader ?? []).flatMap((id) => this.existing(id, work.year))
+			: action;
+		if (work.way !== 'words-only' && !(work.way === 'plain' && dice.chance(0.06)))
+			give(chosen, 0.7, ['methods', 'use', 'harm', 'standards']);
 		give(this.ofIdea(work.setting, work), 0.2, ['organisation', 'nursing']);
 		give(this.ofIdea(work.design, work), 0, []);
 		return [...given].map(([heading, { main, qualifiers }]) => ({ vocabulary: this.id, heading, main, qualifiers }));

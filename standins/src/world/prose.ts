@@ -26,11 +26,20 @@ export function title(dice: Dice, { action, outcome, setting, design }: Wording)
 
 /** `601 adults in intensive care`, whether the setting names people or a place. */
 const peopleIn = (many: number, setting: string) => {
-	const persons = /^(?:in|among) (.*\b(?:patients|adults|people|infants|children|nurses|staff|residents|inpatients|survivors)\b.*)$/.exec(setting);
+	const persons =
+		/^(?:in|among) (.*\b(?:patients|adults|people|infants|children|nurses|staff|residents|inpatients|survivors)\b.*)$/.exec(
+			setting
+		);
 	return persons ? `${many} ${persons[1] ?? ''}` : `${many} people ${setting}`;
 };
 
-const NEED = ['remains uncertain', 'has been little studied', 'is debated', 'is not well understood', 'varies widely between units'];
+const NEED = [
+	'remains uncertain',
+	'has been little studied',
+	'is debated',
+	'is not well understood',
+	'varies widely between units'
+];
 const CLOSING = [
 	'Larger studies should confirm these findings.',
 	'The approach is simple, cheap and well accepted by staff.',
@@ -49,10 +58,12 @@ function result(dice: Dice, { action, outcome, patients }: Wording): string {
 	return dice.pick([
 		() =>
 			`${capital(outcome)} was recorded in ${first} of ${half} patients (${percent(first)} %) with ${action} and in ${second} of ${patients - half} without (${p}).`,
-		() => `With ${action}, ${outcome} changed by ${dice.between(2, 31)} % (95 % confidence interval ${dice.between(1, 9)} to ${dice.between(32, 48)}; ${p}).`,
+		() =>
+			`With ${action}, ${outcome} changed by ${dice.between(2, 31)} % (95 % confidence interval ${dice.between(1, 9)} to ${dice.between(32, 48)}; ${p}).`,
 		() =>
 			`There was no clear difference in ${outcome} between the groups (risk ratio ${(0.6 + dice.next() * 0.7).toFixed(2)}, 95 % confidence interval ${(0.3 + dice.next() * 0.3).toFixed(2)} to ${(1.1 + dice.next() * 0.6).toFixed(2)}).`,
-		() => `After adjustment for age and severity of illness, ${action} was associated with ${outcome} (odds ratio ${(0.4 + dice.next()).toFixed(2)}; ${p}).`,
+		() =>
+			`After adjustment for age and severity of illness, ${action} was associated with ${outcome} (odds ratio ${(0.4 + dice.next()).toFixed(2)}; ${p}).`,
 		() =>
 			`Median ${dice.pick(['stay', 'follow-up', 'time to the first event'])} was ${dice.between(2, 14)} days (interquartile range ${dice.between(1, 3)} to ${dice.between(15, 28)}); ${outcome} favoured ${action} (${p}).`
 	])();
@@ -79,9 +90,12 @@ export function abstract(dice: Dice, wording: Wording, extra: readonly string[])
 	]);
 	const closing = dice.chance(0.7) ? [dice.pick(CLOSING)] : [];
 	if (dice.chance(0.55))
-		return [`Background: ${background}`, `Methods: ${methods}`, `Results: ${results.join(' ')}`, `Conclusions: ${[conclusion, ...closing].join(' ')}`].join(
-			' '
-		);
+		return [
+			`Background: ${background}`,
+			`Methods: ${methods}`,
+			`Results: ${results.join(' ')}`,
+			`Conclusions: ${[conclusion, ...closing].join(' ')}`
+		].join(' ');
 	return [background, methods, ...results, conclusion, ...closing].join(' ');
 }
 
@@ -108,7 +122,11 @@ const AMERICAN: readonly (readonly [RegExp, string])[] = [
 export function americanise(text: string): string {
 	return AMERICAN.reduce(
 		(changed, [british, american]) =>
-			changed.replace(british, (word) => (word.charAt(0) === word.charAt(0).toLowerCase() ? american : american.charAt(0).toUpperCase() + american.slice(1))),
+			changed.replace(british, (word) =>
+				word.charAt(0) === word.charAt(0).toLowerCase()
+					? american
+					: american.charAt(0).toUpperCase() + american.slice(1)
+			),
 		text
 	);
 }

@@ -34,7 +34,8 @@ export class Dice {
 	some<Item>(items: readonly Item[], many: number): Item[] {
 		const left = items.map((item, at) => ({ item, at }));
 		const chosen: typeof left = [];
-		while (chosen.length < many && left.length > 0) chosen.push(...left.splice(Math.floor(this.next() * left.length), 1));
+		while (chosen.length < many && left.length > 0)
+			chosen.push(...left.splice(Math.floor(this.next() * left.length), 1));
 		return chosen.sort((a, b) => a.at - b.at).map((one) => one.item);
 	}
 }

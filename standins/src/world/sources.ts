@@ -22,11 +22,18 @@ export interface Source {
 
 const NEWEST = '2026-11-15';
 const isTrial = (work: Work) => work.design.type === 'randomised trial';
-const isNursing = (work: Work) => /^nursing|people/.test(work.topic) || ['longterm', 'palliative', 'staff', 'home'].includes(work.settingName);
+const isNursing = (work: Work) =>
+	/^nursing|people/.test(work.topic) || ['longterm', 'palliative', 'staff', 'home'].includes(work.settingName);
 
 export const SOURCES: readonly Source[] = [
 	{ id: 'skerry', name: 'Skerry Health Abstracts', vocabulary: 'skerry', prefix: 'SK', share: () => 0.66 },
-	{ id: 'tidewater', name: 'Tidewater Care Record', vocabulary: 'tidewater', prefix: 'TW', share: (work) => (isNursing(work) ? 0.62 : 0.2) },
+	{
+		id: 'tidewater',
+		name: 'Tidewater Care Record',
+		vocabulary: 'tidewater',
+		prefix: 'TW',
+		share: (work) => (isNursing(work) ? 0.62 : 0.2)
+	},
 	{
 		id: 'corran',
 		name: 'Corran Therapeutics Catalogue',
@@ -35,14 +42,22 @@ export const SOURCES: readonly Source[] = [
 		share: (work) => (/medicines|procedures/.test(work.topic) ? 0.78 : 0.52)
 	},
 	{ id: 'wherry', name: 'Wherry Crossroads File', vocabulary: null, prefix: 'WH', share: () => 0.46 },
-	{ id: 'fairway', name: 'Fairway Trials Register', vocabulary: null, prefix: 'FT', share: (work) => (isTrial(work) && work.year >= 2005 ? 0.45 : 0) }
+	{
+		id: 'fairway',
+		name: 'Fairway Trials Register',
+		vocabulary: null,
+		prefix: 'FT',
+		share: (work) => (isTrial(work) && work.year >= 2005 ? 0.45 : 0)
+	}
 ];
 
 /** Which sources hold a work: at least one; of the hard ones just one; relevant ones are in Skerry more often than others. */
 export function holdersOf(work: Work): readonly Source[] {
 	const dice = new Dice(work.seed);
 	if (work.way === 'one-source') return [SOURCES[1 + (work.seed % 3)] as Source];
-	const held = SOURCES.filter((source) => dice.chance(work.relevant && source.id === 'skerry' ? 1 : source.share(work)));
+	const held = SOURCES.filter((source) =>
+		dice.chance(work.relevant && source.id === 'skerry' ? 1 : source.share(work))
+	);
 	return held.length > 0 ? held : [SOURCES[work.seed % 2 === 0 ? 0 : 2] as Source];
 }
 
@@ -50,7 +65,8 @@ export function holdersOf(work: Work): readonly Source[] {
 export function recordIn(source: Source, work: Work, number: number, indexer: Indexer | null): BibliographicRecord {
 	const dice = new Dice(work.seed ^ (SOURCES.indexOf(source) * 0x9e3779b1));
 	const entered = enteredOn(dice, work);
-	const indexed = indexer !== null && entered <= INDEXED_UNTIL && (work.relevant ? work.way !== 'unindexed' : !dice.chance(0.03));
+	const indexed =
+		indexer !== null && entered <= INDEXED_UNTIL && (work.relevant ? work.way !== 'unindexed' : !dice.chance(0.03));
 	return {
 		id: `${source.prefix}${100_000 + number * 7 + dice.between(0, 6)}`,
 		source: source.name,
@@ -62,7 +78,10 @@ export function recordIn(source: Source, work: Work, number: number, indexer: In
 	};
 }
 
-type Form = Pick<BibliographicRecord, 'identifiers' | 'titles' | 'abstract' | 'keywords' | 'authors' | 'journal' | 'affiliations' | 'year' | 'types'>;
+type Form = Pick<
+	BibliographicRecord,
+	'identifiers' | 'titles' | 'abstract' | 'keywords' | 'authors' | 'journal' | 'affiliations' | 'year' | 'types'
+>;
 
 const initials = (one: readonly string[], dot: string) => one.map((letter) => letter + dot).join('');
 const short = (journal: string) =>
@@ -94,7 +113,13 @@ const FORMS: Readonly<Record<SourceId, (dice: Dice, work: Work) => Form>> = {
 	tidewater: (dice, work) => ({
 		identifiers: dice.chance(0.4) ? [work.doi] : [],
 		titles: titlesOf(work, `${work.title.replace(/\?$/, '')}.`),
-		abstract: work.relevant ? work.abstract : dice.chance(0.12) ? '' : dice.chance(0.4) ? sentences(work.abstract, 3) : work.abstract,
+		abstract: work.relevant
+			? work.abstract
+			: dice.chance(0.12)
+				? ''
+				: dice.chance(0.4)
+					? sentences(work.abstract, 3)
+					: work.abstract,
 		keywords: [],
 		authors: work.authors.slice(0, 3).map((one) => `${one.surname} ${initials(one.initials.slice(0, 1), '')}`),
 		journal: work.journal.name,
@@ -104,7 +129,13 @@ const FORMS: Readonly<Record<SourceId, (dice: Dice, work: Work) => Form>> = {
 	}),
 	corran: (dice, work) => ({
 		// Now and then a digit is wrong: identifiers alone do not tell duplicates.
-		identifiers: dice.chance(0.85) ? [dice.chance(0.02) ? work.doi.replace(/\d$/, (digit) => String((Number(digit) + 1) % 10)) : work.doi.toUpperCase()] : [],
+		identifiers: dice.chance(0.85)
+			? [
+					dice.chance(0.02)
+						? work.doi.replace(/\d$/, (digit) => String((Number(digit) + 1) % 10))
+						: work.doi.toUpperCase()
+				]
+			: [],
 		titles: titlesOf(work, dice.chance(0.18) ? work.title.toUpperCase() : work.title),
 		abstract: work.abstract.replaceAll('%', 'percent'),
 		keywords: dice.chance(0.5) ? [...work.keywords] : [],
@@ -128,7 +159,9 @@ const FORMS: Readonly<Record<SourceId, (dice: Dice, work: Work) => Form>> = {
 	}),
 	fairway: (dice, work) => ({
 		identifiers: [`FTR-${String(work.seed % 1_000_000).padStart(6, '0')}`, ...(dice.chance(0.2) ? [work.doi] : [])],
-		titles: [`A trial of ${work.action.words[0] ?? ''} for ${work.outcome.words[0] ?? ''} ${work.setting.words[0] ?? ''}`],
+		titles: [
+			`A trial of ${work.action.words[0] ?? ''} for ${work.outcome.words[0] ?? ''} ${work.setting.words[0] ?? ''}`
+		],
 		abstract: '',
 		keywords: [work.outcome.keywords?.[0] ?? work.outcome.words[0] ?? ''],
 		authors: [`${work.authors[0]?.surname ?? ''}, ${initials(work.authors[0]?.initials ?? [], '')}`],

@@ -14,7 +14,8 @@ export interface WorkTopic {
 
 const settings = (...names: Setting[]) => names.map((name): readonly [Setting, Idea] => [name, SETTINGS[name]]);
 const outcomes = (...names: Outcome[]): Idea[] => names.map((name) => OUTCOMES[name]);
-const small = (text: string) => text.charAt(0).toLowerCase() + text.slice(1).replace(/ [A-Z](?=[a-z])/g, (start) => start.toLowerCase());
+const small = (text: string) =>
+	text.charAt(0).toLowerCase() + text.slice(1).replace(/ [A-Z](?=[a-z])/g, (start) => start.toLowerCase());
 
 /** How authors word a notion: mostly in learned words, often in plain ones. */
 function ideaOf(notion: Notion): Idea {
@@ -32,7 +33,15 @@ function ideaOf(notion: Notion): Idea {
 /** A state as something that is measured. */
 function measured(idea: Idea): Idea {
 	const [learned = '', plain = learned] = idea.words;
-	return { ...idea, words: [`symptoms of ${learned}`, `relapse of ${learned}`, `severity of ${plain}`, `hospital admissions for ${learned}`] };
+	return {
+		...idea,
+		words: [
+			`symptoms of ${learned}`,
+			`relapse of ${learned}`,
+			`severity of ${plain}`,
+			`hospital admissions for ${learned}`
+		]
+	};
 }
 
 const SYSTEM_SETTINGS: Readonly<Record<string, readonly Setting[]>> = {
@@ -62,7 +71,11 @@ export function allTopics(cut: Cut): WorkTopic[] {
 	const systems = Object.entries(SYSTEM_SETTINGS).flatMap(([system, where], number): WorkTopic[] => {
 		const states = notions.filter((one) => one.kind === 'state' && one.under[0] === `ill-${system}`).map(ideaOf);
 		const results = states.map(measured);
-		const acts = notions.filter((one) => one.kind === 'act' && one.also !== undefined && cut.notions.get(one.also)?.under[0] === `sys-${system}`).map(ideaOf);
+		const acts = notions
+			.filter(
+				(one) => one.kind === 'act' && one.also !== undefined && cut.notions.get(one.also)?.under[0] === `sys-${system}`
+			)
+			.map(ideaOf);
 		const own = medicines.filter((one) => hashOf(one.under[0] ?? '') % 10 === number).map(ideaOf);
 		const place = settings(...where);
 		return [
@@ -74,26 +87,45 @@ export function allTopics(cut: Cut): WorkTopic[] {
 				settings: place,
 				share: 22
 			},
-			{ name: `${system}: course`, actions: states, outcomes: outcomes('qol', 'function', 'mortality', 'anxiety', 'sleep', 'cost'), settings: place, share: 24 }
+			{
+				name: `${system}: course`,
+				actions: states,
+				outcomes: outcomes('qol', 'function', 'mortality', 'anxiety', 'sleep', 'cost'),
+				settings: place,
+				share: 24
+			}
 		].filter((one) => one.actions.length > 0);
 	});
 	const nursing = notions.filter((one) => one.kind === 'nursing' && one.id.startsWith('p-')).map(ideaOf);
-	const people = notions.filter((one) => (one.kind === 'person' || one.kind === 'method') && one.id.startsWith('p-')).map(ideaOf);
+	const people = notions
+		.filter((one) => (one.kind === 'person' || one.kind === 'method') && one.id.startsWith('p-'))
+		.map(ideaOf);
 	const groups = Array.from({ length: 8 }, (_, part) => nursing.filter((__, at) => at % 8 === part));
 	const bedside = groups.map((actions, at): WorkTopic => ({
 		name: `nursing ${at + 1}`,
 		actions,
 		outcomes: outcomes(
-			...(['satisfaction', 'falls', 'stay', 'qol', 'staffTime', 'pain', 'anxiety', 'function'] as const).filter((_, part) => part % 3 !== at % 3)
+			...(['satisfaction', 'falls', 'stay', 'qol', 'staffTime', 'pain', 'anxiety', 'function'] as const).filter(
+				(_, part) => part % 3 !== at % 3
+			)
 		),
 		settings: settings('ward', 'longterm', 'home', 'icu', 'palliative'),
 		share: 26
 	}));
 	// What the topics above never touch, so that no heading stands without works: the rest of the hand-written core, and the organs.
-	const touched = new Set([...written, ...systems, ...bedside].flatMap((topic) => [...topic.actions, ...topic.outcomes].flatMap((one) => one.notions)));
+	const touched = new Set(
+		[...written, ...systems, ...bedside].flatMap((topic) =>
+			[...topic.actions, ...topic.outcomes].flatMap((one) => one.notions)
+		)
+	);
 	const rest = (kinds: readonly Notion['kind'][]) =>
 		notions.filter((one) => kinds.includes(one.kind) && !touched.has(one.id) && !one.id.startsWith('p-')).map(ideaOf);
-	const elsewhere = (name: string, actions: readonly Idea[], results: readonly Outcome[], where: readonly Setting[]): WorkTopic => ({
+	const elsewhere = (
+		name: string,
+		actions: readonly Idea[],
+		results: readonly Outcome[],
+		where: readonly Setting[]
+	): WorkTopic => ({
 		name,
 		actions,
 		outcomes: outcomes(...results),
@@ -102,11 +134,31 @@ export function allTopics(cut: Cut): WorkTopic[] {
 	});
 	const others = [
 		elsewhere('other states', rest(['state']), ['qol', 'mortality', 'function', 'cost'], ['ward', 'home', 'icu']),
-		elsewhere('other care', rest(['nursing', 'act']), ['satisfaction', 'stay', 'pain', 'anxiety'], ['ward', 'icu', 'longterm']),
+		elsewhere(
+			'other care',
+			rest(['nursing', 'act']),
+			['satisfaction', 'stay', 'pain', 'anxiety'],
+			['ward', 'icu', 'longterm']
+		),
 		elsewhere('body', rest(['organ', 'system']), ['mortality', 'function', 'cognition'], ['ward', 'home']),
-		elsewhere('places and things', rest(['place', 'thing']), ['satisfaction', 'falls', 'cost', 'staffTime'], ['ward', 'icu', 'longterm']),
-		elsewhere('other medicines', rest(['medicine', 'group']), ['pain', 'stay', 'mortality', 'sleep'], ['ward', 'home', 'icu']),
-		elsewhere('other people and methods', rest(['person', 'method']), ['qol', 'satisfaction', 'cost', 'mood'], ['home', 'ward'])
+		elsewhere(
+			'places and things',
+			rest(['place', 'thing']),
+			['satisfaction', 'falls', 'cost', 'staffTime'],
+			['ward', 'icu', 'longterm']
+		),
+		elsewhere(
+			'other medicines',
+			rest(['medicine', 'group']),
+			['pain', 'stay', 'mortality', 'sleep'],
+			['ward', 'home', 'icu']
+		),
+		elsewhere(
+			'other people and methods',
+			rest(['person', 'method']),
+			['qol', 'satisfaction', 'cost', 'mood'],
+			['home', 'ward']
+		)
 	].filter((one) => one.actions.length > 0);
 	return [
 		...written,

@@ -60,7 +60,9 @@ export function makeWorks(cut: Cut, size: number, seed: number): Work[] {
 	const rank = new Map(relevantAt.map((place, at) => [place, at]));
 	return Array.from({ length: size }, (_, number) => {
 		const at = rank.get(number);
-		return at === undefined ? otherWork(dice, topics, weights, number) : relevantWork(dice, number, at, ways[at] ?? 'plain');
+		return at === undefined
+			? otherWork(dice, topics, weights, number)
+			: relevantWork(dice, number, at, ways[at] ?? 'plain');
 	});
 }
 
@@ -70,7 +72,11 @@ function relevantWork(dice: Dice, number: number, at: number, way: Way): Work {
 	return written(dice, number, {
 		topic: 'demo',
 		// Without words of light in the title or abstract only headings can find it.
-		action: odd ? ACTIONS.oddLight : way === 'old-heading' ? ACTIONS.dynamic : ACTIONS[LIGHT[at % (LIGHT.length - 1)] ?? 'bright'],
+		action: odd
+			? ACTIONS.oddLight
+			: way === 'old-heading'
+				? ACTIONS.dynamic
+				: ACTIONS[LIGHT[at % (LIGHT.length - 1)] ?? 'bright'],
 		outcome: odd ? OUTCOMES.oddDelirium : OUTCOMES.deliriumIcu,
 		setting: SETTINGS[settingName],
 		settingName,
@@ -101,17 +107,25 @@ function otherWork(dice: Dice, topics: readonly WorkTopic[], weights: Float64Arr
 	});
 }
 
-type About = Pick<Work, 'topic' | 'action' | 'outcome' | 'setting' | 'settingName' | 'design' | 'relevant' | 'way' | 'year'>;
+type About = Pick<
+	Work,
+	'topic' | 'action' | 'outcome' | 'setting' | 'settingName' | 'design' | 'relevant' | 'way' | 'year'
+>;
 
 function written(dice: Dice, number: number, about: About): Work {
 	const { action, outcome, setting, design, year, way } = about;
 	const journal = dice.pick(JOURNALS);
 	const spell = journal.american ? americanise : (text: string) => text;
 	// Authors favour the first wordings and sometimes say it otherwise.
-	const say = (idea: Idea) => idea.words[Math.min(idea.words.length - 1, Math.floor(Math.abs(dice.next() + dice.next() - 1) * idea.words.length * 1.4))] ?? '';
+	const say = (idea: Idea) =>
+		idea.words[
+			Math.min(idea.words.length - 1, Math.floor(Math.abs(dice.next() + dice.next() - 1) * idea.words.length * 1.4))
+		] ?? '';
 	const veiled = way === 'headings-only';
 	const wording: Wording = {
-		action: veiled ? dice.pick(['a change of the surroundings', 'an environmental intervention', 'altered surroundings']) : say(action),
+		action: veiled
+			? dice.pick(['a change of the surroundings', 'an environmental intervention', 'altered surroundings'])
+			: say(action),
 		outcome: veiled ? dice.pick(['acute outcomes', 'patient outcomes', 'outcomes of the mind']) : say(outcome),
 		setting: say(setting),
 		design,
@@ -128,9 +142,16 @@ function written(dice: Dice, number: number, about: About): Work {
 		journal,
 		title: spell(title(dice, wording)),
 		translated: dice.chance(0.03) ? `Étude sur ${wording.outcome} (traduction)` : null,
-		abstract: abstractless ? '' : spell(abstract(dice, wording, dice.chance(0.3) ? [`${dice.between(2, 18)} participants left the study early.`] : [])),
+		abstract: abstractless
+			? ''
+			: spell(
+					abstract(dice, wording, dice.chance(0.3) ? [`${dice.between(2, 18)} participants left the study early.`] : [])
+				),
 		keywords,
-		authors: Array.from({ length: dice.between(1, 7) }, () => ({ surname: dice.pick(SURNAMES), initials: dice.some(INITIALS, dice.between(1, 2)) })),
+		authors: Array.from({ length: dice.between(1, 7) }, () => ({
+			surname: dice.pick(SURNAMES),
+			initials: dice.some(INITIALS, dice.between(1, 2))
+		})),
 		affiliation: `Department of ${dice.pick(['Intensive Care', 'Nursing', 'Anaesthesia', 'Medicine', 'Geriatrics', 'Surgery', 'Rehabilitation'])}, ${dice.pick(PLACES)} ${dice.pick(['Hospital', 'University', 'Infirmary'])}`,
 		doi: `10.99999/wl.${year}.${String(number).padStart(6, '0')}`,
 		language: dice.chance(0.93) ? 'English' : dice.pick(['French', 'German', 'Spanish', 'Portuguese']),

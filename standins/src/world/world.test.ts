@@ -18,7 +18,16 @@ import {
 } from '@wide-lantern/core';
 import { Ajv } from 'ajv';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { demoEnquiry, makeWorld, shippedProfiles, shippedVocabularies, SOURCES, trueMappings, type VocabularyId, type World } from '../index.ts';
+import {
+	demoEnquiry,
+	makeWorld,
+	shippedProfiles,
+	shippedVocabularies,
+	SOURCES,
+	trueMappings,
+	type VocabularyId,
+	type World
+} from '../index.ts';
 import { INDEXED_UNTIL } from './indexing.ts';
 import { allTopics } from './topics.ts';
 
@@ -37,7 +46,9 @@ beforeAll(() => {
 const SMALL = new Set('a an and at by for from in of on the to with'.split(' '));
 const wordsOf = (vocabulary: VocabularyId, id: string) => {
 	const heading = open[vocabulary]?.get(id);
-	return new Set([heading?.label ?? '', ...(heading?.entryTerms ?? [])].flatMap(tokenTexts).filter((word) => !SMALL.has(word)));
+	return new Set(
+		[heading?.label ?? '', ...(heading?.entryTerms ?? [])].flatMap(tokenTexts).filter((word) => !SMALL.has(word))
+	);
 };
 
 describe.each([
@@ -46,12 +57,15 @@ describe.each([
 	['corran', 1_000]
 ] as const)('the vocabulary of %s', (id, least) => {
 	const data = cut.vocabularies[id];
-	const share = (test: (one: (typeof data.headings)[number]) => boolean) => data.headings.filter(test).length / data.headings.length;
+	const share = (test: (one: (typeof data.headings)[number]) => boolean) =>
+		data.headings.filter(test).length / data.headings.length;
 
 	it('is large and rich enough, and fits the schema', () => {
 		expect(ajv.validate(vocabularySchema, data)).toBe(true);
 		expect(data.headings.length).toBeGreaterThanOrEqual(least);
-		expect(data.headings.reduce((sum, one) => sum + one.entryTerms.length, 0) / data.headings.length).toBeGreaterThanOrEqual(2.9);
+		expect(
+			data.headings.reduce((sum, one) => sum + one.entryTerms.length, 0) / data.headings.length
+		).toBeGreaterThanOrEqual(2.9);
 		expect(share((one) => one.before.length > 0)).toBeGreaterThanOrEqual(1 / 7);
 		expect(share((one) => one.broader.length > 1)).toBeGreaterThanOrEqual(1 / 8);
 		expect(share((one) => one.scopeNote !== '')).toBeGreaterThan(0.6);
@@ -95,7 +109,8 @@ describe('the true mapping', () => {
 		expect(apart / pairs).toBeGreaterThanOrEqual(0.3);
 	});
 	it('cuts the world differently: one heading is two there, or none, or lumped with others', () => {
-		const kinds = (from: VocabularyId, to: VocabularyId, kind: string) => trueMappings(cut, from, to).filter((one) => one.kind === kind).length;
+		const kinds = (from: VocabularyId, to: VocabularyId, kind: string) =>
+			trueMappings(cut, from, to).filter((one) => one.kind === kind).length;
 		expect(kinds('skerry', 'corran', 'two')).toBeGreaterThan(20);
 		expect(kinds('skerry', 'corran', 'none')).toBeGreaterThan(10);
 		expect(kinds('skerry', 'tidewater', 'broader')).toBeGreaterThan(100);
@@ -156,18 +171,27 @@ describe('the start-up world', () => {
 				const work = world.workOf[id].get(record.id) ?? '';
 				byWork.set(work, (byWork.get(work) ?? new Map()).set(id, record));
 			}
-		const both = [...byWork.values()].flatMap((one) => (one.has('skerry') && one.has('corran') ? [[one.get('skerry'), one.get('corran')] as const] : []));
+		const both = [...byWork.values()].flatMap((one) =>
+			one.has('skerry') && one.has('corran') ? [[one.get('skerry'), one.get('corran')] as const] : []
+		);
 		expect(both.length).toBeGreaterThan(1_000);
 		expect(both.filter(([a, b]) => a?.titles[0] !== b?.titles[0]).length / both.length).toBeGreaterThan(0.1);
 		expect(both.every(([a, b]) => a?.authors[0] !== b?.authors[0])).toBe(true);
-		const wrong = both.filter(([a, b]) => a?.identifiers[0] && b?.identifiers[0] && a.identifiers[0].toLowerCase() !== b.identifiers[0].toLowerCase()).length;
+		const wrong = both.filter(
+			([a, b]) =>
+				a?.identifiers[0] && b?.identifiers[0] && a.identifiers[0].toLowerCase() !== b.identifiers[0].toLowerCase()
+		).length;
 		expect(wrong).toBeGreaterThan(5);
-		const missing = (id: 'skerry' | 'tidewater' | 'wherry') => world.records[id].filter((one) => one.abstract === '').length / world.records[id].length;
+		const missing = (id: 'skerry' | 'tidewater' | 'wherry') =>
+			world.records[id].filter((one) => one.abstract === '').length / world.records[id].length;
 		expect(missing('wherry')).toBeGreaterThan(missing('tidewater'));
 		expect(missing('tidewater')).toBeGreaterThan(missing('skerry'));
 	});
 	it('is spelt British or American by journal', () => {
-		const words = (american: boolean) => new Set(world.works.filter((one) => one.journal.american === american).flatMap((one) => tokenTexts(one.abstract)));
+		const words = (american: boolean) =>
+			new Set(
+				world.works.filter((one) => one.journal.american === american).flatMap((one) => tokenTexts(one.abstract))
+			);
 		expect(words(true).has('randomised')).toBe(false);
 		expect(words(true).has('randomized')).toBe(true);
 		expect(words(false).has('randomised')).toBe(true);
@@ -176,7 +200,8 @@ describe('the start-up world', () => {
 		expect(world.relevant).toHaveLength(60);
 		expect(world.known).toHaveLength(14);
 		const relevant = world.works.filter((one) => one.relevant);
-		const holders = (work: string) => SOURCES.filter(({ id }) => [...world.workOf[id].values()].includes(work)).map((one) => one.id);
+		const holders = (work: string) =>
+			SOURCES.filter(({ id }) => [...world.workOf[id].values()].includes(work)).map((one) => one.id);
 		for (const way of ['headings-only', 'words-only', 'unindexed', 'old-heading', 'odd-words', 'one-source'] as const)
 			expect(relevant.filter((one) => one.way === way).length).toBeGreaterThanOrEqual(4);
 		for (const one of relevant.filter((each) => each.way === 'one-source')) expect(holders(one.id)).toHaveLength(1);
@@ -189,7 +214,11 @@ describe('the start-up world', () => {
 			if (one.way === 'unindexed') expect(record.headings).toEqual([]);
 			if (one.way === 'old-heading') expect(record.headings.map((each) => each.heading)).not.toContain('dynlight');
 			if (one.way === 'words-only')
-				expect(record.headings.some((each) => skerry.closure('lighting').has(each.heading) || skerry.closure('phototherapy').has(each.heading))).toBe(false);
+				expect(
+					record.headings.some(
+						(each) => skerry.closure('lighting').has(each.heading) || skerry.closure('phototherapy').has(each.heading)
+					)
+				).toBe(false);
 		}
 	});
 });
@@ -207,10 +236,16 @@ describe('the demo enquiry', () => {
 				ids.flatMap((id) => index.identified(id))
 			);
 		const none = RecordSet.none(index.size);
-		const evaluated = evaluateStrategy(linesToEvaluate(lines), index, { benchmark: set(world.known), relevant: none, irrelevant: none });
+		const evaluated = evaluateStrategy(linesToEvaluate(lines), index, {
+			benchmark: set(world.known),
+			relevant: none,
+			irrelevant: none
+		});
 		const found = evaluated.map((one) => one.records ?? none);
 		const answers = new Set(world.relevant);
-		const relevant = set(world.records.skerry.filter((one) => answers.has(world.workOf.skerry.get(one.id) ?? '')).map((one) => one.id));
+		const relevant = set(
+			world.records.skerry.filter((one) => answers.has(world.workOf.skerry.get(one.id) ?? '')).map((one) => one.id)
+		);
 		expect(found[8]?.count()).toBe(14);
 		expect(relevant.count()).toBeGreaterThanOrEqual(50);
 		expect((found[7]?.and(relevant).count() ?? 0) / relevant.count()).toBeGreaterThanOrEqual(0.85);
@@ -227,6 +262,7 @@ describe('the demo enquiry', () => {
 	});
 
 	it('ships profiles that fit the schema', () => {
-		for (const profile of shippedProfiles) expect(ajv.validate(profileSchema, profile), JSON.stringify(ajv.errors)).toBe(true);
+		for (const profile of shippedProfiles)
+			expect(ajv.validate(profileSchema, profile), JSON.stringify(ajv.errors)).toBe(true);
 	});
 });

@@ -16,8 +16,13 @@
 						{ name: 'Go to the desk', act: () => void goto('/desk') },
 						{ name: 'Vocabularies: load, compare, save', act: () => void goto('/vocabularies') },
 						{ name: 'Change password', act: () => void goto('/account') },
-						...(data.person.administrator ? [{ name: 'Look after the installation', act: () => void goto('/administration') }] : []),
-						{ name: 'Sign out', act: () => document.querySelector<HTMLFormElement>('form[action="/sign-out"]')?.requestSubmit() }
+						...(data.person.administrator
+							? [{ name: 'Look after the installation', act: () => void goto('/administration') }]
+							: []),
+						{
+							name: 'Sign out',
+							act: () => document.querySelector<HTMLFormElement>('form[action="/sign-out"]')?.requestSubmit()
+						}
 					]
 				: []),
 			{ name: 'Switch between day and night', act: switchTheme }

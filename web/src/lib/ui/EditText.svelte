@@ -14,7 +14,16 @@
 		class?: string;
 		type?: 'text' | 'date' | 'number';
 	}
-	let { at, label, showLabel = false, long = false, placeholder = '', required = '', class: extra = '', type = 'text' }: Props = $props();
+	let {
+		at,
+		label,
+		showLabel = false,
+		long = false,
+		placeholder = '',
+		required = '',
+		class: extra = '',
+		type = 'text'
+	}: Props = $props();
 	const { enquiry } = useWorkspace();
 
 	const stored = $derived(String(valueAt(enquiry.document as unknown as Json, at) ?? ''));
@@ -26,7 +35,8 @@
 	function save() {
 		clearTimeout(timer);
 		if (typed === null || (required !== '' && typed.trim() === '')) return;
-		const value: Json = type === 'date' ? typed || null : type === 'number' ? (typed === '' ? null : Number(typed)) : typed;
+		const value: Json =
+			type === 'date' ? typed || null : type === 'number' ? (typed === '' ? null : Number(typed)) : typed;
 		enquiry.set(at, value, `change ${label}`);
 	}
 	function typing(event: Event) {
@@ -44,9 +54,28 @@
 <label class="block">
 	<span class={showLabel ? 'said' : 'sr'}>{label}</span>
 	{#if long}
-		<textarea class="ask inplace {extra}" rows="1" value={shown} {placeholder} readonly={!enquiry.editable} oninput={typing} onblur={leave} aria-invalid={missing}></textarea>
+		<textarea
+			class="ask inplace {extra}"
+			rows="1"
+			value={shown}
+			{placeholder}
+			readonly={!enquiry.editable}
+			oninput={typing}
+			onblur={leave}
+			aria-invalid={missing}></textarea>
 	{:else}
-		<input class="ask inplace {extra}" {type} value={shown} {placeholder} readonly={!enquiry.editable} oninput={typing} onblur={leave} aria-invalid={missing} step="any" min={type === 'number' ? 0 : undefined} />
+		<input
+			class="ask inplace {extra}"
+			{type}
+			value={shown}
+			{placeholder}
+			readonly={!enquiry.editable}
+			oninput={typing}
+			onblur={leave}
+			aria-invalid={missing}
+			step="any"
+			min={type === 'number' ? 0 : undefined}
+		/>
 	{/if}
 	{#if missing}<span class="say fault small block" role="alert">{required}</span>{/if}
 </label>

@@ -3,7 +3,9 @@
 	import { base } from '$app/paths';
 </script>
 
-<a class="brand" href="{base}/desk"><img src="/lantern.svg" alt="" width="22" height="22" /><span class="wide">Wide Lantern</span></a>
+<a class="brand" href="{base}/desk"
+	><img src="/lantern.svg" alt="" width="22" height="22" /><span class="wide">Wide Lantern</span></a
+>
 
 <style>
 	.brand {

@@ -12,7 +12,9 @@
 			.split(/\s+/)
 			.filter((word) => word !== '')
 	);
-	const found = $derived(commands.all.filter((command) => words.every((word) => command.name.toLowerCase().includes(word))));
+	const found = $derived(
+		commands.all.filter((command) => words.every((word) => command.name.toLowerCase().includes(word)))
+	);
 
 	export function show() {
 		typed = '';
@@ -48,11 +50,30 @@
 		<Dialog.Positioner class="fixed inset-0 z-50 flex items-start justify-center pt-[12vh] px-4">
 			<Dialog.Content class="w-full max-w-xl border p-4 rounded-md palette">
 				<Dialog.Title class="sr">All actions</Dialog.Title>
-				<input class="ask" placeholder="What do you want to do?" aria-label="Action" role="combobox" aria-expanded="true" aria-controls="palette-list" aria-activedescendant="palette-{chosen}" bind:value={typed} oninput={() => (chosen = 0)} onkeydown={key} />
+				<input
+					class="ask"
+					placeholder="What do you want to do?"
+					aria-label="Action"
+					role="combobox"
+					aria-expanded="true"
+					aria-controls="palette-list"
+					aria-activedescendant="palette-{chosen}"
+					bind:value={typed}
+					oninput={() => (chosen = 0)}
+					onkeydown={key}
+				/>
 				<ul id="palette-list" role="listbox" aria-label="Actions" class="mt-2 max-h-80 overflow-y-auto">
 					{#each found as command, at (command.name)}
 						<!-- svelte-ignore a11y_click_events_have_key_events (the field above takes the keys) -->
-						<li id="palette-{at}" role="option" aria-selected={at === chosen} class="flex justify-between gap-4 px-2 py-1 cursor-pointer" class:chosen={at === chosen} onmousemove={() => (chosen = at)} onclick={() => run(command)}>
+						<li
+							id="palette-{at}"
+							role="option"
+							aria-selected={at === chosen}
+							class="flex justify-between gap-4 px-2 py-1 cursor-pointer"
+							class:chosen={at === chosen}
+							onmousemove={() => (chosen = at)}
+							onclick={() => run(command)}
+						>
 							<span>{command.name}</span>{#if command.shortcut}<kbd class="soft small">{command.shortcut}</kbd>{/if}
 						</li>
 					{:else}

@@ -24,7 +24,9 @@
 	function insert() {
 		const after = items.at(-1)?.id ?? null;
 		enquiry.edit(add, [{ do: 'insert', in: [list], item: { ...fresh, id: newId() }, after }]);
-		requestAnimationFrame(() => body?.querySelector<HTMLElement>(':scope > :last-child input, :scope > :last-child textarea')?.focus());
+		requestAnimationFrame(() =>
+			body?.querySelector<HTMLElement>(':scope > :last-child input, :scope > :last-child textarea')?.focus()
+		);
 	}
 </script>
 
@@ -33,7 +35,8 @@
 		{#if head}
 			<thead
 				><tr
-					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Remove</span></th>{/if}</tr
+					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th
+						>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Remove</span></th>{/if}</tr
 				></thead
 			>
 		{/if}
@@ -42,7 +45,14 @@
 				<tr>
 					{@render row(item)}
 					{#if enquiry.editable}
-						<td class="w-8"><button class="do bare" aria-label="Remove {one} {at + 1}" onclick={() => enquiry.edit(`remove ${one}`, [{ do: 'remove', at: [list, item.id] }])}><X size={15} /></button></td>
+						<td class="w-8"
+							><button
+								class="do bare"
+								aria-label="Remove {one} {at + 1}"
+								onclick={() => enquiry.edit(`remove ${one}`, [{ do: 'remove', at: [list, item.id] }])}
+								><X size={15} /></button
+							></td
+						>
 					{/if}
 				</tr>
 			{/each}

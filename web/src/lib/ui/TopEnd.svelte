@@ -7,9 +7,15 @@
 	import { switchTheme } from '$lib/work/theme';
 </script>
 
-<button class="do bare" onclick={() => dispatchEvent(new Event('lantern-palette'))} title="All actions (Ctrl K)"><Command size={16} /><span class="small">Ctrl K</span></button>
-<button class="do bare" onclick={switchTheme} aria-label="Switch between day and night" title="Day or night"><MoonStar size={16} /></button>
+<button class="do bare" onclick={() => dispatchEvent(new Event('lantern-palette'))} title="All actions (Ctrl K)"
+	><Command size={16} /><span class="small">Ctrl K</span></button
+>
+<button class="do bare" onclick={switchTheme} aria-label="Switch between day and night" title="Day or night"
+	><MoonStar size={16} /></button
+>
 {#if page.data.person}
 	<a class="small whitespace-nowrap" href="/account">{page.data.person.name}</a>
-	<form method="POST" action="/sign-out"><button class="do bare" aria-label="Sign out" title="Sign out"><LogOut size={16} /></button></form>
+	<form method="POST" action="/sign-out">
+		<button class="do bare" aria-label="Sign out" title="Sign out"><LogOut size={16} /></button>
+	</form>
 {/if}

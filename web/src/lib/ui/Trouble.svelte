@@ -5,7 +5,16 @@
 	import { namesFor } from './sheet/text-sync';
 	const { enquiry } = useWorkspace();
 	const numberOf = (id: string | undefined) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
-	const PLACES: Readonly<Record<string, string>> = { source: 'the text', label: 'the label', note: 'the note', role: 'the role', concept: 'the concept', off: 'on or off', title: 'The title', question: 'The question' };
+	const PLACES: Readonly<Record<string, string>> = {
+		source: 'the text',
+		label: 'the label',
+		note: 'the note',
+		role: 'the role',
+		concept: 'the concept',
+		off: 'on or off',
+		title: 'The title',
+		question: 'The question'
+	};
 	/** What the two texts are of. */
 	function placeName({ at }: Conflict): string {
 		const [first = '', id, field = ''] = at;
@@ -19,14 +28,23 @@
 		);
 		return at[0] === 'lines' && at[2] === 'source' && typeof value === 'string' ? toText(value, names) : words(value);
 	}
-	const words = (value: unknown) => (value === null ? '(deleted)' : typeof value === 'string' ? value : JSON.stringify(value, null, 1));
+	const words = (value: unknown) =>
+		value === null ? '(deleted)' : typeof value === 'string' ? value : JSON.stringify(value, null, 1);
 </script>
 
 <div class="trouble">
 	{#if enquiry.state === 'signed-out'}
-		<p class="say fault mb-4" role="alert">You are signed out. What you typed is kept in this window and sent as soon as you <a href="/sign-in" target="_blank">sign in again</a> in another one.</p>
+		<p class="say fault mb-4" role="alert">
+			You are signed out. What you typed is kept in this window and sent as soon as you <a
+				href="/sign-in"
+				target="_blank">sign in again</a
+			> in another one.
+		</p>
 	{:else if enquiry.state === 'offline'}
-		<p class="say mb-4" role="status">The server cannot be reached at the moment. Keep working: everything is kept in this window and sent as soon as it answers.</p>
+		<p class="say mb-4" role="status">
+			The server cannot be reached at the moment. Keep working: everything is kept in this window and sent as soon as it
+			answers.
+		</p>
 	{/if}
 	{#if enquiry.state === 'conflict'}
 		<section class="say fault mb-4" role="alert" aria-label="Conflict">
@@ -41,7 +59,10 @@
 				</dl>
 			{/each}
 			<p class="mt-2 flex gap-2">
-				<span class="small soft">You can go on typing: what you type is part of your text.</span><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button>
+				<span class="small soft">You can go on typing: what you type is part of your text.</span><button
+					class="do"
+					onclick={() => enquiry.settle('mine')}>Keep mine</button
+				><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button>
 			</p>
 		</section>
 	{/if}

@@ -29,7 +29,8 @@ export function citationOf(record: {
 	readonly journal: string;
 	readonly year: number | null;
 }): string {
-	const authors = record.authors.length > 3 ? `${record.authors.slice(0, 3).join(', ')} and others` : record.authors.join(', ');
+	const authors =
+		record.authors.length > 3 ? `${record.authors.slice(0, 3).join(', ')} and others` : record.authors.join(', ');
 	return [authors, record.titles[0] ?? '', record.journal, record.year === null ? '' : String(record.year)]
 		.map((part) => part.trim().replace(/\.$/, ''))
 		.filter((part) => part !== '')

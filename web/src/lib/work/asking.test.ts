@@ -36,7 +36,10 @@ describe('a file on its way in', () => {
 		server(() => Promise.resolve(new Response('<html>', { status: 502 })));
 		expect(await look('i')).toEqual({ ok: false, message: 'The server refused. Nothing was changed.' });
 		server(() => Promise.reject(new TypeError('network')));
-		expect(await next('i', { do: 'load', faulty: false })).toEqual({ ok: false, message: 'The server cannot be reached. Nothing was changed.' });
+		expect(await next('i', { do: 'load', faulty: false })).toEqual({
+			ok: false,
+			message: 'The server cannot be reached. Nothing was changed.'
+		});
 	});
 	it('is left even while the page goes away', async () => {
 		const asked = server(() => answer(200, {}));
@@ -69,7 +72,11 @@ describe('looking up and comparing', () => {
 	});
 	it('in several vocabularies: one that was removed in the meantime says so, and the others are listed', async () => {
 		const match = { id: 'n', label: 'Night lights', narrower: 0, reason: 'heading' };
-		server((address) => (address.includes('/gone/') ? answer(404, { message: 'This vocabulary is not loaded here.' }) : answer(200, { matches: [match] })));
+		server((address) =>
+			address.includes('/gone/')
+				? answer(404, { message: 'This vocabulary is not loaded here.' })
+				: answer(200, { matches: [match] })
+		);
 		const both = [
 			{ id: 'gone', name: 'Gone' },
 			{ id: 'skerry', name: 'Skerry' }
@@ -80,7 +87,9 @@ describe('looking up and comparing', () => {
 			['Skerry', '', 1]
 		]);
 		server(() => Promise.reject(new TypeError('network')));
-		expect((await lookUpInAll(both, 'x', 'all', signal)).every((one) => one.fault.includes('cannot be reached'))).toBe(true);
+		expect((await lookUpInAll(both, 'x', 'all', signal)).every((one) => one.fault.includes('cannot be reached'))).toBe(
+			true
+		);
 		await expect(lookUpInAll(both, 'x', 'all', AbortSignal.abort())).rejects.toThrow();
 	});
 	it('a decision that was overtaken, or did not arrive, says so; one that is kept says nothing', async () => {

@@ -41,7 +41,9 @@ export interface ConceptMap {
 
 /** @throws with the server's sentence */
 export async function conceptMap(enquiry: string, concept: string, signal: AbortSignal): Promise<ConceptMap> {
-	const response = await fetch(`/api/v1/enquiries/${enquiry}/concept-map?concept=${encodeURIComponent(concept)}`, { signal });
+	const response = await fetch(`/api/v1/enquiries/${enquiry}/concept-map?concept=${encodeURIComponent(concept)}`, {
+		signal
+	});
 	const answer = (await response.json()) as ConceptMap & { message?: string };
 	if (!response.ok) throw new Error(answer.message ?? 'The vocabularies could not be compared.');
 	return answer;

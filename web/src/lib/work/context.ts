@@ -18,18 +18,32 @@ export interface Workspace {
 	readonly lens: Lens;
 	readonly collections: readonly Collection[];
 	readonly vocabularies: readonly { id: string; name: string; edition: string; headings: number }[];
-	readonly profiles: readonly { id: string; name: string; version: number; source: string; platform: string; oneString: boolean }[];
+	readonly profiles: readonly {
+		id: string;
+		name: string;
+		version: number;
+		source: string;
+		platform: string;
+		oneString: boolean;
+	}[];
 	readonly personName: string;
 }
 
 /** The vocabulary of the source that the strategy is written for; the first one where the collection has none. */
-export function ownVocabulary({ enquiry, collections, vocabularies }: Pick<Workspace, 'enquiry' | 'collections' | 'vocabularies'>): string {
+export function ownVocabulary({
+	enquiry,
+	collections,
+	vocabularies
+}: Pick<Workspace, 'enquiry' | 'collections' | 'vocabularies'>): string {
 	const collection = collections.find((one) => one.id === enquiry.document.collection);
 	return vocabularies.find((one) => collection?.vocabularies.includes(one.id))?.id ?? vocabularies[0]?.id ?? '';
 }
 
 /** Where headings of a vocabulary are counted: the enquiry's own collection where that is indexed with it, else the first that is. */
-export function collectionFor({ enquiry, collections }: Pick<Workspace, 'enquiry' | 'collections'>, vocabulary: string): string | null {
+export function collectionFor(
+	{ enquiry, collections }: Pick<Workspace, 'enquiry' | 'collections'>,
+	vocabulary: string
+): string | null {
 	const own = collections.find((one) => one.id === enquiry.document.collection);
 	if (own?.vocabularies.includes(vocabulary)) return own.id;
 	return own ? (collections.find((one) => one.vocabularies.includes(vocabulary))?.id ?? null) : null;

@@ -41,7 +41,11 @@ const address = (vocabulary: string, heading: string, to: string) =>
 /** @throws with the server's sentence */
 export async function counterpartsOf(vocabulary: string, heading: string, to: string): Promise<Counterparts> {
 	const response = await fetch(address(vocabulary, heading, to));
-	if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The other vocabulary could not be asked.');
+	if (!response.ok)
+		throw new Error(
+			((await response.json().catch(() => ({}))) as { message?: string }).message ??
+				'The other vocabulary could not be asked.'
+		);
 	return (await response.json()) as Counterparts;
 }
 
@@ -50,7 +54,12 @@ export async function decide(
 	vocabulary: string,
 	heading: string,
 	to: string,
-	decision: { readonly kind: Kind; readonly targets: readonly string[]; readonly reason: string; readonly seen: number | null }
+	decision: {
+		readonly kind: Kind;
+		readonly targets: readonly string[];
+		readonly reason: string;
+		readonly seen: number | null;
+	}
 ): Promise<string | null> {
 	const response = await fetch(address(vocabulary, heading, to), {
 		method: 'PUT',
@@ -58,10 +67,19 @@ export async function decide(
 		body: JSON.stringify(decision)
 	}).catch(() => null);
 	if (!response) return 'The server cannot be reached. Your choice stays here; press again when it answers.';
-	return response.ok ? null : (((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The decision could not be saved.');
+	return response.ok
+		? null
+		: (((await response.json().catch(() => ({}))) as { message?: string }).message ??
+				'The decision could not be saved.');
 }
 
-const SAID = { exact: 'the same', close: 'nearly the same', broad: 'wider there', narrow: 'narrower there', related: 'related' } as const;
+const SAID = {
+	exact: 'the same',
+	close: 'nearly the same',
+	broad: 'wider there',
+	narrow: 'narrower there',
+	related: 'related'
+} as const;
 
 /** One piece of evidence in plain words. */
 export function evidenceText(evidence: Evidence): string {

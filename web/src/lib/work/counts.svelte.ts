@@ -32,7 +32,12 @@ export class SheetCounts {
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private again: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(private readonly enquiry: Pick<EnquiryClient, 'id' | 'client' | 'revision' | 'connected' | 'shownEdits' | 'oncounts' | 'renewStream'>) {
+	constructor(
+		private readonly enquiry: Pick<
+			EnquiryClient,
+			'id' | 'client' | 'revision' | 'connected' | 'shownEdits' | 'oncounts' | 'renewStream'
+		>
+	) {
 		enquiry.oncounts = (news) => {
 			// Only a screen that shows counts asks for them; a new stream sends it all lines again.
 			if (news === null) {
@@ -112,12 +117,21 @@ export class SheetCounts {
 			const response = await fetch(`/api/v1/enquiries/${id}/look`, {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ client, sequence, revision, edits: this.enquiry.shownEdits(), resultWas: this.resultWas })
+				body: JSON.stringify({
+					client,
+					sequence,
+					revision,
+					edits: this.enquiry.shownEdits(),
+					resultWas: this.resultWas
+				})
 			});
 			// Without a stream the answer would reach nobody; it is asked for when the stream opens.
 			if (response.status === 409) this.enquiry.renewStream();
 			else if (!response.ok)
-				throw new Error(((await response.json().catch(() => ({}))) as { message?: string }).message ?? 'The server did not answer as expected.');
+				throw new Error(
+					((await response.json().catch(() => ({}))) as { message?: string }).message ??
+						'The server did not answer as expected.'
+				);
 		} catch (error) {
 			if (sequence < this.asked) return;
 			clearTimeout(this.again);

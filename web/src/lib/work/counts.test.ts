@@ -16,8 +16,19 @@ const line = (id: string, count: number): SheetLine => ({
 	waitsFor: null,
 	faults: []
 });
-const view: Omit<SheetView, 'lines'> = { revision: 1, collection: null, indexing: null, benchmark: { held: 0, known: 0 }, final: null };
-const news = (sequence: number, order: readonly string[], changed: readonly SheetLine[]): CountsNews => ({ sequence, view, order, changed });
+const view: Omit<SheetView, 'lines'> = {
+	revision: 1,
+	collection: null,
+	indexing: null,
+	benchmark: { held: 0, known: 0 },
+	final: null
+};
+const news = (sequence: number, order: readonly string[], changed: readonly SheetLine[]): CountsNews => ({
+	sequence,
+	view,
+	order,
+	changed
+});
 
 interface Sent {
 	readonly sequence: number;
@@ -130,7 +141,9 @@ describe('looking while somebody types', () => {
 describe('news of the lines that changed', () => {
 	it('keeps the others, follows the order, drops what is gone, and says when something is missing', () => {
 		const before = withNews(null, { sequence: 1, view, order: ['a', 'b'], changed: [line('a', 1), line('b', 2)] });
-		expect(withNews(before, { sequence: 2, view, order: ['b', 'a'], changed: [line('a', 7)] })?.lines.map((one) => one.count)).toEqual([2, 7]);
+		expect(
+			withNews(before, { sequence: 2, view, order: ['b', 'a'], changed: [line('a', 7)] })?.lines.map((one) => one.count)
+		).toEqual([2, 7]);
 		expect(withNews(before, { sequence: 2, view, order: ['b'], changed: [] })?.lines).toHaveLength(1);
 		expect(withNews(before, { sequence: 2, view, order: ['b', 'new'], changed: [] })).toBeNull();
 	});

@@ -70,7 +70,11 @@ export function changeText(change: HeadingChange): string {
 		case 'withdrawn':
 			return 'is gone, and no other heading took its name';
 		case 'note':
-			return change.from === '' ? 'has a scope note now' : change.to === '' ? 'has no scope note any more' : 'has another scope note';
+			return change.from === ''
+				? 'has a scope note now'
+				: change.to === ''
+					? 'has no scope note any more'
+					: 'has another scope note';
 		case 'names':
 			return [
 				change.gained.length > 0 ? `is also called ${listed(change.gained)}` : '',
@@ -81,4 +85,5 @@ export function changeText(change: HeadingChange): string {
 	}
 }
 
-const listed = (names: readonly string[]) => (names.length === 0 ? 'nothing' : names.map((one) => `“${one}”`).join(', '));
+const listed = (names: readonly string[]) =>
+	names.length === 0 ? 'nothing' : names.map((one) => `“${one}”`).join(', ');

@@ -118,7 +118,10 @@ export class EnquiryClient {
 	/** Settles when the steps of earlier windows are known; null when nothing is awaited. */
 	private recalling: Promise<void> | null = null;
 	private lastSet: { place: string | null; at: number; step: string } = { place: null, at: 0, step: '' };
-	private cursor: { line: string | null; timer: ReturnType<typeof setTimeout> | undefined } = { line: null, timer: undefined };
+	private cursor: { line: string | null; timer: ReturnType<typeof setTimeout> | undefined } = {
+		line: null,
+		timer: undefined
+	};
 
 	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean) {
 		this.id = id;
@@ -231,7 +234,11 @@ export class EnquiryClient {
 			const body = JSON.stringify({ client: this.client, line: this.cursor.line });
 			// Without a stream nobody could see it; it is told again with the next move.
 			if (this.connected)
-				void fetch(`/api/v1/enquiries/${this.id}/presence`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body }).catch(() => undefined);
+				void fetch(`/api/v1/enquiries/${this.id}/presence`, {
+					method: 'PUT',
+					headers: { 'content-type': 'application/json' },
+					body
+				}).catch(() => undefined);
 		}, 250);
 	}
 
@@ -284,7 +291,11 @@ export class EnquiryClient {
 	private enqueue(made: Omit<Batch, 'client' | 'number' | 'revision'>): void {
 		// While something waits here, what others do is not shown: it was all made on what was shown before. A question shows it.
 		const waiting = [...this.held, ...this.queue];
-		const behind = newestOf(waiting.flatMap(({ client, number, behind: before = [] }) => (client === this.client ? before : [...before, { client, number }])));
+		const behind = newestOf(
+			waiting.flatMap(({ client, number, behind: before = [] }) =>
+				client === this.client ? before : [...before, { client, number }]
+			)
+		);
 		const batch: Batch = {
 			...made,
 			client: this.client,
@@ -341,7 +352,8 @@ export class EnquiryClient {
 			(batch) =>
 				batch.client !== first?.client ||
 				batch.sentIn !== first.sentIn ||
-				(first.sentIn === undefined && (batch.kind !== first.kind || batch.step !== first.step || batch.revision !== first.revision))
+				(first.sentIn === undefined &&
+					(batch.kind !== first.kind || batch.step !== first.step || batch.revision !== first.revision))
 		);
 		const whole = this.queue.slice(0, other < 0 ? undefined : other);
 		const number = first?.sentIn ?? whole.at(-1)?.number ?? 1;
@@ -393,7 +405,10 @@ export class EnquiryClient {
 				// The server answers, and cannot save just this: it must not hold up what comes after it.
 				this.failures = 0;
 				this.queue = this.queue.slice(sent.length);
-				this.setAside('The server could not save this. It was set aside here, so that the rest can be saved; copy what you need of it.', sent);
+				this.setAside(
+					'The server could not save this. It was set aside here, so that the rest can be saved; copy what you need of it.',
+					sent
+				);
 				this.state = this.queue.length > 0 ? 'saving' : 'saved';
 				this.rebase();
 				this.remember();
@@ -430,7 +445,8 @@ export class EnquiryClient {
 			} else {
 				this.base = asDocument(applied.document);
 				this.revision = answer.revision;
-				asShown = this.held.length === 0 && JSON.stringify(answer.all) === JSON.stringify(sent.flatMap((batch) => batch.edits));
+				asShown =
+					this.held.length === 0 && JSON.stringify(answer.all) === JSON.stringify(sent.flatMap((batch) => batch.edits));
 			}
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		} else if (answer.outcome === 'conflict') {
@@ -471,20 +487,26 @@ export class EnquiryClient {
 		// Role, concept and the like follow the text of their line.
 		const lines = new Set(this.clashing.flatMap(({ at }) => (at[0] === 'lines' && at[2] === 'source' ? [at[1]] : [])));
 		const meets = (edit: Edit): boolean =>
-			clashing.has(editedPlace(edit).join('/')) || (edit.do === 'set' && edit.at[0] === 'lines' && lines.has(edit.at[1]) && FOLLOWING.has(edit.at[2] ?? ''));
+			clashing.has(editedPlace(edit).join('/')) ||
+			(edit.do === 'set' && edit.at[0] === 'lines' && lines.has(edit.at[1]) && FOLLOWING.has(edit.at[2] ?? ''));
 		// The server has checked the commands that were sent against everybody else's edits. Those typed since are unchecked,
 		// unless they continue the text that is in conflict.
 		const compared = (batch: Batch) => this.held.includes(batch) || batch.edits.some(meets);
 		const waiting = [...this.held, ...this.queue];
 		if (keep === 'theirs') {
 			const texts = this.conflicts.flatMap(({ yours }) => (typeof yours === 'string' && yours !== '' ? [yours] : []));
-			if (texts.length > 0) this.rejected = [...this.rejected, { message: 'Their text was kept. Yours was:', text: [...new Set(texts)].join('\n') }];
+			if (texts.length > 0)
+				this.rejected = [
+					...this.rejected,
+					{ message: 'Their text was kept. Yours was:', text: [...new Set(texts)].join('\n') }
+				];
 		}
 		this.queue = waiting
 			.map(({ behind, sentIn: _, ...batch }, at): Batch => {
 				const edits = keep === 'mine' ? batch.edits : batch.edits.filter((edit) => !meets(edit));
 				// It goes as a new command, made with both texts seen.
-				if (compared(waiting[at] ?? batch)) return { ...batch, edits, client: this.client, number: ++this.number, revision: this.revision };
+				if (compared(waiting[at] ?? batch))
+					return { ...batch, edits, client: this.client, number: ++this.number, revision: this.revision };
 				return { ...batch, edits, client: this.client, number: ++this.number, ...(behind ? { behind } : {}) };
 			})
 			.filter((batch) => batch.edits.length > 0);
@@ -596,7 +618,12 @@ export class EnquiryClient {
 	/** True once the page is left: an answer that still comes in must not make the next page wait for this one. */
 	private left = false;
 	private remember(): void {
-		keepPending(this.id, { client: this.client, at: Date.now(), left: this.left, queue: [...this.held, ...this.queue] });
+		keepPending(this.id, {
+			client: this.client,
+			at: Date.now(),
+			left: this.left,
+			queue: [...this.held, ...this.queue]
+		});
 	}
 
 	private adoptPending(): void {

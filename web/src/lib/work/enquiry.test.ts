@@ -68,13 +68,17 @@ class Server {
 		if (trouble === 'refuse') return answer(422, { outcome: 'refused', message: 'That does not fit.' });
 		if (address === '/health') return answer(200, {});
 		if (!address.endsWith('/edits')) return answer(200, { revision: this.history.length, document: this.document });
-		const { revision, known, client, number, behind, edits } = JSON.parse(options?.body ?? '{}') as Record<'revision' | 'known' | 'number', number> & {
+		const { revision, known, client, number, behind, edits } = JSON.parse(options?.body ?? '{}') as Record<
+			'revision' | 'known' | 'number',
+			number
+		> & {
 			client: string;
 			behind: { client: string; number: number }[];
 			edits: Edit[];
 		};
 		const isOwn = (one: Server['history'][number]) =>
-			one.client === client || behind.some((other) => other.client === one.client && (one.number ?? Infinity) <= other.number);
+			one.client === client ||
+			behind.some((other) => other.client === one.client && (one.number ?? Infinity) <= other.number);
 		if (JSON.stringify(edits).includes('poison')) return answer(500, { message: 'cannot be stored' });
 		const ofOthers = (from: number) =>
 			this.history
@@ -86,11 +90,17 @@ class Server {
 		if (this.history.some((one) => one.client === client && one.number === number))
 			return answer(200, { outcome: 'saved', revision: this.history.length, others: ofOthers(known), all: news });
 		const conflicts = conflictsOf(edits, others, this.document as unknown as Json);
-		if (conflicts.length > 0) return answer(409, { outcome: 'conflict', revision: this.history.length, document: this.document, conflicts });
+		if (conflicts.length > 0)
+			return answer(409, { outcome: 'conflict', revision: this.history.length, document: this.document, conflicts });
 		this.write(client, edits, number);
 		// Saved, but nobody hears of it.
 		if (trouble === 'lost') throw new TypeError('network');
-		return answer(200, { outcome: 'saved', revision: this.history.length, others: ofOthers(known), all: [...news, ...edits] });
+		return answer(200, {
+			outcome: 'saved',
+			revision: this.history.length,
+			others: ofOthers(known),
+			all: [...news, ...edits]
+		});
 	};
 }
 
@@ -126,7 +136,12 @@ describe('saving', () => {
 		for (const text of ['a', 'ab', 'abc']) client.edit('type', title(text));
 		expect([client.document.title, client.state, server.document.title]).toEqual(['abc', 'saving', 'start']);
 		await settle();
-		expect([server.document.title, server.history.length, client.state, client.revision]).toEqual(['abc', 1, 'saved', 1]);
+		expect([server.document.title, server.history.length, client.state, client.revision]).toEqual([
+			'abc',
+			1,
+			'saved',
+			1
+		]);
 	});
 
 	it('keeps what is typed while a request is on its way', async () => {
@@ -138,7 +153,11 @@ describe('saving', () => {
 		client.edit('type', title('second'));
 		release();
 		await settle();
-		expect([server.document.title, server.document.question, client.state]).toEqual(['second', 'Typed meanwhile?', 'saved']);
+		expect([server.document.title, server.document.question, client.state]).toEqual([
+			'second',
+			'Typed meanwhile?',
+			'saved'
+		]);
 	});
 
 	it('keeps what is typed while an answer is being read', async () => {
@@ -176,7 +195,11 @@ describe('saving', () => {
 		client.edit('type', [{ do: 'insert', in: ['inclusion'], item: { id: 'i1', text: ' ' }, after: null }]);
 		client.edit('type', [{ do: 'set', at: ['inclusion', 'i1', 'text'], value: ' OR bagpipe*' }]);
 		await vi.advanceTimersByTimeAsync(400);
-		expect([client.state, client.rejected, client.document.inclusion]).toEqual(['offline', [], [{ id: 'i1', text: ' OR bagpipe*' }]]);
+		expect([client.state, client.rejected, client.document.inclusion]).toEqual([
+			'offline',
+			[],
+			[{ id: 'i1', text: ' OR bagpipe*' }]
+		]);
 		for (const leaving of leave) leaving();
 		const next = new EnquiryClient('e', start(), 0, true);
 		next.open();
@@ -221,7 +244,9 @@ describe('others', () => {
 	it('are heard at once where nothing waits here', async () => {
 		const close = client.open();
 		server.write('other', title('theirs'));
-		Stream.last?.onmessage?.({ data: JSON.stringify({ revision: 1, client: 'other', by: 'Ann', edits: title('theirs') }) });
+		Stream.last?.onmessage?.({
+			data: JSON.stringify({ revision: 1, client: 'other', by: 'Ann', edits: title('theirs') })
+		});
 		expect([client.document.title, client.revision, client.news]).toEqual(['theirs', 1, 'Ann']);
 		await settle();
 		expect(client.news).toBeNull();
@@ -266,10 +291,15 @@ describe('others', () => {
 		const close = client.open();
 		client.edit('type', title('mine'));
 		server.write('other', title('theirs'));
-		Stream.last?.onmessage?.({ data: JSON.stringify({ revision: 1, client: 'other', by: 'Ann', edits: title('theirs') }) });
+		Stream.last?.onmessage?.({
+			data: JSON.stringify({ revision: 1, client: 'other', by: 'Ann', edits: title('theirs') })
+		});
 		expect(client.document.title).toBe('mine');
 		await settle();
-		expect([client.state, client.conflicts]).toEqual(['conflict', [{ at: ['title'], yours: 'mine', theirs: 'theirs' }]]);
+		expect([client.state, client.conflicts]).toEqual([
+			'conflict',
+			[{ at: ['title'], yours: 'mine', theirs: 'theirs' }]
+		]);
 		client.settle('mine');
 		await settle();
 		expect([server.document.title, client.state]).toEqual(['mine', 'saved']);
@@ -295,10 +325,17 @@ describe('others', () => {
 		const [part] = client.document.parts;
 		const tell = (edits: Edit[]) => {
 			server.write('other', edits);
-			Stream.last?.onmessage?.({ data: JSON.stringify({ revision: server.history.length, client: 'other', by: 'Jon', edits }) });
+			Stream.last?.onmessage?.({
+				data: JSON.stringify({ revision: server.history.length, client: 'other', by: 'Jon', edits })
+			});
 		};
 		tell([{ do: 'set', at: ['parts', part?.id ?? '', 'text'], value: 'theirs, too' }]);
-		expect([client.state, client.revision, client.document.parts[0]?.text, client.conflicts.length]).toEqual(['conflict', 2, 'theirs, too', 1]);
+		expect([client.state, client.revision, client.document.parts[0]?.text, client.conflicts.length]).toEqual([
+			'conflict',
+			2,
+			'theirs, too',
+			1
+		]);
 		// What stands in question is told as it is now; what meets what waits here is asked about, too.
 		tell(title('theirs, later'));
 		tell([{ do: 'set', at: ['question'], value: 'Theirs?' }]);
@@ -362,7 +399,9 @@ describe('others', () => {
 		const close = client.open();
 		server.write('other', title('one'));
 		server.write('other', title('two'));
-		Stream.last?.onmessage?.({ data: JSON.stringify({ revision: 2, client: 'other', by: 'Ann', edits: title('two') }) });
+		Stream.last?.onmessage?.({
+			data: JSON.stringify({ revision: 2, client: 'other', by: 'Ann', edits: title('two') })
+		});
 		await settle();
 		expect([client.document.title, client.revision]).toEqual(['two', 2]);
 		close();
@@ -494,7 +533,16 @@ describe('unsent edits', () => {
 	});
 
 	it('of a page that was left before it heard that they were saved are not asked for twice, and nothing is said', async () => {
-		const line = { id: 'l', source: 'lamp', concept: null, strand: null, role: 'words', label: '', note: '', off: false };
+		const line = {
+			id: 'l',
+			source: 'lamp',
+			concept: null,
+			strand: null,
+			role: 'words',
+			label: '',
+			note: '',
+			off: false
+		};
 		server.write('other', [{ do: 'insert', in: ['lines'], item: { ...line, id: 'm' }, after: null }]);
 		const came = [
 			{ do: 'insert', in: ['lines'], item: line, after: null },
@@ -513,7 +561,10 @@ describe('unsent edits', () => {
 		const close = again.open();
 		await settle();
 		expect([again.state, again.rejected, again.shownEdits()]).toEqual(['saved', [], []]);
-		expect([server.document.lines.map((one) => one.source), again.document.lines.map((one) => one.source)]).toEqual([['lamp*'], ['lamp*']]);
+		expect([server.document.lines.map((one) => one.source), again.document.lines.map((one) => one.source)]).toEqual([
+			['lamp*'],
+			['lamp*']
+		]);
 		expect(server.history.map((one) => one.number)).toEqual([undefined, 1, 2]);
 		close();
 	});
@@ -533,7 +584,9 @@ describe('unsent edits', () => {
 		client.edit('type', title('a'));
 		await vi.advanceTimersByTimeAsync(200);
 		client.edit('type', title('ab'));
-		const kept = JSON.parse(localStorage.getItem(`lantern-pending:e:${client.client}`) ?? '{}') as { queue: { number: number; sentIn?: number }[] };
+		const kept = JSON.parse(localStorage.getItem(`lantern-pending:e:${client.client}`) ?? '{}') as {
+			queue: { number: number; sentIn?: number }[];
+		};
 		expect(kept.queue.map((one) => [one.number, one.sentIn])).toEqual([
 			[1, 1],
 			[2, undefined]
@@ -543,7 +596,12 @@ describe('unsent edits', () => {
 	});
 
 	it('that no longer fit are set aside, and the window is at rest', async () => {
-		const pending = { client: 'old', at: 0, left: true, queue: [{ name: 'x', edits: [{ do: 'set', at: ['lines', 'gone', 'source'], value: 'lamp' }] }] };
+		const pending = {
+			client: 'old',
+			at: 0,
+			left: true,
+			queue: [{ name: 'x', edits: [{ do: 'set', at: ['lines', 'gone', 'source'], value: 'lamp' }] }]
+		};
 		localStorage.setItem('lantern-pending:e:old', JSON.stringify(pending));
 		const close = client.open();
 		await settle();
@@ -557,7 +615,12 @@ describe('unsent edits', () => {
 		client.edit('type', [{ do: 'set', at: ['question'], value: 'Saved all the same?' }]);
 		await settle();
 		expect(client.rejected.map((one) => one.text)).toEqual(['poison']);
-		expect([server.document.title, server.document.question, client.document.title, client.state]).toEqual(['start', 'Saved all the same?', 'start', 'saved']);
+		expect([server.document.title, server.document.question, client.document.title, client.state]).toEqual([
+			'start',
+			'Saved all the same?',
+			'start',
+			'saved'
+		]);
 	});
 
 	it('never hold what a database cannot: U+0000 is removed, half of a pair replaced', async () => {
@@ -572,7 +635,10 @@ describe('unsent edits', () => {
 
 	it('of a closed window are taken up, but not those of one that still lives', async () => {
 		const pending = (id: string, at: number, text: string) =>
-			localStorage.setItem(`lantern-pending:e:${id}`, JSON.stringify({ client: id, at, revision: 0, queue: [{ name: 'x', edits: title(text) }] }));
+			localStorage.setItem(
+				`lantern-pending:e:${id}`,
+				JSON.stringify({ client: id, at, revision: 0, queue: [{ name: 'x', edits: title(text) }] })
+			);
 		pending('alive', Date.now() - 3_000, 'alive');
 		pending('closed', Date.now() - 60_000, 'closed');
 		const close = client.open();

@@ -15,7 +15,10 @@ const PAUSES = [1_000, 2_000, 4_000, 8_000] as const;
 const passing = (status: number): boolean => status >= 500 || status === 408 || status === 429;
 
 /** Asks until there is an answer. What it returns stops it: nothing is called after that. */
-export function askForFigures<Value>(path: string, { told, failed = () => undefined, after = 0 }: Asking<Value>): () => void {
+export function askForFigures<Value>(
+	path: string,
+	{ told, failed = () => undefined, after = 0 }: Asking<Value>
+): () => void {
 	const leaving = new AbortController();
 	let attempt = 0;
 	let timer: ReturnType<typeof setTimeout> | undefined;

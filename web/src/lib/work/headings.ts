@@ -46,8 +46,16 @@ export interface LookedUp {
 }
 
 /** Looks words up in a vocabulary. @throws with the server's sentence */
-export async function lookUp(vocabulary: string, words: string, mode: LookupMode, signal: AbortSignal): Promise<LookedUp> {
-	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(words)}&mode=${mode}&most=100`, { signal });
+export async function lookUp(
+	vocabulary: string,
+	words: string,
+	mode: LookupMode,
+	signal: AbortSignal
+): Promise<LookedUp> {
+	const response = await fetch(
+		`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(words)}&mode=${mode}&most=100`,
+		{ signal }
+	);
 	const answer = (await response.json()) as Partial<LookedUp> & { message?: string };
 	if (!response.ok) throw new Error(answer.message ?? 'The vocabulary could not be read.');
 	return { matches: answer.matches ?? [], pieces: answer.pieces ?? [] };
@@ -77,7 +85,10 @@ export async function lookUpInAll(
 				return { vocabulary: id, name, ...(await lookUp(id, words, mode, signal)), fault: '' };
 			} catch (error) {
 				signal.throwIfAborted();
-				const fault = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
+				const fault =
+					error instanceof TypeError || !(error instanceof Error)
+						? 'The server cannot be reached; what you typed stays here.'
+						: error.message;
 				return { vocabulary: id, name, matches: [], pieces: [], fault };
 			}
 		})
@@ -92,7 +103,8 @@ export function headingFacts(vocabulary: string, heading: string, collection: st
 	const known = facts.get(address);
 	if (known) return known;
 	const asking = fetch(address).then(async (response) => {
-		if (!response.ok) throw new Error(((await response.json()) as { message?: string }).message ?? 'The heading could not be read.');
+		if (!response.ok)
+			throw new Error(((await response.json()) as { message?: string }).message ?? 'The heading could not be read.');
 		return (await response.json()) as HeadingFacts;
 	});
 	facts.set(address, asking);

@@ -5,10 +5,9 @@ import { changeText } from './editions';
 import { earlierAdvice, searchedFrom } from './history';
 
 const lines = (...sources: (string | [string, 'off'])[]) =>
-	({ lines: sources.map((one) => ({ source: typeof one === 'string' ? one : one[0], off: typeof one !== 'string' })) }) as unknown as Pick<
-		EnquiryDocument,
-		'lines'
-	>;
+	({
+		lines: sources.map((one) => ({ source: typeof one === 'string' ? one : one[0], off: typeof one !== 'string' }))
+	}) as unknown as Pick<EnquiryDocument, 'lines'>;
 
 describe('the first year searched', () => {
 	it.each([
@@ -25,9 +24,18 @@ describe('the first year searched', () => {
 });
 
 describe('what an earlier heading means', () => {
-	const old = (more: Partial<Parameters<typeof earlierAdvice>[0]> = {}) => ({ label: 'Confusion', until: 1971, renamed: false, id: 'c', ...more });
+	const old = (more: Partial<Parameters<typeof earlierAdvice>[0]> = {}) => ({
+		label: 'Confusion',
+		until: 1971,
+		renamed: false,
+		id: 'c',
+		...more
+	});
 	it('a mere renaming needs nothing, and says so', () => {
-		expect(earlierAdvice(old({ renamed: true }), 1950)).toMatchObject({ needed: false, text: expect.stringContaining('nothing needs adding') as string });
+		expect(earlierAdvice(old({ renamed: true }), 1950)).toMatchObject({
+			needed: false,
+			text: expect.stringContaining('nothing needs adding') as string
+		});
 	});
 	it('one that ended before the years searched is not needed', () => {
 		expect(earlierAdvice(old(), 2006)).toEqual({

@@ -19,9 +19,16 @@ interface Earlier {
 /** What to do about an earlier name or heading, given the first year searched (null for all years). */
 export function earlierAdvice(old: Earlier, from: number | null): { readonly needed: boolean; readonly text: string } {
 	const until = old.until === null ? '' : ` until ${old.until}`;
-	if (old.renamed) return { needed: false, text: `Called ${old.label}${until}: a mere renaming. Older records carry the new name; nothing needs adding.` };
+	if (old.renamed)
+		return {
+			needed: false,
+			text: `Called ${old.label}${until}: a mere renaming. Older records carry the new name; nothing needs adding.`
+		};
 	if (from !== null && old.until !== null && from > old.until)
-		return { needed: false, text: `${old.label} stood for it${until}. Your strategy searches from ${from}, so it is not needed.` };
+		return {
+			needed: false,
+			text: `${old.label} stood for it${until}. Your strategy searches from ${from}, so it is not needed.`
+		};
 	const years = old.until === null ? 'the earlier years' : `the years up to ${old.until}`;
 	return {
 		needed: true,

@@ -23,7 +23,12 @@ async function ask(address: string, init: RequestInit): Promise<Answer> {
 }
 
 /** @param from a chosen file, or an address that the server is to read */
-export function take(kind: Taking, id: string, from: File | string, options: Readonly<Record<string, string>> = {}): Promise<Answer> {
+export function take(
+	kind: Taking,
+	id: string,
+	from: File | string,
+	options: Readonly<Record<string, string>> = {}
+): Promise<Answer> {
 	const query = new URLSearchParams(options);
 	if (typeof from === 'string') query.set('from', from);
 	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, {

@@ -35,18 +35,24 @@ export const KIND_NAMES: Readonly<Record<FileKind, string>> = {
 	table: 'a table'
 };
 
-export type Answered = { readonly ok: true; readonly view: IntakeView } | { readonly ok: false; readonly message: string };
+export type Answered =
+	{ readonly ok: true; readonly view: IntakeView } | { readonly ok: false; readonly message: string };
 
 async function answered(asking: Promise<Response>): Promise<Answered> {
 	const response = await asking.catch(() => null);
 	if (!response) return { ok: false, message: 'The server cannot be reached. Nothing was changed.' };
 	const body = (await response.json().catch(() => ({}))) as IntakeView & { message?: string };
-	return response.ok ? { ok: true, view: body } : { ok: false, message: body.message ?? 'The server refused. Nothing was changed.' };
+	return response.ok
+		? { ok: true, view: body }
+		: { ok: false, message: body.message ?? 'The server refused. Nothing was changed.' };
 }
 
 /** @param from a chosen file, or an address that the server is to read */
 export function begin(vocabulary: string, from: File | string): Promise<Answered> {
-	const query = new URLSearchParams({ vocabulary, name: typeof from === 'string' ? (from.split('/').at(-1) ?? '') : from.name });
+	const query = new URLSearchParams({
+		vocabulary,
+		name: typeof from === 'string' ? (from.split('/').at(-1) ?? '') : from.name
+	});
 	if (typeof from === 'string') query.set('from', from);
 	return answered(
 		fetch(`/api/v1/intakes?${query}`, {
@@ -61,8 +67,16 @@ export const look = (id: string): Promise<Answered> => answered(fetch(`/api/v1/i
 export const next = (
 	id: string,
 	body:
-		{ readonly do: 'read'; readonly shape: TableShape } | { readonly do: 'load'; readonly faulty: boolean; readonly name?: string; readonly edition?: string }
+		| { readonly do: 'read'; readonly shape: TableShape }
+		| { readonly do: 'load'; readonly faulty: boolean; readonly name?: string; readonly edition?: string }
 ): Promise<Answered> =>
-	answered(fetch(`/api/v1/intakes/${id}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
+	answered(
+		fetch(`/api/v1/intakes/${id}`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify(body)
+		})
+	);
 
-export const leave = (id: string): Promise<Response> => fetch(`/api/v1/intakes/${id}`, { method: 'DELETE', keepalive: true });
+export const leave = (id: string): Promise<Response> =>
+	fetch(`/api/v1/intakes/${id}`, { method: 'DELETE', keepalive: true });

@@ -25,7 +25,10 @@ describe('what the server tells line by line', () => {
 	});
 	it('says so where it breaks off', async () => {
 		server(['{"n":1}\n{"n":']);
-		expect(await heard()).toEqual({ end: 'The answer of the server broke off; what was heard is shown.', said: [{ n: 1 }] });
+		expect(await heard()).toEqual({
+			end: 'The answer of the server broke off; what was heard is shown.',
+			said: [{ n: 1 }]
+		});
 	});
 	it('does not listen to a message that never ends, and lets the server know', async () => {
 		let cancelled = false;
@@ -39,7 +42,9 @@ describe('what the server tells line by line', () => {
 		});
 		vi.stubGlobal('fetch', () => Promise.resolve(new Response(body)));
 		const said: object[] = [];
-		expect(await readNdjson('/x', {}, (one) => said.push(one), new AbortController().signal, 1_000)).toBe('The answer of the server was too long to be read.');
+		expect(await readNdjson('/x', {}, (one) => said.push(one), new AbortController().signal, 1_000)).toBe(
+			'The answer of the server was too long to be read.'
+		);
 		expect([said, cancelled]).toEqual([[], true]);
 	});
 	it('says why where the server refuses', async () => {

@@ -15,7 +15,12 @@ export async function readNdjson<Said extends object>(
 	longest = LONGEST
 ): Promise<string> {
 	try {
-		const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body), signal });
+		const response = await fetch(path, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify(body),
+			signal
+		});
 		if (!response.ok || !response.body) {
 			const answer = (await response.json()) as { message?: string };
 			return answer.message ?? 'The server did not answer as expected.';

@@ -66,7 +66,13 @@ export function takePending(enquiry: string, client: string): Pending[] {
 			found.push({
 				...pending,
 				queue: pending.queue.map((batch, at) => {
-					const { kind = 'do', step = '', client = pending.client, number = at + 1, revision = old ?? 0 } = batch as Partial<Batch>;
+					const {
+						kind = 'do',
+						step = '',
+						client = pending.client,
+						number = at + 1,
+						revision = old ?? 0
+					} = batch as Partial<Batch>;
 					return { ...batch, kind, step, client, number, revision };
 				})
 			});

@@ -5,7 +5,14 @@ import type { ReadStrategyView } from './renderings';
 
 const view = (...notations: string[]): ReadStrategyView => ({
 	profile: 'p',
-	lines: notations.map((notation, at) => ({ number: at + 1, text: '', count: null, notation, comment: '', faults: [] })),
+	lines: notations.map((notation, at) => ({
+		number: at + 1,
+		text: '',
+		count: null,
+		notation,
+		comment: '',
+		faults: []
+	})),
 	numbered: false,
 	errors: 0,
 	contradictions: [],

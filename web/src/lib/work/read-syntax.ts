@@ -5,7 +5,12 @@ import type { Match } from './headings';
 import type { ReadStrategyView } from './renderings';
 
 /** @param isList true for a list of terms, each on a row of its own */
-export const readInSyntax = (enquiry: string, profile: string, text: string, isList = false): Promise<Answer<ReadStrategyView>> =>
+export const readInSyntax = (
+	enquiry: string,
+	profile: string,
+	text: string,
+	isList = false
+): Promise<Answer<ReadStrategyView>> =>
 	askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile, text, isList });
 
 /** The text as the profile reads it in whose syntax it seems to be; null where it is as well explained by the notation. */
@@ -23,7 +28,9 @@ export function termsOf(view: ReadStrategyView): string[] {
 			case 'and':
 				return tree.items.flatMap(opened);
 			case 'field':
-				return tree.fields.includes('ab') ? opened(tree.of) : sidesOf(tree.of).map((side) => print({ kind: 'field', fields: tree.fields, of: side }));
+				return tree.fields.includes('ab')
+					? opened(tree.of)
+					: sidesOf(tree.of).map((side) => print({ kind: 'field', fields: tree.fields, of: side }));
 			case 'word':
 			case 'phrase':
 			case 'near':
@@ -33,7 +40,8 @@ export function termsOf(view: ReadStrategyView): string[] {
 				return [];
 		}
 	};
-	const sidesOf = (tree: Expression): readonly Expression[] => (tree.kind === 'or' ? tree.items.flatMap(sidesOf) : [tree]);
+	const sidesOf = (tree: Expression): readonly Expression[] =>
+		tree.kind === 'or' ? tree.items.flatMap(sidesOf) : [tree];
 	return view.lines.flatMap(({ notation }) => {
 		const { tree } = parse(notation);
 		return tree ? opened(tree) : [];
@@ -42,7 +50,9 @@ export function termsOf(view: ReadStrategyView): string[] {
 
 /** The heading of a vocabulary that a label names, its own or another name; null where there is none. */
 export async function headingNamed(vocabulary: string, label: string): Promise<Match | null> {
-	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(label)}&mode=exact`).catch(() => null);
+	const response = await fetch(
+		`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(label)}&mode=exact`
+	).catch(() => null);
 	if (!response?.ok) return null;
 	const { matches } = (await response.json()) as { matches: readonly Match[] };
 	return matches.find((one) => one.reason === 'heading' || one.reason === 'entry-term') ?? null;

@@ -15,7 +15,12 @@ export interface ShownRecord {
 		readonly qualifiers: readonly string[];
 		readonly lit: boolean;
 	}[];
-	readonly lit: readonly { readonly field: string; readonly entry: number; readonly from: number; readonly to: number }[];
+	readonly lit: readonly {
+		readonly field: string;
+		readonly entry: number;
+		readonly from: number;
+		readonly to: number;
+	}[];
 	readonly benchmark: boolean;
 }
 

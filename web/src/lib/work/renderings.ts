@@ -22,7 +22,12 @@ export interface RenderingsView {
 	readonly revision: number;
 	/** The line whose records are the result. */
 	readonly final: string | null;
-	readonly lines: readonly { readonly id: string; readonly number: number; readonly text: string; readonly count: number | null }[];
+	readonly lines: readonly {
+		readonly id: string;
+		readonly number: number;
+		readonly text: string;
+		readonly count: number | null;
+	}[];
 	readonly renderings: readonly ShownRendering[];
 }
 
@@ -46,7 +51,9 @@ export interface TriedRendering {
 /** What a comparison is at: fetching what the rendering finds, asking what the source holds, finding the line responsible. */
 export type TryingStep = 'records' | 'held' | 'blame';
 export type SaidOfTrying =
-	{ readonly step: TryingStep; readonly done: number; readonly of: number } | { readonly tried: TriedRendering } | { readonly fault: string };
+	| { readonly step: TryingStep; readonly done: number; readonly of: number }
+	| { readonly tried: TriedRendering }
+	| { readonly fault: string };
 
 /** One line of a rendering run at its source; the text is the line whole, without references. */
 export interface CountedThere {
@@ -64,7 +71,12 @@ export interface ReadStrategyLine {
 	/** In the notation; empty where nothing was understood. */
 	readonly notation: string;
 	readonly comment: string;
-	readonly faults: readonly { readonly severity: string; readonly from: number; readonly to: number; readonly message: string }[];
+	readonly faults: readonly {
+		readonly severity: string;
+		readonly from: number;
+		readonly to: number;
+		readonly message: string;
+	}[];
 }
 
 export interface ReadStrategyView {
@@ -122,4 +134,11 @@ export type ConnectionView =
 	  };
 
 /** Notes in the order of how much they matter. */
-export const NOTE_ORDER: Readonly<Record<string, number>> = { narrowed: 0, 'to decide': 1, widened: 2, 'by hand': 3, decided: 4, adjusted: 5 };
+export const NOTE_ORDER: Readonly<Record<string, number>> = {
+	narrowed: 0,
+	'to decide': 1,
+	widened: 2,
+	'by hand': 3,
+	decided: 4,
+	adjusted: 5
+};

@@ -19,7 +19,12 @@ export interface SheetLine {
 
 export interface SheetView {
 	readonly revision: number;
-	readonly collection: { readonly id: string; readonly name: string; readonly size: number; readonly takenOn: string } | null;
+	readonly collection: {
+		readonly id: string;
+		readonly name: string;
+		readonly size: number;
+		readonly takenOn: string;
+	} | null;
 	/** How far the collection's index is, from 0 to 1, while it is being built; `stopped` where somebody has stopped that. */
 	readonly indexing: number | 'stopped' | null;
 	readonly benchmark: { readonly held: number; readonly known: number };
@@ -90,7 +95,10 @@ export type CountsNews =
 	| { readonly sequence: number; readonly failed: string };
 
 /** The view after news, from the view before; null where lines are missing and all must be asked for. */
-export function withNews(before: SheetView | null, news: Extract<CountsNews, { readonly view: unknown }>): SheetView | null {
+export function withNews(
+	before: SheetView | null,
+	news: Extract<CountsNews, { readonly view: unknown }>
+): SheetView | null {
 	const known = new Map(before?.lines.map((line) => [line.id, line]));
 	for (const line of news.changed) known.set(line.id, line);
 	const lines = news.order.flatMap((id) => known.get(id) ?? []);

@@ -8,11 +8,34 @@ import { addHeading, type Taking, addWords } from './terms';
 
 let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Q?', 'PEO', () => `id${++made}`);
-const concept = (change: Partial<Concept> = {}): Concept => ({ id: 'c', name: 'Noise', note: '', strands: [], headings: [], words: [], parked: [], ...change });
+const concept = (change: Partial<Concept> = {}): Concept => ({
+	id: 'c',
+	name: 'Noise',
+	note: '',
+	strands: [],
+	headings: [],
+	words: [],
+	parked: [],
+	...change
+});
 const word = (text: string) => ({ id: text, text, strand: null, origin: '' });
-const line = (source: string) => ({ id: source, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+const line = (source: string) => ({
+	id: source,
+	source,
+	concept: null,
+	strand: null,
+	role: 'words' as const,
+	label: '',
+	note: '',
+	off: false
+});
 
-const taking = (vocabulary: string, heading: string, reach: 'this' | 'narrower' | 'picked', more: Partial<Taking> = {}): Taking => ({
+const taking = (
+	vocabulary: string,
+	heading: string,
+	reach: 'this' | 'narrower' | 'picked',
+	more: Partial<Taking> = {}
+): Taking => ({
 	vocabulary,
 	heading,
 	reach,
@@ -28,7 +51,12 @@ describe('steps', () => {
 		const next = (change: Partial<EnquiryDocument>) => nextStep({ ...enquiry, ...change }).step;
 		const withWords = [concept({ words: [word('noise')] })];
 		const whole = [
-			concept({ words: [word('noise')], headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this' as const, main: false, strand: null, note: '' }] })
+			concept({
+				words: [word('noise')],
+				headings: [
+					{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this' as const, main: false, strand: null, note: '' }
+				]
+			})
 		];
 		expect(next({})).toBe('concepts');
 		expect(next({ concepts: [concept()] })).toBe('concepts');
@@ -36,12 +64,18 @@ describe('steps', () => {
 		expect(next({ concepts: whole })).toBe('strategy');
 		expect(next({ concepts: whole, lines: [line('')] })).toBe('strategy');
 		expect(next({ concepts: whole, lines: [line('noise')] })).toBe('renderings');
-		expect(next({ concepts: whole, lines: [line('noise')], renderings: [{ id: 'r', profile: 'p', first: 1, leftOut: [] }] })).toBe('dossier');
+		expect(
+			next({ concepts: whole, lines: [line('noise')], renderings: [{ id: 'r', profile: 'p', first: 1, leftOut: [] }] })
+		).toBe('dossier');
 	});
 
 	it('name every part of the question that is neither in a concept nor left out with a reason', () => {
 		const enquiry = fresh();
-		const parts = enquiry.parts.map((part, at) => ({ ...part, text: at < 2 ? 'said' : '', leftOut: at === 1 ? '' : null }));
+		const parts = enquiry.parts.map((part, at) => ({
+			...part,
+			text: at < 2 ? 'said' : '',
+			leftOut: at === 1 ? '' : null
+		}));
 		expect(stepStates({ ...enquiry, parts }).concepts.look.map((one) => one.text)).toEqual([
 			'“Population” is neither in a concept nor left out with a reason.',
 			'“Exposure” is left out without a reason.'
@@ -57,7 +91,9 @@ describe('steps', () => {
 		expect(looks()).toEqual(['Noise has no headings and no words yet.']);
 		expect(looks('joining')).toEqual(['Noise has no headings and no words yet.']);
 		expect(looks('words')).toEqual(['Noise has words but no heading.']);
-		expect(looks('headings')).toEqual(['Noise has headings but no words: records that are not indexed yet are missed.']);
+		expect(looks('headings')).toEqual([
+			'Noise has headings but no words: records that are not indexed yet are missed.'
+		]);
 		expect(looks('headings', 'words')).toEqual([]);
 		expect(looks('mixed')).toEqual([]);
 	});
@@ -77,7 +113,15 @@ describe('steps', () => {
 	});
 
 	it('ask about parked finds, and about concepts that are not complete once one of them is', () => {
-		const heading = { id: 'h', vocabulary: 'v', heading: 'x', reach: 'this' as const, main: false, strand: null, note: '' };
+		const heading = {
+			id: 'h',
+			vocabulary: 'v',
+			heading: 'x',
+			reach: 'this' as const,
+			main: false,
+			strand: null,
+			note: ''
+		};
 		const done = concept({ id: 'a', words: [word('noise')], headings: [heading], parked: [{ id: 'p', text: 'hum' }] });
 		const other = concept({ id: 'b', name: 'Sleep', words: [word('sleep')], headings: [heading] });
 		const enquiry = { ...fresh(), concepts: [done, other], lines: [line('noise')] };
@@ -86,26 +130,46 @@ describe('steps', () => {
 		expect(stepStates(enquiry).dossier.look).toEqual([parked]);
 		expect(stepStates({ ...enquiry, lines: [] }).dossier.look).toEqual([]);
 		const marked = stepStates({ ...enquiry, concepts: [{ ...done, complete: true, parked: [] }, other] });
-		expect([marked.concepts.look, marked.dossier.look]).toEqual([[], [{ text: 'Sleep is not marked as complete.', place: 'concepts#concept-b' }]]);
+		expect([marked.concepts.look, marked.dossier.look]).toEqual([
+			[],
+			[{ text: 'Sleep is not marked as complete.', place: 'concepts#concept-b' }]
+		]);
 	});
 });
 
 describe('terms', () => {
 	it('are read from a pasted list in one edit, doubles left out and said', () => {
-		const adding = addWords(concept({ words: [word('noise')] }), 'Noise\nsound level*; "alarm fatigue"\r\nsound level*');
-		expect(adding.edits.map((edit) => (edit.do === 'insert' ? (edit.item as { text: string }).text : ''))).toEqual(['"sound level*"', '"alarm fatigue"']);
+		const adding = addWords(
+			concept({ words: [word('noise')] }),
+			'Noise\nsound level*; "alarm fatigue"\r\nsound level*'
+		);
+		expect(adding.edits.map((edit) => (edit.do === 'insert' ? (edit.item as { text: string }).text : ''))).toEqual([
+			'"sound level*"',
+			'"alarm fatigue"'
+		]);
 		expect(adding.said).toBe('“Noise” is there already. “"sound level*"” is there already.');
 	});
 
 	it('are refused with the reason, and a sentence is offered in pieces', () => {
-		expect(addWords(concept(), 'noise AND light').said).toContain('Operators, headings and lines belong in the strategy');
-		expect(addWords(concept(), 'does quiet time at night lower the noise on wards').pieces).toEqual(['quiet time', 'night lower', 'noise', 'wards']);
+		expect(addWords(concept(), 'noise AND light').said).toContain(
+			'Operators, headings and lines belong in the strategy'
+		);
+		expect(addWords(concept(), 'does quiet time at night lower the noise on wards').pieces).toEqual([
+			'quiet time',
+			'night lower',
+			'noise',
+			'wards'
+		]);
 	});
 
 	it('a heading is taken once; taking it again changes its reach', () => {
-		const taken = concept({ headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this', main: false, strand: null, note: '' }] });
+		const taken = concept({
+			headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this', main: false, strand: null, note: '' }]
+		});
 		expect(addHeading(taken, taking('v', 'y', 'narrower'))).toMatchObject([{ do: 'insert', after: 'h' }]);
-		expect(addHeading(taken, taking('v', 'x', 'narrower'))).toEqual([{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }]);
+		expect(addHeading(taken, taking('v', 'x', 'narrower'))).toEqual([
+			{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }
+		]);
 		expect(addHeading(taken, taking('v', 'x', 'this'))).toEqual([]);
 	});
 });
@@ -128,7 +192,8 @@ describe('what is shown', () => {
 	});
 
 	it('says the reason of every match plainly', () => {
-		const match = (reason: string) => reasonText({ id: 'd', label: 'Delirium', narrower: 0, reason, name: 'Acute Confusion' });
+		const match = (reason: string) =>
+			reasonText({ id: 'd', label: 'Delirium', narrower: 0, reason, name: 'Acute Confusion' });
 		expect(['heading', 'entry-term', 'entry-words', 'scope-note', 'spelling'].map(match)).toEqual([
 			'is a heading',
 			'“Acute Confusion” is another name for it',

@@ -25,11 +25,15 @@ export interface StepState {
 
 /** What each step still asks for. Sentences are shown to the searcher. */
 export function stepStates(document: EnquiryDocument): Record<StepId, StepState> {
-	const open = document.parts.filter((part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null);
+	const open = document.parts.filter(
+		(part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null
+	);
 	const reasonless = document.parts.filter((part) => part.concept === null && part.leftOut === '');
 	const searched = document.concepts.filter((one) => !one.dropped);
 	// What was typed straight into the sheet is there as well as what was gathered with the concept.
-	const inSheet = new Set(document.lines.flatMap((line) => (line.concept === null ? [] : [`${line.concept} ${line.role}`])));
+	const inSheet = new Set(
+		document.lines.flatMap((line) => (line.concept === null ? [] : [`${line.concept} ${line.role}`]))
+	);
 	const hasIn = (one: Concept, ...roles: readonly LineRole[]) => roles.some((role) => inSheet.has(`${one.id} ${role}`));
 	const hasHeadings = (one: Concept) => one.headings.length > 0 || hasIn(one, 'headings', 'mixed');
 	const hasWords = (one: Concept) => one.words.length > 0 || hasIn(one, 'words', 'mixed');
@@ -44,7 +48,9 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 			return uses && line.concept !== one.id && line.role !== 'check' && !line.off ? [at + 1] : [];
 		});
 	};
-	const leftIn = document.concepts.flatMap((one) => (one.dropped ? usersOfConcept(one).map((number) => ({ one, number })) : []));
+	const leftIn = document.concepts.flatMap((one) =>
+		one.dropped ? usersOfConcept(one).map((number) => ({ one, number })) : []
+	);
 	const wordless = searched.filter((one) => hasHeadings(one) && !hasWords(one));
 	const headless = searched.filter((one) => !hasHeadings(one) && hasWords(one) && (one.noHeading ?? []).length === 0);
 	const parked = searched.filter((one) => one.parked.length > 0);
@@ -58,7 +64,8 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 	}));
 	return {
 		brief: {
-			touched: document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,
+			touched:
+				document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,
 			look:
 				document.sources.length === 0 && document.concepts.length > 0
 					? [{ text: 'No sources yet: name the databases and their platforms.', place: 'brief#sources' }]
@@ -67,18 +74,33 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 		concepts: {
 			touched: document.concepts.length > 0,
 			look: [
-				...open.map((part) => ({ text: `“${part.name}” is neither in a concept nor left out with a reason.`, place: 'brief#parts' })),
+				...open.map((part) => ({
+					text: `“${part.name}” is neither in a concept nor left out with a reason.`,
+					place: 'brief#parts'
+				})),
 				...reasonless.map((part) => ({ text: `“${part.name}” is left out without a reason.`, place: 'brief#parts' })),
-				...reasonlessConcepts.map((one) => ({ text: `${name(one)} is left out of the search without a reason.`, place: band(one) })),
-				...leftIn.map(({ one, number }) => ({ text: `${name(one)} is left out of the search, but line ${number} uses it.`, place: `strategy#line-${number}` })),
-				...wordless.map((one) => ({ text: `${name(one)} has headings but no words: records that are not indexed yet are missed.`, place: band(one) })),
+				...reasonlessConcepts.map((one) => ({
+					text: `${name(one)} is left out of the search without a reason.`,
+					place: band(one)
+				})),
+				...leftIn.map(({ one, number }) => ({
+					text: `${name(one)} is left out of the search, but line ${number} uses it.`,
+					place: `strategy#line-${number}`
+				})),
+				...wordless.map((one) => ({
+					text: `${name(one)} has headings but no words: records that are not indexed yet are missed.`,
+					place: band(one)
+				})),
 				...termless.map((one) => ({ text: `${name(one)} has no headings and no words yet.`, place: band(one) })),
 				...parkedPoints
 			]
 		},
 		headings: {
 			touched: document.concepts.some((one) => one.headings.length > 0),
-			look: headless.map((one) => ({ text: `${name(one)} has words but no heading.`, place: `headings?concept=${one.id}` }))
+			look: headless.map((one) => ({
+				text: `${name(one)} has words but no heading.`,
+				place: `headings?concept=${one.id}`
+			}))
 		},
 		strategy: {
 			touched: document.lines.length > 0,
@@ -95,7 +117,10 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 			look:
 				document.lines.length === 0
 					? []
-					: [...parkedPoints, ...unfinished.map((one) => ({ text: `${name(one)} is not marked as complete.`, place: band(one) }))]
+					: [
+							...parkedPoints,
+							...unfinished.map((one) => ({ text: `${name(one)} is not marked as complete.`, place: band(one) }))
+						]
 		}
 	};
 }
@@ -108,6 +133,7 @@ export function nextStep(document: EnquiryDocument): { step: StepId; text: strin
 	if (headings.look[0]) return { step: 'headings', text: headings.look[0].text };
 	if (document.lines.length === 0) return { step: 'strategy', text: 'Assemble the first strategy from the concepts.' };
 	if (strategy.look[0]) return { step: 'strategy', text: strategy.look[0].text };
-	if (document.renderings.length === 0) return { step: 'renderings', text: 'Write the strategy in the platforms of your sources.' };
+	if (document.renderings.length === 0)
+		return { step: 'renderings', text: 'Write the strategy in the platforms of your sources.' };
 	return { step: 'dossier', text: 'Read the dossier through and hand it over.' };
 }

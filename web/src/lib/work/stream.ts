@@ -19,7 +19,10 @@ interface StreamWindow {
 
 type Message =
 	/** A window is here, or still here. */
-	| ({ readonly kind: 'here'; /** True where the server does not know it any more. */ readonly isLost?: boolean } & StreamWindow)
+	| ({
+			readonly kind: 'here';
+			/** True where the server does not know it any more. */ readonly isLost?: boolean;
+	  } & StreamWindow)
 	| { readonly kind: 'left'; readonly client: string }
 	| { readonly kind: 'beat'; readonly leader: string; readonly visible: boolean }
 	| { readonly kind: 'resigned'; readonly leader: string }
@@ -226,7 +229,11 @@ class SharedStream implements OpenStream {
 		const source = new EventSource(`/api/v1/stream?browser=${encodeURIComponent(this.id)}`);
 		this.source = source;
 		source.addEventListener('window', ({ data }) => {
-			const { client, event, data: inner } = JSON.parse(String(data)) as { client: string; event: string; data: unknown };
+			const {
+				client,
+				event,
+				data: inner
+			} = JSON.parse(String(data)) as { client: string; event: string; data: unknown };
 			if (client === this.window.client) this.listener.hear(event, inner);
 			else this.post({ kind: 'event', client, event, data: inner });
 		});
@@ -258,7 +265,11 @@ class SharedStream implements OpenStream {
 		if (source?.readyState !== EventSource.OPEN) return;
 		const windows = [...this.windows.values()].map(({ enquiry, client }) => ({ enquiry, client }));
 		const body = JSON.stringify({ browser: this.id, windows });
-		const response = await fetch('/api/v1/stream', { method: 'PUT', headers: { 'content-type': 'application/json' }, body }).catch(() => null);
+		const response = await fetch('/api/v1/stream', {
+			method: 'PUT',
+			headers: { 'content-type': 'application/json' },
+			body
+		}).catch(() => null);
 		if (this.source !== source) return;
 		if (!response?.ok) {
 			clearTimeout(this.again);

@@ -3,7 +3,16 @@ import { applyEdits, type Concept, type Edit, type Json } from '@wide-lantern/co
 import { describe, expect, it } from 'vitest';
 import { addHeading, moveTerm, park, reachSign, takenSo, takeUp, wordEdits, type Taking } from './terms';
 
-const concept = (id: string, more: Partial<Concept> = {}): Concept => ({ id, name: id, note: '', strands: [], headings: [], words: [], parked: [], ...more });
+const concept = (id: string, more: Partial<Concept> = {}): Concept => ({
+	id,
+	name: id,
+	note: '',
+	strands: [],
+	headings: [],
+	words: [],
+	parked: [],
+	...more
+});
 const word = (id: string, text: string, strand: string | null = null) => ({ id, text, strand, origin: 'own idea' });
 const heading = (id: string, name: string, more: object = {}) => ({
 	id,
@@ -15,7 +24,15 @@ const heading = (id: string, name: string, more: object = {}) => ({
 	note: '',
 	...more
 });
-const taking = (more: Partial<Taking> = {}): Taking => ({ vocabulary: 'v', heading: 'x', reach: 'this', picked: [], main: false, qualifiers: [], ...more });
+const taking = (more: Partial<Taking> = {}): Taking => ({
+	vocabulary: 'v',
+	heading: 'x',
+	reach: 'this',
+	picked: [],
+	main: false,
+	qualifiers: [],
+	...more
+});
 
 /** The concepts after the edits, and again after taking them back. */
 function done(concepts: readonly Concept[], edits: readonly Edit[]): { after: Concept[]; undone: Concept[] } {
@@ -43,7 +60,10 @@ describe('moving a chip', () => {
 		expect(undone).toEqual([a, b]);
 	});
 	it('within its band it keeps its strand', () => {
-		expect(done([a, b], moveTerm('words', a, '1', a, '2')).after[0]?.words).toEqual([word('2', 'light'), word('1', 'lamp', 's')]);
+		expect(done([a, b], moveTerm('words', a, '1', a, '2')).after[0]?.words).toEqual([
+			word('2', 'light'),
+			word('1', 'lamp', 's')
+		]);
 	});
 	it('copied it stands in both, under two identities', () => {
 		const { after } = done([a, b], moveTerm('words', a, '1', b, null, true));
@@ -55,8 +75,12 @@ describe('moving a chip', () => {
 	});
 	it('to where it stands already, it is there once', () => {
 		const other = concept('b', { words: [word('9', 'lamp')], headings: [heading('k', 'x')] });
-		expect(done([a, other], moveTerm('words', a, '1', other, null)).after.map((one) => one.words.length)).toEqual([1, 1]);
-		expect(done([a, other], moveTerm('headings', a, 'h', other, null)).after.map((one) => one.headings.length)).toEqual([0, 1]);
+		expect(done([a, other], moveTerm('words', a, '1', other, null)).after.map((one) => one.words.length)).toEqual([
+			1, 1
+		]);
+		expect(done([a, other], moveTerm('headings', a, 'h', other, null)).after.map((one) => one.headings.length)).toEqual(
+			[0, 1]
+		);
 	});
 	it('one that is gone is not moved', () => {
 		expect(moveTerm('words', a, 'gone', b, null)).toEqual([]);
@@ -92,7 +116,11 @@ describe('parking and taking up', () => {
 				{ id: 'q', text: 'Lamps', vocabulary: 'v', heading: 'x' }
 			]
 		});
-		expect([park(a, 'lux', null), park(a, ' ', null), park(a, 'Lights', { vocabulary: 'v', heading: 'x' })]).toEqual([[], [], []]);
+		expect([park(a, 'lux', null), park(a, ' ', null), park(a, 'Lights', { vocabulary: 'v', heading: 'x' })]).toEqual([
+			[],
+			[],
+			[]
+		]);
 		expect(park(a, 'Lamps', { vocabulary: 'w', heading: 'x' })).toHaveLength(1);
 	});
 	it('what cannot be a word stays parked', () => {
@@ -104,8 +132,13 @@ describe('parking and taking up', () => {
 describe('taking a heading', () => {
 	it('once, with what was chosen', () => {
 		expect(
-			done([concept('a')], addHeading(concept('a'), taking({ reach: 'picked', picked: ['y'], main: true, qualifiers: ['pv'] }))).after[0]?.headings
-		).toMatchObject([{ vocabulary: 'v', heading: 'x', reach: 'picked', picked: ['y'], main: true, qualifiers: ['pv'] }]);
+			done(
+				[concept('a')],
+				addHeading(concept('a'), taking({ reach: 'picked', picked: ['y'], main: true, qualifiers: ['pv'] }))
+			).after[0]?.headings
+		).toMatchObject([
+			{ vocabulary: 'v', heading: 'x', reach: 'picked', picked: ['y'], main: true, qualifiers: ['pv'] }
+		]);
 	});
 	it('again, it changes only what is other; undo brings the old way back', () => {
 		const a = concept('a', { headings: [heading('h', 'x')] });
@@ -118,13 +151,18 @@ describe('taking a heading', () => {
 	});
 	it('leaves its picks behind with another reach', () => {
 		const a = concept('a', { headings: [heading('h', 'x', { reach: 'picked', picked: ['y'] })] });
-		expect(done([a], addHeading(a, taking({ reach: 'narrower', picked: ['y'] }))).after[0]?.headings[0]).toMatchObject({ reach: 'narrower', picked: [] });
+		expect(done([a], addHeading(a, taking({ reach: 'narrower', picked: ['y'] }))).after[0]?.headings[0]).toMatchObject({
+			reach: 'narrower',
+			picked: []
+		});
 	});
 	it('shows how far it reaches behind its name', () => {
 		expect(
-			[heading('h', 'x'), heading('h', 'x', { reach: 'narrower' }), heading('h', 'x', { reach: 'picked', picked: ['y', 'z'], qualifiers: ['pv'] })].map((one) =>
-				reachSign(one)
-			)
+			[
+				heading('h', 'x'),
+				heading('h', 'x', { reach: 'narrower' }),
+				heading('h', 'x', { reach: 'picked', picked: ['y', 'z'], qualifiers: ['pv'] })
+			].map((one) => reachSign(one))
 		).toEqual(['', ' >', ' +2 | 1']);
 	});
 });

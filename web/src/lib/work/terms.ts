@@ -1,5 +1,13 @@
 /** Terms of concepts as the screens handle them: adding words and headings as one undoable edit. */
-import { conceptLetter, printLabel, readTermText, type Concept, type ConceptHeading, type Edit, type Json } from '@wide-lantern/core/editor';
+import {
+	conceptLetter,
+	printLabel,
+	readTermText,
+	type Concept,
+	type ConceptHeading,
+	type Edit,
+	type Json
+} from '@wide-lantern/core/editor';
 import { newId } from './new-id';
 
 export type Reach = ConceptHeading['reach'];
@@ -38,13 +46,22 @@ export function addWords(concept: Concept, typed: string): Adding {
 		.filter((one) => one !== '')) {
 		const reading = readTermText(part);
 		if (reading.kind === 'sentence')
-			return { edits: [], said: 'This reads like a whole sentence. Sources do not search for sentences; add the pieces that matter.', pieces: reading.pieces };
+			return {
+				edits: [],
+				said: 'This reads like a whole sentence. Sources do not search for sentences; add the pieces that matter.',
+				pieces: reading.pieces
+			};
 		if (reading.kind === 'refused') said.push(`“${part}”: ${reading.message}`);
 		else if (known.has(reading.expression.toLowerCase())) said.push(`“${reading.expression}” is there already.`);
 		else {
 			known.add(reading.expression.toLowerCase());
 			const id = newId();
-			edits.push({ do: 'insert', in: ['concepts', concept.id, 'words'], item: { id, text: reading.expression, strand: null, origin: 'own idea' }, after });
+			edits.push({
+				do: 'insert',
+				in: ['concepts', concept.id, 'words'],
+				item: { id, text: reading.expression, strand: null, origin: 'own idea' },
+				after
+			});
 			after = id;
 		}
 	}
@@ -70,7 +87,9 @@ export function addHeading(concept: Concept, taken: Taking, note = ''): Edit[] {
 			...(except.length > 0 ? { except } : {}),
 			...(qualifiers.length > 0 ? { qualifiers: [...qualifiers] } : {})
 		};
-		return [{ do: 'insert', in: ['concepts', concept.id, 'headings'], item, after: concept.headings.at(-1)?.id ?? null }];
+		return [
+			{ do: 'insert', in: ['concepts', concept.id, 'headings'], item, after: concept.headings.at(-1)?.id ?? null }
+		];
 	}
 	const at = ['concepts', concept.id, 'headings', known.id];
 	const edits: Edit[] = [];
@@ -78,11 +97,13 @@ export function addHeading(concept: Concept, taken: Taking, note = ''): Edit[] {
 	if (known.main !== main) edits.push({ do: 'set', at: [...at, 'main'], value: main });
 	if (!sameList(known.except ?? [], except)) edits.push({ do: 'set', at: [...at, 'except'], value: except });
 	if (!sameList(known.picked ?? [], picked)) edits.push({ do: 'set', at: [...at, 'picked'], value: picked });
-	if (!sameList(known.qualifiers ?? [], qualifiers)) edits.push({ do: 'set', at: [...at, 'qualifiers'], value: [...qualifiers] });
+	if (!sameList(known.qualifiers ?? [], qualifiers))
+		edits.push({ do: 'set', at: [...at, 'qualifiers'], value: [...qualifiers] });
 	return edits;
 }
 
-const sameList = (one: readonly string[], other: readonly string[]) => one.length === other.length && one.every((item) => other.includes(item));
+const sameList = (one: readonly string[], other: readonly string[]) =>
+	one.length === other.length && one.every((item) => other.includes(item));
 
 /** How far a taken heading reaches, behind its label: ` >` for with narrower, ` +2` for two picked by hand. */
 export const reachSign = ({ reach, picked, except, qualifiers }: ConceptHeading): string =>
@@ -109,7 +130,12 @@ export function wordEdits(concept: Concept, texts: readonly string[], origin: st
 		if (reading.kind !== 'term' || known.has(reading.expression.toLowerCase())) continue;
 		known.add(reading.expression.toLowerCase());
 		const id = newId();
-		edits.push({ do: 'insert', in: ['concepts', concept.id, 'words'], item: { id, text: reading.expression, strand: null, origin }, after });
+		edits.push({
+			do: 'insert',
+			in: ['concepts', concept.id, 'words'],
+			item: { id, text: reading.expression, strand: null, origin },
+			after
+		});
 		after = id;
 	}
 	return edits;
@@ -118,7 +144,14 @@ export function wordEdits(concept: Concept, texts: readonly string[], origin: st
 type List = 'headings' | 'words' | 'parked';
 
 /** Moves a term within its concept or to another one, or puts it there as well. Strands belong to one concept. */
-export function moveTerm(list: List, from: Concept, id: string, to: Concept, after: string | null, copy = false): Edit[] {
+export function moveTerm(
+	list: List,
+	from: Concept,
+	id: string,
+	to: Concept,
+	after: string | null,
+	copy = false
+): Edit[] {
 	const item = from[list].find((one) => one.id === id);
 	if (!item) return [];
 	if (from.id === to.id) return [{ do: 'move', at: ['concepts', from.id, list, id], after }];
@@ -127,7 +160,11 @@ export function moveTerm(list: List, from: Concept, id: string, to: Concept, aft
 			? 'heading' in one && one.heading === item.heading && one.vocabulary === item.vocabulary
 			: 'text' in item && 'text' in one && one.text === item.text
 	);
-	const fresh = { ...item, ...('strand' in item ? { strand: null } : {}), ...(copy ? { id: newId() } : {}) } as unknown as Json;
+	const fresh = {
+		...item,
+		...('strand' in item ? { strand: null } : {}),
+		...(copy ? { id: newId() } : {})
+	} as unknown as Json;
 	return [
 		...(copy ? [] : [{ do: 'remove', at: ['concepts', from.id, list, id] } as const]),
 		...(there ? [] : [{ do: 'insert', in: ['concepts', to.id, list], item: fresh, after } as const])
@@ -144,7 +181,10 @@ export const takeUp = {
 	parkHeading(concept: Concept, id: string, label: string): Edit[] {
 		const heading = concept.headings.find((one) => one.id === id);
 		return heading
-			? [{ do: 'remove', at: ['concepts', concept.id, 'headings', id] }, ...park(concept, label, { vocabulary: heading.vocabulary, heading: heading.heading })]
+			? [
+					{ do: 'remove', at: ['concepts', concept.id, 'headings', id] },
+					...park(concept, label, { vocabulary: heading.vocabulary, heading: heading.heading })
+				]
 			: [];
 	},
 	take(concept: Concept, find: Concept['parked'][number]): Edit[] {
@@ -158,13 +198,21 @@ export const takeUp = {
 				? concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === heading)
 				: concept.words.some((one) => one.text === find.text);
 		// What cannot be a word stays parked: nothing is lost.
-		return added.length > 0 || known ? [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }, ...added] : [];
+		return added.length > 0 || known
+			? [{ do: 'remove', at: ['concepts', concept.id, 'parked', find.id] }, ...added]
+			: [];
 	}
 };
 
 /** A find put by for later thought; a heading keeps what it is. */
-export function park(concept: Concept, text: string, heading: { readonly vocabulary: string; readonly heading: string } | null): Edit[] {
-	const known = concept.parked.some((one) => (heading ? one.vocabulary === heading.vocabulary && one.heading === heading.heading : one.text === text));
+export function park(
+	concept: Concept,
+	text: string,
+	heading: { readonly vocabulary: string; readonly heading: string } | null
+): Edit[] {
+	const known = concept.parked.some((one) =>
+		heading ? one.vocabulary === heading.vocabulary && one.heading === heading.heading : one.text === text
+	);
 	if (known || text.trim() === '') return [];
 	return [
 		{

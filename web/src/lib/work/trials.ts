@@ -16,7 +16,12 @@ export type TrialResult =
 			/** Known articles that go dark, and that come into the light, by identity. */
 			readonly shipsLost: readonly string[];
 			readonly shipsGained: readonly string[];
-			readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
+			readonly lines: readonly {
+				readonly id: string;
+				readonly count: number | null;
+				readonly lost: number;
+				readonly gained: number;
+			}[];
 			/** The first records that are lost and gained, where they were asked for. */
 			readonly records?: { readonly lost: readonly ShownRecord[]; readonly gained: readonly ShownRecord[] };
 	  };

@@ -21,6 +21,11 @@ export interface ComparedVersions {
 		readonly gained: number;
 		readonly shipsLost: readonly string[];
 		readonly shipsGained: readonly string[];
-		readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
+		readonly lines: readonly {
+			readonly id: string;
+			readonly count: number | null;
+			readonly lost: number;
+			readonly gained: number;
+		}[];
 	} | null;
 }

@@ -11,8 +11,25 @@
 	{#if data.person?.administrator}<p class="mt-2"><a href="/administration">Look after the installation</a></p>{/if}
 	<h2 class="mt-8">Change password</h2>
 	<form method="POST" class="mt-2 grid gap-3 max-w-md" use:enhance>
-		<label><span class="said">Present password</span><input class="ask" name="old" type="password" autocomplete="current-password" required /></label>
-		<label><span class="said">New password, at least 10 characters</span><input class="ask" name="fresh" type="password" autocomplete="new-password" minlength="10" required /></label>
+		<label
+			><span class="said">Present password</span><input
+				class="ask"
+				name="old"
+				type="password"
+				autocomplete="current-password"
+				required
+			/></label
+		>
+		<label
+			><span class="said">New password, at least 10 characters</span><input
+				class="ask"
+				name="fresh"
+				type="password"
+				autocomplete="new-password"
+				minlength="10"
+				required
+			/></label
+		>
 		{#if form?.message}<p class="say" class:fault={!form.done} role="status">{form.message}</p>{/if}
 		<p><button class="do first">Change it</button></p>
 	</form>

@@ -11,7 +11,12 @@ export const load = async () => ({
 	addresses: await listAddresses(),
 	collections: await listCollections(),
 	vocabularies: await listVocabularies(),
-	profiles: (await listProfiles()).map((one) => ({ id: one.id, name: one.name, version: one.version, source: one.source.name }))
+	profiles: (await listProfiles()).map((one) => ({
+		id: one.id,
+		name: one.name,
+		version: one.version,
+		source: one.source.name
+	}))
 });
 
 export const actions = {
@@ -26,7 +31,8 @@ export const actions = {
 		} as const;
 		const wanted = formText(form, 'change');
 		const change = Object.hasOwn(changes, wanted) ? changes[wanted as keyof typeof changes] : undefined;
-		if (!change || !/^[0-9a-f-]{36}$/.test(id)) return fail(400, { message: 'That is no change that can be made here.' });
+		if (!change || !/^[0-9a-f-]{36}$/.test(id))
+			return fail(400, { message: 'That is no change that can be made here.' });
 		const changed = await changePerson(id, change);
 		return changed.ok ? { message: 'Changed.' } : fail(400, { message: changed.message });
 	}

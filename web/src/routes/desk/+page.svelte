@@ -27,7 +27,8 @@
 	}
 	function create(event: SubmitEvent) {
 		event.preventDefault();
-		if (question.trim() === '') fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
+		if (question.trim() === '')
+			fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
 		else void send('/api/v1/enquiries', JSON.stringify({ question, framework }));
 	}
 	async function take(event: Event) {
@@ -41,7 +42,11 @@
 	const due = (date: string) => {
 		const days = differenceInCalendarDays(parseISO(date), new Date());
 		const when = format(parseISO(date), 'd MMMM yyyy');
-		return days < 0 ? `${when}, overdue by ${count(-days, 'day')}` : days === 0 ? `${when}, today` : `${when}, in ${count(days, 'day')}`;
+		return days < 0
+			? `${when}, overdue by ${count(-days, 'day')}`
+			: days === 0
+				? `${when}, today`
+				: `${when}, in ${count(days, 'day')}`;
 	};
 </script>
 
@@ -49,7 +54,10 @@
 <Plain>
 	<h1>Desk</h1>
 	{#if data.enquiries.length === 0}
-		<p class="mt-2 soft">Your enquiries will appear here: each is one question with its team and everything made for it. Begin with the question below, for example “Does singing with others ease breathlessness in adults with lung disease?”</p>
+		<p class="mt-2 soft">
+			Your enquiries will appear here: each is one question with its team and everything made for it. Begin with the
+			question below, for example “Does singing with others ease breathlessness in adults with lung disease?”
+		</p>
 	{:else}
 		<ul class="mt-4">
 			{#each data.enquiries as one (one.id)}
@@ -58,7 +66,9 @@
 						<h2><a href="/enquiries/{one.id}/{one.next.step}">{one.title || one.question}</a></h2>
 						{#if one.question !== one.title}<p class="soft">{one.question}</p>{/if}
 						<p class="small mt-1">
-							{#each one.concepts as name, at (at)}<span class="hue-letter mr-1" style="--hue: var(--hue-{at % 6})">{String.fromCharCode(65 + at)}</span><span class="mr-3">{name}</span>{/each}
+							{#each one.concepts as name, at (at)}<span class="hue-letter mr-1" style="--hue: var(--hue-{at % 6})"
+									>{String.fromCharCode(65 + at)}</span
+								><span class="mr-3">{name}</span>{/each}
 						</p>
 					</div>
 					<div class="small">
@@ -73,16 +83,31 @@
 	<section class="mt-10">
 		<h2>New enquiry</h2>
 		<form class="mt-2 grid gap-3" onsubmit={create}>
-			<label><span class="said">The question, as the team asks it</span><textarea class="ask" rows="2" bind:value={question} aria-invalid={fault !== ''}></textarea></label>
+			<label
+				><span class="said">The question, as the team asks it</span><textarea
+					class="ask"
+					rows="2"
+					bind:value={question}
+					aria-invalid={fault !== ''}></textarea></label
+			>
 			<div class="flex flex-wrap items-end gap-4">
 				<label
 					><span class="said">Framework</span>
 					<select class="ask" bind:value={framework}
-						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': custom'}</option>{/each}</select
+						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}
+								>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': custom'}</option
+							>{/each}</select
 					>
 				</label>
 				<button class="do first" disabled={busy}>Begin</button>
-				<label class="do"><FileUp size={15} /> Open an enquiry file<input class="sr" type="file" accept=".json,application/json" onchange={take} /></label>
+				<label class="do"
+					><FileUp size={15} /> Open an enquiry file<input
+						class="sr"
+						type="file"
+						accept=".json,application/json"
+						onchange={take}
+					/></label
+				>
 			</div>
 			{#if fault}<p class="say fault" role="alert">{fault}</p>{/if}
 		</form>

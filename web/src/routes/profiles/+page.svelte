@@ -18,7 +18,9 @@
 	let fault = $state('');
 	async function compare() {
 		try {
-			const [one, other] = (await Promise.all([left, right].map(async (id) => (await fetch(`/api/v1/profiles/${id}`)).json()))) as [unknown, unknown];
+			const [one, other] = (await Promise.all(
+				[left, right].map(async (id) => (await fetch(`/api/v1/profiles/${id}`)).json())
+			)) as [unknown, unknown];
 			[own, fault] = [profileDifferences(one, other), ''];
 		} catch {
 			fault = 'The server cannot be reached.';
@@ -43,9 +45,21 @@
 			const [source, platform] = await Promise.all([part(sourceOf), part(platformOf)]);
 			// A connection speaks the syntax of the platform that it belongs to.
 			const { address: _address, queryType: _queryType, ...own } = source.source;
-			const profile: Profile = { ...platform, id: `${source.id}-on-${platform.id}`.slice(0, 60), name: `${source.source.name} on ${platform.platform.name}`, version: 1, source: own };
-			const response = await fetch(`/api/v1/profiles/${profile.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(profile) });
-			combined = response.ok ? `Saved as ${profile.name}.` : (((await response.json()) as { message?: string }).message ?? 'It was not saved.');
+			const profile: Profile = {
+				...platform,
+				id: `${source.id}-on-${platform.id}`.slice(0, 60),
+				name: `${source.source.name} on ${platform.platform.name}`,
+				version: 1,
+				source: own
+			};
+			const response = await fetch(`/api/v1/profiles/${profile.id}`, {
+				method: 'PUT',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify(profile)
+			});
+			combined = response.ok
+				? `Saved as ${profile.name}.`
+				: (((await response.json()) as { message?: string }).message ?? 'It was not saved.');
 			if (response.ok) await invalidateAll();
 		} catch {
 			combined = 'The server cannot be reached; nothing was changed.';
@@ -60,68 +74,111 @@
 		<h1>Profiles</h1>
 		<a class="do first" href="/profiles/teach">Teach a platform</a>
 	</div>
-	<p class="soft mt-1 max-w-2xl">How each platform writes and reads, and what a source on it holds. Everybody here can use all of them; who taught one changes it, anybody can copy it.</p>
+	<p class="soft mt-1 max-w-2xl">
+		How each platform writes and reads, and what a source on it holds. Everybody here can use all of them; who taught
+		one changes it, anybody can copy it.
+	</p>
 	<table class="grid-table mt-4" aria-label="Profiles">
-		<thead><tr><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th scope="col">Taught by</th><th scope="col">Connection</th><th scope="col">File</th><th scope="col">Change</th></tr></thead>
+		<thead
+			><tr
+				><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th
+					scope="col">Taught by</th
+				><th scope="col">Connection</th><th scope="col">File</th><th scope="col">Change</th></tr
+			></thead
+		>
 		<tbody>
 			{#each data.profiles as one (one.id)}
 				<tr>
 					<td>{one.source}</td>
 					<td>{one.platform}</td>
 					<td
-						>{one.version}{#if one.versions.length > 0}<a class="small block" href="?compare={one.id}">since {one.versions[0]?.version}: what changed</a>{/if}</td
+						>{one.version}{#if one.versions.length > 0}<a class="small block" href="?compare={one.id}"
+								>since {one.versions[0]?.version}: what changed</a
+							>{/if}</td
 					>
 					<td class="small"
 						>{one.by || 'ships with it'}{#if one.by}<span class="soft block">{dayAndTime(one.on)}</span>{/if}</td
 					>
 					<td
-						>{#if one.connected}<button class="do small" disabled={asking === one.id} aria-label="Ask {one.source} what it says of itself" onclick={() => void ask(one.id)}>{asking === one.id ? 'Asking …' : 'Ask it'}</button>{:else}<span class="small soft"
-								>none</span
-							>{/if}</td
+						>{#if one.connected}<button
+								class="do small"
+								disabled={asking === one.id}
+								aria-label="Ask {one.source} what it says of itself"
+								onclick={() => void ask(one.id)}>{asking === one.id ? 'Asking …' : 'Ask it'}</button
+							>{:else}<span class="small soft">none</span>{/if}</td
 					>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
 					<td
 						><a class="do small" href="/profiles/teach?from={one.id}">{one.mine ? 'Change' : 'Copy'}</a>
-						{#if one.mine}<RemoveButton name={one.source} act={(confirmed) => remove('profiles', one.id, confirmed)} />{/if}</td
+						{#if one.mine}<RemoveButton
+								name={one.source}
+								act={(confirmed) => remove('profiles', one.id, confirmed)}
+							/>{/if}</td
 					>
 				</tr>
 				{@const said = told[one.id]}
 				{#if said}<tr><td colspan="7"><AskSource told={said} source={one.source} /></td></tr>{/if}
-			{:else}<tr><td colspan="7" class="soft">None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a colleague saved.</td></tr>{/each}
+			{:else}<tr
+					><td colspan="7" class="soft"
+						>None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a
+						colleague saved.</td
+					></tr
+				>{/each}
 		</tbody>
 	</table>
 	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
 	{#if versions}
-		<h2 class="mt-6">What changed from version {data.compared?.left.version} to {data.compared?.right.version} of {data.compared?.right.name}</h2>
+		<h2 class="mt-6">
+			What changed from version {data.compared?.left.version} to {data.compared?.right.version} of {data.compared?.right
+				.name}
+		</h2>
 		{@render differences(versions)}
 	{/if}
 	{#if data.profiles.length > 1}
 		<h2 class="mt-6">A source on another platform</h2>
-		<p class="small soft">How a platform writes, and what a source holds, are two parts: several databases lie on one platform, one database on several.</p>
+		<p class="small soft">
+			How a platform writes, and what a source holds, are two parts: several databases lie on one platform, one database
+			on several.
+		</p>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			<label
 				><span class="said">The source of</span><select class="ask" bind:value={sourceOf}
-					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.source}</option>{/each}</select
+					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
+							>{one.source}</option
+						>{/each}</select
 				></label
 			>
 			<label
 				><span class="said">on the platform of</span><select class="ask" bind:value={platformOf}
-					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.platform}</option>{/each}</select
+					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
+							>{one.platform}</option
+						>{/each}</select
 				></label
 			>
-			<button class="do" disabled={sourceOf === '' || platformOf === '' || sourceOf === platformOf} onclick={() => void combine()}>Put together</button>
+			<button
+				class="do"
+				disabled={sourceOf === '' || platformOf === '' || sourceOf === platformOf}
+				onclick={() => void combine()}>Put together</button
+			>
 		</div>
 		{#if combined}<p class="small mt-1" role="status">{combined}</p>{/if}
 		<h2 class="mt-6">Two platforms side by side</h2>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			{#each [{ label: 'One', get: () => left, set: (to: string) => (left = to) }, { label: 'The other', get: () => right, set: (to: string) => (right = to) }] as side (side.label)}
 				<label
-					><span class="said">{side.label}</span><select class="ask" value={side.get()} onchange={(event) => side.set(event.currentTarget.value)}
-						><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}>{one.source} on {one.platform}</option>{/each}</select
+					><span class="said">{side.label}</span><select
+						class="ask"
+						value={side.get()}
+						onchange={(event) => side.set(event.currentTarget.value)}
+						><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
+								>{one.source} on {one.platform}</option
+							>{/each}</select
 					></label
 				>
 			{/each}
-			<button class="do" disabled={left === '' || right === '' || left === right} onclick={() => void compare()}>Compare</button>
+			<button class="do" disabled={left === '' || right === '' || left === right} onclick={() => void compare()}
+				>Compare</button
+			>
 		</div>
 		{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 		{#if own}{@render differences(own)}{/if}
@@ -134,7 +191,11 @@
 		<table class="grid-table mt-2">
 			<thead><tr><th scope="col">Where</th><th scope="col">Before</th><th scope="col">After</th></tr></thead>
 			<tbody
-				>{#each rows as row (row.at)}<tr><td class="small">{row.at}</td><td class="line-face small">{row.left}</td><td class="line-face small">{row.right}</td></tr>{/each}</tbody
+				>{#each rows as row (row.at)}<tr
+						><td class="small">{row.at}</td><td class="line-face small">{row.left}</td><td class="line-face small"
+							>{row.right}</td
+						></tr
+					>{/each}</tbody
 			>
 		</table>
 	{/if}

@@ -7,9 +7,14 @@
 <svelte:head><title>Sign in · Wide Lantern</title></svelte:head>
 <main id="content" class="door">
 	<section>
-		<p class="flex items-center gap-2 text-lg"><img src="/lantern.svg" alt="" width="32" height="32" /> <strong>Wide Lantern</strong></p>
+		<p class="flex items-center gap-2 text-lg">
+			<img src="/lantern.svg" alt="" width="32" height="32" /> <strong>Wide Lantern</strong>
+		</p>
 		<h1 class="mt-4">For searches that must miss nothing</h1>
-		<p class="mt-2 soft">Split a question into concepts, map them to headings, and see while you type what every line of the strategy retrieves.</p>
+		<p class="mt-2 soft">
+			Split a question into concepts, map them to headings, and see while you type what every line of the strategy
+			retrieves.
+		</p>
 		{#if data.demo}
 			<form method="POST" action="/demo" class="mt-6 say">
 				<p>See a worked enquiry on {records(data.records)} of invented sources. You sign in as its searcher.</p>
@@ -17,10 +22,29 @@
 			</form>
 		{/if}
 		<form method="POST" class="mt-6 grid gap-3" use:enhance>
-			<label><span class="said">E-mail address</span><input class="ask" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
-			<label><span class="said">Password</span><input class="ask" name="password" type="password" autocomplete="current-password" required /></label>
+			<label
+				><span class="said">E-mail address</span><input
+					class="ask"
+					name="email"
+					type="email"
+					autocomplete="username"
+					required
+					value={form?.email ?? ''}
+				/></label
+			>
+			<label
+				><span class="said">Password</span><input
+					class="ask"
+					name="password"
+					type="password"
+					autocomplete="current-password"
+					required
+				/></label
+			>
 			{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
-			<p class="flex items-center gap-4"><button class="do" class:first={!data.demo}>Sign in</button> <a href="/sign-up">Make an account</a></p>
+			<p class="flex items-center gap-4">
+				<button class="do" class:first={!data.demo}>Sign in</button> <a href="/sign-up">Make an account</a>
+			</p>
 		</form>
 	</section>
 </main>

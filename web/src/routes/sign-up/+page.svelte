@@ -5,13 +5,43 @@
 
 <svelte:head><title>Make an account · Wide Lantern</title></svelte:head>
 <main id="content" class="page" style="max-width: 28rem">
-	<p class="flex items-center gap-2"><img src="/lantern.svg" alt="" width="28" height="28" /> <strong>Wide Lantern</strong></p>
+	<p class="flex items-center gap-2">
+		<img src="/lantern.svg" alt="" width="28" height="28" /> <strong>Wide Lantern</strong>
+	</p>
 	<h1 class="mt-6">Make an account</h1>
 	<form method="POST" class="mt-4 grid gap-3" use:enhance>
-		<label><span class="said">Your name, as others should see it</span><input class="ask" name="name" autocomplete="name" required value={form?.name ?? ''} /></label>
-		<label><span class="said">E-mail address; your name at sign-in, no mail is sent</span><input class="ask" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
-		<label><span class="said">Password, at least 10 characters</span><input class="ask" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
+		<label
+			><span class="said">Your name, as others should see it</span><input
+				class="ask"
+				name="name"
+				autocomplete="name"
+				required
+				value={form?.name ?? ''}
+			/></label
+		>
+		<label
+			><span class="said">E-mail address; your name at sign-in, no mail is sent</span><input
+				class="ask"
+				name="email"
+				type="email"
+				autocomplete="username"
+				required
+				value={form?.email ?? ''}
+			/></label
+		>
+		<label
+			><span class="said">Password, at least 10 characters</span><input
+				class="ask"
+				name="password"
+				type="password"
+				autocomplete="new-password"
+				minlength="10"
+				required
+			/></label
+		>
 		{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
-		<p class="flex items-center gap-4"><button class="do first">Create account</button> <a href="/sign-in">I have one</a></p>
+		<p class="flex items-center gap-4">
+			<button class="do first">Create account</button> <a href="/sign-in">I have one</a>
+		</p>
 	</form>
 </main>

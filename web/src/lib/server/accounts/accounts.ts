@@ -12,7 +12,8 @@ export const PASSWORD_LENGTH = { min: 10, max: 200 } as const;
 const signIns = new RateLimit(config.signInsPerMinute);
 const addresses = new RateLimit(config.signInsPerMinute * 6);
 
-export type Outcome<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly message: string };
+export type Outcome<Value> =
+	{ readonly ok: true; readonly value: Value } | { readonly ok: false; readonly message: string };
 const failure = (message: string) => ({ ok: false, message }) as const;
 
 interface PersonRow {
@@ -29,7 +30,8 @@ const normalEmail = (email: string) => email.trim().toLowerCase();
 const hashToken = (token: string) => createHash('sha256').update(token).digest('hex');
 
 function passwordFault(password: string): string | null {
-	if (password.length < PASSWORD_LENGTH.min) return `Passwords must be at least ${PASSWORD_LENGTH.min} characters; a phrase of several words is best.`;
+	if (password.length < PASSWORD_LENGTH.min)
+		return `Passwords must be at least ${PASSWORD_LENGTH.min} characters; a phrase of several words is best.`;
 	return password.length > PASSWORD_LENGTH.max ? `Passwords can be at most ${PASSWORD_LENGTH.max} characters.` : null;
 }
 
@@ -37,17 +39,26 @@ function passwordFault(password: string): string | null {
 export async function signUp(name: string, email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
 	if (name.trim() === '' || name.length > 200) return failure('Enter your name as others should see it.');
-	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail)) return failure('That is not a valid e-mail address. You sign in with it; no mail is sent.');
+	if (!/^[^\s@]{1,100}@[^\s@]{1,200}$/.test(mail))
+		return failure('That is not a valid e-mail address. You sign in with it; no mail is sent.');
 	const fault = passwordFault(password);
 	if (fault) return failure(fault);
 	if (!addresses.allow(`up ${address}`)) return failure('Too many attempts from this address. Please wait a minute.');
 	const password_hash = await hash(password);
 	return database.transaction(async (transaction) => {
 		const taken = await transaction<PersonRow>('people').where({ email: mail }).first();
-		if (taken) return failure('There is an account with this e-mail address already. Sign in, or ask the administrator.');
+		if (taken)
+			return failure('There is an account with this e-mail address already. Sign in, or ask the administrator.');
 		const administrator = !(await transaction<PersonRow>('people').where({ administrator: true }).first());
 		const id = randomUUID();
-		await transaction<PersonRow>('people').insert({ id, email: mail, name: name.trim(), password_hash, administrator, blocked: false });
+		await transaction<PersonRow>('people').insert({
+			id,
+			email: mail,
+			name: name.trim(),
+			password_hash,
+			administrator,
+			blocked: false
+		});
 		return { ok: true, value: id } as const;
 	});
 }
@@ -58,21 +69,30 @@ const decoy = hash(randomBytes(12).toString('hex'));
 
 export async function checkPassword(email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`)) return failure('Too many attempts. Please wait a minute; your account is not locked.');
+	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`))
+		return failure('Too many attempts. Please wait a minute; your account is not locked.');
 	const person = await people().where({ email: mail }).first();
 	const right = await verify(person?.password_hash ?? (await decoy), password.slice(0, PASSWORD_LENGTH.max));
 	if (!person?.password_hash || !right) return failure(WRONG);
-	return person.blocked ? failure('This account has been closed. Please ask the administrator.') : { ok: true, value: person.id };
+	return person.blocked
+		? failure('This account has been closed. Please ask the administrator.')
+		: { ok: true, value: person.id };
 }
 
 /** Changes a password and ends all other sessions of the person. */
-export async function changePassword(actor: Actor, old: string, fresh: string, keepToken: string): Promise<Outcome<null>> {
+export async function changePassword(
+	actor: Actor,
+	old: string,
+	fresh: string,
+	keepToken: string
+): Promise<Outcome<null>> {
 	const fault = passwordFault(fresh);
 	if (fault) return failure(fault);
 	const person = await people().where({ id: actor.id }).first();
 	if (!signIns.allow(`change ${actor.id}`)) return failure('Too many attempts. Please wait a minute.');
 	if (!person?.password_hash) return failure('This account is the demo’s and has no password.');
-	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max)))) return failure('Your current password is incorrect. Nothing was changed.');
+	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max))))
+		return failure('Your current password is incorrect. Nothing was changed.');
 	const password_hash = await hash(fresh);
 	await database.transaction(async (transaction) => {
 		await transaction<PersonRow>('people').where({ id: actor.id }).update({ password_hash });
@@ -105,7 +125,12 @@ async function actorOfHash(token_hash: string): Promise<Actor | null> {
 		.join('people', 'people.id', 'sessions.person_id')
 		.where({ token_hash, blocked: false })
 		.where('expires_at', '>', new Date())
-		.first<Pick<PersonRow, 'id' | 'name' | 'email' | 'administrator'> | undefined>('people.id', 'people.name', 'people.email', 'people.administrator');
+		.first<Pick<PersonRow, 'id' | 'name' | 'email' | 'administrator'> | undefined>(
+			'people.id',
+			'people.name',
+			'people.email',
+			'people.administrator'
+		);
 	return row ? { id: row.id, name: row.name, email: row.email, administrator: row.administrator } : null;
 }
 /** By the hash of the token. Tokens that nobody has are not kept, so that guesses do not crowd out sessions. */
@@ -133,11 +158,17 @@ export async function listPeople(): Promise<PersonEntry[]> {
 }
 
 /** Opens, closes, or hands on the care of the installation. The last administrator stays one. */
-export async function changePerson(id: string, change: { administrator?: boolean; blocked?: boolean }): Promise<Outcome<null>> {
+export async function changePerson(
+	id: string,
+	change: { administrator?: boolean; blocked?: boolean }
+): Promise<Outcome<null>> {
 	const changed = await database.transaction(async (transaction) => {
 		const person = await transaction<PersonRow>('people').where({ id }).forUpdate().first();
 		if (!person) return failure('There is no such account.');
-		const others = await transaction<PersonRow>('people').where({ administrator: true, blocked: false }).whereNot({ id }).first();
+		const others = await transaction<PersonRow>('people')
+			.where({ administrator: true, blocked: false })
+			.whereNot({ id })
+			.first();
 		if (person.administrator && !others && (change.administrator === false || change.blocked === true))
 			return failure('This is the only administrator; make another one first.');
 		await transaction<PersonRow>('people').where({ id }).update(change);

@@ -27,7 +27,13 @@ export async function replaceCollection(
 		for await (const record of records) {
 			if (number === 0) {
 				await transaction('collections').where({ id: entry.id }).delete();
-				await transaction('collections').insert({ id: entry.id, name: entry.name, taken_on: entry.takenOn, vocabularies: [...entry.vocabularies], size: 0 });
+				await transaction('collections').insert({
+					id: entry.id,
+					name: entry.name,
+					taken_on: entry.takenOn,
+					vocabularies: [...entry.vocabularies],
+					size: 0
+				});
 			}
 			rows.push({ collection_id: entry.id, number: number++, data: JSON.stringify(record) });
 			digest.add(record);
@@ -37,7 +43,8 @@ export async function replaceCollection(
 			}
 		}
 		if (rows.length > 0) await transaction('records').insert(rows);
-		if (number > 0) await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
+		if (number > 0)
+			await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
 		return number;
 	});
 	forgetCatalogue();
@@ -70,7 +77,9 @@ export async function isShipped(id: string): Promise<boolean> {
 
 /** Records in the collections that ship. */
 export async function shippedSize(): Promise<number> {
-	const [row] = await database('collections').whereIn('id', database('shipped_collections').select('id')).sum<{ sum: string | null }[]>('size');
+	const [row] = await database('collections')
+		.whereIn('id', database('shipped_collections').select('id'))
+		.sum<{ sum: string | null }[]>('size');
 	return Number(row?.sum ?? 0);
 }
 
@@ -110,7 +119,8 @@ export async function recordsAt(id: string, numbers: readonly number[]): Promise
 	return numbers.flatMap((number) => {
 		const data = byNumber.get(number);
 		if (data === undefined) return [];
-		if (!check(data)) throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
+		if (!check(data))
+			throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
 		return [data];
 	});
 }
@@ -123,24 +133,38 @@ interface ValueRow {
 const COMMON = 12;
 
 /** The commonest journals and author keywords of some records. */
-export async function spreadInDatabase(id: string, numbers: readonly number[]): Promise<readonly [journals: CommonValues, keywords: CommonValues]> {
+export async function spreadInDatabase(
+	id: string,
+	numbers: readonly number[]
+): Promise<readonly [journals: CommonValues, keywords: CommonValues]> {
 	if (numbers.length === 0) return [NO_VALUES, NO_VALUES];
 	const among = 'from records where collection_id = ? and number = any(?::int[])';
 	const of = [id, [...numbers]];
 	const [journals, keywords, bare] = await Promise.all([
-		database.raw<{ rows: ValueRow[] }>(`select nullif(trim(data->>'journal'), '') as value, count(*) as count ${among} group by 1 order by 2 desc, 1`, of),
+		database.raw<{ rows: ValueRow[] }>(
+			`select nullif(trim(data->>'journal'), '') as value, count(*) as count ${among} group by 1 order by 2 desc, 1`,
+			of
+		),
 		database.raw<{ rows: ValueRow[] }>(
 			`select lower(word) as value, count(distinct number) as count from (select number, jsonb_array_elements_text(data->'keywords') as word ${among}) as words group by 1 order by 2 desc, 1 limit ${COMMON}`,
 			of
 		),
-		database.raw<{ rows: ValueRow[] }>(`select count(*) as count ${among} and jsonb_array_length(data->'keywords') = 0`, of)
+		database.raw<{ rows: ValueRow[] }>(
+			`select count(*) as count ${among} and jsonb_array_length(data->'keywords') = 0`,
+			of
+		)
 	]);
-	const counted = (rows: readonly ValueRow[]) => rows.flatMap(({ value, count }) => (value === null ? [] : [{ value, count: Number(count) }]));
+	const counted = (rows: readonly ValueRow[]) =>
+		rows.flatMap(({ value, count }) => (value === null ? [] : [{ value, count: Number(count) }]));
 	const named = counted(journals.rows);
 	const values = named.slice(0, COMMON);
 	const sum = (of: readonly { readonly count: number }[]) => of.reduce((all, one) => all + one.count, 0);
 	return [
-		{ values, others: sum(named.slice(COMMON)), without: Number(journals.rows.find((row) => row.value === null)?.count ?? 0) },
+		{
+			values,
+			others: sum(named.slice(COMMON)),
+			without: Number(journals.rows.find((row) => row.value === null)?.count ?? 0)
+		},
 		{ values: counted(keywords.rows), others: 0, without: Number(bare.rows[0]?.count ?? 0) }
 	];
 }
@@ -158,7 +182,11 @@ export async function openCollection(id: string): Promise<OpenCollection | null>
 	const stamps = all.filter((one) => entry.vocabularies.includes(one.id)).sort((a, b) => (a.id < b.id ? -1 : 1));
 	const madeFrom = [`${id} ${loadedAt}`, ...stamps.map((one) => `${one.id} ${one.loadedAt}`)].join('; ');
 	const labels = () =>
-		Object.fromEntries(opened.flatMap(({ vocabulary }) => vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])));
+		Object.fromEntries(
+			opened.flatMap(({ vocabulary }) =>
+				vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])
+			)
+		);
 	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: (from, to) => textsOf(id, from, to) });
 	return index && { ...entry, ...index, labelOf };
 }

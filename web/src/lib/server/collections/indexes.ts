@@ -7,7 +7,12 @@ import { join } from 'node:path';
 import { MessageChannel, Worker } from 'node:worker_threads';
 import { CollectionIndex } from '@wide-lantern/core';
 import { computing } from '$lib/server/computing';
-import { builderAnswerSchema, type BuilderAnswer, type BuilderData, type BuilderMessage } from '$lib/server/computing/building';
+import {
+	builderAnswerSchema,
+	type BuilderAnswer,
+	type BuilderData,
+	type BuilderMessage
+} from '$lib/server/computing/building';
 import { config, errorFacts, log } from '$lib/server/process';
 import { compileValidator } from '$lib/server/http';
 import { ResourceCache } from './resource-cache';
@@ -181,11 +186,15 @@ async function build(source: IndexSource, signal: AbortSignal): Promise<SharedAr
 		const ends = half === null ? [null] : [half, null];
 		const answers = await Promise.all(
 			hands.map((hand, at) =>
-				hand.build(source.texts(at === 0 ? 0 : (half ?? 0), ends[at] ?? null), () => (progress.done = hands.reduce((sum, one) => sum + one.done, 0)))
+				hand.build(
+					source.texts(at === 0 ? 0 : (half ?? 0), ends[at] ?? null),
+					() => (progress.done = hands.reduce((sum, one) => sum + one.done, 0))
+				)
 			)
 		);
 		const [built] = answers;
-		if (built?.outcome !== 'built') throw new Error(built?.outcome === 'failed' ? built.message : 'The builder said something else.');
+		if (built?.outcome !== 'built')
+			throw new Error(built?.outcome === 'failed' ? built.message : 'The builder said something else.');
 		return built.buffer;
 	} finally {
 		building.delete(source.id);

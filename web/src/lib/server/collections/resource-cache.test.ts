@@ -17,7 +17,8 @@ function shelf(ceiling: number) {
 		close: (thing) => closed.push(thing.name),
 		report: (name, size) => reported.push([name, size])
 	});
-	const open = (name: string, size: number, stamp = '1') => one.open(name, stamp, () => (loads++, Promise.resolve({ name, size })));
+	const open = (name: string, size: number, stamp = '1') =>
+		one.open(name, stamp, () => (loads++, Promise.resolve({ name, size })));
 	return { one, open, closed, reported, loads: () => loads };
 }
 /** What waits for promises has happened. */

@@ -1,6 +1,12 @@
 /** A thread that builds an index, alone or with another: records come as texts and are checked here; the index goes back whole. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { firstHand, IndexBuilder, recordSchema, secondHand, type BibliographicRecord } from '@wide-lantern/core/computing';
+import {
+	firstHand,
+	IndexBuilder,
+	recordSchema,
+	secondHand,
+	type BibliographicRecord
+} from '@wide-lantern/core/computing';
 import { Ajv } from 'ajv';
 import { builderMessageSchema, type BuilderAnswer, type BuilderData, type BuilderMessage } from './building.ts';
 import { handPort } from './hand-port.ts';
@@ -31,7 +37,11 @@ function add(texts: readonly string[]): string | null {
 
 async function finish(): Promise<BuilderAnswer> {
 	if (!other || !otherHand) return { outcome: 'built', buffer: builder.finish().buffer as SharedArrayBuffer };
-	if (other.hand === 'first') return { outcome: 'built', buffer: (await firstHand(builder.part(), otherHand, madeFrom)).buffer as SharedArrayBuffer };
+	if (other.hand === 'first')
+		return {
+			outcome: 'built',
+			buffer: (await firstHand(builder.part(), otherHand, madeFrom)).buffer as SharedArrayBuffer
+		};
 	await secondHand(builder.part(), otherHand);
 	return { outcome: 'handed-over' };
 }

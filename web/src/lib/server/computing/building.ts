@@ -30,5 +30,10 @@ export const builderMessageSchema = {
 export const builderAnswerSchema = {
 	type: 'object',
 	required: ['outcome'],
-	properties: { outcome: { enum: ['added', 'built', 'handed-over', 'failed'] }, done: { type: 'integer' }, message: { type: 'string' }, buffer: {} }
+	properties: {
+		outcome: { enum: ['added', 'built', 'handed-over', 'failed'] },
+		done: { type: 'integer' },
+		message: { type: 'string' },
+		buffer: {}
+	}
 } as const;

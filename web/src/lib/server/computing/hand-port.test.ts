@@ -5,7 +5,11 @@ import { handPort } from './hand-port';
 
 const table = (word: number) => {
 	const owns = [Int32Array.of(word)] as const;
-	return { kind: 'table', table: { bytes: new Uint8Array(0), starts: new Uint32Array(1) }, owns } as const satisfies HandMessage;
+	return {
+		kind: 'table',
+		table: { bytes: new Uint8Array(0), starts: new Uint32Array(1) },
+		owns
+	} as const satisfies HandMessage;
 };
 const word = async (next: Promise<HandMessage>) => {
 	const message = await next;

@@ -3,14 +3,25 @@ import type { LineToEvaluate } from '@wide-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { LineReader, packLines } from './packed-lines';
 
-const line = (id: string, pattern = id): LineToEvaluate => ({ id, number: 1, off: false, empty: false, query: { kind: 'word', fields: ['ti'], pattern } });
-const isLine = (value: unknown): value is LineToEvaluate => typeof value === 'object' && value !== null && 'query' in value;
+const line = (id: string, pattern = id): LineToEvaluate => ({
+	id,
+	number: 1,
+	off: false,
+	empty: false,
+	query: { kind: 'word', fields: ['ti'], pattern }
+});
+const isLine = (value: unknown): value is LineToEvaluate =>
+	typeof value === 'object' && value !== null && 'query' in value;
 const noPause = () => Promise.resolve();
 
 describe('packed lines', () => {
 	it('are what they were, in their order, with a pause offered after each', async () => {
 		let pauses = 0;
-		const lines = [line('a'), line('b'), { ...line('c'), off: true, query: null, passes: { kind: 'line', id: 'a' } } as const];
+		const lines = [
+			line('a'),
+			line('b'),
+			{ ...line('c'), off: true, query: null, passes: { kind: 'line', id: 'a' } } as const
+		];
 		const packed = await packLines(lines, () => Promise.resolve(void pauses++));
 		expect(new LineReader(isLine).read(packed)).toEqual(lines);
 		expect(pauses).toBe(3);

@@ -7,7 +7,10 @@ import type { LineToEvaluate } from '@wide-lantern/core/computing';
 export type PackedLine = string;
 
 /** @param yieldNow is awaited between the lines, and may let others have the thread */
-export async function packLines(lines: readonly LineToEvaluate[], yieldNow: () => Promise<void>): Promise<readonly PackedLine[]> {
+export async function packLines(
+	lines: readonly LineToEvaluate[],
+	yieldNow: () => Promise<void>
+): Promise<readonly PackedLine[]> {
 	const packed: PackedLine[] = [];
 	for (const line of lines) {
 		packed.push(JSON.stringify(line));

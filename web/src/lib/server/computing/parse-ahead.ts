@@ -56,7 +56,11 @@ async function readAhead(texts: Iterable<string>, wanted: RequestOptions): Promi
 }
 
 /** The long lines of a strategy, as people see them. */
-export async function readLinesAhead(document: EnquiryDocument, vocabularies: readonly OpenVocabulary[], wanted: RequestOptions): Promise<void> {
+export async function readLinesAhead(
+	document: EnquiryDocument,
+	vocabularies: readonly OpenVocabulary[],
+	wanted: RequestOptions
+): Promise<void> {
 	const long = document.lines.filter((line) => line.source.length > SHORT);
 	if (long.length === 0) return;
 	const names = namesOf(document, vocabularies);
@@ -87,7 +91,10 @@ export async function readEditsAhead(
 	const sources = edits.flatMap((edit) => sourceOf(edit) ?? []);
 	if (sources.length <= FEW && sources.every((one) => one.length <= SHORT)) return;
 	const applied = applyEdits(document as unknown as Json, edits);
-	const names = namesOf('refused' in applied ? document : (applied.document as unknown as EnquiryDocument), vocabularies);
+	const names = namesOf(
+		'refused' in applied ? document : (applied.document as unknown as EnquiryDocument),
+		vocabularies
+	);
 	await readAhead(
 		lazily(sources, (source) => toText(source, names)),
 		wanted

@@ -1,5 +1,11 @@
 /** A strategy pasted in a platform's own syntax, read by its profile, in a thread: a long one would hold up the server. */
-import { likelySyntax, print, profilesThatFit, readPlatformStrategyInSteps, type Profile } from '@wide-lantern/core/computing';
+import {
+	likelySyntax,
+	print,
+	profilesThatFit,
+	readPlatformStrategyInSteps,
+	type Profile
+} from '@wide-lantern/core/computing';
 import type { ReadStrategyView } from '$lib/work/renderings';
 
 export interface PastedToRead {
@@ -18,7 +24,13 @@ export interface PastedToRead {
 const onwards = () => Promise.resolve();
 
 /** Null where there is no such profile, or none is asked for and no syntax fits. */
-export async function readPasted({ text, profile: id, isList, profiles, qualifiers }: PastedToRead): Promise<ReadStrategyView | null> {
+export async function readPasted({
+	text,
+	profile: id,
+	isList,
+	profiles,
+	qualifiers
+}: PastedToRead): Promise<ReadStrategyView | null> {
 	const context = { qualifierName: (code: string) => qualifiers[code.toLowerCase()] ?? null };
 	const asked = id ?? (await likelySyntax(text, profiles, context, onwards));
 	const profile = profiles.find((one) => one.id === asked);
@@ -43,7 +55,11 @@ export async function readPasted({ text, profile: id, isList, profiles, qualifie
 		better: fits
 			.filter((one) => one.profile !== profile.id && one.errors < own)
 			.slice(0, 3)
-			.map((one) => ({ profile: one.profile, name: profiles.find((other) => other.id === one.profile)?.name ?? one.profile, errors: one.errors })),
+			.map((one) => ({
+				profile: one.profile,
+				name: profiles.find((other) => other.id === one.profile)?.name ?? one.profile,
+				errors: one.errors
+			})),
 		habit:
 			habit === 0
 				? null

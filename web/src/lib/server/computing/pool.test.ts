@@ -3,7 +3,15 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { bind, blankRecord, buildIndex, INDEXED_FIELDS, parse, type Expression, type LineToEvaluate } from '@wide-lantern/core';
+import {
+	bind,
+	blankRecord,
+	buildIndex,
+	INDEXED_FIELDS,
+	parse,
+	type Expression,
+	type LineToEvaluate
+} from '@wide-lantern/core';
 import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compileValidator } from '$lib/server/http';
@@ -25,16 +33,28 @@ const around = {
 	concept: () => ({ refused: 'none' })
 };
 const line = (text: string, id = text): string =>
-	JSON.stringify({ id, number: 1, off: false, empty: false, query: bind(parse(text).tree as Expression, around).query } satisfies LineToEvaluate);
+	JSON.stringify({
+		id,
+		number: 1,
+		off: false,
+		empty: false,
+		query: bind(parse(text).tree as Expression, around).query
+	} satisfies LineToEvaluate);
 const marks = { benchmark: [1], relevant: [], irrelevant: [] };
-const evaluate = (...texts: string[]) => ({ do: 'evaluate', collection: 'c', lines: texts.map((text) => line(text)), marks }) as const;
+const evaluate = (...texts: string[]) =>
+	({ do: 'evaluate', collection: 'c', lines: texts.map((text) => line(text)), marks }) as const;
 /** Spans of spans of spans in long texts: far more work than a line may do. Each another, since what was given up once is not tried again. */
 let monsters = 900;
 const monster = () => `((*a* WITHIN/${++monsters} *e*) WITHIN/900 (*i* WITHIN/900 *a*)) WITHIN/900 zzz*`;
 
 beforeAll(async () => {
 	// The program as it is built for the server.
-	await build({ root: 'web', configFile: 'web/vite.worker.config.ts', logLevel: 'error', build: { outDir: folder, emptyOutDir: false } });
+	await build({
+		root: 'web',
+		configFile: 'web/vite.worker.config.ts',
+		logLevel: 'error',
+		build: { outDir: folder, emptyOutDir: false }
+	});
 	const long = Array.from({ length: 1_500 }, (_, at) => ['band', 'bend', 'bind'][at % 3]).join(' ');
 	const records = Array.from({ length: 300 }, (_, at) => ({
 		...blankRecord(`R${at}`),
@@ -65,20 +85,38 @@ describe('the computing threads', () => {
 		const [counted] = await pool.ask(evaluate('light'), { owner: 'a' });
 		expect(counted).toEqual({ id: 'light', state: 'counted', count: 300, found: 1, beforeHand: false });
 		const of = { collection: 'c', lines: [line('lamp')], marks, line: 'lamp' };
-		const page = await pool.ask({ do: 'page', from: 0, count: 2, order: 'newest', minus: null, aloneIn: null, ...of }, { owner: 'a' });
+		const page = await pool.ask(
+			{ do: 'page', from: 0, count: 2, order: 'newest', minus: null, aloneIn: null, ...of },
+			{ owner: 'a' }
+		);
 		expect(page).toEqual({ total: 150, records: [29, 59] });
-		const lit = await pool.ask({ do: 'highlights', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of }, { owner: 'a' });
+		const lit = await pool.ask(
+			{ do: 'highlights', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of },
+			{ owner: 'a' }
+		);
 		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6 }], headings: [] }]);
 	});
 	it('tell variants, and what each side of an OR brings alone', async () => {
-		expect(await pool.ask({ do: 'variants', collection: 'c', pattern: 'b?nd', most: 2, fields: INDEXED_FIELDS }, { owner: 'a' })).toEqual({
+		expect(
+			await pool.ask(
+				{ do: 'variants', collection: 'c', pattern: 'b?nd', most: 2, fields: INDEXED_FIELDS },
+				{ owner: 'a' }
+			)
+		).toEqual({
 			words: 3,
 			variants: [
 				{ word: 'band', records: 300 },
 				{ word: 'bend', records: 300 }
 			]
 		});
-		const asked = { do: 'contributions', collection: 'c', lines: [line('lamp OR dark OR light')], marks, line: 'lamp OR dark OR light', final: null } as const;
+		const asked = {
+			do: 'contributions',
+			collection: 'c',
+			lines: [line('lamp OR dark OR light')],
+			marks,
+			line: 'lamp OR dark OR light',
+			final: null
+		} as const;
 		expect((await pool.ask(asked, { owner: 'a' }))?.map((one) => [one.records, one.unique])).toEqual([
 			[150, 0],
 			[0, 0],
@@ -92,7 +130,8 @@ describe('the computing threads', () => {
 	it('refuse what does not fit with a reason, and go on', async () => {
 		const wrong = { ...evaluate('light'), lines: [{ id: 1 }] } as unknown as Job & { do: 'evaluate' };
 		await expect(pool.ask(wrong, { owner: 'a' })).rejects.toThrow('The job does not fit: /lines/0');
-		for (const text of ['{', '{"id":1}', 'null', '[]']) await expect(pool.ask({ ...evaluate(), lines: [text] }, { owner: 'a' })).rejects.toThrow();
+		for (const text of ['{', '{"id":1}', 'null', '[]'])
+			await expect(pool.ask({ ...evaluate(), lines: [text] }, { owner: 'a' })).rejects.toThrow();
 		const unknown = line('light').replace('"word"', '"wish"');
 		await expect(pool.ask({ ...evaluate(), lines: [unknown] }, { owner: 'a' })).rejects.toThrow('does not fit');
 		await expect(pool.ask({ ...evaluate('light'), collection: 'other' }, { owner: 'a' })).rejects.toThrow('not open');
@@ -105,11 +144,15 @@ describe('the computing threads', () => {
 		const waiting = pool.ask(evaluate('light'), wanted);
 		const newest = pool.ask(evaluate('lamp'), wanted);
 		const settled = await Promise.allSettled([running, waiting, newest]);
-		expect(settled.map((one) => (one.status === 'rejected' ? (one.reason as Error).constructor : one.value[0]?.count))).toEqual([Dropped, Dropped, 150]);
+		expect(
+			settled.map((one) => (one.status === 'rejected' ? (one.reason as Error).constructor : one.value[0]?.count))
+		).toEqual([Dropped, Dropped, 150]);
 	});
 	it('keep a thread free from one person with many heavy questions', async () => {
 		let heavyDone = 0;
-		const heavy = Array.from({ length: 4 }, (_, at) => pool.ask(evaluate(`(${monster()}) OR w${at}`), { owner: 'greedy' }).then(() => heavyDone++));
+		const heavy = Array.from({ length: 4 }, (_, at) =>
+			pool.ask(evaluate(`(${monster()}) OR w${at}`), { owner: 'greedy' }).then(() => heavyDone++)
+		);
 		await pool.ask(evaluate('lamp'), { owner: 'patient' });
 		// Four wait in one line; the other person was answered before they were all done.
 		expect(heavyDone).toBeLessThan(2);
@@ -119,7 +162,9 @@ describe('the computing threads', () => {
 		const many = Array.from({ length: 300 }, (_, at) => line(at % 2 === 0 ? `light OR w${at}` : 'ti:lamp', `l${at}`));
 		const counted = await pool.ask({ do: 'evaluate', collection: 'c', lines: many, marks }, { owner: 'e' });
 		expect(new Set(counted.map((one) => one.count))).toEqual(new Set([300, 150]));
-		const terms = Array.from({ length: 5_000 }, (_, at) => (at === 4_321 ? 'lamp' : at % 3 === 0 ? `"term ${at}"` : `t${at}*`)).join(' OR ');
+		const terms = Array.from({ length: 5_000 }, (_, at) =>
+			at === 4_321 ? 'lamp' : at % 3 === 0 ? `"term ${at}"` : `t${at}*`
+		).join(' OR ');
 		// AND and OR by turns, so that no bracket can be left out.
 		const deep = Array.from({ length: 500 }).reduce<string>(
 			(inner, _, at) => `(${inner} ${at % 2 === 0 ? 'OR' : 'AND'} ${at % 2 === 0 ? 'dark' : 'light'})`,

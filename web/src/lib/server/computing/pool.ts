@@ -57,7 +57,9 @@ export class Pool {
 		const answer = (await this.askThread(first, { do: 'open', collection, buffer, trusted })) as Answers['open'];
 		if (!answer.opened) return answer;
 		this.open.set(collection, buffer);
-		await Promise.all(others.map((thread) => this.askThread(thread, { do: 'open', collection, buffer, trusted: true })));
+		await Promise.all(
+			others.map((thread) => this.askThread(thread, { do: 'open', collection, buffer, trusted: true }))
+		);
 		return answer;
 	}
 
@@ -84,7 +86,8 @@ export class Pool {
 	drop(replaces: string): void {
 		for (const waiting of this.queue) if (waiting.replaces === replaces) waiting.failed(new Dropped());
 		this.queue = this.queue.filter((one) => one.replaces !== replaces);
-		for (const { busy, unwanted } of this.threads) if (busy?.waiting.replaces === replaces) Atomics.store(unwanted, 0, busy.id);
+		for (const { busy, unwanted } of this.threads)
+			if (busy?.waiting.replaces === replaces) Atomics.store(unwanted, 0, busy.id);
 	}
 
 	async close(): Promise<void> {
@@ -94,7 +97,11 @@ export class Pool {
 	}
 
 	private started(): Thread {
-		const thread: Thread = { worker: undefined as unknown as Worker, unwanted: new Int32Array(new SharedArrayBuffer(4)), busy: null };
+		const thread: Thread = {
+			worker: undefined as unknown as Worker,
+			unwanted: new Int32Array(new SharedArrayBuffer(4)),
+			busy: null
+		};
 		this.run(thread);
 		return thread;
 	}
@@ -122,14 +129,23 @@ export class Pool {
 		thread.busy = null;
 		this.options.report('thread-replaced', { job: lost?.job.do ?? 'none' });
 		this.run(thread);
-		for (const [collection, buffer] of this.open) thread.worker.postMessage({ id: 0, job: { do: 'open', collection, buffer, trusted: true } } satisfies Asked);
+		for (const [collection, buffer] of this.open)
+			thread.worker.postMessage({ id: 0, job: { do: 'open', collection, buffer, trusted: true } } satisfies Asked);
 		if (lost)
 			if (lost.tries < 2) this.queue.unshift(lost);
-			else lost.failed(new Error('The computing thread failed twice on this. Nothing that was saved is lost; change the line and try again.'));
+			else
+				lost.failed(
+					new Error(
+						'The computing thread failed twice on this. Nothing that was saved is lost; change the line and try again.'
+					)
+				);
 		this.next();
 	}
 
-	private readonly direct = new Map<number, { readonly done: (answer: Answers[keyof Answers]) => void; readonly failed: (error: Error) => void }>();
+	private readonly direct = new Map<
+		number,
+		{ readonly done: (answer: Answers[keyof Answers]) => void; readonly failed: (error: Error) => void }
+	>();
 
 	/** Asks one thread, behind what it is doing. */
 	private askThread(thread: Thread, job: Job): Promise<Answers[keyof Answers]> {

@@ -54,11 +54,17 @@ export type Job =
 	| { readonly do: 'close'; readonly collection: string }
 	| ({ readonly do: 'evaluate' } & OfLines)
 	/** Record numbers of a line, without those of another where one is named. */
-	| ({ readonly do: 'page'; readonly from: number; readonly count: number; readonly order: RecordOrder } & OfLines & OfSet)
+	| ({ readonly do: 'page'; readonly from: number; readonly count: number; readonly order: RecordOrder } & OfLines &
+			OfSet)
 	/** How the records of a line spread over years and types; and their numbers, up to a ceiling. */
 	| ({ readonly do: 'spread'; readonly most: number } & OfLines & OfSet)
 	/** A line beside what is true: of all records, or of those judged in the enquiry. */
-	| ({ readonly do: 'confusionMatrix'; readonly line: string; readonly truth: string; readonly judged: boolean } & OfLines)
+	| ({
+			readonly do: 'confusionMatrix';
+			readonly line: string;
+			readonly truth: string;
+			readonly judged: boolean;
+	  } & OfLines)
 	/** Why a record is in the result, or is not. */
 	| ({ readonly do: 'explainRecord'; readonly final: string; readonly record: number } & OfLines)
 	/** What of a line lit these records. Labels are those of their headings, by `vocabulary:identifier`. */
@@ -68,7 +74,13 @@ export type Job =
 			readonly records: readonly BibliographicRecord[];
 			readonly labels: Readonly<Record<string, string>>;
 	  } & OfLines)
-	| { readonly do: 'variants'; readonly collection: string; readonly pattern: string; readonly most: number; readonly fields: readonly IndexedField[] }
+	| {
+			readonly do: 'variants';
+			readonly collection: string;
+			readonly pattern: string;
+			readonly most: number;
+			readonly fields: readonly IndexedField[];
+	  }
 	| ({ readonly do: 'contributions'; readonly line: string; readonly final: string | null } & OfLines)
 	/** Unique yields, the beam, and the counts by headings and by words, of the result and of each concept's lines. */
 	| ({
@@ -135,7 +147,12 @@ export interface TrialFigures {
 	/** Numbers of the first records that leave the result, and that come in. */
 	readonly some: { readonly lost: readonly number[]; readonly gained: readonly number[] };
 	/** Per line, by identity: its count now, and what it lost and gained against the line of the same identity. */
-	readonly lines: readonly { readonly id: string; readonly count: number | null; readonly lost: number; readonly gained: number }[];
+	readonly lines: readonly {
+		readonly id: string;
+		readonly count: number | null;
+		readonly lost: number;
+		readonly gained: number;
+	}[];
 }
 
 /** One line as counted; `found` are the benchmark's records among its own. */
@@ -209,7 +226,8 @@ const bareJob = (name: keyof Answers, properties: Readonly<Record<string, object
 	additionalProperties: false,
 	properties: { do: { const: name }, ...properties }
 });
-const job = (name: keyof Answers, properties: Readonly<Record<string, object>>) => bareJob(name, { collection: text, ...properties });
+const job = (name: keyof Answers, properties: Readonly<Record<string, object>>) =>
+	bareJob(name, { collection: text, ...properties });
 
 /** By the name of the job. */
 export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
@@ -226,7 +244,14 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		count: whole,
 		order: { enum: RECORD_ORDERS }
 	}),
-	spread: job('spread', { lines, marks, line: text, minus: { type: ['string', 'null'] }, aloneIn: { type: ['string', 'null'] }, most: whole }),
+	spread: job('spread', {
+		lines,
+		marks,
+		line: text,
+		minus: { type: ['string', 'null'] },
+		aloneIn: { type: ['string', 'null'] },
+		most: whole
+	}),
 	confusionMatrix: job('confusionMatrix', { lines, marks, line: text, truth: text, judged: { type: 'boolean' } }),
 	explainRecord: job('explainRecord', { lines, marks, final: text, record: whole }),
 	highlights: job('highlights', {
@@ -251,7 +276,11 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		document: {
 			type: 'object',
 			required: ['title', 'date', 'blocks'],
-			properties: { title: text, date: text, blocks: { type: 'array', items: { type: 'object', required: ['kind'], properties: { kind: text } } } }
+			properties: {
+				title: text,
+				date: text,
+				blocks: { type: 'array', items: { type: 'object', required: ['kind'], properties: { kind: text } } }
+			}
 		}
 	}),
 	margins: job('margins', {
@@ -268,7 +297,12 @@ export const JOB_SCHEMAS: Readonly<Record<keyof Answers, object>> = {
 		trials: {
 			type: 'array',
 			maxItems: 100,
-			items: { type: 'object', required: ['lines', 'result'], additionalProperties: false, properties: { lines, result: { type: ['string', 'null'] } } }
+			items: {
+				type: 'object',
+				required: ['lines', 'result'],
+				additionalProperties: false,
+				properties: { lines, result: { type: ['string', 'null'] } }
+			}
 		}
 	})
 };

@@ -58,7 +58,10 @@ async function read(kind: FileKind, shape: TableShape | null): Promise<SkosRead>
 	if (!shape) throw new Error('What the columns mean has not been said.');
 	const parts: string[] = [];
 	for await (const text of texts()) {
-		if (bytes > TABLE_CEILING) throw new Error(`A table of more than ${TABLE_CEILING / 1_000_000} MB is not read; load it as Turtle or N-Triples.`);
+		if (bytes > TABLE_CEILING)
+			throw new Error(
+				`A table of more than ${TABLE_CEILING / 1_000_000} MB is not read; load it as Turtle or N-Triples.`
+			);
 		parts.push(text);
 	}
 	return readTable(parts.join(''), shape, data.vocabulary, data.name);
@@ -72,7 +75,11 @@ async function look(): Promise<void> {
 	const begin = await start();
 	kind = data.kind ?? kindOfFile(begin);
 	if (!kind) {
-		say({ say: 'failed', message: 'This file is neither RDF (Turtle, N-Triples, RDF/XML, JSON-LD) nor a table.', faults: [] });
+		say({
+			say: 'failed',
+			message: 'This file is neither RDF (Turtle, N-Triples, RDF/XML, JSON-LD) nor a table.',
+			faults: []
+		});
 		return;
 	}
 	const table = kind === 'table' ? lookAtTable(begin) : null;
@@ -113,7 +120,11 @@ async function readAll(shape: TableShape | null): Promise<void> {
 
 const failed = (error: unknown) => {
 	const decoding = error instanceof TypeError && error.message.includes('encoded data');
-	say({ say: 'failed', message: decoding ? 'The file is not UTF-8 text.' : error instanceof Error ? error.message : String(error), faults: [] });
+	say({
+		say: 'failed',
+		message: decoding ? 'The file is not UTF-8 text.' : error instanceof Error ? error.message : String(error),
+		faults: []
+	});
 };
 
 port.on('message', (message: unknown) => {

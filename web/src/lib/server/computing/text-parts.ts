@@ -16,7 +16,8 @@ export function textParts(value: unknown): readonly string[] {
 	parts[0] = JSON.stringify(value, (_, inside: unknown) => {
 		if (!Array.isArray(inside) || inside.length <= ENTRIES) return inside;
 		const numbers: number[] = [];
-		for (let from = 0; from < inside.length; from += ENTRIES) numbers.push(parts.push(JSON.stringify(inside.slice(from, from + ENTRIES))) - 1);
+		for (let from = 0; from < inside.length; from += ENTRIES)
+			numbers.push(parts.push(JSON.stringify(inside.slice(from, from + ENTRIES))) - 1);
 		return { [PARTS]: numbers };
 	});
 	return parts;
@@ -32,7 +33,9 @@ export async function fromTextParts(parts: readonly string[], pause: () => Promi
 		lists.push(JSON.parse(part) as unknown[]);
 	}
 	const filled = (value: unknown): unknown =>
-		typeof value === 'object' && value !== null && isPlaceholder(value) ? value[PARTS].flatMap((number) => lists[number] ?? []) : value;
+		typeof value === 'object' && value !== null && isPlaceholder(value)
+			? value[PARTS].flatMap((number) => lists[number] ?? [])
+			: value;
 	// Not by recursion: brackets may be nested thousands deep.
 	const holder = { whole };
 	const waiting: object[] = [holder];

@@ -64,7 +64,9 @@ function check(job: Job): string | null {
 	if (!schema) return `There is no job “${String(job.do)}”.`;
 	let validate = checks.get(job.do);
 	if (!validate) checks.set(job.do, (validate = ajv.compile(schema)));
-	return validate(job) ? null : `The job does not fit: ${validate.errors?.[0]?.instancePath ?? ''} ${validate.errors?.[0]?.message ?? ''}`;
+	return validate(job)
+		? null
+		: `The job does not fit: ${validate.errors?.[0]?.instancePath ?? ''} ${validate.errors?.[0]?.message ?? ''}`;
 }
 
 interface Held {
@@ -141,7 +143,8 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			const records = setOf(job, lines, index, marks);
 			if (!records) return null;
 			const newest = (a: number, b: number) => index.year(b) - index.year(a) || a - b;
-			const scores = job.order === 'relevance' ? relevanceOf(index, queryTerms(lines, job.line), records, watch()) : null;
+			const scores =
+				job.order === 'relevance' ? relevanceOf(index, queryTerms(lines, job.line), records, watch()) : null;
 			const order = [...records].sort(scores ? (a, b) => (scores[b] ?? 0) - (scores[a] ?? 0) || newest(a, b) : newest);
 			return { total: order.length, records: order.slice(job.from, job.from + job.count) };
 		}
@@ -159,11 +162,23 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			const [inside, good] = [found.and(among), truth.and(among)];
 			const foundTrue = inside.countWith(good);
 			const [all, foundAll, goodAll] = [among.count(), inside.count(), good.count()];
-			return { foundTrue, foundFalse: foundAll - foundTrue, missedTrue: goodAll - foundTrue, missedFalse: all - foundAll - goodAll + foundTrue };
+			return {
+				foundTrue,
+				foundFalse: foundAll - foundTrue,
+				missedTrue: goodAll - foundTrue,
+				missedFalse: all - foundAll - goodAll + foundTrue
+			};
 		}
 		case 'explainRecord': {
 			const { index, cache, heavy } = held(job.collection);
-			return explainRecord(reader.read(job.lines), job.final, job.record, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
+			return explainRecord(
+				reader.read(job.lines),
+				job.final,
+				job.record,
+				index,
+				marksOf(job.collection, index.size, job.marks),
+				{ cache, watch, heavy }
+			);
 		}
 		case 'highlights': {
 			const { lines } = evaluated(job);
@@ -209,7 +224,14 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			const { index, marks, lines } = evaluated(job);
 			const { cache, heavy } = held(job.collection);
 			return job.trials.map((trial) =>
-				trialFigures(lines, job.result, evaluateStrategy(reader.read(trial.lines), index, marks, { cache, watch, heavy }), trial.result, marks, index.size)
+				trialFigures(
+					lines,
+					job.result,
+					evaluateStrategy(reader.read(trial.lines), index, marks, { cache, watch, heavy }),
+					trial.result,
+					marks,
+					index.size
+				)
 			);
 		}
 		case 'read':
@@ -218,7 +240,14 @@ function answer(id: number, job: Exclude<Job, { readonly do: 'write' | 'pasted' 
 			return variantsOf(held(job.collection).index, job.pattern, job.most, job.fields);
 		case 'contributions': {
 			const { index, cache, heavy } = held(job.collection);
-			return contributionsOf(reader.read(job.lines), job.line, job.final, index, marksOf(job.collection, index.size, job.marks), { cache, watch, heavy });
+			return contributionsOf(
+				reader.read(job.lines),
+				job.line,
+				job.final,
+				index,
+				marksOf(job.collection, index.size, job.marks),
+				{ cache, watch, heavy }
+			);
 		}
 	}
 }
@@ -233,7 +262,10 @@ function setOf(
 	const records = (id: string) => lines.find((one) => one.id === id)?.records ?? null;
 	const result = job.aloneIn === null ? null : records(job.aloneIn);
 	if (job.aloneIn !== null && result) {
-		const without = new WhatIf(lines, index, marks).finalWith(new Map([[job.line, RecordSet.none(index.size)]]), job.aloneIn);
+		const without = new WhatIf(lines, index, marks).finalWith(
+			new Map([[job.line, RecordSet.none(index.size)]]),
+			job.aloneIn
+		);
 		return without && result.without(without);
 	}
 	const all = records(job.line);
@@ -241,7 +273,8 @@ function setOf(
 	return all && less ? all.without(less) : all;
 }
 
-const byCount = (rows: readonly { readonly value: string; readonly count: number }[]) => [...rows].sort((a, b) => b.count - a.count).slice(0, 200);
+const byCount = (rows: readonly { readonly value: string; readonly count: number }[]) =>
+	[...rows].sort((a, b) => b.count - a.count).slice(0, 200);
 
 function spreadOf(index: CollectionIndex, records: RecordSet, most: number): SpreadFigures {
 	const years = new Map<number, number>();
@@ -307,7 +340,8 @@ function trialFigures(
 	marks: Marks,
 	size: number
 ): TrialFigures {
-	const result = (lines: readonly EvaluatedLine[], id: string | null) => lines.find((line) => line.state === 'counted' && line.id === id);
+	const result = (lines: readonly EvaluatedLine[], id: string | null) =>
+		lines.find((line) => line.state === 'counted' && line.id === id);
 	const nothing = RecordSet.none(size);
 	const final = result(after, resultAfter);
 	const was = result(before, resultBefore)?.records ?? nothing;
@@ -325,19 +359,30 @@ function trialFigures(
 		some: { lost: firstOf(lost), gained: firstOf(gained) },
 		lines: after.map(({ id, records }) => {
 			const known = old.get(id) ?? nothing;
-			return { id, count: records?.count() ?? null, lost: known.without(records ?? nothing).count(), gained: (records ?? nothing).without(known).count() };
+			return {
+				id,
+				count: records?.count() ?? null,
+				lost: known.without(records ?? nothing).count(),
+				gained: (records ?? nothing).without(known).count()
+			};
 		})
 	};
 }
 
 /** What writes documents is loaded when the first is asked for: most threads never need it. */
-const write = async (document: DossierDocument): Promise<Uint8Array> => (await import('@wide-lantern/core/ooxml')).toOoxml(document);
+const write = async (document: DossierDocument): Promise<Uint8Array> =>
+	(await import('@wide-lantern/core/ooxml')).toOoxml(document);
 
 async function outcome({ id, job }: Asked): Promise<Answered> {
 	try {
 		const fault = check(job);
 		if (fault !== null) return { id, outcome: 'failed', message: fault };
-		return { id, outcome: 'done', answer: job.do === 'write' ? await write(job.document) : job.do === 'pasted' ? await readPasted(job) : answer(id, job) };
+		return {
+			id,
+			outcome: 'done',
+			answer:
+				job.do === 'write' ? await write(job.document) : job.do === 'pasted' ? await readPasted(job) : answer(id, job)
+		};
 	} catch (error) {
 		if (error instanceof Dropped) return { id, outcome: 'dropped' };
 		if (error instanceof WorkCeiling) return { id, outcome: 'heavy' };

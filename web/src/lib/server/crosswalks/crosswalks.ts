@@ -2,7 +2,14 @@
  * What another vocabulary calls a heading: suggestions, made from both vocabularies and from the works
  * that two collections both hold, and the decisions that searchers have made, each with its name.
  */
-import { Crosswalk, recordSchema, sameWorks, type BibliographicRecord, type SharedWork, type Suggestion } from '@wide-lantern/core';
+import {
+	Crosswalk,
+	recordSchema,
+	sameWorks,
+	type BibliographicRecord,
+	type SharedWork,
+	type Suggestion
+} from '@wide-lantern/core';
 import { catalogue, database } from '$lib/server/database';
 import { listCollections, recordsOf } from '$lib/server/collections';
 import { createYielder, log } from '$lib/server/process';
@@ -36,7 +43,12 @@ export const checkDecision = compileValidator<DecisionRequest>({
 	additionalProperties: false,
 	properties: {
 		kind: { enum: MAPPING_KINDS },
-		targets: { type: 'array', maxItems: 20, uniqueItems: true, items: { type: 'string', minLength: 1, maxLength: 200 } },
+		targets: {
+			type: 'array',
+			maxItems: 20,
+			uniqueItems: true,
+			items: { type: 'string', minLength: 1, maxLength: 200 }
+		},
 		reason: { type: 'string', maxLength: 2_000 },
 		seen: { type: ['integer', 'null'], minimum: 1 }
 	},
@@ -68,8 +80,15 @@ async function firstRecords(collection: string): Promise<BibliographicRecord[]> 
 /** Works that two collections both hold, by the pair in alphabetical order: both directions of a crosswalk use them. */
 const shared = new Map<string, { readonly from: string; readonly works: Promise<readonly SharedWork[]> }>();
 
-async function worksOf(left: string, right: string, from: string, to: string, madeFrom: readonly string[]): Promise<readonly SharedWork[]> {
-	if (from > to) return (await worksOf(right, left, to, from, madeFrom)).map((work) => ({ from: work.to, to: work.from }));
+async function worksOf(
+	left: string,
+	right: string,
+	from: string,
+	to: string,
+	madeFrom: readonly string[]
+): Promise<readonly SharedWork[]> {
+	if (from > to)
+		return (await worksOf(right, left, to, from, madeFrom)).map((work) => ({ from: work.to, to: work.from }));
 	const key = `${from} ${to}`;
 	// Independent of the order in which the two are named.
 	const stamp = [...madeFrom].sort().join('\n');
@@ -98,7 +117,8 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 	const { collections, vocabularies } = await catalogue();
 	const holding = (vocabulary: string) => collections.find((one) => one.vocabularies.includes(vocabulary)) ?? null;
 	const [left, right] = [holding(from), holding(to)];
-	const stampOf = (vocabulary: string, collection: typeof left) => JSON.stringify([collection, vocabularies.find((one) => one.id === vocabulary)]);
+	const stampOf = (vocabulary: string, collection: typeof left) =>
+		JSON.stringify([collection, vocabularies.find((one) => one.id === vocabulary)]);
 	const sides = [stampOf(from, left), stampOf(to, right)];
 	const madeFrom = sides.join('\n');
 	const key = `${from} ${to}`;
@@ -108,7 +128,12 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 		const started = performance.now();
 		const works = left && right ? await worksOf(left.id, right.id, from, to, sides) : [];
 		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, createYielder());
-		log('info', 'crosswalk-made', { from, to, works: works.length, milliseconds: Math.round(performance.now() - started) });
+		log('info', 'crosswalk-made', {
+			from,
+			to,
+			works: works.length,
+			milliseconds: Math.round(performance.now() - started)
+		});
 		return result;
 	})();
 	made.set(key, { from: madeFrom, crosswalk });
@@ -117,7 +142,12 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 }
 
 /** Suggestions for a heading, the likeliest first; null where one of the vocabularies is not loaded. */
-export async function suggestionsFor(from: string, heading: string, to: string, most: number): Promise<Suggestion[] | null> {
+export async function suggestionsFor(
+	from: string,
+	heading: string,
+	to: string,
+	most: number
+): Promise<Suggestion[] | null> {
 	return (await crosswalkOf(from, to))?.suggest(heading, most) ?? null;
 }
 
@@ -155,12 +185,25 @@ export type Decided =
 	| { readonly outcome: 'refused'; readonly message: string };
 
 /** Saves a decision, unless another was made since the one that was seen. */
-export async function decide(from: string, heading: string, to: string, request: DecisionRequest, actor: Actor): Promise<Decided> {
+export async function decide(
+	from: string,
+	heading: string,
+	to: string,
+	request: DecisionRequest,
+	actor: Actor
+): Promise<Decided> {
 	const [own, other] = await Promise.all([openVocabulary(from), openVocabulary(to)]);
 	if (!own?.vocabulary.get(heading) || !other)
-		return { outcome: 'refused', message: 'This heading or the other vocabulary is not loaded here. Nothing was changed.' };
+		return {
+			outcome: 'refused',
+			message: 'This heading or the other vocabulary is not loaded here. Nothing was changed.'
+		};
 	const unknown = request.targets.filter((one) => !other.vocabulary.get(one));
-	if (unknown.length > 0) return { outcome: 'refused', message: `${other.vocabulary.name} has no heading ${unknown.join(', ')}. Nothing was changed.` };
+	if (unknown.length > 0)
+		return {
+			outcome: 'refused',
+			message: `${other.vocabulary.name} has no heading ${unknown.join(', ')}. Nothing was changed.`
+		};
 	return database.transaction(async (transaction): Promise<Decided> => {
 		// One decision on a vocabulary at a time.
 		await transaction('vocabularies').where({ id: from }).forUpdate().select('id');
@@ -187,7 +230,9 @@ export async function decide(from: string, heading: string, to: string, request:
 }
 
 /** The newest decision on every heading of a vocabulary, for the export. */
-export async function allDecisions(from: string): Promise<{ readonly heading: string; readonly to: string; readonly decision: Decision }[]> {
+export async function allDecisions(
+	from: string
+): Promise<{ readonly heading: string; readonly to: string; readonly decision: Decision }[]> {
 	const rows = await database('mappings')
 		.where({ from_vocabulary: from })
 		.distinctOn('from_heading', 'to_vocabulary')

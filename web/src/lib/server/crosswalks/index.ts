@@ -1,2 +1,10 @@
 /** Which heading of one vocabulary stands for which of another. */
-export { allDecisions, checkDecision, decide, decisionsOn, suggestionsFor, warmCrosswalks, type MappingKind } from './crosswalks';
+export {
+	allDecisions,
+	checkDecision,
+	decide,
+	decisionsOn,
+	suggestionsFor,
+	warmCrosswalks,
+	type MappingKind
+} from './crosswalks';

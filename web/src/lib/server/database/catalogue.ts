@@ -34,18 +34,37 @@ interface CollectionRow {
 
 async function readCatalogue(): Promise<Catalogue> {
 	const [vocabularies, collections] = await Promise.all([
-		database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string; edition: number; loaded_at: Date }[]>('id', 'edition', 'loaded_at'),
+		database('vocabularies')
+			.orderBy(['loaded_at', 'id'])
+			.select<{ id: string; edition: number; loaded_at: Date }[]>('id', 'edition', 'loaded_at'),
 		database('collections')
 			.orderBy(['loaded_at', 'id'])
-			.select<CollectionRow[]>('id', 'name', database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"), 'vocabularies', 'size', 'loaded_at')
+			.select<CollectionRow[]>(
+				'id',
+				'name',
+				database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"),
+				'vocabularies',
+				'size',
+				'loaded_at'
+			)
 	]);
 	return {
-		vocabularies: vocabularies.map(({ id, edition, loaded_at }) => ({ id, edition, loadedAt: loaded_at.toISOString() })),
-		collections: collections.map(({ taken_on, loaded_at, ...row }) => ({ ...row, takenOn: taken_on, loadedAt: loaded_at.toISOString() }))
+		vocabularies: vocabularies.map(({ id, edition, loaded_at }) => ({
+			id,
+			edition,
+			loadedAt: loaded_at.toISOString()
+		})),
+		collections: collections.map(({ taken_on, loaded_at, ...row }) => ({
+			...row,
+			takenOn: taken_on,
+			loadedAt: loaded_at.toISOString()
+		}))
 	};
 }
 
-const kept = new KeptAnswers(readCatalogue, (table) => (table === 'vocabularies' || table === 'collections' ? 'all' : null));
+const kept = new KeptAnswers(readCatalogue, (table) =>
+	table === 'vocabularies' || table === 'collections' ? 'all' : null
+);
 
 export const catalogue = (): Promise<Catalogue> => kept.get('');
 

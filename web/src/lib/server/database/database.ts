@@ -26,13 +26,29 @@ export async function migrate(): Promise<void> {
 }
 
 /** True where PostgreSQL has no room left: what is saved can be read, and nothing more can be saved. */
-export const isDiskFull = (error: unknown): boolean => error instanceof Error && 'code' in error && (error.code === '53100' || error.code === 'ENOSPC');
+export const isDiskFull = (error: unknown): boolean =>
+	error instanceof Error && 'code' in error && (error.code === '53100' || error.code === 'ENOSPC');
 
-const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EPIPE', 'ENOENT', '57P01', '57P03', '08006', '08001', '08003']);
+const AWAY = new Set([
+	'ECONNREFUSED',
+	'ECONNRESET',
+	'ETIMEDOUT',
+	'EPIPE',
+	'ENOENT',
+	'57P01',
+	'57P03',
+	'08006',
+	'08001',
+	'08003'
+]);
 
 /** True where the database cannot be reached, as against a fault in what was asked. */
 export function isDatabaseAway(error: unknown): boolean {
 	if (!(error instanceof Error)) return false;
 	const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
-	return AWAY.has(code) || error.name === 'KnexTimeoutError' || /Connection terminated|connect ECONNREFUSED|Connection ended/.test(error.message);
+	return (
+		AWAY.has(code) ||
+		error.name === 'KnexTimeoutError' ||
+		/Connection terminated|connect ECONNREFUSED|Connection ended/.test(error.message)
+	);
 }

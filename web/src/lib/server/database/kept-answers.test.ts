@@ -1,7 +1,11 @@
 /** Answers that are kept: read once, dropped by a change, even one that comes while they are being read, and not kept unheard. */
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 
-const heard = { changes: [] as ((change: { table: string; key: string }) => void)[], gaps: [] as (() => void)[], hears: true };
+const heard = {
+	changes: [] as ((change: { table: string; key: string }) => void)[],
+	gaps: [] as (() => void)[],
+	hears: true
+};
 vi.mock('./notices', () => ({
 	hearChanges: (hear: (change: { table: string; key: string }) => void) => heard.changes.push(hear),
 	hearOfGaps: (hear: () => void) => heard.gaps.push(hear),

@@ -15,7 +15,13 @@ export type Notice =
 	/** A row of a table has changed; the process that changed it hears this, too. */
 	| { readonly kind: 'changed'; readonly table: string; readonly key: string }
 	/** A window has the enquiry open, with its cursor on this line. */
-	| { readonly kind: 'here'; readonly enquiry: string; readonly client: string; readonly name: string; readonly line: string | null }
+	| {
+			readonly kind: 'here';
+			readonly enquiry: string;
+			readonly client: string;
+			readonly name: string;
+			readonly line: string | null;
+	  }
 	| { readonly kind: 'gone'; readonly enquiry: string; readonly client: string }
 	/** Asks the others for their windows of an enquiry. */
 	| { readonly kind: 'who'; readonly enquiry: string }
@@ -164,7 +170,10 @@ async function connect(): Promise<boolean> {
 export async function stopNotices(): Promise<void> {
 	ended = true;
 	clearInterval(alive);
-	if (others.size > 0) await database.raw('select pg_notify(?, ?)', [CHANNEL, JSON.stringify({ from: PROCESS, kind: 'ending' })]).catch(() => undefined);
+	if (others.size > 0)
+		await database
+			.raw('select pg_notify(?, ?)', [CHANNEL, JSON.stringify({ from: PROCESS, kind: 'ending' })])
+			.catch(() => undefined);
 	await client?.end().catch(() => undefined);
 	client = null;
 }

@@ -1,5 +1,13 @@
 /** The document of an enquiry, put together from what is computed of it. */
-import { buildDossier, conceptLetter, headingByKey, printedText, type DossierDocument, type EnquiryDocument, type NamedRendering } from '@wide-lantern/core';
+import {
+	buildDossier,
+	conceptLetter,
+	headingByKey,
+	printedText,
+	type DossierDocument,
+	type EnquiryDocument,
+	type NamedRendering
+} from '@wide-lantern/core';
 import { createYielder } from '$lib/server/process';
 import { renderingsOf } from '$lib/server/platforms';
 import type { EvaluatedEnquiry } from '$lib/server/evaluation';
@@ -44,9 +52,12 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 			rendering,
 			...factsOf(document, profile.id)
 		})),
-		headingLabel: (vocabulary, heading) => headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading,
+		headingLabel: (vocabulary, heading) =>
+			headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading,
 		qualifierName: (vocabulary, code) =>
-			vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code
+			vocabularies
+				.find((one) => one.vocabulary.id === vocabulary)
+				?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code
 	});
 }
 
@@ -54,5 +65,8 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 function factsOf(document: EnquiryDocument, profile: string): Pick<NamedRendering, 'run' | 'tried'> {
 	const chosen = document.renderings.find((one) => one.profile === profile);
 	const last = chosen?.runs?.at(-1);
-	return { run: last ? { on: last.on, how: last.how, counts: new Map(last.lines.map((line) => [line.id, line.count])) } : null, tried: chosen?.tried ?? null };
+	return {
+		run: last ? { on: last.on, how: last.how, counts: new Map(last.lines.map((line) => [line.id, line.count])) } : null,
+		tried: chosen?.tried ?? null
+	};
 }

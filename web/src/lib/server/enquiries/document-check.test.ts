@@ -8,7 +8,16 @@ import { documentFault, documentFaultInSteps, isDocument } from './document-chec
 const whole = new Ajv({ strict: true, strictTypes: false, allowUnionTypes: true }).compile(enquirySchema);
 let next = 0;
 const empty = newEnquiry('Does music calm people before an operation?', 'PICO', () => `i${++next}`) as unknown as Json;
-const line = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words', label: '', note: '', off: false });
+const line = (id: string, source: string) => ({
+	id,
+	source,
+	concept: null,
+	strand: null,
+	role: 'words',
+	label: '',
+	note: '',
+	off: false
+});
 const changed = (...edits: Parameters<typeof applyEdits>[1]) => {
 	const applied = applyEdits(empty, edits);
 	if ('refused' in applied) throw new Error(applied.refused);
@@ -32,7 +41,16 @@ describe('the document of an enquiry', () => {
 		];
 		const values = fc.oneof(
 			fc.jsonValue() as fc.Arbitrary<Json>,
-			fc.constantFrom<Json>('words', true, null, '', [], [{ id: 'x' }], [line('l2', 'calm*')], [{ id: 'm', record: 'r1', verdict: 'relevant' }])
+			fc.constantFrom<Json>(
+				'words',
+				true,
+				null,
+				'',
+				[],
+				[{ id: 'x' }],
+				[line('l2', 'calm*')],
+				[{ id: 'm', record: 'r1', verdict: 'relevant' }]
+			)
 		);
 		let valid = 0;
 		fc.assert(
@@ -54,11 +72,18 @@ describe('the document of an enquiry', () => {
 		const faulty = changed({ do: 'insert', in: ['lines'], item: { ...line('l1', 'x'), off: 'yes' }, after: null });
 		expect(documentFault(faulty)).toBe('/lines/0/off must be boolean');
 		expect(await documentFaultInSteps(faulty, () => Promise.resolve())).toBe('/lines/0/off must be boolean');
-		expect(documentFault(changed({ do: 'set', at: ['question'], value: ' ' }))).toMatch(/^\/question must match pattern/);
+		expect(documentFault(changed({ do: 'set', at: ['question'], value: ' ' }))).toMatch(
+			/^\/question must match pattern/
+		);
 		expect(documentFault([])).toBe('the whole must be object');
 	});
 	it('is not checked again where it did not change', async () => {
-		const inserts = Array.from({ length: 50 }, (_, at) => ({ do: 'insert' as const, in: ['lines'], item: line(`l${at}`, 'calm*'), after: null }));
+		const inserts = Array.from({ length: 50 }, (_, at) => ({
+			do: 'insert' as const,
+			in: ['lines'],
+			item: line(`l${at}`, 'calm*'),
+			after: null
+		}));
 		const before = changed(...inserts);
 		let steps = 0;
 		const count = () => {

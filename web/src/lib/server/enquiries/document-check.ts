@@ -12,10 +12,19 @@ const lists = entries.filter(([, schema]) => schema.type === 'array');
 /** The document with its lists as long as they may be, whatever is in them. */
 const checkHead = compileValidator<EnquiryDocument>({
 	...head,
-	properties: Object.fromEntries(entries.map(([name, schema]) => [name, schema.type === 'array' ? { type: 'array', maxItems: schema.maxItems } : schema]))
+	properties: Object.fromEntries(
+		entries.map(([name, schema]) => [
+			name,
+			schema.type === 'array' ? { type: 'array', maxItems: schema.maxItems } : schema
+		])
+	)
 });
 /** For each list, its items that are as they should be: they are never changed in place. */
-const checkItems = lists.map(([name, { items }]) => ({ name, check: compileValidator<object>(items ?? {}), checked: new WeakSet() }));
+const checkItems = lists.map(([name, { items }]) => ({
+	name,
+	check: compileValidator<object>(items ?? {}),
+	checked: new WeakSet()
+}));
 
 const sentence = (path: string, errors: readonly ErrorObject[] | null | undefined): string => {
 	const [first] = errors ?? [];

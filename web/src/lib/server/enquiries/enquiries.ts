@@ -49,7 +49,10 @@ export const editsSchema = {
 				type: 'object',
 				required: ['client', 'number'],
 				additionalProperties: false,
-				properties: { client: { type: 'string', minLength: 1, maxLength: 100 }, number: { type: 'integer', minimum: 1 } }
+				properties: {
+					client: { type: 'string', minLength: 1, maxLength: 100 },
+					number: { type: 'integer', minimum: 1 }
+				}
 			}
 		},
 		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
@@ -114,7 +117,9 @@ export async function roleIn(enquiry: string, person: string): Promise<Role | nu
 /** By enquiry: the role of each of its people. */
 const roles = new KeptAnswers(
 	async (enquiry): Promise<ReadonlyMap<string, Role>> => {
-		const rows = await database('members').where({ enquiry_id: enquiry }).select<{ person_id: string; role: Role }[]>('person_id', 'role');
+		const rows = await database('members')
+			.where({ enquiry_id: enquiry })
+			.select<{ person_id: string; role: Role }[]>('person_id', 'role');
 		return new Map(rows.map((row) => [row.person_id, row.role]));
 	},
 	(table, key) => (table === 'members' ? key : null),
@@ -135,7 +140,12 @@ export async function listEnquiries(actor: Actor): Promise<DeskEntry[]> {
 		.orderBy('updated_at', 'desc')
 		.select<(EnquiryRow & { role: Role })[]>('enquiries.*', 'members.role');
 	return Promise.all(
-		rows.map(async ({ id, role, body, updated_at }) => ({ id, role, document: await checkedDocument(id, body), updated: updated_at.toISOString() }))
+		rows.map(async ({ id, role, body, updated_at }) => ({
+			id,
+			role,
+			document: await checkedDocument(id, body),
+			updated: updated_at.toISOString()
+		}))
 	);
 }
 
@@ -170,7 +180,12 @@ export type Edited =
 			/** All edits that it did not have, its own among them, in the order in which they were carried out. */
 			readonly all: readonly Edit[];
 	  }
-	| { readonly outcome: 'conflict'; readonly revision: number; readonly document: EnquiryDocument; readonly conflicts: readonly Conflict[] }
+	| {
+			readonly outcome: 'conflict';
+			readonly revision: number;
+			readonly document: EnquiryDocument;
+			readonly conflicts: readonly Conflict[];
+	  }
 	| { readonly outcome: 'refused'; readonly message: string };
 
 /** Times that another process may come first before an edit is given up. */
@@ -220,26 +235,38 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 	if (request.revision > current.revision)
 		return {
 			outcome: 'refused',
-			message: 'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
+			message:
+				'This window is ahead of the server, which has been restored from a backup. Reload the page; what you typed is kept in it.'
 		};
 	const known = request.known ?? request.revision;
 	const oldest = Math.min(request.revision, known);
 	const rows = oldest >= current.revision ? [] : await commandsSince(id, oldest, current.revision);
 	const own = new Map(request.behind?.map((one) => [one.client, one.number]));
-	const isOwn = (one: (typeof rows)[number]) => one.client === request.client || (one.number ?? Infinity) <= (own.get(one.client) ?? 0);
+	const isOwn = (one: (typeof rows)[number]) =>
+		one.client === request.client || (one.number ?? Infinity) <= (own.get(one.client) ?? 0);
 	const ofOthers = (from: number) => rows.flatMap((one) => (one.revision <= from || isOwn(one) ? [] : one.edits));
 	const news = rows.flatMap((one) => (one.revision <= known ? [] : one.edits));
 	const since = ofOthers(request.revision);
 	// Sent before, and saved: the answer was lost on the way.
-	if (request.number !== undefined && rows.some((one) => one.client === request.client && one.number === request.number))
+	if (
+		request.number !== undefined &&
+		rows.some((one) => one.client === request.client && one.number === request.number)
+	)
 		return { outcome: 'saved', revision: current.revision, others: ofOthers(known), all: news };
 	if (since.length > MOST_BEHIND)
-		return { outcome: 'refused', message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.' };
+		return {
+			outcome: 'refused',
+			message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.'
+		};
 	const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
-	if (conflicts.length > 0) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
+	if (conflicts.length > 0)
+		return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
 	// Lines and concepts that come in with these edits can be named by them.
 	const bare = applyEdits(current.document as unknown as Json, request.edits);
-	const names = namesOf('refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+	const names = namesOf(
+		'refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument),
+		vocabularies
+	);
 	await yieldNow();
 	const asked: Edit[] = [];
 	for (const edit of request.edits) {
@@ -248,7 +275,10 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 	}
 	const plain = applyEdits(current.document as unknown as Json, asked);
 	await yieldNow();
-	const following = 'refused' in plain ? [] : await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, yieldNow);
+	const following =
+		'refused' in plain
+			? []
+			: await followingEditsInSteps(current.document, plain.document as unknown as EnquiryDocument, asked, yieldNow);
 	const yours = [...asked, ...piecesFollow(current.document, asked), ...following];
 	const applied = applyEdits(current.document as unknown as Json, yours);
 	if ('refused' in applied) return { outcome: 'refused', message: applied.refused };
@@ -256,12 +286,17 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 	const fault = await documentFaultInSteps(applied.document, yieldNow);
 	if (fault !== null) return { outcome: 'refused', message: `That does not fit: ${fault}.` };
 	const next = applied.document as unknown as EnquiryDocument;
-	const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines') ? moveFault(current.document, next) : null;
+	const misplaced = yours.some((edit) => edit.do === 'move' && edit.at[0] === 'lines')
+		? moveFault(current.document, next)
+		: null;
 	if (misplaced) return { outcome: 'refused', message: misplaced };
 	await yieldNow();
 	const body = JSON.stringify(next);
 	if (body.length > DOCUMENT_CEILING)
-		return { outcome: 'refused', message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.` };
+		return {
+			outcome: 'refused',
+			message: `With this the enquiry would be larger than ${DOCUMENT_CEILING / 1_000_000} MB. What is there already was kept.`
+		};
 	const saved = { id, revision: current.revision + 1, document: next, updatedAt: new Date() };
 	if (!(await save(current, saved, body, actor, request, yours, applied.inverse))) return null;
 	keepEnquiry(saved, body.length);
@@ -300,7 +335,8 @@ async function save(
 		);
 		return rowCount === 1;
 	};
-	if (saved.updatedAt.getTime() - current.updatedAt.getTime() <= PAUSE || current.revision === 0) return write(database);
+	if (saved.updatedAt.getTime() - current.updatedAt.getTime() <= PAUSE || current.revision === 0)
+		return write(database);
 	return database.transaction(async (transaction) => {
 		if (!(await write(transaction))) return false;
 		await keepVersion(transaction, current.id, current, '', actor.name);
@@ -318,15 +354,25 @@ function piecesFollow(document: EnquiryDocument, edits: readonly Edit[]): Edit[]
 		const last = own.findLast((edit) => edit.do === 'set' && edit.at[2] === 'source');
 		if (last?.do !== 'set' || typeof last.value !== 'string') return [];
 		const pieces = piecesAfter(line.pieces, line.source, last.value);
-		return JSON.stringify(pieces) === JSON.stringify(line.pieces) ? [] : [{ do: 'set', at: ['lines', line.id, 'pieces'], value: pieces as unknown as Json }];
+		return JSON.stringify(pieces) === JSON.stringify(line.pieces)
+			? []
+			: [{ do: 'set', at: ['lines', line.id, 'pieces'], value: pieces as unknown as Json }];
 	});
 }
 
 /** Headings typed into a line are held by identity from here on (notation.md, section 4). */
 export function withAnchors(edit: Edit, names: Names): Edit {
 	const complete = (source: unknown) => (typeof source === 'string' ? completeSource(source, names) : null);
-	if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source') return { ...edit, value: complete(edit.value) };
-	if (edit.do === 'insert' && edit.in.length === 1 && edit.in[0] === 'lines' && typeof edit.item === 'object' && edit.item !== null && 'source' in edit.item)
+	if (edit.do === 'set' && edit.at[0] === 'lines' && edit.at[2] === 'source')
+		return { ...edit, value: complete(edit.value) };
+	if (
+		edit.do === 'insert' &&
+		edit.in.length === 1 &&
+		edit.in[0] === 'lines' &&
+		typeof edit.item === 'object' &&
+		edit.item !== null &&
+		'source' in edit.item
+	)
 		return { ...edit, item: { ...edit.item, source: complete(edit.item['source']) } };
 	return edit;
 }
@@ -365,14 +411,26 @@ async function commandsSince(
 	id: string,
 	after: number,
 	to: number
-): Promise<{ readonly revision: number; readonly client: string; readonly number: number | null; readonly edits: readonly Edit[] }[]> {
+): Promise<
+	{
+		readonly revision: number;
+		readonly client: string;
+		readonly number: number | null;
+		readonly edits: readonly Edit[];
+	}[]
+> {
 	const rows = await database<CommandRow>('commands')
 		.where({ enquiry_id: id })
 		.where('revision', '>', after)
 		.where('revision', '<=', to)
 		.orderBy('revision')
 		.select('revision', 'client', 'number', 'edits');
-	return rows.map(({ revision, client, number, edits }) => ({ revision, client, number, edits: edits as readonly Edit[] }));
+	return rows.map(({ revision, client, number, edits }) => ({
+		revision,
+		client,
+		number,
+		edits: edits as readonly Edit[]
+	}));
 }
 
 export interface Member {
@@ -394,7 +452,10 @@ export async function listMembers(enquiry: string): Promise<Member[]> {
 export async function setMember(enquiry: string, person: string, role: Role | null): Promise<string | null> {
 	const refused = await database.transaction(async (transaction) => {
 		await transaction<EnquiryRow>('enquiries').where({ id: enquiry }).forUpdate().first();
-		const owners = await transaction('members').where({ enquiry_id: enquiry, role: 'owner' }).whereNot({ person_id: person }).first();
+		const owners = await transaction('members')
+			.where({ enquiry_id: enquiry, role: 'owner' })
+			.whereNot({ person_id: person })
+			.first();
 		if (!owners && role !== 'owner') return 'An enquiry needs an owner; make somebody else its owner first.';
 		await transaction('members').where({ enquiry_id: enquiry, person_id: person }).delete();
 		if (role) await transaction('members').insert({ enquiry_id: enquiry, person_id: person, role });

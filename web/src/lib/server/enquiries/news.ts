@@ -34,7 +34,11 @@ hearNotices((notice) => {
 			const row = await database('commands')
 				.leftJoin('people', 'people.id', 'commands.person_id')
 				.where({ enquiry_id: enquiry, revision })
-				.first<{ client: string; edits: Edit[]; name: string | null } | undefined>('commands.client', 'commands.edits', 'people.name');
+				.first<{ client: string; edits: Edit[]; name: string | null } | undefined>(
+					'commands.client',
+					'commands.edits',
+					'people.name'
+				);
 			if (row) publish(enquiry, { revision, client: row.client, by: row.name ?? '', edits: row.edits });
 		})
 		.catch((error: unknown) => {

@@ -53,7 +53,12 @@ export async function openEnquiry(id: string): Promise<KeptEnquiry | null> {
 	}
 	if (known && row.body === null) return known;
 	const text = row.body ?? '';
-	const enquiry = { id, revision: row.revision, document: await checkedDocument(id, JSON.parse(text)), updatedAt: row.updated_at };
+	const enquiry = {
+		id,
+		revision: row.revision,
+		document: await checkedDocument(id, JSON.parse(text)),
+		updatedAt: row.updated_at
+	};
 	// What was saved while it was being checked is newer.
 	if ((lastSeen(id)?.revision ?? -1) < enquiry.revision) keepEnquiry(enquiry, text.length);
 	return enquiry;

@@ -1,6 +1,14 @@
 /** Parts: named groups of lines, kept for other enquiries by who made them; and those that ship. */
 import { randomUUID } from 'node:crypto';
-import { completeSource, namesOf, packText, partSchema, readStrategyText, type OpenVocabulary, type StrategyPartFile } from '@wide-lantern/core';
+import {
+	completeSource,
+	namesOf,
+	packText,
+	partSchema,
+	readStrategyText,
+	type OpenVocabulary,
+	type StrategyPartFile
+} from '@wide-lantern/core';
 import { shippedFilters } from '@wide-lantern/standins';
 import type { PartEntry } from '$lib/work/parts';
 import { database } from '$lib/server/database';
@@ -19,7 +27,10 @@ interface PartRow {
 const MOST = 300;
 
 export async function listParts(person: string): Promise<PartEntry[]> {
-	const rows = await database<PartRow>('parts').where({ person_id: person }).orWhereNull('person_id').orderBy('made_at');
+	const rows = await database<PartRow>('parts')
+		.where({ person_id: person })
+		.orWhereNull('person_id')
+		.orderBy('made_at');
 	return rows.map(({ id, person_id, data, made_at }) => {
 		if (!checkPart(data)) throw new Error(`The part ${id} is damaged in the database: ${faultOf(checkPart.errors)}`);
 		return { id, mine: person_id !== null, made: made_at.toISOString(), part: data };
@@ -34,7 +45,8 @@ export async function savePart(
 	return database.transaction(async (transaction) => {
 		const own = await transaction<PartRow>('parts').where({ person_id: person }).forUpdate();
 		const same = own.find((row) => checkPart(row.data) && row.data.name === part.name);
-		if (!same && own.length >= MOST) return { refused: `You keep ${MOST} parts already; remove one first. Nothing was changed.` };
+		if (!same && own.length >= MOST)
+			return { refused: `You keep ${MOST} parts already; remove one first. Nothing was changed.` };
 		const version = same && checkPart(same.data) ? same.data.version + 1 : 1;
 		const data = JSON.stringify({ ...part, version });
 		if (same) {

@@ -22,14 +22,19 @@ export const checkPresence = compileValidator<{ readonly client: string; readonl
 	type: 'object',
 	required: ['client', 'line'],
 	additionalProperties: false,
-	properties: { client: { type: 'string', minLength: 1, maxLength: 100 }, line: { type: ['string', 'null'], maxLength: 100 } }
+	properties: {
+		client: { type: 'string', minLength: 1, maxLength: 100 },
+		line: { type: ['string', 'null'], maxLength: 100 }
+	}
 });
 
 /** Windows at other processes, of enquiries that are open here as well: by enquiry, then by window. */
 const elsewhere = new Map<string, Map<string, Presence & { readonly process: string }>>();
 
 const listOf = (enquiry: string): Presence[] =>
-	[...(here.get(enquiry)?.values() ?? []), ...(elsewhere.get(enquiry)?.values() ?? [])].map(({ client, name, line }) => ({ client, name, line }));
+	[...(here.get(enquiry)?.values() ?? []), ...(elsewhere.get(enquiry)?.values() ?? [])].map(
+		({ client, name, line }) => ({ client, name, line })
+	);
 const tell = (enquiry: string) => emitter.emit(enquiry, listOf(enquiry));
 
 /** A window opens; call the result when it closes. */
@@ -42,7 +47,13 @@ export function join(
 	const windows = here.get(enquiry) ?? new Map<string, Window>();
 	here.set(enquiry, windows);
 	const stream = Symbol('stream');
-	windows.set(client, { client, name: person.name, line: windows.get(client)?.line ?? null, person: person.id, stream });
+	windows.set(client, {
+		client,
+		name: person.name,
+		line: windows.get(client)?.line ?? null,
+		person: person.id,
+		stream
+	});
 	emitter.on(enquiry, hear);
 	tell(enquiry);
 	if (windows.size === 1) notify({ kind: 'who', enquiry });
@@ -78,7 +89,8 @@ function notifyOf(enquiry: string, client: string): void {
 }
 
 hearNotices((notice, process) => {
-	if (notice.kind === 'who') for (const client of here.get(notice.enquiry)?.keys() ?? []) notifyOf(notice.enquiry, client);
+	if (notice.kind === 'who')
+		for (const client of here.get(notice.enquiry)?.keys() ?? []) notifyOf(notice.enquiry, client);
 	if ((notice.kind !== 'here' && notice.kind !== 'gone') || !here.has(notice.enquiry)) return;
 	const { enquiry, client } = notice;
 	const windows = elsewhere.get(enquiry) ?? new Map<string, Presence & { readonly process: string }>();

@@ -17,7 +17,10 @@ export const checkNewVersion = compileValidator<{ readonly name: string; readonl
 	type: 'object',
 	required: ['name', 'revision'],
 	additionalProperties: false,
-	properties: { name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' }, revision: { type: 'integer', minimum: 0 } }
+	properties: {
+		name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' },
+		revision: { type: 'integer', minimum: 0 }
+	}
 });
 
 interface VersionRow {
@@ -34,13 +37,33 @@ interface VersionRow {
 const UNNAMED = 60;
 
 /** Keeps how the enquiry stands now. One that was not asked for is kept once for a revision. */
-export async function keepVersion(knex: Knex, id: string, enquiry: Standing, name: string, by: string): Promise<string> {
-	const same = name === '' ? await knex<VersionRow>('versions').where({ enquiry_id: id, revision: enquiry.revision }).first('id') : undefined;
+export async function keepVersion(
+	knex: Knex,
+	id: string,
+	enquiry: Standing,
+	name: string,
+	by: string
+): Promise<string> {
+	const same =
+		name === ''
+			? await knex<VersionRow>('versions').where({ enquiry_id: id, revision: enquiry.revision }).first('id')
+			: undefined;
 	if (same) return same.id;
 	const version = randomUUID();
-	await knex('versions').insert({ id: version, enquiry_id: id, revision: enquiry.revision, name, person_name: by, body: JSON.stringify(enquiry.document) });
+	await knex('versions').insert({
+		id: version,
+		enquiry_id: id,
+		revision: enquiry.revision,
+		name,
+		person_name: by,
+		body: JSON.stringify(enquiry.document)
+	});
 	if (name === '') {
-		const kept = knex('versions').where({ enquiry_id: id, name: '' }).orderBy('made_at', 'desc').limit(UNNAMED).select('id');
+		const kept = knex('versions')
+			.where({ enquiry_id: id, name: '' })
+			.orderBy('made_at', 'desc')
+			.limit(UNNAMED)
+			.select('id');
 		await knex('versions').where({ enquiry_id: id, name: '' }).whereNotIn('id', kept).delete();
 	}
 	return version;
@@ -53,7 +76,14 @@ export async function listVersions(id: string): Promise<VersionEntry[]> {
 			{ column: 'revision', order: 'desc' },
 			{ column: 'made_at', order: 'desc' }
 		])
-		.select('id', 'revision', 'name', 'person_name', 'made_at', database.raw("jsonb_array_length(body->'lines') as lines"));
+		.select(
+			'id',
+			'revision',
+			'name',
+			'person_name',
+			'made_at',
+			database.raw("jsonb_array_length(body->'lines') as lines")
+		);
 	return (rows as unknown as (VersionRow & { lines: number })[]).map((row) => ({
 		id: row.id,
 		revision: row.revision,
@@ -67,7 +97,11 @@ export async function listVersions(id: string): Promise<VersionEntry[]> {
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** How the enquiry stood; null where there is no such version of it. */
-export async function openVersion(id: string, version: string, check: (body: unknown) => body is EnquiryDocument): Promise<Standing | null> {
+export async function openVersion(
+	id: string,
+	version: string,
+	check: (body: unknown) => body is EnquiryDocument
+): Promise<Standing | null> {
 	if (!UUID.test(version)) return null;
 	const row = await database<VersionRow>('versions').where({ enquiry_id: id, id: version }).first('revision', 'body');
 	if (!row) return null;

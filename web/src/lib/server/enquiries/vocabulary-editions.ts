@@ -18,7 +18,11 @@ hearNotices((notice) => {
 });
 
 /** Null where one of them is not kept. */
-export async function changesBetween(vocabulary: string, from: number, to: number): Promise<readonly HeadingChange[] | null> {
+export async function changesBetween(
+	vocabulary: string,
+	from: number,
+	to: number
+): Promise<readonly HeadingChange[] | null> {
 	const key = `${vocabulary} ${from} ${to}`;
 	const ready = known.get(key);
 	if (ready) return ready;
@@ -35,7 +39,9 @@ export async function changesFor({ id, document }: OpenEnquiry): Promise<Enquiry
 	const row = await database('enquiries').where({ id }).first<{ created_at: Date } | undefined>('created_at');
 	const used = new Set([
 		...document.concepts.flatMap((concept) =>
-			concept.headings.flatMap((one) => [one.heading, ...(one.picked ?? [])].map((heading) => `${one.vocabulary}:${heading}`))
+			concept.headings.flatMap((one) =>
+				[one.heading, ...(one.picked ?? [])].map((heading) => `${one.vocabulary}:${heading}`)
+			)
 		),
 		...document.lines.flatMap((line) => headingsUsedBy(line.source))
 	]);
@@ -45,9 +51,11 @@ export async function changesFor({ id, document }: OpenEnquiry): Promise<Enquiry
 		const seen = document.editions?.find((other) => other.id === one.id)?.number;
 		// The edition that was in use when the enquiry began, unless a later one has been looked at.
 		const from =
-			one.editions.find((edition) => (seen === undefined ? edition.takenAt <= (row?.created_at.getTime() ?? 0) : edition.number <= seen)) ??
-			one.editions.at(-1);
-		if (!newest || !from || from.number === newest.number || ![...used].some((key) => key.startsWith(`${one.id}:`))) continue;
+			one.editions.find((edition) =>
+				seen === undefined ? edition.takenAt <= (row?.created_at.getTime() ?? 0) : edition.number <= seen
+			) ?? one.editions.at(-1);
+		if (!newest || !from || from.number === newest.number || ![...used].some((key) => key.startsWith(`${one.id}:`)))
+			continue;
 		const changes = (await changesBetween(one.id, from.number, newest.number)) ?? [];
 		found.push({
 			vocabulary: one.id,

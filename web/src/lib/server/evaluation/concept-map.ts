@@ -60,15 +60,25 @@ export async function conceptMap(evaluated: EvaluatedEnquiry, concept: Concept):
 			if (decision) {
 				for (const target of decision.targets) {
 					add(other, target, false);
-					link(keyOf(vocabulary, heading), keyOf(other, target), { kind: decision.kind, evidence: [], decided: `${decision.by}, ${decision.on}` });
+					link(keyOf(vocabulary, heading), keyOf(other, target), {
+						kind: decision.kind,
+						evidence: [],
+						decided: `${decision.by}, ${decision.on}`
+					});
 				}
 				continue;
 			}
 			// Somebody may have decided it coming from the other side.
-			const turned = (await decisionsIn(other)).filter(({ to, decision: made }) => to === vocabulary && made.targets.includes(heading));
+			const turned = (await decisionsIn(other)).filter(
+				({ to, decision: made }) => to === vocabulary && made.targets.includes(heading)
+			);
 			for (const { heading: target, decision: made } of turned) {
 				add(other, target, false);
-				link(keyOf(other, target), keyOf(vocabulary, heading), { kind: made.kind, evidence: [], decided: `${made.by}, ${made.on}` });
+				link(keyOf(other, target), keyOf(vocabulary, heading), {
+					kind: made.kind,
+					evidence: [],
+					decided: `${made.by}, ${made.on}`
+				});
 			}
 			if (turned.length > 0) continue;
 			const pair = `${vocabulary} ${other}`;
@@ -81,20 +91,34 @@ export async function conceptMap(evaluated: EvaluatedEnquiry, concept: Concept):
 			const [best] = suggested ?? [];
 			if (!best || best.score < STRONG) continue;
 			add(other, best.heading.id, false);
-			link(keyOf(vocabulary, heading), keyOf(other, best.heading.id), { kind: null, evidence: best.evidence, decided: null });
+			link(keyOf(vocabulary, heading), keyOf(other, best.heading.id), {
+				kind: null,
+				evidence: best.evidence,
+				decided: null
+			});
 		}
 	const entries = await listCollections();
 	const columns = await Promise.all(
 		vocabularies.map(async ({ id, name }) => {
 			const open = evaluated.vocabularies.find((one) => one.vocabulary.id === id);
-			const entry = evaluated.collection?.vocabularies.includes(id) ? evaluated.collection : entries.find((one) => one.vocabularies.includes(id));
+			const entry = evaluated.collection?.vocabularies.includes(id)
+				? evaluated.collection
+				: entries.find((one) => one.vocabularies.includes(id));
 			const collection = evaluated.collection && entry ? await openCollection(entry.id) : null;
 			const headings = [...members.values()].flatMap(({ vocabulary, heading, taken }): MapHeading[] => {
 				const found = vocabulary === id ? open?.vocabulary.get(heading) : undefined;
 				if (!found || !open) return [];
 				const count = collection ? headingCount(collection, evaluated.vocabularies, id, heading, true) : null;
 				return [
-					{ key: keyOf(id, heading), heading, label: found.label, scopeNote: found.scopeNote, narrower: open.vocabulary.narrower(heading).length, count, taken }
+					{
+						key: keyOf(id, heading),
+						heading,
+						label: found.label,
+						scopeNote: found.scopeNote,
+						narrower: open.vocabulary.narrower(heading).length,
+						count,
+						taken
+					}
 				];
 			});
 			return {
@@ -107,11 +131,18 @@ export async function conceptMap(evaluated: EvaluatedEnquiry, concept: Concept):
 		})
 	);
 	for (const column of columns.slice(1)) column.headings.sort(beside(columns[0]?.headings ?? [], [...links.values()]));
-	return { columns: columns.filter((one) => one.headings.length > 0 || one.none !== null), links: [...links.values()], comparing: pending.size > 0 };
+	return {
+		columns: columns.filter((one) => one.headings.length > 0 || one.none !== null),
+		links: [...links.values()],
+		comparing: pending.size > 0
+	};
 }
 
 /** Orders headings as what they are joined to is ordered, so that lines run level; what is joined to nothing comes last. */
-function beside(first: readonly MapHeading[], links: readonly MapLink[]): (one: MapHeading, other: MapHeading) => number {
+function beside(
+	first: readonly MapHeading[],
+	links: readonly MapLink[]
+): (one: MapHeading, other: MapHeading) => number {
 	const rows = new Map(first.map((one, at) => [one.key, at]));
 	const place = ({ key }: MapHeading) => {
 		const joined = links
@@ -126,7 +157,10 @@ function beside(first: readonly MapHeading[], links: readonly MapLink[]): (one: 
 }
 
 /** What the concept's name and words are called in each vocabulary, whole or piece by piece. */
-async function candidates(concept: Concept, vocabularies: readonly string[]): Promise<{ vocabulary: string; heading: string }[]> {
+async function candidates(
+	concept: Concept,
+	vocabularies: readonly string[]
+): Promise<{ vocabulary: string; heading: string }[]> {
 	const phrases = [concept.name, ...concept.words.map((one) => one.text.replace(/["*~?]/g, ''))].slice(0, 12);
 	const found: { vocabulary: string; heading: string }[] = [];
 	for (const id of vocabularies) {
@@ -134,7 +168,9 @@ async function candidates(concept: Concept, vocabularies: readonly string[]): Pr
 		const ids = new Set<string>();
 		for (const phrase of phrases) {
 			const whole = lookup?.named(phrase);
-			const pieces = whole ? [whole] : (lookup?.pieces(phrase, SMALL_WORDS) ?? []).flatMap((one) => (one.match ? [one.match] : []));
+			const pieces = whole
+				? [whole]
+				: (lookup?.pieces(phrase, SMALL_WORDS) ?? []).flatMap((one) => (one.match ? [one.match] : []));
 			for (const match of pieces) ids.add(match.heading.id);
 		}
 		for (const heading of [...ids].slice(0, FIRST)) found.push({ vocabulary: id, heading });

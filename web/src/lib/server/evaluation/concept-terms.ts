@@ -37,7 +37,16 @@ export interface ConceptCounts {
 	readonly elsewhere: Readonly<Record<string, string>>;
 }
 
-const trialLine = (id: string, source: string) => ({ id, source, concept: null, strand: null, role: 'words' as const, label: '', note: '', off: false });
+const trialLine = (id: string, source: string) => ({
+	id,
+	source,
+	concept: null,
+	strand: null,
+	role: 'words' as const,
+	label: '',
+	note: '',
+	off: false
+});
 
 /** Counts expressions that are no lines (yet), each under its own text. */
 async function countTexts(evaluated: EvaluatedEnquiry, texts: readonly string[]) {
@@ -46,8 +55,13 @@ async function countTexts(evaluated: EvaluatedEnquiry, texts: readonly string[])
 	const read = readStrategy(trial, vocabularies, new Date().getFullYear());
 	const counts = new Map<string, number>();
 	if (collection) {
-		const asked = { collection: collection.computed, lines: await packLines(linesToEvaluate(read), createYielder()), marks: NO_MARKS };
-		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted)) if (one.count !== null) counts.set(one.id, one.count);
+		const asked = {
+			collection: collection.computed,
+			lines: await packLines(linesToEvaluate(read), createYielder()),
+			marks: NO_MARKS
+		};
+		for (const one of await computing().ask({ do: 'evaluate', ...asked }, wanted))
+			if (one.count !== null) counts.set(one.id, one.count);
 	}
 	return { read, counts };
 }
@@ -58,11 +72,14 @@ export const fullLabel = (vocabularies: readonly OpenVocabulary[]) => (vocabular
 	return label === undefined ? null : { label, vocabulary };
 };
 export const qualifierName = (vocabularies: readonly OpenVocabulary[]) => (vocabulary: string, code: string) =>
-	vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)?.name ?? code;
+	vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.qualifiers.find((one) => one.code === code)
+		?.name ?? code;
 
 /** Records of another collection that a taken heading retrieves there. */
 async function countTaken(evaluated: EvaluatedEnquiry, collection: OpenCollection, one: TakenAs): Promise<number> {
-	const text = headingPieces(one, fullLabel(evaluated.vocabularies), qualifierName(evaluated.vocabularies)).join(' OR ');
+	const text = headingPieces(one, fullLabel(evaluated.vocabularies), qualifierName(evaluated.vocabularies)).join(
+		' OR '
+	);
 	const { counts } = await countTexts({ ...evaluated, collection }, [text]);
 	return counts.get(text) ?? 0;
 }
@@ -72,7 +89,9 @@ const NOTHING: Expression = { kind: 'or', items: [] };
 /** A term by what it says: without places, comments and case. */
 function termKey(tree: Expression): string {
 	const bare = JSON.parse(
-		JSON.stringify(tree, (name, value: unknown) => (name === 'at' || name === 'comments' || name === 'trailing' ? undefined : value))
+		JSON.stringify(tree, (name, value: unknown) =>
+			name === 'at' || name === 'comments' || name === 'trailing' ? undefined : value
+		)
 	) as Expression;
 	return print(bare).toLowerCase();
 }
@@ -80,7 +99,9 @@ function termKey(tree: Expression): string {
 /** A heading by what it means: which one, how far, how narrowed. */
 function headingMeaning(vocabularies: readonly OpenVocabulary[], node: HeadingPiece): string {
 	const match = node.label === null ? null : findHeading(vocabularies, node.label, node.vocabulary);
-	return match?.found === 'heading' ? [match.key, node.narrower, node.main, ...node.qualifiers.map(foldedKey).sort()].join('\n') : '';
+	return match?.found === 'heading'
+		? [match.key, node.narrower, node.main, ...node.qualifiers.map(foldedKey).sort()].join('\n')
+		: '';
 }
 
 /** For each concept, the terms that its lines use; lines that cannot be read, or are off, use none. */
@@ -114,7 +135,10 @@ export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<Concep
 	for (const one of enquiry.document.concepts
 		.flatMap((concept) => concept.headings)
 		.filter((other) => evaluated.collection?.vocabularies.includes(other.vocabulary) ?? true))
-		headings.set(headingKey(one), headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR '));
+		headings.set(
+			headingKey(one),
+			headingPieces(one, fullLabel(vocabularies), qualifierName(vocabularies)).join(' OR ')
+		);
 	const inCollection = (one: TakenAs) => headings.get(headingKey(one));
 	/** Per strand, its terms joined with OR. */
 	const strands = new Map<string, string>();
@@ -138,7 +162,8 @@ export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<Concep
 		if (count !== undefined) counts[text] = count;
 		const tree = treeOf(text);
 		for (const concept of enquiry.document.concepts)
-			if (tree && concept.words.some((word) => word.text === text) && usedBy(concept.id).has(termKey(tree))) markUsed(concept.id, text);
+			if (tree && concept.words.some((word) => word.text === text) && usedBy(concept.id).has(termKey(tree)))
+				markUsed(concept.id, text);
 	}
 	for (const [key, text] of headings) {
 		const count = counted.get(text);
@@ -147,7 +172,8 @@ export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<Concep
 		for (const concept of enquiry.document.concepts) {
 			if (!concept.headings.some((one) => headingKey(one) === key)) continue;
 			const inLines = usedBy(concept.id);
-			if (parts.length > 0 && parts.every((one) => inLines.has(headingMeaning(vocabularies, one)))) markUsed(concept.id, key);
+			if (parts.length > 0 && parts.every((one) => inLines.has(headingMeaning(vocabularies, one))))
+				markUsed(concept.id, key);
 		}
 	}
 	const elsewhere: Record<string, string> = {};
@@ -177,12 +203,20 @@ export async function namesForConcept(
 ): Promise<{ readonly names: NameOffer[]; readonly more: number } | null> {
 	const found = evaluated.vocabularies.find((one) => one.vocabulary.id === vocabulary)?.vocabulary.get(heading);
 	if (!found) return null;
-	const all = namesAsWords([found.label, ...found.entryTerms, ...found.before.filter((one) => one.renamed).map((one) => one.label)]);
+	const all = namesAsWords([
+		found.label,
+		...found.entryTerms,
+		...found.before.filter((one) => one.renamed).map((one) => one.label)
+	]);
 	const rows = all.slice(0, MOST_NAMES);
 	const own = concept.words.map((one) => one.text);
 	const forms = rows.flatMap((row) => row.forms.map((form) => form.text));
 	const beyond = (text: string) => `(${text}) NOT (${own.map((one) => `(${one})`).join(' OR ')})`;
-	const { read, counts } = await countTexts(evaluated, [...own, ...forms, ...(own.length > 0 ? forms.map(beyond) : [])]);
+	const { read, counts } = await countTexts(evaluated, [
+		...own,
+		...forms,
+		...(own.length > 0 ? forms.map(beyond) : [])
+	]);
 	const query = (text: string) => read.find((one) => one.id === text)?.query ?? null;
 	const words = own.map((text) => ({ text, query: query(text) }));
 	const names = rows.map(({ name, forms }) => ({
@@ -208,10 +242,19 @@ export async function yearsOfConcept(evaluated: EvaluatedEnquiry, concept: strin
 	const letter = namesOf(enquiry.document, vocabularies).conceptName(concept, null)?.letter;
 	if (letter === undefined) return null;
 	const id = 'concept-as-a-whole';
-	const strategyWithConcept = { concepts: enquiry.document.concepts, lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)] };
+	const strategyWithConcept = {
+		concepts: enquiry.document.concepts,
+		lines: [...enquiry.document.lines, trialLine(id, `@${letter}`)]
+	};
 	const read = readStrategy(strategyWithConcept, vocabularies, new Date().getFullYear());
 	return computing().ask(
-		{ do: 'years', collection: collection.computed, lines: await packLines(linesToEvaluate(read), createYielder()), marks, line: id },
+		{
+			do: 'years',
+			collection: collection.computed,
+			lines: await packLines(linesToEvaluate(read), createYielder()),
+			marks,
+			line: id
+		},
 		wanted
 	);
 }

@@ -16,7 +16,16 @@ import {
 } from '@wide-lantern/core';
 import { createYielder, TIMED_OUT, withTimeout } from '$lib/server/process';
 import { buildingShare, isStopped, openCollection, type OpenCollection } from '$lib/server/collections';
-import { computing, type CountedLine, Dropped, type MarkNumbers, type PackedLine, packLines, readLinesAhead, type RequestOptions } from '$lib/server/computing';
+import {
+	computing,
+	type CountedLine,
+	Dropped,
+	type MarkNumbers,
+	type PackedLine,
+	packLines,
+	readLinesAhead,
+	type RequestOptions
+} from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { vocabulariesFor } from '$lib/server/vocabularies';
@@ -47,12 +56,21 @@ const INDEX_TIMEOUT = 3_000;
 function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumbers {
 	const numbers = (identifiers: readonly string[]) =>
 		[...new Set(identifiers.flatMap((one) => (one.trim() === '' ? [] : index.identified(one))))].sort((a, b) => a - b);
-	const marked = (verdict: Mark['verdict']) => numbers(document.marks.flatMap((one) => (one.verdict === verdict ? [one.record] : [])));
-	return { benchmark: numbers(document.articles.map((one) => one.identifier)), relevant: marked('relevant'), irrelevant: marked('irrelevant') };
+	const marked = (verdict: Mark['verdict']) =>
+		numbers(document.marks.flatMap((one) => (one.verdict === verdict ? [one.record] : [])));
+	return {
+		benchmark: numbers(document.articles.map((one) => one.identifier)),
+		relevant: marked('relevant'),
+		irrelevant: marked('irrelevant')
+	};
 }
 
 /** The line that is the strategy's result; null where there is none. */
-export const resultOf = ({ lines, enquiry, resultWas }: Pick<EvaluatedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
+export const resultOf = ({
+	lines,
+	enquiry,
+	resultWas
+}: Pick<EvaluatedEnquiry, 'lines' | 'enquiry' | 'resultWas'>): ReadLine | null =>
 	resultLine(lines, resultWas ?? enquiry.document.result);
 
 /**
@@ -67,22 +85,39 @@ export async function evaluateEnquiry(
 ): Promise<EvaluatedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
-	const [vocabularies, opened] = await Promise.all([vocabulariesFor(document.collection), opening && withTimeout(opening, INDEX_TIMEOUT)]);
+	const [vocabularies, opened] = await Promise.all([
+		vocabulariesFor(document.collection),
+		opening && withTimeout(opening, INDEX_TIMEOUT)
+	]);
 	const collection = opened === TIMED_OUT ? null : opened;
 	await readLinesAhead(document, vocabularies, wanted);
 	const yieldNow = createYielder();
 	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), yieldNow);
 	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
 	if (!collection) {
-		const counted = lines.map(({ id }): LineCounts => ({ id, state: 'uncounted', count: null, found: null, beforeHand: false }));
-		const indexing = document.collection === null ? null : isStopped(document.collection) ? 'stopped' : buildingShare(document.collection);
+		const counted = lines.map(({ id }): LineCounts => ({
+			id,
+			state: 'uncounted',
+			count: null,
+			found: null,
+			beforeHand: false
+		}));
+		const indexing =
+			document.collection === null
+				? null
+				: isStopped(document.collection)
+					? 'stopped'
+					: buildingShare(document.collection);
 		return { ...bare, packed: [], collection: null, indexing, counted, marks: NO_MARKS };
 	}
 	const marks = marksOf(document, collection);
 	const packed = await packLines(linesToEvaluate(lines), yieldNow);
 	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
 	if (!stillWanted()) throw new Dropped();
-	const counted = await computing().ask({ do: 'evaluate', collection: collection.computed, lines: packed, marks }, wanted);
+	const counted = await computing().ask(
+		{ do: 'evaluate', collection: collection.computed, lines: packed, marks },
+		wanted
+	);
 	return { ...bare, packed, collection, indexing: null, counted, marks };
 }
 
@@ -121,11 +156,17 @@ export function sheetView(evaluated: EvaluatedEnquiry): SheetView {
 	const waits = linesWaitedFor(lines);
 	return {
 		revision: enquiry.revision,
-		collection: collection && { id: collection.id, name: collection.name, size: collection.size, takenOn: collection.takenOn },
+		collection: collection && {
+			id: collection.id,
+			name: collection.name,
+			size: collection.size,
+			takenOn: collection.takenOn
+		},
 		indexing,
 		benchmark: {
 			held: marks.benchmark.length,
-			known: enquiry.document.articles.filter((one) => one.identifier.trim() !== '' || one.citation.trim() !== '').length
+			known: enquiry.document.articles.filter((one) => one.identifier.trim() !== '' || one.citation.trim() !== '')
+				.length
 		},
 		final: resultOf(evaluated)?.id ?? null,
 		lines: lines.map((line, at) => {
@@ -161,12 +202,20 @@ function coveredBy(query: Query | null, at: number, lines: readonly ReadLine[]):
 	const parts = query?.kind === 'or' && query.parts.length <= COMPARED ? query.parts : [];
 	const own = parts[at];
 	const lineQuery = (id: string) => lines.find((one) => one.id === id)?.query ?? null;
-	return own ? parts.findIndex((part, other) => other !== at && covers(part, own, lineQuery) && (other < at || !covers(own, part, lineQuery))) : -1;
+	return own
+		? parts.findIndex(
+				(part, other) => other !== at && covers(part, own, lineQuery) && (other < at || !covers(own, part, lineQuery))
+			)
+		: -1;
 }
 
 /** The patterns of a query, each with the fields that it is read in. */
-function patternFields(query: Query | null, found = new Map<string, Set<IndexedField>>()): ReadonlyMap<string, ReadonlySet<IndexedField>> {
-	const add = (pattern: string, fields: readonly IndexedField[]) => found.set(pattern, new Set([...(found.get(pattern) ?? []), ...fields]));
+function patternFields(
+	query: Query | null,
+	found = new Map<string, Set<IndexedField>>()
+): ReadonlyMap<string, ReadonlySet<IndexedField>> {
+	const add = (pattern: string, fields: readonly IndexedField[]) =>
+		found.set(pattern, new Set([...(found.get(pattern) ?? []), ...fields]));
 	if (query?.kind === 'word') add(query.pattern, query.fields);
 	else if (query?.kind === 'phrase') for (const pattern of query.patterns) add(pattern, query.fields);
 	else if (query?.kind === 'near') for (const side of [query.left, query.right]) patternFields(side, found);
@@ -191,7 +240,10 @@ export async function termsOfLine(evaluated: EvaluatedEnquiry, lineId: string): 
 	const variants = await Promise.all(
 		patterns.slice(0, 40).map(async ([pattern, fields]) => ({
 			pattern,
-			...(await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: 12, fields: [...fields] }, wanted))
+			...(await computing().ask(
+				{ do: 'variants', collection: collection.computed, pattern, most: 12, fields: [...fields] },
+				wanted
+			))
 		}))
 	);
 	return {

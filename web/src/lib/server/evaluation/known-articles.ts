@@ -29,7 +29,9 @@ export async function articlesView(evaluated: EvaluatedEnquiry): Promise<Article
 			if (record) articles.push({ article: id, state: 'held', record: found(record) });
 			else {
 				const records = left-- > 0 ? await byTitle(evaluated, collection, citation) : [];
-				articles.push(records.length > 0 ? { article: id, state: 'likely', records } : { article: id, state: 'missing' });
+				articles.push(
+					records.length > 0 ? { article: id, state: 'likely', records } : { article: id, state: 'missing' }
+				);
 			}
 		}
 	}
@@ -37,14 +39,29 @@ export async function articlesView(evaluated: EvaluatedEnquiry): Promise<Article
 }
 
 /** Records whose title stands in the citation, the best first. */
-async function byTitle({ marks, wanted }: EvaluatedEnquiry, collection: OpenCollection, citation: string): Promise<FoundRecord[]> {
+async function byTitle(
+	{ marks, wanted }: EvaluatedEnquiry,
+	collection: OpenCollection,
+	citation: string
+): Promise<FoundRecord[]> {
 	const words = wordsToFind(citation);
 	if (words.length === 0) return [];
 	const parts = words.map((pattern) => ({ kind: 'word' as const, fields: ['ti' as const], pattern }));
 	const line: LineToEvaluate = { id: 'words', number: 1, off: false, empty: false, query: { kind: 'or', parts } };
 	const lines = await packLines([line], createYielder());
 	const page = await computing().ask(
-		{ do: 'page', collection: collection.computed, lines, marks, line: 'words', minus: null, aloneIn: null, from: 0, count: READ, order: 'relevance' },
+		{
+			do: 'page',
+			collection: collection.computed,
+			lines,
+			marks,
+			line: 'words',
+			minus: null,
+			aloneIn: null,
+			from: 0,
+			count: READ,
+			order: 'relevance'
+		},
 		wanted
 	);
 	const records = page ? await recordsAt(collection.id, page.records) : [];

@@ -33,7 +33,14 @@ export async function recordsOfLine(
 	const { collection, lines } = evaluated;
 	const line = lines.find((one) => one.id === lineId);
 	if (!collection || !line) return null;
-	return pageOf(evaluated, collection, evaluated.packed, { line: lineId, minus, aloneIn, number: line.number }, from, order);
+	return pageOf(
+		evaluated,
+		collection,
+		evaluated.packed,
+		{ line: lineId, minus, aloneIn, number: line.number },
+		from,
+		order
+	);
 }
 
 /** A page of the records of any lines on the enquiry's collection. */
@@ -61,12 +68,19 @@ export async function pageOf(
 }
 
 /** Records of these numbers as the screens show them, lit by a line. */
-export async function recordsLitBy(evaluated: EvaluatedEnquiry, numbers: readonly number[], line: string): Promise<readonly ShownRecord[]> {
+export async function recordsLitBy(
+	evaluated: EvaluatedEnquiry,
+	numbers: readonly number[],
+	line: string
+): Promise<readonly ShownRecord[]> {
 	const { collection, wanted, marks } = evaluated;
 	if (!collection || numbers.length === 0) return [];
 	const records = await recordsAt(collection.id, numbers);
 	const labels = labelsOf(records, collection);
-	const lit = await computing().ask({ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line }, wanted);
+	const lit = await computing().ask(
+		{ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line },
+		wanted
+	);
 	const known = new Set(marks.benchmark);
 	return records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)));
 }
@@ -78,7 +92,12 @@ function labelsOf(records: readonly BibliographicRecord[], collection: OpenColle
 	return labels;
 }
 
-const shown = (record: BibliographicRecord, labels: Readonly<Record<string, string>>, lit: Light | null, benchmark: boolean): ShownRecord => ({
+const shown = (
+	record: BibliographicRecord,
+	labels: Readonly<Record<string, string>>,
+	lit: Light | null,
+	benchmark: boolean
+): ShownRecord => ({
 	id: record.id,
 	titles: record.titles,
 	abstract: record.abstract,
@@ -99,25 +118,44 @@ const shown = (record: BibliographicRecord, labels: Readonly<Record<string, stri
 });
 
 /** How the records spread, and which words the good ones share that nothing lights; null where there are none. */
-export async function spreadOfLine(evaluated: EvaluatedEnquiry, { line, minus, aloneIn }: OfRecords): Promise<RecordSpread | null> {
+export async function spreadOfLine(
+	evaluated: EvaluatedEnquiry,
+	{ line, minus, aloneIn }: OfRecords
+): Promise<RecordSpread | null> {
 	const { collection, wanted, enquiry } = evaluated;
 	if (!collection) return null;
-	const figures = await computing().ask({ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(evaluated, collection) }, wanted);
+	const figures = await computing().ask(
+		{ do: 'spread', most: READ, line, minus, aloneIn, ...ofLines(evaluated, collection) },
+		wanted
+	);
 	if (!figures) return null;
 	const { records, ...rest } = figures;
 	const read = records.length > 0 || figures.total === 0;
 	const [journals, keywords] = read ? await spreadInDatabase(collection.id, records) : [null, null];
-	return { revision: enquiry.revision, ...rest, journals, keywords, words: await unlitWords(evaluated, collection, line) };
+	return {
+		revision: enquiry.revision,
+		...rest,
+		journals,
+		keywords,
+		words: await unlitWords(evaluated, collection, line)
+	};
 }
 
 /** Words that several good records hold and that no term of the line lights. */
-async function unlitWords(evaluated: EvaluatedEnquiry, collection: OpenCollection, line: string): Promise<readonly UnlitWord[]> {
+async function unlitWords(
+	evaluated: EvaluatedEnquiry,
+	collection: OpenCollection,
+	line: string
+): Promise<readonly UnlitWord[]> {
 	const { marks, wanted } = evaluated;
 	const good = [...new Set([...marks.benchmark, ...marks.relevant])].slice(0, 500);
 	if (good.length < 2) return [];
 	const records = await recordsAt(collection.id, good);
 	const labels = labelsOf(records, collection);
-	const lit = await computing().ask({ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line }, wanted);
+	const lit = await computing().ask(
+		{ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line },
+		wanted
+	);
 	const holding = new Map<string, number>();
 	records.forEach((record, at) => {
 		const spans = lit?.[at]?.spans ?? [];
@@ -128,10 +166,17 @@ async function unlitWords(evaluated: EvaluatedEnquiry, collection: OpenCollectio
 		];
 		const words = new Set<string>();
 		const litWords = new Set(
-			spans.flatMap((span) => tokenTexts(texts.find((one) => one.field === span.field && one.entry === span.entry)?.text.slice(span.from, span.to) ?? ''))
+			spans.flatMap((span) =>
+				tokenTexts(
+					texts.find((one) => one.field === span.field && one.entry === span.entry)?.text.slice(span.from, span.to) ??
+						''
+				)
+			)
 		);
 		for (const { text } of texts) for (const word of tokenTexts(text)) if (!litWords.has(word)) words.add(word);
-		for (const word of words) if (word.length > 2 && !SMALL_WORDS.has(word) && !/^\d+$/.test(word)) holding.set(word, (holding.get(word) ?? 0) + 1);
+		for (const word of words)
+			if (word.length > 2 && !SMALL_WORDS.has(word) && !/^\d+$/.test(word))
+				holding.set(word, (holding.get(word) ?? 0) + 1);
 	});
 	const { index } = collection;
 	return [...holding]
@@ -152,7 +197,10 @@ export async function whyOf(evaluated: EvaluatedEnquiry, record: string): Promis
 	const final = resultOf(evaluated);
 	const [number] = collection?.index.identified(record) ?? [];
 	if (!collection || !final || number === undefined) return null;
-	const admission = await computing().ask({ do: 'explainRecord', final: final.id, record: number, ...ofLines(evaluated, collection) }, wanted);
+	const admission = await computing().ask(
+		{ do: 'explainRecord', final: final.id, record: number, ...ofLines(evaluated, collection) },
+		wanted
+	);
 	if (!admission) return null;
 	const byId = new Map(lines.map((line) => [line.id, line]));
 	return {
@@ -167,7 +215,12 @@ export async function whyOf(evaluated: EvaluatedEnquiry, record: string): Promis
 				const own = byId.get(line);
 				const places = own?.tree ? termPlaces(own.tree) : [];
 				const place = own?.query && termsOf(own.query).length === places.length ? places[term] : undefined;
-				return { line, number: own?.number ?? 0, text: place ? (own?.text.slice(place.from, place.to) ?? '') : `term ${term + 1}`, ...cost };
+				return {
+					line,
+					number: own?.number ?? 0,
+					text: place ? (own?.text.slice(place.from, place.to) ?? '') : `term ${term + 1}`,
+					...cost
+				};
 			})
 		}))
 	};

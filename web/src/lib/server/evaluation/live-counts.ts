@@ -65,7 +65,12 @@ const marginsKey = (enquiry: string, client: string) => `${enquiry} ${client} ma
 const keyOf = (enquiry: string, client: string) => `${enquiry} ${client}`;
 
 /** Opens the stream of a window; call the result to close it. */
-export function openWindow(enquiry: string, client: string, person: string, push: (news: CountsNews) => void): () => void {
+export function openWindow(
+	enquiry: string,
+	client: string,
+	person: string,
+	push: (news: CountsNews) => void
+): () => void {
 	const key = keyOf(enquiry, client);
 	const window: Window = { person, push, sent: new Map(), newest: 0, margins: undefined };
 	windows.set(key, window);
@@ -110,7 +115,8 @@ async function readNewest(id: string): Promise<OpenEnquiry | null> {
 		changed = true;
 		const revisions = followed.get(id)?.revisions;
 		const newest = revisions?.at(-1);
-		const applied = newest?.revision === news.revision - 1 ? applyEdits(newest.document as unknown as Json, news.edits) : null;
+		const applied =
+			newest?.revision === news.revision - 1 ? applyEdits(newest.document as unknown as Json, news.edits) : null;
 		if (revisions && applied && !('refused' in applied)) {
 			revisions.push({ id, revision: news.revision, document: applied.document as unknown as OpenEnquiry['document'] });
 			if (revisions.length > REVISIONS) revisions.shift();
@@ -141,18 +147,28 @@ export function requestCounts(enquiry: string, person: string, request: CountReq
 		(error: unknown) => {
 			if (error instanceof Dropped) return;
 			log('error', 'look-failed', errorFacts(error));
-			window.push({ sequence: request.sequence, failed: 'The lines could not be counted. What you typed is kept; it is tried again with your next change.' });
+			window.push({
+				sequence: request.sequence,
+				failed: 'The lines could not be counted. What you typed is kept; it is tried again with your next change.'
+			});
 		}
 	);
 	return true;
 }
 
-async function answer(id: string, window: Window, { client, sequence, revision, edits, resultWas }: CountRequest): Promise<CountsNews | null> {
+async function answer(
+	id: string,
+	window: Window,
+	{ client, sequence, revision, edits, resultWas }: CountRequest
+): Promise<CountsNews | null> {
 	const saved = await atRevision(id, revision);
 	if (window.newest > sequence) return null;
 	// The window looks again once it has what was saved since.
 	if (!saved) return { sequence, stale: true };
-	const applied = edits.length === 0 ? { document: saved.document as unknown as Json } : applyEdits(saved.document as unknown as Json, edits);
+	const applied =
+		edits.length === 0
+			? { document: saved.document as unknown as Json }
+			: applyEdits(saved.document as unknown as Json, edits);
 	if ('refused' in applied) return { sequence, stale: true };
 	const document: unknown = applied.document;
 	if (!isDocument(document)) return { sequence, stale: true };

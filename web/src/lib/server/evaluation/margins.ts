@@ -6,15 +6,22 @@ import { computing } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 /** The articles of the brief that records stand for, by identity. */
-export function articlesOf(document: EnquiryDocument, collection: OpenCollection): (records: readonly number[]) => string[] {
+export function articlesOf(
+	document: EnquiryDocument,
+	collection: OpenCollection
+): (records: readonly number[]) => string[] {
 	const byRecord = new Map<number, string>();
 	for (const { id, identifier } of document.articles)
-		if (identifier.trim() !== '') for (const record of collection.index.identified(identifier)) if (!byRecord.has(record)) byRecord.set(record, id);
+		if (identifier.trim() !== '')
+			for (const record of collection.index.identified(identifier)) if (!byRecord.has(record)) byRecord.set(record, id);
 	return (records) => records.flatMap((record) => byRecord.get(record) ?? []);
 }
 
 /** @returns null where nothing is counted */
-export async function marginsOf(evaluated: EvaluatedEnquiry, replaces: string | null = null): Promise<SheetMargins | null> {
+export async function marginsOf(
+	evaluated: EvaluatedEnquiry,
+	replaces: string | null = null
+): Promise<SheetMargins | null> {
 	const { enquiry, collection, lines, marks, wanted } = evaluated;
 	const { document, revision } = enquiry;
 	const final = resultOf(evaluated);
@@ -46,15 +53,24 @@ export async function marginsOf(evaluated: EvaluatedEnquiry, replaces: string | 
 		revision,
 		final: final.id,
 		yields: figures.yields,
-		noHits: lines.flatMap((line, at) => (figures.empty[at] ?? []).flatMap((nth) => placed(line.id, placesOf[at]?.[nth]))),
+		noHits: lines.flatMap((line, at) =>
+			(figures.empty[at] ?? []).flatMap((nth) => placed(line.id, placesOf[at]?.[nth]))
+		),
 		shared: figures.shared.flatMap(({ places, lost }) => {
 			const own = places.map(({ line, term }) => ({ at: lines.findIndex((one) => one.id === line), term }));
 			const named = [...new Set(own.map(({ at }) => letters.get(document.lines[at]?.concept ?? '') ?? ''))].sort();
-			return own.flatMap(({ at, term }) => placed(lines[at]?.id ?? '', placesOf[at]?.[term]).map((place) => ({ ...place, concepts: named, lost })));
+			return own.flatMap(({ at, term }) =>
+				placed(lines[at]?.id ?? '', placesOf[at]?.[term]).map((place) => ({ ...place, concepts: named, lost }))
+			);
 		}),
-		beam: beam && { ...beam, steps: beam.steps.map((step) => ({ ...step, dropped: articles(step.dropped) })), found: articles(beam.found) },
+		beam: beam && {
+			...beam,
+			steps: beam.steps.map((step) => ({ ...step, dropped: articles(step.dropped) })),
+			found: articles(beam.found)
+		},
 		kinds: figures.kinds.flatMap((kind, at) => (kind ? [{ ...kind, concept: concepts[at - 1]?.concept ?? null }] : []))
 	};
 }
 
-const placed = (line: string, place: { readonly from: number; readonly to: number } | undefined) => (place ? [{ line, from: place.from, to: place.to }] : []);
+const placed = (line: string, place: { readonly from: number; readonly to: number } | undefined) =>
+	place ? [{ line, from: place.from, to: place.to }] : [];

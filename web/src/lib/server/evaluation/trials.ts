@@ -1,5 +1,15 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
-import { applyEdits, editSchema, linesToEvaluate, namesOf, readStrategy, resultLine, type Edit, type EnquiryDocument, type Json } from '@wide-lantern/core';
+import {
+	applyEdits,
+	editSchema,
+	linesToEvaluate,
+	namesOf,
+	readStrategy,
+	resultLine,
+	type Edit,
+	type EnquiryDocument,
+	type Json
+} from '@wide-lantern/core';
 import type { TrialResult } from '$lib/work/trials';
 import { createYielder } from '$lib/server/process';
 import { computing, packLines, readEditsAhead } from '$lib/server/computing';
@@ -32,14 +42,20 @@ export const checkTrials = compileValidator<TrialsRequest>({
 				type: 'object',
 				required: ['name', 'edits'],
 				additionalProperties: false,
-				properties: { name: { type: 'string', maxLength: 500 }, edits: { type: 'array', minItems: 1, maxItems: 3_000, items: editSchema } }
+				properties: {
+					name: { type: 'string', maxLength: 500 },
+					edits: { type: 'array', minItems: 1, maxItems: 3_000, items: editSchema }
+				}
 			}
 		}
 	}
 });
 
 /** @returns null where there is no collection to try on */
-export async function tryEdits(evaluated: EvaluatedEnquiry, request: TrialsRequest): Promise<readonly TrialResult[] | null> {
+export async function tryEdits(
+	evaluated: EvaluatedEnquiry,
+	request: TrialsRequest
+): Promise<readonly TrialResult[] | null> {
 	const { enquiry, vocabularies, collection, marks, wanted } = evaluated;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
@@ -47,7 +63,10 @@ export async function tryEdits(evaluated: EvaluatedEnquiry, request: TrialsReque
 	const yieldNow = createYielder();
 	const prepare = async ({ name, edits }: TrialsRequest['trials'][number]) => {
 		const bare = applyEdits(enquiry.document as unknown as Json, edits);
-		const names = namesOf('refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument), vocabularies);
+		const names = namesOf(
+			'refused' in bare ? enquiry.document : (bare.document as unknown as EnquiryDocument),
+			vocabularies
+		);
 		const applied = applyEdits(
 			enquiry.document as unknown as Json,
 			edits.map((edit) => withAnchors(edit, names))
@@ -56,13 +75,26 @@ export async function tryEdits(evaluated: EvaluatedEnquiry, request: TrialsReque
 		const document: unknown = applied.document;
 		if (!isDocument(document)) return { name, refused: 'This does not fit into the enquiry.' };
 		const read = readStrategy(document as EnquiryDocument, vocabularies, year);
-		return { name, lines: await packLines(linesToEvaluate(read), yieldNow), result: resultLine(read, document.result)?.id ?? null };
+		return {
+			name,
+			lines: await packLines(linesToEvaluate(read), yieldNow),
+			result: resultLine(read, document.result)?.id ?? null
+		};
 	};
 	const prepared = [];
 	for (const trial of request.trials) prepared.push(await prepare(trial));
-	const able = prepared.flatMap((one) => ('lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []));
+	const able = prepared.flatMap((one) =>
+		'lines' in one && one.lines ? [{ lines: one.lines, result: one.result }] : []
+	);
 	const figures = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: evaluated.packed, marks, result: resultOf(evaluated)?.id ?? null, trials: able },
+		{
+			do: 'trials',
+			collection: collection.computed,
+			lines: evaluated.packed,
+			marks,
+			result: resultOf(evaluated)?.id ?? null,
+			trials: able
+		},
 		wanted
 	);
 	const articles = articlesOf(enquiry.document, collection);
@@ -78,7 +110,10 @@ export async function tryEdits(evaluated: EvaluatedEnquiry, request: TrialsReque
 		const { some, ...rest } = figure;
 		const records =
 			request.read && lightOf !== undefined
-				? { lost: await recordsLitBy(evaluated, some.lost, lightOf), gained: await recordsLitBy(evaluated, some.gained, lightOf) }
+				? {
+						lost: await recordsLitBy(evaluated, some.lost, lightOf),
+						gained: await recordsLitBy(evaluated, some.gained, lightOf)
+					}
 				: undefined;
 		results.push({
 			...rest,

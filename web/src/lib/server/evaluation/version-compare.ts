@@ -1,5 +1,13 @@
 /** Two versions of a strategy side by side, with the difference in records. */
-import { compareLines, linesToEvaluate, readStrategy, resultLine, type LineChange, type LineToEvaluate, type Query } from '@wide-lantern/core';
+import {
+	compareLines,
+	linesToEvaluate,
+	readStrategy,
+	resultLine,
+	type LineChange,
+	type LineToEvaluate,
+	type Query
+} from '@wide-lantern/core';
 import type { RecordPage } from '$lib/work/records';
 import type { ComparedVersions } from '$lib/work/versions';
 import { createYielder } from '$lib/server/process';
@@ -30,7 +38,12 @@ function apart(lines: readonly LineToEvaluate[]): LineToEvaluate[] {
  * Records that one version's result has and another's has not; null where nothing is counted.
  * @param has the version whose records are shown, lit by its own lines
  */
-export async function recordsBetween(evaluated: EvaluatedEnquiry, has: Standing, lacks: Standing, from: number): Promise<RecordPage | null> {
+export async function recordsBetween(
+	evaluated: EvaluatedEnquiry,
+	has: Standing,
+	lacks: Standing,
+	from: number
+): Promise<RecordPage | null> {
 	const { collection, vocabularies } = evaluated;
 	if (!collection) return null;
 	const year = new Date().getFullYear();
@@ -59,7 +72,11 @@ export async function recordsBetween(evaluated: EvaluatedEnquiry, has: Standing,
 }
 
 /** One version beside another, or beside the enquiry as it stands: lines by identity, and the difference in records. */
-export async function compareVersions(evaluated: EvaluatedEnquiry, before: Standing, after: Standing): Promise<ComparedVersions> {
+export async function compareVersions(
+	evaluated: EvaluatedEnquiry,
+	before: Standing,
+	after: Standing
+): Promise<ComparedVersions> {
 	const { collection, vocabularies, marks, wanted } = evaluated;
 	const year = new Date().getFullYear();
 	const [old, fresh] = [before, after].map(({ document }) => {
@@ -68,14 +85,25 @@ export async function compareVersions(evaluated: EvaluatedEnquiry, before: Stand
 	});
 	if (!old || !fresh) throw new Error('Two versions are compared.');
 	const lines: readonly LineChange[] = compareLines(
-		old.read.map((line, at) => ({ line: old.document.lines[at], text: line.text })).flatMap(({ line, text }) => (line ? [{ line, text }] : [])),
-		fresh.read.map((line, at) => ({ line: fresh.document.lines[at], text: line.text })).flatMap(({ line, text }) => (line ? [{ line, text }] : []))
+		old.read
+			.map((line, at) => ({ line: old.document.lines[at], text: line.text }))
+			.flatMap(({ line, text }) => (line ? [{ line, text }] : [])),
+		fresh.read
+			.map((line, at) => ({ line: fresh.document.lines[at], text: line.text }))
+			.flatMap(({ line, text }) => (line ? [{ line, text }] : []))
 	);
 	if (!collection) return { lines, records: null };
 	const packed = (of: readonly LineToEvaluate[]) => packLines(of, createYielder());
 	const trial = { lines: await packed(fresh.lines), result: fresh.result };
 	const [figures] = await computing().ask(
-		{ do: 'trials', collection: collection.computed, lines: await packed(old.lines), marks, result: old.result, trials: [trial] },
+		{
+			do: 'trials',
+			collection: collection.computed,
+			lines: await packed(old.lines),
+			marks,
+			result: old.result,
+			trials: [trial]
+		},
 		wanted
 	);
 	const articles = articlesOf(evaluated.enquiry.document, collection);

@@ -7,7 +7,10 @@ const BEAT = 20_000;
  * @param open is given what sends an event, and what ends the stream; its result is called when the reader leaves
  * @param beat is asked at every beat; false ends the stream
  */
-export function eventStream(open: (send: (event: string, data: unknown) => void, close: () => void) => () => void, beat: () => Promise<boolean>): Response {
+export function eventStream(
+	open: (send: (event: string, data: unknown) => void, close: () => void) => () => void,
+	beat: () => Promise<boolean>
+): Response {
 	let stop: () => void = () => undefined;
 	let timer: ReturnType<typeof setInterval> | undefined;
 	// What is told after the reader has left would be thrown at a closed stream.

@@ -19,7 +19,9 @@ describe('an answer told as it comes', () => {
 		expect(await lines(response)).toEqual([{ n: 1 }, { n: 2 }]);
 	});
 	it('keeps a line break inside a text from ending the message', async () => {
-		expect(await lines(ndjsonResponse<{ text: string }>(request(), (say) => Promise.resolve(say({ text: 'a\nb' }))))).toEqual([{ text: 'a\nb' }]);
+		expect(
+			await lines(ndjsonResponse<{ text: string }>(request(), (say) => Promise.resolve(say({ text: 'a\nb' }))))
+		).toEqual([{ text: 'a\nb' }]);
 	});
 	it('tells a fault without its insides where something goes wrong in the middle', async () => {
 		const told = await lines(

@@ -5,7 +5,10 @@ import { log } from '$lib/server/process';
  * @param work tells what it has; what it throws is told as a fault, after which nothing comes
  * The signal aborts when whoever asked has gone.
  */
-export function ndjsonResponse<Said extends object>(request: Request, work: (say: (said: Said) => void, signal: AbortSignal) => Promise<void>): Response {
+export function ndjsonResponse<Said extends object>(
+	request: Request,
+	work: (say: (said: Said) => void, signal: AbortSignal) => Promise<void>
+): Response {
 	const gone = new AbortController();
 	request.signal.addEventListener('abort', () => gone.abort(), { once: true });
 	const encoder = new TextEncoder();
@@ -26,5 +29,7 @@ export function ndjsonResponse<Said extends object>(request: Request, work: (say
 		},
 		cancel: () => gone.abort()
 	});
-	return new Response(body, { headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'cache-control': 'no-store' } });
+	return new Response(body, {
+		headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'cache-control': 'no-store' }
+	});
 }

@@ -26,7 +26,10 @@ describe('bodies', () => {
 	it('are refused with a sentence that says what is wrong', async () => {
 		expect(await refused('name=Ann', 'text/plain')).toEqual([415, 'The request must be JSON.']);
 		expect(await refused('{"name":')).toEqual([400, 'The request is not valid JSON. Nothing was changed.']);
-		expect(await refused('{}')).toEqual([422, "The request was not accepted: the whole must have required property 'name'. Nothing was changed."]);
+		expect(await refused('{}')).toEqual([
+			422,
+			"The request was not accepted: the whole must have required property 'name'. Nothing was changed."
+		]);
 		expect(await refused('{"name":"too long"}')).toEqual([
 			422,
 			'The request was not accepted: /name must NOT have more than 5 characters. Nothing was changed.'

@@ -24,10 +24,18 @@ export const BODY_CEILING = 8_000_000;
  * Reads a JSON body through a door; a clear 4xx where it does not fit.
  * @param upgrade brings older forms to today's before they are checked
  */
-export async function readBody<Shape>(request: Request, check: ValidateFunction<Shape>, upgrade = (body: unknown) => body): Promise<Shape> {
-	if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) error(415, { message: 'The request must be JSON.' });
+export async function readBody<Shape>(
+	request: Request,
+	check: ValidateFunction<Shape>,
+	upgrade = (body: unknown) => body
+): Promise<Shape> {
+	if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
+		error(415, { message: 'The request must be JSON.' });
 	const text = await request.text();
-	if (text.length > BODY_CEILING) error(413, { message: `This is larger than ${BODY_CEILING / 1_000_000} MB and was not accepted. Nothing was changed.` });
+	if (text.length > BODY_CEILING)
+		error(413, {
+			message: `This is larger than ${BODY_CEILING / 1_000_000} MB and was not accepted. Nothing was changed.`
+		});
 	if (!isShallow(text)) error(400, { message: 'The request is nested too deeply. Nothing was changed.' });
 	let body: unknown;
 	try {
@@ -38,8 +46,11 @@ export async function readBody<Shape>(request: Request, check: ValidateFunction<
 	// The database can hold neither U+0000 nor half of a surrogate pair.
 	const place = /\\u0000|\\ud[89a-f]|[\uD800-\uDFFF]/i.test(text) ? unstorableAt(body) : null;
 	if (place !== null)
-		error(422, { message: `The text at ${place === '' ? 'the beginning' : place} holds a character that cannot be stored. Nothing was changed.` });
-	if (!check(body)) error(422, { message: `The request was not accepted: ${faultOf(check.errors)}. Nothing was changed.` });
+		error(422, {
+			message: `The text at ${place === '' ? 'the beginning' : place} holds a character that cannot be stored. Nothing was changed.`
+		});
+	if (!check(body))
+		error(422, { message: `The request was not accepted: ${faultOf(check.errors)}. Nothing was changed.` });
 	return body;
 }
 

@@ -24,10 +24,14 @@ export async function loadShipped(): Promise<void> {
 }
 
 async function load(): Promise<void> {
-	const loaded = (await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !== undefined;
+	const loaded =
+		(await database('done_once').where({ what: 'shipped-data' }).first<{ what: string } | undefined>('what')) !==
+		undefined;
 	const demo = config.demo && !(await demoPerson());
 	await loadShippedProfiles(shippedProfiles, loaded);
-	const known = (await database('done_once').where({ what: 'shipped-digests' }).first<{ what: string } | undefined>('what')) !== undefined;
+	const known =
+		(await database('done_once').where({ what: 'shipped-digests' }).first<{ what: string } | undefined>('what')) !==
+		undefined;
 	if (loaded && known && !demo) return loadShippedParts();
 	const started = performance.now();
 	const cut = shippedVocabularies();
@@ -35,7 +39,10 @@ async function load(): Promise<void> {
 	if (!loaded) {
 		for (const vocabulary of Object.values(cut.vocabularies)) await saveVocabulary(vocabulary);
 		for (const { id, name, vocabulary } of SOURCES)
-			await replaceCollection({ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] }, world.records[id]);
+			await replaceCollection(
+				{ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] },
+				world.records[id]
+			);
 		await database('done_once').insert({ what: 'shipped-data' });
 	}
 	if (!known) {
@@ -51,11 +58,17 @@ async function load(): Promise<void> {
 		await addEnquiry(demoEnquiry(new Vocabulary(cut.vocabularies.skerry), world), id);
 	}
 	await loadShippedParts();
-	log('info', 'shipped-data-loaded', { works: world.works.length, milliseconds: Math.round(performance.now() - started) });
+	log('info', 'shipped-data-loaded', {
+		works: world.works.length,
+		milliseconds: Math.round(performance.now() - started)
+	});
 }
 
 /** The searcher of the demo, or null where the demo is not loaded. */
 export async function demoPerson(): Promise<string | null> {
-	const row = await database('people').where({ email: SEARCHER.email }).whereNull('password_hash').first<{ id: string } | undefined>('id');
+	const row = await database('people')
+		.where({ email: SEARCHER.email })
+		.whereNull('password_hash')
+		.first<{ id: string } | undefined>('id');
 	return row?.id ?? null;
 }

@@ -21,7 +21,9 @@ export type Taken<What> =
 
 const refused = (message: string, faults: readonly string[] = []) => ({ ok: false, message, faults }) as const;
 
-export type Removed = { readonly outcome: 'gone' } | { readonly outcome: 'refused' | 'unknown' | 'forbidden' | 'asked'; readonly message: string };
+export type Removed =
+	| { readonly outcome: 'gone' }
+	| { readonly outcome: 'refused' | 'unknown' | 'forbidden' | 'asked'; readonly message: string };
 
 /**
  * Removes a vocabulary with all its editions, unless it indexes a collection.
@@ -29,12 +31,15 @@ export type Removed = { readonly outcome: 'gone' } | { readonly outcome: 'refuse
  */
 export async function removeVocabulary(id: string, actor: Actor, confirmed: boolean): Promise<Removed> {
 	const forbidden = await mayReplace(id, actor);
-	if (forbidden !== null) return { outcome: 'forbidden', message: 'Only who loaded this vocabulary, or an administrator, may remove it.' };
+	if (forbidden !== null)
+		return { outcome: 'forbidden', message: 'Only who loaded this vocabulary, or an administrator, may remove it.' };
 	const users = (await listCollections()).filter((one) => one.vocabularies.includes(id));
-	if (users.length > 0) return { outcome: 'refused', message: `It indexes ${users.map((one) => one.name).join(', ')}. Remove that first.` };
+	if (users.length > 0)
+		return { outcome: 'refused', message: `It indexes ${users.map((one) => one.name).join(', ')}. Remove that first.` };
 	const used = confirmed ? null : await usageWarning({ vocabulary: id });
 	if (used !== null) return { outcome: 'asked', message: used };
-	if ((await database('vocabularies').where({ id }).delete()) === 0) return { outcome: 'unknown', message: 'It is not here any more.' };
+	if ((await database('vocabularies').where({ id }).delete()) === 0)
+		return { outcome: 'unknown', message: 'It is not here any more.' };
 	forgetVocabulary(id);
 	forgetComparisons(id);
 	return { outcome: 'gone' };
@@ -50,7 +55,8 @@ export async function takeCollection(
 		.whereIn('id', [...entry.vocabularies])
 		.select<{ id: string }[]>('id');
 	const missing = entry.vocabularies.filter((id) => !known.some((one) => one.id === id));
-	if (missing.length > 0) return refused(`There is no vocabulary ${missing.join(', ')} here. Load it first. Nothing was changed.`);
+	if (missing.length > 0)
+		return refused(`There is no vocabulary ${missing.join(', ')} here. Load it first. Nothing was changed.`);
 	class Faulty extends Error {}
 	async function* records(): AsyncGenerator<BibliographicRecord> {
 		for await (const { number, text } of linesOf(file, ceiling)) {
@@ -66,7 +72,9 @@ export async function takeCollection(
 	}
 	try {
 		const size = await replaceCollection(entry, records());
-		return size === 0 ? refused('The file holds no record. Nothing was changed.') : { ok: true, what: { records: size }, faults: [] };
+		return size === 0
+			? refused('The file holds no record. Nothing was changed.')
+			: { ok: true, what: { records: size }, faults: [] };
 	} catch (error) {
 		if (error instanceof Faulty) return refused(`${error.message} Nothing was changed.`);
 		throw error;

@@ -42,7 +42,10 @@ export async function renderWhole(evaluated: EvaluatedEnquiry, profile: Profile)
 
 const alone = (profile: Profile): Profile => ({
 	...profile,
-	platform: { ...profile.platform, lines: { ...profile.platform.lines, reference: null, anyRun: null, allRun: null, comment: null } }
+	platform: {
+		...profile.platform,
+		lines: { ...profile.platform.lines, reference: null, anyRun: null, allRun: null, comment: null }
+	}
 });
 
 const isRecord = compileValidator<BibliographicRecord>(recordSchema);
@@ -81,7 +84,11 @@ export async function compareWithSource(
 	const connection = connectionTo(profile, own);
 	const rendering = await renderWhole(evaluated, profile);
 	if (!collection || !connection || !rendering)
-		return { ok: false, cause: 'refused', why: 'There is nothing to run it on: no collection, or no connection to this source.' };
+		return {
+			ok: false,
+			cause: 'refused',
+			why: 'There is nothing to run it on: no collection, or no connection to this source.'
+		};
 	const written = rendering.lines.find((line) => line.id === final);
 	if (!written || written.text === '' || written.gap)
 		return { ok: false, cause: 'refused', why: 'The result cannot be written whole yet; decide on its gaps first.' };
@@ -96,7 +103,12 @@ export async function compareWithSource(
 	if (!answered.ok) return answered;
 	const of = { collection: collection.computed, lines: evaluated.packed, marks };
 	const numbersOf = async (line: string): Promise<readonly number[]> =>
-		(await computing().ask({ do: 'page', from: 0, count: FETCHED, order: 'newest', minus: null, aloneIn: null, line, ...of }, wanted))?.records ?? [];
+		(
+			await computing().ask(
+				{ do: 'page', from: 0, count: FETCHED, order: 'newest', minus: null, aloneIn: null, line, ...of },
+				wanted
+			)
+		)?.records ?? [];
 	const mine = await recordsOf(collection.id, await numbersOf(final));
 	const theirs = answered.value.records.map(heldOf);
 	const both = sameWorks(mine, theirs);
@@ -109,10 +121,18 @@ export async function compareWithSource(
 	if (!there.ok) return there;
 	const heldMissing = missing.filter((record) => there.value.has(record.id));
 	const lost = [];
-	const benchmark = new Set(marks.benchmark.length > 0 ? (await recordsOf(collection.id, marks.benchmark)).map((one) => one.id) : []);
+	const benchmark = new Set(
+		marks.benchmark.length > 0 ? (await recordsOf(collection.id, marks.benchmark)).map((one) => one.id) : []
+	);
 	const blame = await findLosingLine(evaluated, rendering, heldMissing, ask, numbersOf, progress);
 	for (const record of heldMissing)
-		lost.push({ id: record.id, title: record.titles[0] ?? '', year: record.year, ship: benchmark.has(record.id), line: blame.get(record.id) ?? null });
+		lost.push({
+			id: record.id,
+			title: record.titles[0] ?? '',
+			year: record.year,
+			ship: benchmark.has(record.id),
+			line: blame.get(record.id) ?? null
+		});
 	const here = heldHere(evaluated, extra);
 	const gained = await recordsOf(collection.id, here.slice(0, 200));
 	const kept = both.map(([at]) => mine[at]).filter((one) => one !== undefined);
@@ -123,7 +143,10 @@ export async function compareWithSource(
 			rendered: answered.value.total,
 			kept: kept.length,
 			lost,
-			gained: { count: here.length, some: gained.slice(0, 20).map((one) => ({ id: one.id, title: one.titles[0] ?? '', year: one.year })) },
+			gained: {
+				count: here.length,
+				some: gained.slice(0, 20).map((one) => ({ id: one.id, title: one.titles[0] ?? '', year: one.year }))
+			},
 			ships: { kept: kept.filter((one) => benchmark.has(one.id)).length, lost: lost.filter((one) => one.ship).length },
 			on: new Date().toISOString()
 		}
@@ -132,7 +155,8 @@ export async function compareWithSource(
 
 async function recordsOf(collection: string, numbers: readonly number[]): Promise<BibliographicRecord[]> {
 	const found: BibliographicRecord[] = [];
-	for (let from = 0; from < numbers.length; from += 1_000) found.push(...(await recordsAt(collection, numbers.slice(from, from + 1_000))));
+	for (let from = 0; from < numbers.length; from += 1_000)
+		found.push(...(await recordsAt(collection, numbers.slice(from, from + 1_000))));
 	return found.filter((record) => isRecord(record));
 }
 
@@ -206,11 +230,16 @@ async function findLosingLine(
 			const own = new Set(mine.map((one) => one.id));
 			const told = written && written.text !== '' && !written.gap ? await ask(written.text) : null;
 			const there = told?.ok
-				? new Set(sameWorks([...open.values()], told.value.records.map(heldOf)).map(([at]) => [...open.values()][at]?.id ?? ''))
+				? new Set(
+						sameWorks([...open.values()], told.value.records.map(heldOf)).map(
+							([at]) => [...open.values()][at]?.id ?? ''
+						)
+					)
 				: new Set<string>();
 			for (const record of open.values()) {
 				if (there.has(record.id)) found.add(record.id);
-				else if (own.has(record.id) && !first.has(record.id)) first.set(record.id, evaluated.lines.find((line) => line.id === id)?.number ?? 0);
+				else if (own.has(record.id) && !first.has(record.id))
+					first.set(record.id, evaluated.lines.find((line) => line.id === id)?.number ?? 0);
 			}
 		}
 		for (const [id, line] of first) if (!found.has(id) && !blame.has(id)) blame.set(id, line);

@@ -1,4 +1,13 @@
 /** Profiles, and a strategy in the syntax of a platform. */
 export { connectionTo, queryTypeOf, renderWhole, compareWithSource } from './connections';
-export { listProfiles, loadShippedProfiles, mayChange, profileEntries, profileOf, profileVersion, removeProfile, saveProfile } from './profiles';
+export {
+	listProfiles,
+	loadShippedProfiles,
+	mayChange,
+	profileEntries,
+	profileOf,
+	profileVersion,
+	removeProfile,
+	saveProfile
+} from './profiles';
 export { profileFacts, renderingsOf } from './renderings';

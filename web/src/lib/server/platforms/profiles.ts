@@ -30,7 +30,13 @@ export async function saveProfile(data: unknown, actor: Actor | null = null): Pr
 		if (row && !same) {
 			const { version } = row.data;
 			await transaction('profile_versions')
-				.insert({ profile_id: data.id, version, data: JSON.stringify(row.data), person_name: row.person_name, saved_at: row.saved_at })
+				.insert({
+					profile_id: data.id,
+					version,
+					data: JSON.stringify(row.data),
+					person_name: row.person_name,
+					saved_at: row.saved_at
+				})
 				.onConflict(['profile_id', 'version'])
 				.merge();
 			await transaction('profile_versions')
@@ -38,9 +44,18 @@ export async function saveProfile(data: unknown, actor: Actor | null = null): Pr
 				.where('version', '<=', version - KEPT)
 				.delete();
 		}
-		const next: Profile = { ...data, version: row ? (same ? row.data.version : Math.max(data.version, row.data.version + 1)) : data.version };
+		const next: Profile = {
+			...data,
+			version: row ? (same ? row.data.version : Math.max(data.version, row.data.version + 1)) : data.version
+		};
 		await transaction('profiles')
-			.insert({ id: data.id, data: JSON.stringify(next), person_id: actor?.id ?? null, person_name: actor?.name ?? '', saved_at: new Date() })
+			.insert({
+				id: data.id,
+				data: JSON.stringify(next),
+				person_id: actor?.id ?? null,
+				person_name: actor?.name ?? '',
+				saved_at: new Date()
+			})
 			.onConflict('id')
 			.merge(same ? ['data'] : ['data', 'person_name', 'saved_at']);
 	});
@@ -101,7 +116,12 @@ export async function profileEntries(actor: Actor): Promise<ProfileEntry[]> {
 		);
 	const older = await database('profile_versions')
 		.orderBy('version', 'desc')
-		.select<{ profile_id: string; version: number; person_name: string; saved_at: Date }[]>('profile_id', 'version', 'person_name', 'saved_at');
+		.select<{ profile_id: string; version: number; person_name: string; saved_at: Date }[]>(
+			'profile_id',
+			'version',
+			'person_name',
+			'saved_at'
+		);
 	return rows.map((row) => {
 		const profile = checked(row.id, row.data);
 		return {
@@ -114,7 +134,9 @@ export async function profileEntries(actor: Actor): Promise<ProfileEntry[]> {
 			by: row.person_name,
 			on: row.saved_at.toISOString(),
 			mine: actor.administrator || row.person_id === actor.id,
-			versions: older.filter((one) => one.profile_id === row.id).map((one) => ({ version: one.version, by: one.person_name, on: one.saved_at.toISOString() }))
+			versions: older
+				.filter((one) => one.profile_id === row.id)
+				.map((one) => ({ version: one.version, by: one.person_name, on: one.saved_at.toISOString() }))
 		};
 	});
 }
@@ -123,7 +145,9 @@ export async function profileEntries(actor: Actor): Promise<ProfileEntry[]> {
 export async function profileVersion(id: string, version: number): Promise<Profile | null> {
 	const newest = await profileOf(id);
 	if (newest?.version === version) return newest;
-	const row = await database('profile_versions').where({ profile_id: id, version }).first<{ data: unknown } | undefined>('data');
+	const row = await database('profile_versions')
+		.where({ profile_id: id, version })
+		.first<{ data: unknown } | undefined>('data');
 	return row ? checked(id, row.data) : null;
 }
 

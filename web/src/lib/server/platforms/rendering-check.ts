@@ -22,9 +22,15 @@ import { surroundingsOf } from '$lib/server/sources';
 import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 
 /** Lines that stand on others are no matter of their own text. */
-const alone = (tree: Expression): boolean => ![...nodesOf(tree)].some((node) => node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept');
+const alone = (tree: Expression): boolean =>
+	![...nodesOf(tree)].some((node) => node.kind === 'line' || node.kind === 'lines' || node.kind === 'concept');
 
-export async function checkedRendering(evaluated: EvaluatedEnquiry, profile: Profile, rendering: Rendering, target: OpenVocabulary | null): Promise<Rendering> {
+export async function checkedRendering(
+	evaluated: EvaluatedEnquiry,
+	profile: Profile,
+	rendering: Rendering,
+	target: OpenVocabulary | null
+): Promise<Rendering> {
 	const general = new Map(rendering.general.flatMap((note) => note.lines.map((line) => [line, note.kind] as const)));
 	const lines: RenderedLine[] = [];
 	const yieldNow = createYielder();
@@ -43,13 +49,29 @@ async function checked(
 	general: string | null
 ): Promise<RenderedLine> {
 	const own = evaluated.lines.find((one) => one.id === line.id);
-	if (!own?.query || !own.tree || !alone(own.tree) || line.gap || line.text === '' || line.own !== null || line.parts.length > 0) return line;
+	if (
+		!own?.query ||
+		!own.tree ||
+		!alone(own.tree) ||
+		line.gap ||
+		line.text === '' ||
+		line.own !== null ||
+		line.parts.length > 0
+	)
+		return line;
 	const back = meaning(line.text, profile, target);
-	const kinds = new Set([...line.notes.flatMap((note) => [note.kind, ...(note.effect ? [note.effect] : [])]), ...(general === null ? [] : [general])]);
+	const kinds = new Set([
+		...line.notes.flatMap((note) => [note.kind, ...(note.effect ? [note.effect] : [])]),
+		...(general === null ? [] : [general])
+	]);
 	const changes = ['widened', 'narrowed', 'to decide', 'by hand', 'decided'].some((kind) => kinds.has(kind as never));
 	if (!changes) {
 		// Headings of another vocabulary were decided on: there is nothing to compare them with.
-		if (line.notes.some((note) => note.cause === 'counterpart') || (back && canonicalText(back) === canonicalText(own.query))) return line;
+		if (
+			line.notes.some((note) => note.cause === 'counterpart') ||
+			(back && canonicalText(back) === canonicalText(own.query))
+		)
+			return line;
 		return {
 			...line,
 			notes: [
@@ -67,12 +89,23 @@ async function checked(
 		};
 	}
 	if (!back || !evaluated.collection || !(kinds.has('widened') || kinds.has('narrowed'))) return line;
-	return { ...line, examples: await examplesOf(evaluated, evaluated.collection, own.query, back, kinds.has('narrowed'), kinds.has('widened')) };
+	return {
+		...line,
+		examples: await examplesOf(
+			evaluated,
+			evaluated.collection,
+			own.query,
+			back,
+			kinds.has('narrowed'),
+			kinds.has('widened')
+		)
+	};
 }
 
 function meaning(text: string, profile: Profile, target: OpenVocabulary | null): Query | null {
 	const { tree, faults } = readPlatformLine(text, profile, {
-		qualifierName: (code) => target?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
+		qualifierName: (code) =>
+			target?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
 	});
 	if (!tree || faults.some((one) => one.severity === 'error')) return null;
 	return bind(tree, surroundingsOf(target)).query;
@@ -93,7 +126,18 @@ async function examplesOf(
 	const lines = await packLines(sides, createYielder());
 	const first = async (line: string, minus: string): Promise<LineExample | null> => {
 		const page = await computing().ask(
-			{ do: 'page', collection: collection.computed, lines, marks, line, minus, aloneIn: null, from: 0, count: 1, order: 'newest' },
+			{
+				do: 'page',
+				collection: collection.computed,
+				lines,
+				marks,
+				line,
+				minus,
+				aloneIn: null,
+				from: 0,
+				count: 1,
+				order: 'newest'
+			},
 			wanted
 		);
 		const [record] = page ? await recordsAt(collection.id, page.records) : [];

@@ -55,7 +55,10 @@ export async function renderingsOf(evaluated: EvaluatedEnquiry): Promise<Profile
 		if (!profile) continue;
 		await yieldNow();
 		const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
-		written.push({ profile: profileFacts(profile), rendering: await checkedRendering(evaluated, profile, await render(evaluated, profile, chosen), target) });
+		written.push({
+			profile: profileFacts(profile),
+			rendering: await checkedRendering(evaluated, profile, await render(evaluated, profile, chosen), target)
+		});
 	}
 	return written;
 }
@@ -64,7 +67,15 @@ type Chosen = EnquiryDocument['renderings'][number];
 
 /** Decisions of a rendering; those of before, which only left pieces out, among them. */
 const decisionsOf = (chosen: Chosen): Decision[] => [
-	...chosen.leftOut.map(({ piece, why, by, on }): Decision => ({ piece, cause: 'left-out', take: 'leave out', text: '', why, by, on: on ?? '' })),
+	...chosen.leftOut.map(({ piece, why, by, on }): Decision => ({
+		piece,
+		cause: 'left-out',
+		take: 'leave out',
+		text: '',
+		why,
+		by,
+		on: on ?? ''
+	})),
 	...(chosen.decisions ?? []).map((one): Decision => ({ ...one, on: one.on ?? '' }))
 ];
 
@@ -85,16 +96,22 @@ export async function render(evaluated: EvaluatedEnquiry, profile: Profile, chos
 	const { document } = enquiry;
 	const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
 	const vocabularies: readonly OpenVocabulary[] =
-		target && !evaluated.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id) ? [...evaluated.vocabularies, target] : evaluated.vocabularies;
+		target && !evaluated.vocabularies.some((one) => one.vocabulary.id === target.vocabulary.id)
+			? [...evaluated.vocabularies, target]
+			: evaluated.vocabularies;
 	const names = namesOf(document, evaluated.vocabularies);
 	const trees = lines.flatMap((line) => (line.tree ? [line.tree] : []));
-	const { counterparts, nothingFits } = target ? await counterpartsOf(trees, evaluated.vocabularies, target) : WRITTEN_ALONE;
+	const { counterparts, nothingFits } = target
+		? await counterpartsOf(trees, evaluated.vocabularies, target)
+		: WRITTEN_ALONE;
 	const context: WritingContext = {
 		heading(piece) {
 			const { open, heading } = find(piece, evaluated.vocabularies, vocabularies);
 			if (!open || !heading) return null;
 			const { vocabulary } = open;
-			const out = new Set(piece.except.flatMap((label) => [...vocabulary.closure(vocabulary.find(label)?.heading.id ?? '')]));
+			const out = new Set(
+				piece.except.flatMap((label) => [...vocabulary.closure(vocabulary.find(label)?.heading.id ?? '')])
+			);
 			const closure = [...vocabulary.closure(heading.id)].filter((id) => !out.has(id));
 			return {
 				vocabulary: vocabulary.id,
@@ -111,7 +128,8 @@ export async function render(evaluated: EvaluatedEnquiry, profile: Profile, chos
 			const ids = names.conceptIds(letter, strand);
 			return ids && joinedLines(document, ids.concept, ids.strand).map((line) => document.lines.indexOf(line) + 1);
 		},
-		variants: (pattern) => (collection ? collection.index.words.matching(pattern).map((word) => collection.index.words.at(word)) : []),
+		variants: (pattern) =>
+			collection ? collection.index.words.matching(pattern).map((word) => collection.index.words.at(word)) : [],
 		currentYear: new Date().getFullYear(),
 		decisions: decisionsOf(chosen),
 		read: readText,
@@ -166,19 +184,42 @@ async function counterpartsOf(
 		const key = `${from}:${heading.id}`;
 		if (found.has(key)) continue;
 		if (!decisions.has(from)) decisions.set(from, await allDecisions(from));
-		const decision = decisions.get(from)?.find((one) => one.heading === heading.id && one.to === target.vocabulary.id)?.decision;
-		const counterpart = (id: string, relation: CounterpartToWrite['relation'], decided: CounterpartToWrite['decided']): CounterpartToWrite[] => {
+		const decision = decisions
+			.get(from)
+			?.find((one) => one.heading === heading.id && one.to === target.vocabulary.id)?.decision;
+		const counterpart = (
+			id: string,
+			relation: CounterpartToWrite['relation'],
+			decided: CounterpartToWrite['decided']
+		): CounterpartToWrite[] => {
 			const other = target.vocabulary.get(id);
-			return other ? [{ heading: id, label: other.label, relation, decided, hasNarrower: target.vocabulary.narrower(id).length > 0 }] : [];
+			return other
+				? [
+						{
+							heading: id,
+							label: other.label,
+							relation,
+							decided,
+							hasNarrower: target.vocabulary.narrower(id).length > 0
+						}
+					]
+				: [];
 		};
 		if (decision?.kind === 'none') none.set(key, { why: decision.reason, by: decision.by, on: decision.on });
-		const decided = decision?.targets.flatMap((id) => counterpart(id, RELATIONS[decision.kind], { by: decision.by, on: decision.on })) ?? [];
-		const suggested = decided.length > 0 ? [] : ((await suggestionsFor(from, heading.id, target.vocabulary.id, OFFERED)) ?? []);
+		const decided =
+			decision?.targets.flatMap((id) =>
+				counterpart(id, RELATIONS[decision.kind], { by: decision.by, on: decision.on })
+			) ?? [];
+		const suggested =
+			decided.length > 0 ? [] : ((await suggestionsFor(from, heading.id, target.vocabulary.id, OFFERED)) ?? []);
 		found.set(key, [...decided, ...suggested.flatMap((one) => counterpart(one.heading.id, 'close', null))]);
 	}
 	const keyOf = (piece: HeadingPiece) => {
 		const { open, heading } = find(piece, own, own);
 		return open && heading ? `${open.vocabulary.id}:${heading.id}` : '';
 	};
-	return { counterparts: (piece) => found.get(keyOf(piece)) ?? [], nothingFits: (piece) => none.get(keyOf(piece)) ?? null };
+	return {
+		counterparts: (piece) => found.get(keyOf(piece)) ?? [],
+		nothingFits: (piece) => none.get(keyOf(piece)) ?? null
+	};
 }

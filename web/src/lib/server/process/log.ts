@@ -8,7 +8,11 @@ export type Level = (typeof LEVELS)[number];
 process.stdout.on('error', () => undefined);
 process.stderr.on('error', () => undefined);
 
-export function log(level: Level, event: string, facts: Readonly<Record<string, string | number | boolean | null>> = {}): void {
+export function log(
+	level: Level,
+	event: string,
+	facts: Readonly<Record<string, string | number | boolean | null>> = {}
+): void {
 	if (LEVELS.indexOf(level) < LEVELS.indexOf(config.log)) return;
 	process.stdout.write(`${JSON.stringify({ at: new Date().toISOString(), level, event, ...facts })}\n`);
 }

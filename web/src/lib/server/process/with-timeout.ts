@@ -3,7 +3,10 @@
 export const TIMED_OUT = Symbol('timed out');
 
 /** The result, or TIMED_OUT after so many milliseconds; it goes on being made, and what fails after that is not heard of. */
-export async function withTimeout<Result>(made: Promise<Result>, milliseconds: number): Promise<Result | typeof TIMED_OUT> {
+export async function withTimeout<Result>(
+	made: Promise<Result>,
+	milliseconds: number
+): Promise<Result | typeof TIMED_OUT> {
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	const late = new Promise<typeof TIMED_OUT>((resolve) => {
 		timer = setTimeout(() => {

@@ -19,7 +19,9 @@ export function originOf(typed: string): string | null {
 	const text = typed.trim();
 	if (!URL.canParse(text)) return null;
 	const url = new URL(text);
-	return (url.protocol === 'https:' || url.protocol === 'http:') && url.username === '' && url.password === '' ? url.origin : null;
+	return (url.protocol === 'https:' || url.protocol === 'http:') && url.username === '' && url.password === ''
+		? url.origin
+		: null;
 }
 
 export async function allowAddress(origin: string, note: string): Promise<void> {
@@ -30,7 +32,8 @@ export async function forbidAddress(origin: string): Promise<boolean> {
 	return (await database('addresses').where({ origin }).delete()) > 0;
 }
 
-export type Reached = { readonly ok: true; readonly body: ReadableStream<Uint8Array> } | { readonly ok: false; readonly message: string };
+export type Reached =
+	{ readonly ok: true; readonly body: ReadableStream<Uint8Array> } | { readonly ok: false; readonly message: string };
 
 /** Longest wait for an outside address, in milliseconds. */
 const PATIENCE = 30_000;
@@ -38,17 +41,33 @@ const PATIENCE = 30_000;
 /** Asks an address, if it is on the list. Redirects are not followed: they could lead off it. */
 export async function reach(address: string): Promise<Reached> {
 	const origin = originOf(address);
-	if (origin === null) return { ok: false, message: 'That is no web address; it should begin with https:// or http://.' };
+	if (origin === null)
+		return { ok: false, message: 'That is no web address; it should begin with https:// or http://.' };
 	const allowed = await database('addresses').where({ origin }).first<Address | undefined>('origin');
-	if (!allowed) return { ok: false, message: `${origin} is not among the addresses that may be reached. Add it to the list first.` };
+	if (!allowed)
+		return {
+			ok: false,
+			message: `${origin} is not among the addresses that may be reached. Add it to the list first.`
+		};
 	try {
-		const response = await fetch(address.trim(), { redirect: 'manual', signal: AbortSignal.timeout(PATIENCE), headers: { accept: '*/*' } });
+		const response = await fetch(address.trim(), {
+			redirect: 'manual',
+			signal: AbortSignal.timeout(PATIENCE),
+			headers: { accept: '*/*' }
+		});
 		if (response.status >= 300 && response.status < 400)
-			return { ok: false, message: `${address.trim()} sends on to ${response.headers.get('location') ?? 'elsewhere'}; ask for that address itself.` };
-		if (!response.ok || !response.body) return { ok: false, message: `${address.trim()} answered ${response.status} and gave no file.` };
+			return {
+				ok: false,
+				message: `${address.trim()} sends on to ${response.headers.get('location') ?? 'elsewhere'}; ask for that address itself.`
+			};
+		if (!response.ok || !response.body)
+			return { ok: false, message: `${address.trim()} answered ${response.status} and gave no file.` };
 		return { ok: true, body: response.body };
 	} catch (error) {
 		const late = error instanceof Error && error.name === 'TimeoutError';
-		return { ok: false, message: late ? `${origin} did not answer within ${PATIENCE / 1000} seconds.` : `${origin} cannot be reached.` };
+		return {
+			ok: false,
+			message: late ? `${origin} did not answer within ${PATIENCE / 1000} seconds.` : `${origin} cannot be reached.`
+		};
 	}
 }

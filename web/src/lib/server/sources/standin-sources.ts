@@ -1,5 +1,14 @@
 /** The stand-in sources: what each holds, from the collections of this installation, for their SRU service. */
-import { bind, findHeading, headingByKey, type MappedHeading, type OpenVocabulary, type Profile, type Query, type BindingContext } from '@wide-lantern/core';
+import {
+	bind,
+	findHeading,
+	headingByKey,
+	type MappedHeading,
+	type OpenVocabulary,
+	type Profile,
+	type Query,
+	type BindingContext
+} from '@wide-lantern/core';
 import { answerSru, shippedProfiles, type Answer, type Holdings } from '@wide-lantern/standins';
 import { isShipped, openCollection, type OpenCollection, recordsAt } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
@@ -43,7 +52,8 @@ function holdingsOf(collection: OpenCollection, vocabulary: OpenVocabulary | nul
 			}));
 		},
 		heading: (words) => mappedHeading(vocabulary, words),
-		qualifierName: (code) => vocabulary?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
+		qualifierName: (code) =>
+			vocabulary?.vocabulary.qualifiers.find((one) => one.code.toLowerCase() === code.toLowerCase())?.name ?? null
 	};
 }
 
@@ -52,7 +62,9 @@ export function mappedHeading(open: OpenVocabulary | null, words: string): Mappe
 	const match = open?.vocabulary.find(words);
 	if (!open || !match) return null;
 	const { heading } = match;
-	const narrower = [...open.vocabulary.closure(heading.id)].filter((one) => one !== heading.id).map((one) => open.vocabulary.get(one)?.label ?? one);
+	const narrower = [...open.vocabulary.closure(heading.id)]
+		.filter((one) => one !== heading.id)
+		.map((one) => open.vocabulary.get(one)?.label ?? one);
 	return { label: heading.label, by: heading.label.toLowerCase() === words.toLowerCase() ? null : words, narrower };
 }
 
@@ -65,11 +77,16 @@ export function surroundingsOf(vocabulary: OpenVocabulary | null): BindingContex
 		heading: (label, name) => findHeading(open, label, name),
 		closure(key) {
 			const { heading } = headingByKey(open, key);
-			return vocabulary && heading ? [...vocabulary.vocabulary.closure(heading.id)].map((id) => `${vocabulary.vocabulary.id}:${id}`) : [];
+			return vocabulary && heading
+				? [...vocabulary.vocabulary.closure(heading.id)].map((id) => `${vocabulary.vocabulary.id}:${id}`)
+				: [];
 		},
 		qualifier(key, name, narrower) {
 			const { heading } = key === null ? { heading: undefined } : headingByKey(open, key);
-			const offered = vocabulary && heading ? vocabulary.vocabulary.qualifiersOf(heading.id, narrower) : (vocabulary?.vocabulary.qualifiers ?? []);
+			const offered =
+				vocabulary && heading
+					? vocabulary.vocabulary.qualifiersOf(heading.id, narrower)
+					: (vocabulary?.vocabulary.qualifiers ?? []);
 			const found = offered.find((one) => one.name.toLowerCase() === name.toLowerCase());
 			return { allowed: found !== undefined, name: found?.name ?? name, offered: offered.map((one) => one.name) };
 		},

@@ -12,7 +12,8 @@ export const CEILINGS = { profile: 1_000_000, collection: 2_000_000_000 } as con
 export async function uploadedFile(request: Request, url: URL): Promise<ReadableStream<Uint8Array>> {
 	const from = url.searchParams.get('from');
 	if (from === null) {
-		if (!request.body) error(400, { message: 'There is no file in this request, or it is empty. Nothing was changed.' });
+		if (!request.body)
+			error(400, { message: 'There is no file in this request, or it is empty. Nothing was changed.' });
 		return request.body;
 	}
 	const reached = await reach(from);
@@ -32,7 +33,10 @@ async function* texts(stream: ReadableStream<Uint8Array>, ceiling: number): Asyn
 	};
 	for await (const chunk of stream as unknown as AsyncIterable<Uint8Array>) {
 		size += chunk.byteLength;
-		if (size > ceiling) error(413, { message: `The file is larger than ${ceiling / 1_000_000} MB and was not taken. Nothing was changed.` });
+		if (size > ceiling)
+			error(413, {
+				message: `The file is larger than ${ceiling / 1_000_000} MB and was not taken. Nothing was changed.`
+			});
 		yield decode(chunk);
 	}
 	yield decode();
@@ -48,13 +52,17 @@ export async function textOf(stream: ReadableStream<Uint8Array>, ceiling: number
 const LINE_CEILING = 20_000_000;
 
 /** The lines that hold something, with their numbers from 1. */
-export async function* linesOf(stream: ReadableStream<Uint8Array>, ceiling: number): AsyncGenerator<{ readonly number: number; readonly text: string }> {
+export async function* linesOf(
+	stream: ReadableStream<Uint8Array>,
+	ceiling: number
+): AsyncGenerator<{ readonly number: number; readonly text: string }> {
 	let rest = '';
 	let number = 0;
 	for await (const text of texts(stream, ceiling)) {
 		const lines = (rest + text).split('\n');
 		rest = lines.pop() ?? '';
-		if (rest.length > LINE_CEILING) error(413, { message: `Line ${number + lines.length + 1} is longer than any record. Nothing was changed.` });
+		if (rest.length > LINE_CEILING)
+			error(413, { message: `Line ${number + lines.length + 1} is longer than any record. Nothing was changed.` });
 		for (const line of lines) {
 			number++;
 			if (line.trim() !== '') yield { number, text: line };

@@ -13,7 +13,12 @@ import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import type { FileKind, TableShape } from '@wide-lantern/core';
 import type { IntakeView } from '$lib/work/intake';
-import { readerAnswerSchema, type ReaderAnswer, type ReaderData, type ReaderMessage } from '$lib/server/computing/reading';
+import {
+	readerAnswerSchema,
+	type ReaderAnswer,
+	type ReaderData,
+	type ReaderMessage
+} from '$lib/server/computing/reading';
 import { config, errorFacts, log } from '$lib/server/process';
 import { type Actor, compileValidator } from '$lib/server/http';
 import { listVocabularies, saveEdition, type VocabularyHead } from './vocabularies';
@@ -57,7 +62,9 @@ function intakeFolder(): Promise<string> {
 	return folder;
 }
 
-export type Begun = { readonly ok: true; readonly view: IntakeView } | { readonly ok: false; readonly status: 403 | 413 | 422 | 429; readonly message: string };
+export type Begun =
+	| { readonly ok: true; readonly view: IntakeView }
+	| { readonly ok: false; readonly status: 403 | 413 | 422 | 429; readonly message: string };
 
 /** Whether this person may bring a vocabulary of that name; else the sentence that says why not. */
 export async function mayReplace(id: string, actor: Actor): Promise<string | null> {
@@ -67,23 +74,47 @@ export async function mayReplace(id: string, actor: Actor): Promise<string | nul
 }
 
 /** Takes the file in and begins to read it. */
-export async function beginIntake(vocabulary: string, fileName: string, file: ReadableStream<Uint8Array>, actor: Actor): Promise<Begun> {
+export async function beginIntake(
+	vocabulary: string,
+	fileName: string,
+	file: ReadableStream<Uint8Array>,
+	actor: Actor
+): Promise<Begun> {
 	await dropForgotten();
 	const refusal = await mayReplace(vocabulary, actor);
 	if (refusal !== null) return { ok: false, status: 403, message: refusal };
 	// What nobody works on any more makes room.
 	const own = [...intakes.values()].filter((one) => one.person === actor.id);
-	for (const idle of own.filter((one) => one.view.state !== 'reading' && one.view.state !== 'loading').slice(0, Math.max(0, own.length - MOST_OF_ONE + 1)))
+	for (const idle of own
+		.filter((one) => one.view.state !== 'reading' && one.view.state !== 'loading')
+		.slice(0, Math.max(0, own.length - MOST_OF_ONE + 1)))
 		await drop(idle);
 	const busy = [...intakes.values()].filter((one) => one.view.state !== 'loaded' && one.view.state !== 'failed');
 	if (busy.length >= MOST || busy.filter((one) => one.person === actor.id).length >= MOST_OF_ONE)
-		return { ok: false, status: 429, message: 'Other files are being read already. Wait for them, or leave them, and try again.' };
+		return {
+			ok: false,
+			status: 429,
+			message: 'Other files are being read already. Wait for them, or leave them, and try again.'
+		};
 	const id = randomUUID();
 	const intake: Intake = {
 		id,
 		person: actor.id,
 		path: join(await intakeFolder(), id),
-		view: { id, vocabulary, fileName, kind: null, state: 'reading', bytes: 0, size: 0, statements: 0, loaded: 0, message: null, look: null, read: null },
+		view: {
+			id,
+			vocabulary,
+			fileName,
+			kind: null,
+			state: 'reading',
+			bytes: 0,
+			size: 0,
+			statements: 0,
+			loaded: 0,
+			message: null,
+			look: null,
+			read: null
+		},
 		worker: null,
 		hear: null,
 		head: null,
@@ -104,7 +135,11 @@ export async function beginIntake(vocabulary: string, fileName: string, file: Re
 	} catch (error) {
 		await drop(intake);
 		if (error instanceof TooLarge)
-			return { ok: false, status: 413, message: `The file is larger than ${VOCABULARY_CEILING / 1_000_000} MB and was not taken. Nothing was changed.` };
+			return {
+				ok: false,
+				status: 413,
+				message: `The file is larger than ${VOCABULARY_CEILING / 1_000_000} MB and was not taken. Nothing was changed.`
+			};
 		return { ok: false, status: 422, message: 'The file did not arrive whole. Nothing was changed; try again.' };
 	}
 	if (size === 0) {
@@ -138,12 +173,18 @@ function start(intake: Intake): void {
 		log('warning', 'reader-failed', errorFacts(error));
 		fail(
 			intake,
-			memory ? 'This file needs more memory than there is for one file. Split it, or leave out what is no heading.' : 'The file could not be read to its end.'
+			memory
+				? 'This file needs more memory than there is for one file. Split it, or leave out what is no heading.'
+				: 'The file could not be read to its end.'
 		);
 	});
 }
 
-function fail(intake: Intake, message: string, faults: readonly { place: string | null; message: string }[] = []): void {
+function fail(
+	intake: Intake,
+	message: string,
+	faults: readonly { place: string | null; message: string }[] = []
+): void {
 	change(intake, {
 		state: 'failed',
 		message: `${message} Nothing was changed.`,
@@ -256,7 +297,9 @@ export function step(id: string, next: IntakeStep, actor: Actor): IntakeView | n
 	}
 	if (next.do === 'load' && state === 'read') {
 		if ((intake.view.read?.faultCount ?? 0) > 0 && next.faulty !== true)
-			change(intake, { message: 'The file has faults. Load it without the faulty parts, or leave it and mend it first.' });
+			change(intake, {
+				message: 'The file has faults. Load it without the faulty parts, or leave it and mend it first.'
+			});
 		else void load(intake, next, actor);
 	}
 	return intake.view;
@@ -286,7 +329,11 @@ async function load(intake: Intake, next: IntakeStep, actor: Actor): Promise<voi
 			fail(intake, refusal);
 			return;
 		}
-		const head = { ...intake.head, ...(next.name === undefined ? {} : { name: next.name }), ...(next.edition === undefined ? {} : { edition: next.edition }) };
+		const head = {
+			...intake.head,
+			...(next.name === undefined ? {} : { name: next.name }),
+			...(next.edition === undefined ? {} : { edition: next.edition })
+		};
 		await saveEdition(head, parts(), actor);
 		change(intake, { state: 'loaded', loaded: intake.view.read?.headings ?? 0 });
 	} catch (error) {

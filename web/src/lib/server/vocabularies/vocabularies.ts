@@ -3,7 +3,15 @@
  * opened once and held in memory. Its lookup is made bit by bit behind, so that a large vocabulary
  * stops nobody.
  */
-import { headingSchema, Vocabulary, VocabularyLookup, vocabularySchema, type Heading, type OpenVocabulary, type VocabularyData } from '@wide-lantern/core';
+import {
+	headingSchema,
+	Vocabulary,
+	VocabularyLookup,
+	vocabularySchema,
+	type Heading,
+	type OpenVocabulary,
+	type VocabularyData
+} from '@wide-lantern/core';
 import type { VocabularyEntry } from '$lib/work/editions';
 import { createYielder } from '$lib/server/process';
 import { catalogue, database, forgetCatalogue, hearNotices, hearOfGaps } from '$lib/server/database';
@@ -44,13 +52,23 @@ export async function saveEdition(
 	if (!isHead(head)) throw new Error(`This is no vocabulary: ${faultOf(isHead.errors)}`);
 	const { id } = head;
 	const number = await database.transaction(async (transaction) => {
-		await transaction('vocabularies').insert({ id, edition: 0, person_id: by.id, loaded_at: new Date() }).onConflict('id').ignore();
+		await transaction('vocabularies')
+			.insert({ id, edition: 0, person_id: by.id, loaded_at: new Date() })
+			.onConflict('id')
+			.ignore();
 		// One edition at a time.
 		const row = await transaction('vocabularies').where({ id }).forUpdate().first<{ edition: number }>('edition');
 		const number = row.edition + 1;
-		await transaction('vocabulary_editions').insert({ vocabulary_id: id, number, head: JSON.stringify(head), headings: 0, person_name: by.name });
+		await transaction('vocabulary_editions').insert({
+			vocabulary_id: id,
+			number,
+			head: JSON.stringify(head),
+			headings: 0,
+			person_name: by.name
+		});
 		let part = 0;
-		for await (const headings of parts) await transaction('vocabulary_parts').insert({ vocabulary_id: id, number, part: part++, headings });
+		for await (const headings of parts)
+			await transaction('vocabulary_parts').insert({ vocabulary_id: id, number, part: part++, headings });
 		const counted = await transaction('vocabulary_parts')
 			.where({ vocabulary_id: id, number })
 			.first<{ headings: string }>(transaction.raw('coalesce(sum(jsonb_array_length(headings)), 0) as headings'));
@@ -99,7 +117,9 @@ interface EditionRow {
 
 export async function listVocabularies(): Promise<VocabularyEntry[]> {
 	const [rows, editions] = await Promise.all([
-		database('vocabularies').orderBy(['loaded_at', 'id']).select<{ id: string; person_id: string | null }[]>('id', 'person_id'),
+		database('vocabularies')
+			.orderBy(['loaded_at', 'id'])
+			.select<{ id: string; person_id: string | null }[]>('id', 'person_id'),
 		database('vocabulary_editions').orderBy('number', 'desc').select<EditionRow[]>()
 	]);
 	return rows.flatMap(({ id, person_id }) => {
@@ -128,15 +148,23 @@ export async function listVocabularies(): Promise<VocabularyEntry[]> {
 }
 
 /** The headings of an edition, checked; null where it is not kept. */
-export async function editionOf(id: string, number: number): Promise<{ readonly head: VocabularyHead; readonly headings: readonly Heading[] } | null> {
-	const row = await database('vocabulary_editions').where({ vocabulary_id: id, number }).first<{ head: unknown } | undefined>('head');
+export async function editionOf(
+	id: string,
+	number: number
+): Promise<{ readonly head: VocabularyHead; readonly headings: readonly Heading[] } | null> {
+	const row = await database('vocabulary_editions')
+		.where({ vocabulary_id: id, number })
+		.first<{ head: unknown } | undefined>('head');
 	if (!row) return null;
 	if (!isHead(row.head)) throw new Error(`The vocabulary ${id} is damaged in the database: ${faultOf(isHead.errors)}`);
 	const headings: Heading[] = [];
 	for (let part = 0; ; part++) {
-		const next = await database('vocabulary_parts').where({ vocabulary_id: id, number, part }).first<{ headings: unknown } | undefined>('headings');
+		const next = await database('vocabulary_parts')
+			.where({ vocabulary_id: id, number, part })
+			.first<{ headings: unknown } | undefined>('headings');
 		if (!next) return { head: row.head, headings };
-		if (!areHeadings(next.headings)) throw new Error(`The vocabulary ${id} is damaged in the database: part ${part}${faultOf(areHeadings.errors)}`);
+		if (!areHeadings(next.headings))
+			throw new Error(`The vocabulary ${id} is damaged in the database: part ${part}${faultOf(areHeadings.errors)}`);
 		for (const heading of next.headings) headings.push(heading);
 	}
 }
@@ -146,7 +174,9 @@ export async function openVocabulary(id: string): Promise<OpenVocabulary | null>
 }
 
 /** The vocabulary with its lookup, which may take seconds where it is large and was just loaded. */
-export async function lookupOf(id: string): Promise<{ readonly vocabulary: Vocabulary; readonly lookup: VocabularyLookup } | null> {
+export async function lookupOf(
+	id: string
+): Promise<{ readonly vocabulary: Vocabulary; readonly lookup: VocabularyLookup } | null> {
 	const known = await opened(id);
 	return known && { vocabulary: known.vocabulary, lookup: await known.looking };
 }

@@ -29,7 +29,12 @@ export const checkWindows = compileValidator<{ readonly browser: string; readonl
 		windows: {
 			type: 'array',
 			maxItems: 200,
-			items: { type: 'object', required: ['enquiry', 'client'], additionalProperties: false, properties: { enquiry: name, client: name } }
+			items: {
+				type: 'object',
+				required: ['enquiry', 'client'],
+				additionalProperties: false,
+				properties: { enquiry: name, client: name }
+			}
 		}
 	}
 });
@@ -46,7 +51,12 @@ const browsers = new Map<string, Browser>();
 const keyOf = ({ enquiry, client }: StreamWindow) => `${enquiry} ${client}`;
 
 /** Opens the stream of a browser; call the result to close it. A newer stream of the same browser takes its place. */
-export function openBrowser(browser: string, person: Actor, send: (event: BrowserEvent) => void, close: () => void): () => void {
+export function openBrowser(
+	browser: string,
+	person: Actor,
+	send: (event: BrowserEvent) => void,
+	close: () => void
+): () => void {
 	const opened: Browser = { person, send, close, windows: new Map() };
 	closeWindows(browsers.get(browser));
 	browsers.set(browser, opened);
@@ -65,7 +75,11 @@ function closeWindows(browser: Browser | undefined): void {
  * Sets the windows of a browser: those that are new are told from now on, those that are missing no more.
  * @returns the clients that are told; null where this person has no stream open under that name
  */
-export async function setWindows(browser: string, person: Actor, windows: readonly StreamWindow[]): Promise<readonly string[] | null> {
+export async function setWindows(
+	browser: string,
+	person: Actor,
+	windows: readonly StreamWindow[]
+): Promise<readonly string[] | null> {
 	const opened = browsers.get(browser);
 	if (opened?.person.id !== person.id) return null;
 	const wanted = new Map(windows.map((one) => [keyOf(one), one]));
@@ -75,7 +89,8 @@ export async function setWindows(browser: string, person: Actor, windows: readon
 			opened.windows.delete(key);
 		}
 	const roles = new Map<string, boolean>();
-	for (const { enquiry } of wanted.values()) if (!roles.has(enquiry)) roles.set(enquiry, (await roleIn(enquiry, person.id)) !== null);
+	for (const { enquiry } of wanted.values())
+		if (!roles.has(enquiry)) roles.set(enquiry, (await roleIn(enquiry, person.id)) !== null);
 	for (const [key, { enquiry, client }] of wanted)
 		if (roles.get(enquiry) === true && !opened.windows.has(key) && browsers.get(browser) === opened)
 			opened.windows.set(

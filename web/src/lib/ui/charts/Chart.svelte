@@ -16,7 +16,8 @@
 	}
 	let { title, units, text, option, columns, rows, height = 160 }: Props = $props();
 	let box: HTMLDivElement;
-	let chart: { setOption(option: EChartsCoreOption, whole: boolean): void; resize(): void; dispose(): void } | null = null;
+	let chart: { setOption(option: EChartsCoreOption, whole: boolean): void; resize(): void; dispose(): void } | null =
+		null;
 	let theme = $state(0);
 	/** The page's own colours, by day and by night. */
 	const colour = (name: string) => getComputedStyle(box).getPropertyValue(name).trim();
@@ -29,7 +30,10 @@
 			if (gone) return;
 			chart = init(box);
 			sized.observe(box);
-			themed.observe(document.documentElement, { attributes: true, attributeFilter: ['data-mode', 'data-theme', 'class'] });
+			themed.observe(document.documentElement, {
+				attributes: true,
+				attributeFilter: ['data-mode', 'data-theme', 'class']
+			});
 			theme++;
 		});
 		return () => {
@@ -42,11 +46,21 @@
 	$effect(() => {
 		void theme;
 		const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
-		chart?.setOption({ animation: !still, animationDuration: 200, textStyle: { fontFamily: getComputedStyle(box).fontFamily, color: colour('--soft') }, ...resolved(option) }, true);
+		chart?.setOption(
+			{
+				animation: !still,
+				animationDuration: 200,
+				textStyle: { fontFamily: getComputedStyle(box).fontFamily, color: colour('--soft') },
+				...resolved(option)
+			},
+			true
+		);
 	});
 	/** Names of our colours (`var(--ink)`) become what they are today. */
 	function resolved(value: EChartsCoreOption): EChartsCoreOption {
-		return JSON.parse(JSON.stringify(value), (_, inner: unknown) => (typeof inner === 'string' && inner.startsWith('var(') ? colour(inner.slice(4, -1)) : inner)) as EChartsCoreOption;
+		return JSON.parse(JSON.stringify(value), (_, inner: unknown) =>
+			typeof inner === 'string' && inner.startsWith('var(') ? colour(inner.slice(4, -1)) : inner
+		) as EChartsCoreOption;
 	}
 </script>
 

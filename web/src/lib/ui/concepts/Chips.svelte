@@ -30,12 +30,23 @@
 <ul
 	class="chips"
 	aria-label={label}
-	use:dndzone={{ items: [...shown], type: kind, flipDurationMs: 120, dragDisabled: !editable, dropTargetStyle: {}, dropTargetClasses: ['over'], zoneTabIndex: -1, zoneItemTabIndex: -1 }}
+	use:dndzone={{
+		items: [...shown],
+		type: kind,
+		flipDurationMs: 120,
+		dragDisabled: !editable,
+		dropTargetStyle: {},
+		dropTargetClasses: ['over'],
+		zoneTabIndex: -1,
+		zoneItemTabIndex: -1
+	}}
 	onconsider={(event: CustomEvent<DndEvent<Item>>) => (dragged = event.detail.items)}
 	onfinalize={finish}
 >
 	{#each shown as item, at (item.id)}
-		<li class="chip-term {look(item, at)}" class:dim={SHADOW_ITEM_MARKER_PROPERTY_NAME in item}>{@render chip(item)}</li>
+		<li class="chip-term {look(item, at)}" class:dim={SHADOW_ITEM_MARKER_PROPERTY_NAME in item}>
+			{@render chip(item)}
+		</li>
 	{/each}
 </ul>
 

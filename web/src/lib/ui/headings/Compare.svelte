@@ -25,13 +25,22 @@
 		collection: string | null;
 		/** What is taken already, by key. */
 		taken: ReadonlySet<string>;
-		take: ((one: { readonly vocabulary: string; readonly heading: string; readonly label: string; readonly narrower: boolean }) => void) | null;
+		take:
+			| ((one: {
+					readonly vocabulary: string;
+					readonly heading: string;
+					readonly label: string;
+					readonly narrower: boolean;
+			  }) => void)
+			| null;
 		open: (vocabulary: string, heading: string) => void;
 		leave: (key: string) => void;
 	}
 	let { keys, collection, taken, take, open, leave }: Props = $props();
 	const asked = $derived(
-		fetch(`/api/v1/headings?${new URLSearchParams([...keys.map((key): [string, string] => ['heading', key]), ...(collection ? [['collection', collection] as [string, string]] : [])])}`).then(async (response) => {
+		fetch(
+			`/api/v1/headings?${new URLSearchParams([...keys.map((key): [string, string] => ['heading', key]), ...(collection ? [['collection', collection] as [string, string]] : [])])}`
+		).then(async (response) => {
 			const answer = (await response.json()) as { headings: readonly Compared[]; message?: string };
 			if (!response.ok) throw new Error(answer.message ?? 'They could not be compared.');
 			return answer;
@@ -44,19 +53,30 @@
 	{#await asked}
 		<p class="soft small mt-2">Reading them …</p>
 	{:then told}
-		<p class="small soft">Words that only one scope note has are underlined. Shared records are counted with narrower headings included.</p>
+		<p class="small soft">
+			Words that only one scope note has are underlined. Shared records are counted with narrower headings included.
+		</p>
 		<div class="side mt-2" style="--columns: {told.headings.length}">
 			{#each told.headings as one, at (one.key)}
 				<article aria-label="Compared: {one.label}">
 					<header class="flex justify-between gap-2 items-start">
-						<h3><button class="link text-left" onclick={() => open(one.vocabulary, one.heading)}>{one.label}</button></h3>
-						<button class="do bare" aria-label="Leave {one.label} out of the comparison" onclick={() => leave(one.key)}><X size={14} /></button>
+						<h3>
+							<button class="link text-left" onclick={() => open(one.vocabulary, one.heading)}>{one.label}</button>
+						</h3>
+						<button class="do bare" aria-label="Leave {one.label} out of the comparison" onclick={() => leave(one.key)}
+							><X size={14} /></button
+						>
 					</header>
 					<p class="small soft">{one.vocabularyName}{one.since ? ` · since ${one.since}` : ''}</p>
 					<p class="mt-2">
-						{#each one.note as part, place (place)}{#if part.only}<span class="only">{part.text}</span>{:else}{part.text}{/if}{:else}<span class="soft">No scope note.</span>{/each}
+						{#each one.note as part, place (place)}{#if part.only}<span class="only">{part.text}</span
+								>{:else}{part.text}{/if}{:else}<span class="soft">No scope note.</span>{/each}
 					</p>
-					<p class="small soft mt-2">{one.above.length > 0 ? `Below ${one.above.join(', ')}` : 'At the top'}{one.below > 0 ? `; ${one.below} directly below it` : ''}</p>
+					<p class="small soft mt-2">
+						{one.above.length > 0 ? `Below ${one.above.join(', ')}` : 'At the top'}{one.below > 0
+							? `; ${one.below} directly below it`
+							: ''}
+					</p>
 					{#if one.entryTerms.length > 0}<p class="small mt-1">{one.entryTerms.join(' · ')}</p>{/if}
 					{#if one.countNarrower !== null}
 						<p class="small soft mt-2">Records of {one.collection?.name}, {one.collection?.takenOn}</p>
@@ -77,7 +97,10 @@
 					{/if}
 					{#if take}
 						<p class="mt-2">
-							{#if taken.has(one.key)}<span class="small soft">taken</span>{:else}<button class="do" onclick={() => take({ ...one, narrower: one.below > 0 })}>Take this one</button>{/if}
+							{#if taken.has(one.key)}<span class="small soft">taken</span>{:else}<button
+									class="do"
+									onclick={() => take({ ...one, narrower: one.below > 0 })}>Take this one</button
+								>{/if}
 						</p>
 					{/if}
 				</article>

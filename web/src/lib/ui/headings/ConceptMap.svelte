@@ -38,7 +38,11 @@
 				if (told.comparing) again = setTimeout(() => turn++, 4_000);
 			})
 			.catch((error: unknown) => {
-				if (!leaving.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what is shown may be older.' : error.message;
+				if (!leaving.signal.aborted)
+					failed =
+						error instanceof TypeError || !(error instanceof Error)
+							? 'The server cannot be reached; what is shown may be older.'
+							: error.message;
 			});
 		return () => {
 			clearTimeout(again);
@@ -49,12 +53,22 @@
 	function draw() {
 		if (!box || !map) return;
 		const frame = box.getBoundingClientRect();
-		const cards = new Map([...box.querySelectorAll<HTMLElement>('[data-key]')].map((card) => [card.dataset['key'] ?? '', card.getBoundingClientRect()]));
+		const cards = new Map(
+			[...box.querySelectorAll<HTMLElement>('[data-key]')].map((card) => [
+				card.dataset['key'] ?? '',
+				card.getBoundingClientRect()
+			])
+		);
 		lines = map.links.flatMap((link) => {
 			const [one, other] = [cards.get(link.from), cards.get(link.to)];
 			if (!one || !other) return [];
 			const [left, right] = one.left <= other.left ? [one, other] : [other, one];
-			const [x1, y1, x2, y2] = [left.right - frame.left, left.top + 16 - frame.top, right.left - frame.left, right.top + 16 - frame.top];
+			const [x1, y1, x2, y2] = [
+				left.right - frame.left,
+				left.top + 16 - frame.top,
+				right.left - frame.left,
+				right.top + 16 - frame.top
+			];
 			const bend = Math.max(12, (x2 - x1) / 2);
 			return x2 <= x1 ? [] : [{ link, path: `M${x1},${y1} C${x1 + bend},${y1} ${x2 - bend},${y2} ${x2},${y2}` }];
 		});
@@ -67,14 +81,32 @@
 		requestAnimationFrame(draw);
 		return () => sized.disconnect();
 	});
-	const most = $derived(Math.max(10, ...(map?.columns ?? []).flatMap((column) => column.headings.map((one) => one.count ?? 0))));
-	const labelOf = (key: string) => map?.columns.flatMap((column) => column.headings).find((one) => one.key === key)?.label ?? key;
+	const most = $derived(
+		Math.max(10, ...(map?.columns ?? []).flatMap((column) => column.headings.map((one) => one.count ?? 0)))
+	);
+	const labelOf = (key: string) =>
+		map?.columns.flatMap((column) => column.headings).find((one) => one.key === key)?.label ?? key;
 	/** What a card is joined to, in words: lines alone would leave out who does not see them. */
 	const joined = (key: string) =>
 		(map?.links ?? []).flatMap((link) =>
-			link.from === key || link.to === key ? [{ link, other: labelOf(link.from === key ? link.to : link.from), said: link.kind === null ? `perhaps: ${link.evidence.map(evidenceText).join('; ')}` : `${KINDS[link.kind]} (${link.decided})` }] : []
+			link.from === key || link.to === key
+				? [
+						{
+							link,
+							other: labelOf(link.from === key ? link.to : link.from),
+							said:
+								link.kind === null
+									? `perhaps: ${link.evidence.map(evidenceText).join('; ')}`
+									: `${KINDS[link.kind]} (${link.decided})`
+						}
+					]
+				: []
 		);
-	const isNear = (key: string) => near === key || (map?.links ?? []).some((link) => (link.from === near && link.to === key) || (link.to === near && link.from === key));
+	const isNear = (key: string) =>
+		near === key ||
+		(map?.links ?? []).some(
+			(link) => (link.from === near && link.to === key) || (link.to === near && link.from === key)
+		);
 </script>
 
 <section aria-label="{letter} {concept.name} in every vocabulary">
@@ -83,27 +115,55 @@
 	{#if !map && !failed}<p class="small soft mt-1">Comparing the vocabularies …</p>{/if}
 	{#if map}
 		{#if map.columns.length === 0}
-			<p class="soft mt-1">No vocabulary has a heading by the name or the words of this concept. Look other words up on the left.</p>
+			<p class="soft mt-1">
+				No vocabulary has a heading by the name or the words of this concept. Look other words up on the left.
+			</p>
 		{:else}
 			<p class="small soft">
-				{concept.headings.length === 0 ? 'What its name and words are called in each. Nothing is taken yet.' : 'What is taken stands in full; what the other vocabularies may call it, beside it.'} A line joins equivalents: solid where somebody decided it, dashed
-				where it is suggested.
+				{concept.headings.length === 0
+					? 'What its name and words are called in each. Nothing is taken yet.'
+					: 'What is taken stands in full; what the other vocabularies may call it, beside it.'} A line joins equivalents:
+				solid where somebody decided it, dashed where it is suggested.
 			</p>
-			{#if map.comparing}<p class="small soft" role="status">Large vocabularies are still being compared; what they call it appears when they have been compared.</p>{/if}
+			{#if map.comparing}<p class="small soft" role="status">
+					Large vocabularies are still being compared; what they call it appears when they have been compared.
+				</p>{/if}
 			<div class="map mt-2" bind:this={box} style="--columns: {map.columns.length}">
 				<svg aria-hidden="true"
-					>{#each lines as one, at (at)}<path d={one.path} class:decided={one.link.decided !== null} class:near={near !== null && (one.link.from === near || one.link.to === near)} />{/each}</svg
+					>{#each lines as one, at (at)}<path
+							d={one.path}
+							class:decided={one.link.decided !== null}
+							class:near={near !== null && (one.link.from === near || one.link.to === near)}
+						/>{/each}</svg
 				>
 				{#each map.columns as column (column.vocabulary)}
 					<section aria-label={column.name}>
-						<h3 class="small" title={column.counted ? `Counted in ${column.counted}` : 'No collection is indexed with it'}>{column.name}</h3>
+						<h3
+							class="small"
+							title={column.counted ? `Counted in ${column.counted}` : 'No collection is indexed with it'}
+						>
+							{column.name}
+						</h3>
 						{#if column.none !== null}<p class="small soft mt-1">No heading fits: {column.none}</p>{/if}
 						<ul>
 							{#each column.headings as one (one.key)}
-								<li data-key={one.key} class:perhaps={!one.taken} class:near={near !== null && isNear(one.key)} onpointerenter={() => (near = one.key)} onpointerleave={() => (near = null)} onfocusin={() => (near = one.key)} onfocusout={() => (near = null)}>
-									<span class="flex justify-between gap-2 items-baseline"><button class="link" onclick={() => open(column.vocabulary, one.heading)}>{one.label}</button><Count value={one.count} {most} bar={false} /></span>
+								<li
+									data-key={one.key}
+									class:perhaps={!one.taken}
+									class:near={near !== null && isNear(one.key)}
+									onpointerenter={() => (near = one.key)}
+									onpointerleave={() => (near = null)}
+									onfocusin={() => (near = one.key)}
+									onfocusout={() => (near = null)}
+								>
+									<span class="flex justify-between gap-2 items-baseline"
+										><button class="link" onclick={() => open(column.vocabulary, one.heading)}>{one.label}</button
+										><Count value={one.count} {most} bar={false} /></span
+									>
 									<span class="note small" title={one.scopeNote}>{one.scopeNote || 'No scope note.'}</span>
-									{#each joined(one.key) as { link, other, said } (link.from + link.to)}<span class="sr">{other}: {said}</span>{/each}
+									{#each joined(one.key) as { link, other, said } (link.from + link.to)}<span class="sr"
+											>{other}: {said}</span
+										>{/each}
 									{#if take && !one.taken}<button
 											class="do small mt-1"
 											title={joined(one.key)

@@ -7,7 +7,13 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
-	let { concept, letter, vocabulary, heading, label }: { concept: Concept; letter: string; vocabulary: string; heading: string; label: string } = $props();
+	let {
+		concept,
+		letter,
+		vocabulary,
+		heading,
+		label
+	}: { concept: Concept; letter: string; vocabulary: string; heading: string; label: string } = $props();
 	const { enquiry } = useWorkspace();
 	let names = $state.raw<readonly NameOffer[] | null>(null);
 	/** Names beyond those that are counted. */
@@ -18,37 +24,55 @@
 		// What others and oneself have saved meanwhile changes what is covered.
 		void enquiry.revision;
 		const query = new URLSearchParams({ concept: concept.id, vocabulary, heading });
-		return askForFigures<{ names: readonly NameOffer[]; more?: number }>(`/api/v1/enquiries/${enquiry.id}/names?${query}`, {
-			told(answer) {
-				names = answer.names;
-				more = answer.more ?? 0;
-				failed = '';
-			},
-			failed: (message) => (failed = message)
-		});
+		return askForFigures<{ names: readonly NameOffer[]; more?: number }>(
+			`/api/v1/enquiries/${enquiry.id}/names?${query}`,
+			{
+				told(answer) {
+					names = answer.names;
+					more = answer.more ?? 0;
+					failed = '';
+				},
+				failed: (message) => (failed = message)
+			}
+		);
 	});
 	/** The first form of each name that nothing covers, without those that another of them covers. */
-	const open = $derived(withoutCovered((names ?? []).flatMap((one) => one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text))));
+	const open = $derived(
+		withoutCovered(
+			(names ?? []).flatMap((one) =>
+				one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text)
+			)
+		)
+	);
 	function take(texts: readonly string[]) {
 		let after = concept.words.at(-1)?.id ?? null;
 		const edits = texts
 			.filter((text) => !concept.words.some((word) => word.text === text))
 			.map((text): Edit => {
 				const id = newId();
-				const edit: Edit = { do: 'insert', in: ['concepts', concept.id, 'words'], item: { id, text, strand: null, origin: `name of ${label}` }, after };
+				const edit: Edit = {
+					do: 'insert',
+					in: ['concepts', concept.id, 'words'],
+					item: { id, text, strand: null, origin: `name of ${label}` },
+					after
+				};
 				after = id;
 				return edit;
 			});
 		if (edits.length > 0) enquiry.edit(`add ${edits.length} names as text words`, edits);
 		chosen = [];
 	}
-	const toggle = (text: string) => (chosen = chosen.includes(text) ? chosen.filter((one) => one !== text) : [...chosen, text]);
+	const toggle = (text: string) =>
+		(chosen = chosen.includes(text) ? chosen.filter((one) => one !== text) : [...chosen, text]);
 	const KINDS = { 'as-is': 'as it is', stem: 'with a stem', near: 'near each other' } as const;
 </script>
 
 <section class="mt-6" id="names-as-words" aria-label="Its names as text words">
 	<h2>Its names as text words</h2>
-	<p class="small soft">For records that are not indexed, or indexed otherwise. Records of each form, and how many it adds to the words of {letter} {concept.name}.</p>
+	<p class="small soft">
+		For records that are not indexed, or indexed otherwise. Records of each form, and how many it adds to the words of {letter}
+		{concept.name}.
+	</p>
 	{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
 	{#if !names && !failed}<p class="small soft mt-2">Counting the names …</p>{/if}
 	{#if names}
@@ -61,11 +85,22 @@
 						<td>
 							{#each row.forms as form (form.text)}
 								<span class="form">
-									{#if form.there}<span class="line-face small soft">{form.text}</span> <span class="small soft">already added</span>
-									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span> <span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
+									{#if form.there}<span class="line-face small soft">{form.text}</span>
+										<span class="small soft">already added</span>
+									{:else if form.coveredBy !== null}<span class="line-face small soft">{form.text}</span>
+										<span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
 									{:else}
-										<button class="do small" aria-pressed={chosen.includes(form.text)} class:on={chosen.includes(form.text)} title={KINDS[form.kind]} disabled={!enquiry.editable} onclick={() => toggle(form.text)}
-											><span class="line-face">{form.text}</span> <span class="tabular-nums">{formatCount(form.records)}</span>{#if form.adds !== null && form.adds > 0}<span class="adds">+{formatCount(form.adds)}</span>{/if}</button
+										<button
+											class="do small"
+											aria-pressed={chosen.includes(form.text)}
+											class:on={chosen.includes(form.text)}
+											title={KINDS[form.kind]}
+											disabled={!enquiry.editable}
+											onclick={() => toggle(form.text)}
+											><span class="line-face">{form.text}</span>
+											<span class="tabular-nums">{formatCount(form.records)}</span
+											>{#if form.adds !== null && form.adds > 0}<span class="adds">+{formatCount(form.adds)}</span
+												>{/if}</button
 										>
 									{/if}
 								</span>
@@ -75,11 +110,20 @@
 				{/each}
 			</tbody>
 		</table>
-		{#if more > 0}<p class="small soft mt-1">It has {formatCount(more)} more names; they are listed under Other names and are not counted here.</p>{/if}
+		{#if more > 0}<p class="small soft mt-1">
+				It has {formatCount(more)} more names; they are listed under Other names and are not counted here.
+			</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
-				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to {letter}</button>
-				<button class="do" disabled={open.length === 0} onclick={() => take(open)}>{open.length === 1 ? 'Add the one that is not covered' : `Add all ${open.length} that are not covered`}</button>
+				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}
+					>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to
+					{letter}</button
+				>
+				<button class="do" disabled={open.length === 0} onclick={() => take(open)}
+					>{open.length === 1
+						? 'Add the one that is not covered'
+						: `Add all ${open.length} that are not covered`}</button
+				>
 			</p>
 		{/if}
 	{/if}

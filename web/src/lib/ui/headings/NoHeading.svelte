@@ -8,7 +8,13 @@
 	const workspace = useWorkspace();
 	const { enquiry, vocabularies } = workspace;
 	const decided = $derived(concept.noHeading ?? []);
-	const open = $derived(vocabularies.filter((one) => !decided.some((other) => other.vocabulary === one.id) && !concept.headings.some((other) => other.vocabulary === one.id)));
+	const open = $derived(
+		vocabularies.filter(
+			(one) =>
+				!decided.some((other) => other.vocabulary === one.id) &&
+				!concept.headings.some((other) => other.vocabulary === one.id)
+		)
+	);
 	let deciding = $state(false);
 	let vocabulary = $state('');
 	let reason = $state('');
@@ -18,8 +24,18 @@
 		event.preventDefault();
 		const chosen = vocabulary || open[0]?.id;
 		if (chosen === undefined || reason.trim().length < 3) return;
-		const item = { id: newId(), vocabulary: chosen, reason: reason.trim(), by: workspace.personName, on: new Date().toISOString().slice(0, 10) };
-		if (enquiry.edit('no heading fits', [{ do: 'insert', in: ['concepts', concept.id, 'noHeading'], item, after: decided.at(-1)?.id ?? null }])) {
+		const item = {
+			id: newId(),
+			vocabulary: chosen,
+			reason: reason.trim(),
+			by: workspace.personName,
+			on: new Date().toISOString().slice(0, 10)
+		};
+		if (
+			enquiry.edit('no heading fits', [
+				{ do: 'insert', in: ['concepts', concept.id, 'noHeading'], item, after: decided.at(-1)?.id ?? null }
+			])
+		) {
 			deciding = false;
 			reason = '';
 			vocabulary = '';
@@ -30,7 +46,12 @@
 {#each decided as one (one.id)}
 	<p class="mt-1">
 		No heading of {nameOf(one.vocabulary)} fits: {one.reason} <span class="small soft">{one.by}, {one.on}</span>
-		{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('undo: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}>Undo</button>{/if}
+		{#if enquiry.editable}<button
+				class="do bare small"
+				onclick={() =>
+					enquiry.edit('undo: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}
+				>Undo</button
+			>{/if}
 	</p>
 {/each}
 {#if enquiry.editable && open.length > 0}
@@ -41,11 +62,20 @@
 					>{#each open as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 				></label
 			>
-			<label class="flex-1"><span class="said">Why no heading fits {letter} {concept.name}</span><input class="ask" bind:value={reason} maxlength="2000" placeholder="Its only heading is far wider; text words carry it" /></label>
+			<label class="flex-1"
+				><span class="said">Why no heading fits {letter} {concept.name}</span><input
+					class="ask"
+					bind:value={reason}
+					maxlength="2000"
+					placeholder="Its only heading is far wider; text words carry it"
+				/></label
+			>
 			<button class="do first" disabled={reason.trim().length < 3}>Keep this decision</button>
 			<button type="button" class="do" onclick={() => (deciding = false)}>Leave it</button>
 		</form>
 	{:else}
-		<button class="do bare small" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}>No heading fits …</button>
+		<button class="do bare small" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}
+			>No heading fits …</button
+		>
 	{/if}
 {/if}

@@ -16,13 +16,27 @@
 	const EXAMPLE = 'help-example';
 	async function run(example: string) {
 		answers = new Map([...answers, [example, null]]);
-		const item = { id: EXAMPLE, source: example, concept: null, strand: null, role: 'check', label: '', note: '', off: false, roleSet: true };
+		const item = {
+			id: EXAMPLE,
+			source: example,
+			concept: null,
+			strand: null,
+			role: 'check',
+			label: '',
+			note: '',
+			off: false,
+			roleSet: true
+		};
 		const after = enquiry.document.lines.at(-1)?.id ?? null;
-		const said = await tryOut(enquiry, [{ name: 'example', edits: [{ do: 'insert', in: ['lines'], item, after }] }]).then(
+		const said = await tryOut(enquiry, [
+			{ name: 'example', edits: [{ do: 'insert', in: ['lines'], item, after }] }
+		]).then(
 			([result]) => {
 				if (!result || result.refused !== undefined) return result?.refused ?? 'It could not be counted.';
 				const count = result.lines.find((line) => line.id === EXAMPLE)?.count;
-				return count === null || count === undefined ? 'The vocabulary of this collection does not have it.' : records(count);
+				return count === null || count === undefined
+					? 'The vocabulary of this collection does not have it.'
+					: records(count);
 			},
 			(error: unknown) => (error instanceof Error && error.message !== '' ? error.message : 'It could not be counted.')
 		);
@@ -32,9 +46,19 @@
 
 <div class="flex justify-between items-center">
 	<h2>Help</h2>
-	<button class="do bare" onclick={onclose} aria-label="Close the help" title="Close the help (Alt H)"><X size={15} /></button>
+	<button class="do bare" onclick={onclose} aria-label="Close the help" title="Close the help (Alt H)"
+		><X size={15} /></button
+	>
 </div>
-<label class="block mt-2"><span class="sr">Search the help</span><input class="ask w-full" type="search" placeholder="Search the help" bind:value={search} {@attach (input) => input.focus()} /></label>
+<label class="block mt-2"
+	><span class="sr">Search the help</span><input
+		class="ask w-full"
+		type="search"
+		placeholder="Search the help"
+		bind:value={search}
+		{@attach (input) => input.focus()}
+	/></label
+>
 {#each sections as section (section.title)}
 	<h3 class="mt-4">{section.title}</h3>
 	<dl class="small mt-1">
@@ -46,8 +70,12 @@
 					{#if item.example !== undefined}
 						{@const example = item.example}
 						<span class="block mt-1"
-							><button class="do small" onclick={() => void run(example)} title="Count it on the collection"><Play size={12} /> <span class="line-face">{example}</span></button>
-							<span role="status" class="tabular-nums">{answers.has(example) ? (answers.get(example) ?? 'counting …') : ''}</span></span
+							><button class="do small" onclick={() => void run(example)} title="Count it on the collection"
+								><Play size={12} /> <span class="line-face">{example}</span></button
+							>
+							<span role="status" class="tabular-nums"
+								>{answers.has(example) ? (answers.get(example) ?? 'counting …') : ''}</span
+							></span
 						>
 					{/if}
 				</dd>
@@ -55,7 +83,9 @@
 		{/each}
 	</dl>
 {:else}
-	<p class="soft mt-4">Nothing in the help has all of these words. Try a single word, such as “wildcard” or “phrase”.</p>
+	<p class="soft mt-4">
+		Nothing in the help has all of these words. Try a single word, such as “wildcard” or “phrase”.
+	</p>
 {/each}
 
 <style>

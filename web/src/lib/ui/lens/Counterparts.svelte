@@ -32,7 +32,12 @@
 		kind = target === null ? 'none' : 'exact';
 	}
 	async function save(seen: number | null) {
-		said = await decide(vocabulary, heading, to.id, { kind, targets: kind === 'none' ? [] : chosen, reason: reason.trim(), seen });
+		said = await decide(vocabulary, heading, to.id, {
+			kind,
+			targets: kind === 'none' ? [] : chosen,
+			reason: reason.trim(),
+			seen
+		});
 		if (said !== null) return;
 		deciding = false;
 		reason = '';
@@ -49,7 +54,10 @@
 		{#if decided}
 			<p class="mt-1">
 				<Check size={14} class="inline" />
-				{#if decided.kind === 'none'}No heading fits there.{:else}{#each decided.targets as target, at (target.id)}{at > 0 ? ' OR ' : ''}<button class="link" onclick={() => open(target.id)}>{target.label}</button>{/each}
+				{#if decided.kind === 'none'}No heading fits there.{:else}{#each decided.targets as target, at (target.id)}{at >
+						0
+							? ' OR '
+							: ''}<button class="link" onclick={() => open(target.id)}>{target.label}</button>{/each}
 					<span class="small soft">· {KINDS[decided.kind]}</span>{/if}
 				<span class="small soft block">{decided.by}, {decided.on}{decided.reason ? `: ${decided.reason}` : ''}</span>
 			</p>
@@ -62,17 +70,22 @@
 								type="checkbox"
 								aria-label="Name {one.label}"
 								checked={chosen.includes(one.id)}
-								onchange={(event) => (chosen = event.currentTarget.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))}
+								onchange={(event) =>
+									(chosen = event.currentTarget.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))}
 							/>{/if}
 						<div class="grow">
-							<button class="link" onclick={() => open(one.id)} title={one.scopeNote}>{one.label}</button>{#if one.narrower > 0}<span class="small soft">&nbsp;· {one.narrower} below</span>{/if}
+							<button class="link" onclick={() => open(one.id)} title={one.scopeNote}>{one.label}</button
+							>{#if one.narrower > 0}<span class="small soft">&nbsp;· {one.narrower} below</span>{/if}
 							<span class="small soft block">{one.evidence.map(evidenceText).join('; ')}</span>
 						</div>
-						{#if editable && !deciding}<button class="do bare small" onclick={() => begin(one.id)}>Confirm …</button>{/if}
+						{#if editable && !deciding}<button class="do bare small" onclick={() => begin(one.id)}>Confirm …</button
+							>{/if}
 					</li>
 				{/if}
 			{:else}
-				<li class="small soft">Nothing in the two vocabularies or in works that both hold points to a heading there.</li>
+				<li class="small soft">
+					Nothing in the two vocabularies or in works that both hold points to a heading there.
+				</li>
 			{/each}
 		</ul>
 		{#if deciding}
@@ -88,15 +101,31 @@
 						>{#each Object.entries(KINDS) as [value, name] (value)}<option {value}>{name}</option>{/each}</select
 					></label
 				>
-				<label>Reason{kind === 'none' ? '' : ' (if one is needed)'} <input class="ask" bind:value={reason} maxlength="2000" placeholder={kind === 'none' ? 'Why text words must do' : ''} /></label>
+				<label
+					>Reason{kind === 'none' ? '' : ' (if one is needed)'}
+					<input
+						class="ask"
+						bind:value={reason}
+						maxlength="2000"
+						placeholder={kind === 'none' ? 'Why text words must do' : ''}
+					/></label
+				>
 				{#if said}<p class="say fault small" role="alert">{said}</p>{/if}
-				<p class="flex gap-2"><button class="do first" disabled={!needed}>Keep this decision</button><button type="button" class="do" onclick={() => (deciding = false)}>Leave it</button></p>
+				<p class="flex gap-2">
+					<button class="do first" disabled={!needed}>Keep this decision</button><button
+						type="button"
+						class="do"
+						onclick={() => (deciding = false)}>Leave it</button
+					>
+				</p>
 			</form>
 		{:else if editable}
 			<button class="do bare small" onclick={() => begin(null)}>Nothing there fits …</button>
 		{/if}
 	{:catch error}
-		<p class="say fault small" role="alert">{error instanceof Error ? error.message : 'The other vocabulary could not be asked.'}</p>
+		<p class="say fault small" role="alert">
+			{error instanceof Error ? error.message : 'The other vocabulary could not be asked.'}
+		</p>
 	{/await}
 </section>
 

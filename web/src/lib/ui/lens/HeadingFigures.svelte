@@ -20,7 +20,16 @@
 	let { vocabulary, heading, collection, taking, narrowing, reaching, turn }: Props = $props();
 	type Figures = HeadingFigures & { readonly collection: string; readonly takenOn: string };
 	/** How it is taken, for the address. */
-	const way = $derived(new URLSearchParams({ reach: taking.reach, ...(taking.reach === 'picked' ? { picked: taking.picked.join(' ') } : taking.reach === 'narrower' ? { except: (taking.except ?? []).join(' ') } : {}) }).toString());
+	const way = $derived(
+		new URLSearchParams({
+			reach: taking.reach,
+			...(taking.reach === 'picked'
+				? { picked: taking.picked.join(' ') }
+				: taking.reach === 'narrower'
+					? { except: (taking.except ?? []).join(' ') }
+					: {})
+		}).toString()
+	);
 	const narrower = $derived(taking.reach === 'narrower');
 	/** The figures shown stay until newer ones have come. */
 	let figures = $state.raw<Figures | null>(null);
@@ -29,16 +38,25 @@
 	let failed = $state('');
 	$effect(() => {
 		const asked = way;
-		return askForFigures<Figures>(`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`, {
-			told(answer) {
-				figures = answer;
-				countedFor = asked;
-				failed = '';
-			},
-			failed: (message) => (failed = message)
-		});
+		return askForFigures<Figures>(
+			`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`,
+			{
+				told(answer) {
+					figures = answer;
+					countedFor = asked;
+					failed = '';
+				},
+				failed: (message) => (failed = message)
+			}
+		);
 	});
-	const STEPS = ['As a main topic', 'This one', 'With narrower', 'And its name as text words', 'And all its names as text words'] as const;
+	const STEPS = [
+		'As a main topic',
+		'This one',
+		'With narrower',
+		'And its name as text words',
+		'And all its names as text words'
+	] as const;
 	/** The steps that are a way of taking the heading; the others add text words. */
 	const choices = $derived(
 		reaching && narrowing
@@ -59,33 +77,61 @@
 {:else}
 	{@const most = figures.breadth[4]}
 	<section class="mt-4" aria-label="How broad it can be">
-		<h3>How broad it can be <span class="small soft font-normal">records of {figures.collection}, {figures.takenOn}; bars compare by powers of ten</span></h3>
+		<h3>
+			How broad it can be <span class="small soft font-normal"
+				>records of {figures.collection}, {figures.takenOn}; bars compare by powers of ten</span
+			>
+		</h3>
 		<ol class="steps">
 			{#each figures.breadth as count, at (at)}
 				{#if at !== 2 || figures.brings.length > 1}
 					<li>
-						{#if choices[at]}<button class="choice" aria-pressed={choices[at].on} onclick={choices[at].act}>{STEPS[at]}</button>{:else if at > 2 && reaching}<a class="choice" href="#names-as-words">{STEPS[at]}</a>{:else}<span>{STEPS[at]}</span>{/if}<span
-							class="bar"
-							aria-hidden="true"><span style="width: {width(count, most)}%"></span></span
-						><span class="figure">{formatCount(count)}</span><span class="small soft figure">{at > 0 && count > (figures.breadth[at - 1] ?? 0) ? `+${formatCount(count - (figures.breadth[at - 1] ?? 0))}` : ''}</span>
+						{#if choices[at]}<button class="choice" aria-pressed={choices[at].on} onclick={choices[at].act}
+								>{STEPS[at]}</button
+							>{:else if at > 2 && reaching}<a class="choice" href="#names-as-words">{STEPS[at]}</a>{:else}<span
+								>{STEPS[at]}</span
+							>{/if}<span class="bar" aria-hidden="true"><span style="width: {width(count, most)}%"></span></span><span
+							class="figure">{formatCount(count)}</span
+						><span class="small soft figure"
+							>{at > 0 && count > (figures.breadth[at - 1] ?? 0)
+								? `+${formatCount(count - (figures.breadth[at - 1] ?? 0))}`
+								: ''}</span
+						>
 					</li>
 				{/if}
 			{/each}
 		</ol>
 	</section>
 	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== way}>
-			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(figures.all.narrower - figures.all.taken)} fewer than with narrower.
+			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
+				figures.all.narrower - figures.all.taken
+			)} fewer than with narrower.
 		</p>{:else if narrower && (taking.except ?? []).length > 0}<p class="mt-2" class:dim={countedFor !== way}>
-			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(figures.all.narrower - figures.all.taken)} fewer than with all of them.
+			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
+				figures.all.narrower - figures.all.taken
+			)} fewer than with all of them.
 		</p>{/if}
 	{#if narrower && figures.brings.length > 1}
 		<details class="mt-3">
-			<summary>What <em>with narrower</em> brings: {figures.brings.length - 1} heading{figures.brings.length === 2 ? '' : 's'} by itself</summary>
+			<summary
+				>What <em>with narrower</em> brings: {figures.brings.length - 1} heading{figures.brings.length === 2 ? '' : 's'} by
+				itself</summary
+			>
 			<table class="mt-1">
-				<thead><tr><th scope="col">Heading</th><th scope="col" class="figure">Records</th><th scope="col" class="figure">Only it</th></tr></thead>
+				<thead
+					><tr
+						><th scope="col">Heading</th><th scope="col" class="figure">Records</th><th scope="col" class="figure"
+							>Only it</th
+						></tr
+					></thead
+				>
 				<tbody>
 					{#each figures.brings as one (one.id)}
-						<tr><td><button class="link" onclick={() => turn(one.id)}>{one.label}</button></td><td class="figure">{formatCount(one.records)}</td><td class="figure">{formatCount(one.unique)}</td></tr>
+						<tr
+							><td><button class="link" onclick={() => turn(one.id)}>{one.label}</button></td><td class="figure"
+								>{formatCount(one.records)}</td
+							><td class="figure">{formatCount(one.unique)}</td></tr
+						>
 					{/each}
 				</tbody>
 			</table>
@@ -95,14 +141,30 @@
 		{@const whole = figures.all.taken}
 		<details class="mt-2">
 			<summary>Narrow this heading, and what that would lose</summary>
-			<p class="small soft mt-1">Main topic and qualifiers lose relevant records in exhaustive searches; they are for results that would be unmanageable otherwise.</p>
+			<p class="small soft mt-1">
+				Main topic and qualifiers lose relevant records in exhaustive searches; they are for results that would be
+				unmanageable otherwise.
+			</p>
 			<table class="mt-1">
-				<thead><tr><th scope="col">Only</th><th scope="col" class="figure">Records</th><th scope="col" class="figure">Lost</th></tr></thead>
+				<thead
+					><tr
+						><th scope="col">Only</th><th scope="col" class="figure">Records</th><th scope="col" class="figure">Lost</th
+						></tr
+					></thead
+				>
 				<tbody>
 					<tr
 						><td
-							>{#if narrowing}<label class="tick"><input type="checkbox" checked={taking.main} onchange={(event) => narrowing({ main: event.currentTarget.checked })} /> main topic</label>{:else}main topic{/if}</td
-						><td class="figure">{formatCount(figures.main.taken)}</td><td class="figure">{formatCount(whole - figures.main.taken)}</td></tr
+							>{#if narrowing}<label class="tick"
+									><input
+										type="checkbox"
+										checked={taking.main}
+										onchange={(event) => narrowing({ main: event.currentTarget.checked })}
+									/> main topic</label
+								>{:else}main topic{/if}</td
+						><td class="figure">{formatCount(figures.main.taken)}</td><td class="figure"
+							>{formatCount(whole - figures.main.taken)}</td
+						></tr
 					>
 					{#each figures.qualifiers as one (one.code)}
 						{@const left = one.taken}
@@ -112,7 +174,12 @@
 										><input
 											type="checkbox"
 											checked={taking.qualifiers.includes(one.code)}
-											onchange={(event) => narrowing({ qualifiers: event.currentTarget.checked ? [...taking.qualifiers, one.code] : taking.qualifiers.filter((code) => code !== one.code) })}
+											onchange={(event) =>
+												narrowing({
+													qualifiers: event.currentTarget.checked
+														? [...taking.qualifiers, one.code]
+														: taking.qualifiers.filter((code) => code !== one.code)
+												})}
 										/>
 										{one.name}</label
 									>{:else}{one.name}{/if}</td

@@ -23,22 +23,41 @@
 	let failed = $state('');
 	$effect(() => {
 		const asked = `${vocabulary}/headings/${encodeURIComponent(heading)}`;
-		return askForFigures<History>(`/api/v1/vocabularies/${asked}/history?collection=${encodeURIComponent(collection)}`, {
-			told(history) {
-				told = { heading: asked, history };
-				failed = '';
-			},
-			failed: (message) => (failed = message)
-		});
+		return askForFigures<History>(
+			`/api/v1/vocabularies/${asked}/history?collection=${encodeURIComponent(collection)}`,
+			{
+				told(history) {
+					told = { heading: asked, history };
+					failed = '';
+				},
+				failed: (message) => (failed = message)
+			}
+		);
 	});
-	const history = $derived(told?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? told.history : null);
-	const taken = (id: string) => enquiry.document.concepts.some((concept) => concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id));
+	const history = $derived(
+		told?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? told.history : null
+	);
+	const taken = (id: string) =>
+		enquiry.document.concepts.some((concept) =>
+			concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id)
+		);
 	const option = (history: HeadingHistory) => ({
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
 		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, itemGap: 20, textStyle: { color: 'var(--ink)' } },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
-		xAxis: { type: 'category', data: history.years.map((one) => String(one.year)), axisLabel: { color: 'var(--soft)' }, axisLine: { lineStyle: { color: 'var(--edge)' } } },
-		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, axisLabel: { color: 'var(--soft)' }, splitLine: { lineStyle: { color: 'var(--rule)' } } },
+		xAxis: {
+			type: 'category',
+			data: history.years.map((one) => String(one.year)),
+			axisLabel: { color: 'var(--soft)' },
+			axisLine: { lineStyle: { color: 'var(--edge)' } }
+		},
+		yAxis: {
+			type: 'value',
+			minInterval: 1,
+			splitNumber: 3,
+			axisLabel: { color: 'var(--soft)' },
+			splitLine: { lineStyle: { color: 'var(--rule)' } }
+		},
 		series: [
 			{
 				name: label,
@@ -49,14 +68,41 @@
 				...(from === null || !history.years.some((one) => one.year === from)
 					? {}
 					: {
-							markArea: { silent: true, itemStyle: { color: 'var(--wash)', opacity: 0.7 }, data: [[{ name: 'searched', xAxis: String(from) }, { xAxis: String(history.years.at(-1)?.year ?? from) }]], label: { color: 'var(--soft)', position: 'insideTopLeft' } }
+							markArea: {
+								silent: true,
+								itemStyle: { color: 'var(--wash)', opacity: 0.7 },
+								data: [
+									[{ name: 'searched', xAxis: String(from) }, { xAxis: String(history.years.at(-1)?.year ?? from) }]
+								],
+								label: { color: 'var(--soft)', position: 'insideTopLeft' }
+							}
 						})
 			},
-			...(history.years.some((one) => one.earlier > 0) ? [{ name: 'earlier heading', type: 'bar', stack: 'all', data: history.years.map((one) => one.earlier), itemStyle: { color: 'var(--edge)' } }] : []),
-			...(history.years.some((one) => one.bare > 0) ? [{ name: 'not indexed (whole collection)', type: 'bar', data: history.years.map((one) => one.bare), itemStyle: { color: 'var(--rule)' } }] : [])
+			...(history.years.some((one) => one.earlier > 0)
+				? [
+						{
+							name: 'earlier heading',
+							type: 'bar',
+							stack: 'all',
+							data: history.years.map((one) => one.earlier),
+							itemStyle: { color: 'var(--edge)' }
+						}
+					]
+				: []),
+			...(history.years.some((one) => one.bare > 0)
+				? [
+						{
+							name: 'not indexed (whole collection)',
+							type: 'bar',
+							data: history.years.map((one) => one.bare),
+							itemStyle: { color: 'var(--rule)' }
+						}
+					]
+				: [])
 		]
 	});
-	const sum = (history: HeadingHistory, of: 'records' | 'earlier' | 'bare' | 'all') => history.years.reduce((all, one) => all + one[of], 0);
+	const sum = (history: HeadingHistory, of: 'records' | 'earlier' | 'bare' | 'all') =>
+		history.years.reduce((all, one) => all + one[of], 0);
 </script>
 
 {#if failed}<p class="say fault small mt-3" role="alert">{failed}</p>{/if}
@@ -71,21 +117,34 @@
 				{advice.text}
 				{#if advice.needed && old.id !== null && takeEarlier}
 					{@const id = old.id}
-					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button class="do small" onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({formatCount(old.records)})</button>{/if}
+					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button
+							class="do small"
+							onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({formatCount(old.records)})</button
+						>{/if}
 				{/if}
 			</p>
 		{:else}
-			<p class="small mt-1">{history.since === null ? 'The vocabulary does not say since when it is used.' : `In use since ${history.since}; the vocabulary names nothing that stood for it before. Records of earlier years need text words.`}</p>
+			<p class="small mt-1">
+				{history.since === null
+					? 'The vocabulary does not say since when it is used.'
+					: `In use since ${history.since}; the vocabulary names nothing that stood for it before. Records of earlier years need text words.`}
+			</p>
 		{/each}
 		<Chart
 			title="{label} by year"
 			units="records of {history.collection}, {history.takenOn}"
-			text="{formatCount(sum(history, 'records'))} {sum(history, 'records') === 1 ? 'record' : 'records'} with the heading{sum(history, 'earlier') > 0 ? `, ${formatCount(sum(history, 'earlier'))} with what stood for it before` : ''}. {formatCount(
-				sum(history, 'bare')
-			)} of {formatCount(sum(history, 'all'))} records of the collection carry no heading at all: only text words find them."
+			text="{formatCount(sum(history, 'records'))} {sum(history, 'records') === 1
+				? 'record'
+				: 'records'} with the heading{sum(history, 'earlier') > 0
+				? `, ${formatCount(sum(history, 'earlier'))} with what stood for it before`
+				: ''}. {formatCount(sum(history, 'bare'))} of {formatCount(
+				sum(history, 'all')
+			)} records of the collection carry no heading at all: only text words find them."
 			option={option(history)}
 			columns={['Year', label, 'Earlier heading', 'Not indexed', 'All records']}
-			rows={history.years.filter((one) => one.all > 0).map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}
+			rows={history.years
+				.filter((one) => one.all > 0)
+				.map((one) => [one.year, one.records, one.earlier, one.bare, one.all])}
 		/>
 	</section>
 {/if}

@@ -48,7 +48,10 @@
 	}
 	/** A heading with all that is below it, those that were not sent yet among them. */
 	async function branchOf(row: HeadingRow): Promise<string[]> {
-		const below = row.below.length > 0 || row.narrower === 0 ? row.below : (await headingFacts(vocabulary, row.id, collection)).below;
+		const below =
+			row.below.length > 0 || row.narrower === 0
+				? row.below
+				: (await headingFacts(vocabulary, row.id, collection)).below;
 		return [row.id, ...(await Promise.all(below.map(branchOf))).flat()];
 	}
 	/** A heading is picked with what is below it, as its mark down the tree says; each can be unticked again. */
@@ -57,7 +60,8 @@
 		const rest = now.picked.filter((one) => !ids.has(one));
 		choose({ picked: on ? [...rest, ...ids] : rest });
 	}
-	const leaveOut = (now: TakenHeading, id: string, out: boolean) => choose({ except: out ? [...(now.except ?? []), id] : (now.except ?? []).filter((one) => one !== id) });
+	const leaveOut = (now: TakenHeading, id: string, out: boolean) =>
+		choose({ except: out ? [...(now.except ?? []), id] : (now.except ?? []).filter((one) => one !== id) });
 	const UNCOUNTED = 'No collection here is indexed with its vocabulary, so nothing is counted.';
 	const size = (count: number | null) => (count === null ? '' : ` · ${formatCount(count)}`);
 	/** A scope note cut where it names other headings. */
@@ -65,7 +69,10 @@
 		const parts: { text: string; heading: string | null }[] = [];
 		let end = 0;
 		for (const link of noteLinks) {
-			parts.push({ text: scopeNote.slice(end, link.from), heading: null }, { text: scopeNote.slice(link.from, link.to), heading: link.heading });
+			parts.push(
+				{ text: scopeNote.slice(end, link.from), heading: null },
+				{ text: scopeNote.slice(link.from, link.to), heading: link.heading }
+			);
 			end = link.to;
 		}
 		return [...parts, { text: scopeNote.slice(end), heading: null }];
@@ -94,7 +101,12 @@
 			<li class:picked={now.reach === 'picked' && now.picked.includes(row.id)} class:out>
 				<span class="flex justify-between gap-2"
 					><span class="flex gap-2 items-center">
-						{#if take && now.reach === 'picked'}<input type="checkbox" aria-label="Pick {row.label}" checked={now.picked.includes(row.id)} onchange={(event) => void pick(now, row, event.currentTarget.checked)} />{/if}
+						{#if take && now.reach === 'picked'}<input
+								type="checkbox"
+								aria-label="Pick {row.label}"
+								checked={now.picked.includes(row.id)}
+								onchange={(event) => void pick(now, row, event.currentTarget.checked)}
+							/>{/if}
 						{#if take && now.reach === 'narrower' && !outside}<input
 								type="checkbox"
 								aria-label="Include {row.label}"
@@ -109,8 +121,14 @@
 				>
 				{#if row.below.length > 0}{@render rows(row.below, now, out)}{:else if row.narrower > 0}
 					{#if opened.includes(row.id)}
-						{#await headingFacts(vocabulary, row.id, collection)}<p class="small soft">Reading …</p>{:then more}{@render rows(more.below, now, out)}{:catch}<p class="small soft">They could not be read; close and open again.</p>{/await}
-					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}>{row.narrower} below</button>{/if}
+						{#await headingFacts(vocabulary, row.id, collection)}<p class="small soft">
+								Reading …
+							</p>{:then more}{@render rows(more.below, now, out)}{:catch}<p class="small soft">
+								They could not be read; close and open again.
+							</p>{/await}
+					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}
+							>{row.narrower} below</button
+						>{/if}
 				{/if}
 			</li>
 		{/each}
@@ -127,12 +145,15 @@
 			<h2>{facts.label}</h2>
 			<p class="small soft">{facts.vocabularyName}{facts.since ? ` · since ${facts.since}` : ''}</p>
 			<p class="mt-2">
-				{#if facts.scopeNote === ''}The vocabulary gives no scope note for it.{:else}{#each noteParts(facts) as part, at (at)}{#if part.heading !== null}{@const to = part.heading}<button class="link inline" onclick={() => turn(to)}>{part.text}</button
+				{#if facts.scopeNote === ''}The vocabulary gives no scope note for it.{:else}{#each noteParts(facts) as part, at (at)}{#if part.heading !== null}{@const to =
+								part.heading}<button class="link inline" onclick={() => turn(to)}>{part.text}</button
 							>{:else}{part.text}{/if}{/each}{/if}
 			</p>
 			{#each facts.before as old (old.label)}
 				<p class="small mt-2 say">
-					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. Renamed only: older records already carry the new name.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry <em>{old.label}</em>
+					{#if old.renamed}Called {old.label}{old.until ? ` until ${old.until}` : ''}. Renamed only: older records
+						already carry the new name.{:else}Records{old.until ? ` up to ${old.until}` : ' of earlier years'} carry
+						<em>{old.label}</em>
 						instead.
 						{narrow ? 'Add it if you search those years.' : 'See the years below.'}{/if}
 				</p>
@@ -149,9 +170,18 @@
 				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
 					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">
-						<SegmentedControl.Item value="this" class="segment"><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
-						<SegmentedControl.Item value="narrower" class="segment"><SegmentedControl.ItemText>With narrower{size(facts.countNarrower)}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
-						<SegmentedControl.Item value="picked" class="segment"><SegmentedControl.ItemText>Hand-picked</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+						<SegmentedControl.Item value="this" class="segment"
+							><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText
+							><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item
+						>
+						<SegmentedControl.Item value="narrower" class="segment"
+							><SegmentedControl.ItemText>With narrower{size(facts.countNarrower)}</SegmentedControl.ItemText
+							><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item
+						>
+						<SegmentedControl.Item value="picked" class="segment"
+							><SegmentedControl.ItemText>Hand-picked</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
+							/></SegmentedControl.Item
+						>
 					</SegmentedControl.Control>
 				</SegmentedControl>
 				<p class="small soft mt-1">{sentence(facts, now)}</p>
@@ -159,19 +189,31 @@
 					{#if facts.below.length > 0}{@render rows(facts.below, now)}{/if}
 					{#if now.picked.length >= facts.closure - 1}
 						<p class="say note small mt-2">
-							These are all of them: <em>with narrower</em> retrieves the same, and includes what is added to the vocabulary later.
-							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}>Use with narrower</button>
+							These are all of them: <em>with narrower</em> retrieves the same, and includes what is added to the
+							vocabulary later.
+							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}
+								>Use with narrower</button
+							>
 						</p>
 					{/if}
 				{/if}
 			{:else}
-				<p class="small soft">{facts.count === null ? UNCOUNTED : `On ${records(facts.count)}.`} It has no narrower headings, so there is nothing to explode.</p>
+				<p class="small soft">
+					{facts.count === null ? UNCOUNTED : `On ${records(facts.count)}.`} It has no narrower headings, so there is nothing
+					to explode.
+				</p>
 			{/if}
 			{#if take}
 				{#if now.main || now.qualifiers.length > 0}
 					<p class="small mt-2">
-						Narrowed: {now.main ? 'main topic only' : ''}{now.main && now.qualifiers.length > 0 ? '; ' : ''}{now.qualifiers.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code).join(', ')}
-						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}>Remove restrictions</button>
+						Narrowed: {now.main ? 'main topic only' : ''}{now.main && now.qualifiers.length > 0
+							? '; '
+							: ''}{now.qualifiers
+							.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code)
+							.join(', ')}
+						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}
+							>Remove restrictions</button
+						>
 					</p>
 				{/if}
 				<button
@@ -185,17 +227,40 @@
 			{/if}
 		</div>
 		{#if collection && !narrow}
-			<HeadingFigures vocabulary={facts.vocabulary} heading={facts.id} {collection} taking={now} narrowing={take ? (change) => choose({ ...change }) : null} reaching={take ? (reach) => choose({ reach, main: false }) : null} {turn} />
+			<HeadingFigures
+				vocabulary={facts.vocabulary}
+				heading={facts.id}
+				{collection}
+				taking={now}
+				narrowing={take ? (change) => choose({ ...change }) : null}
+				reaching={take ? (reach) => choose({ reach, main: false }) : null}
+				{turn}
+			/>
 			{#if facts.since !== null || facts.before.length > 0}
-				<HeadingHistory vocabulary={facts.vocabulary} heading={facts.id} label={facts.label} {collection} takeEarlier={take ? (id, label) => take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] }) : null} />
+				<HeadingHistory
+					vocabulary={facts.vocabulary}
+					heading={facts.id}
+					label={facts.label}
+					{collection}
+					takeEarlier={take
+						? (id, label) =>
+								take.act({ ...now, heading: id, label, reach: 'this', picked: [], main: false, qualifiers: [] })
+						: null}
+				/>
 			{/if}
 		{/if}
 		<div class="mt-4">
 			<h3>Places in the tree</h3>
 			{#each facts.paths as path, at (at)}
 				<p class="small mt-1">
-					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button class="link" onclick={() => turn(step.id)}>{step.label}</button
-							>{/if}{#if step.countNarrower !== null}&nbsp;<span class="small soft" title="records with all that is narrower">{formatCount(step.countNarrower)}</span>{/if}{/each}
+					{#each path as step, depth (step.id)}{#if depth > 0}<span class="sep">›</span
+							>{/if}{#if step.id === facts.id}<strong>{step.label}</strong>{:else}<button
+								class="link"
+								onclick={() => turn(step.id)}>{step.label}</button
+							>{/if}{#if step.countNarrower !== null}&nbsp;<span
+								class="small soft"
+								title="records with all that is narrower">{formatCount(step.countNarrower)}</span
+							>{/if}{/each}
 				</p>
 			{/each}
 			{#if facts.below.length > 0 && now.reach !== 'picked'}
@@ -209,8 +274,9 @@
 			{#if facts.related.length + facts.seeAlso.length > 0}
 				<h3 class="mt-3">See also</h3>
 				<p class="small mt-1">
-					{#each [...facts.related, ...facts.seeAlso.filter((one) => !facts.related.some((other) => other.id === one.id))] as one, at (one.id)}{#if at > 0}<span class="sep">·</span>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button
-						>{/each}
+					{#each [...facts.related, ...facts.seeAlso.filter((one) => !facts.related.some((other) => other.id === one.id))] as one, at (one.id)}{#if at > 0}<span
+								class="sep">·</span
+							>{/if}<button class="link" onclick={() => turn(one.id)}>{one.label}</button>{/each}
 				</p>
 			{/if}
 			{#if facts.qualifiers.length > 0}<h3 class="mt-3">Qualifiers it takes</h3>
@@ -222,7 +288,10 @@
 		</div>
 	</article>
 {:catch error}
-	<p class="say fault" role="alert"><CornerDownRight size={14} class="inline" /> {error instanceof Error ? error.message : 'The heading could not be read.'}</p>
+	<p class="say fault" role="alert">
+		<CornerDownRight size={14} class="inline" />
+		{error instanceof Error ? error.message : 'The heading could not be read.'}
+	</p>
 {/await}
 
 <style>

@@ -18,14 +18,21 @@
 		return enquiry.document.concepts.find((one) => one.id === id);
 	};
 	type Shown = { readonly vocabulary: string; readonly heading: string };
-	const inConcept = (concept: Concept, { vocabulary, heading }: Shown) => concept.headings.find((one) => one.vocabulary === vocabulary && one.heading === heading);
+	const inConcept = (concept: Concept, { vocabulary, heading }: Shown) =>
+		concept.headings.find((one) => one.vocabulary === vocabulary && one.heading === heading);
 	/** The concept that a heading was opened from, or one that has it. */
-	const holding = (topic: HeadingTopic): Concept | undefined => enquiry.document.concepts.find((one) => one.id === topic.concept) ?? enquiry.document.concepts.find((one) => inConcept(one, topic));
+	const holding = (topic: HeadingTopic): Concept | undefined =>
+		enquiry.document.concepts.find((one) => one.id === topic.concept) ??
+		enquiry.document.concepts.find((one) => inConcept(one, topic));
 	/** A heading that is shown can be taken where it belongs, or changed there. */
 	function takeFor(concept: Concept | undefined, shown: Shown) {
 		if (!concept || !enquiry.editable) return null;
 		const letter = conceptLetter(enquiry.document.concepts.indexOf(concept));
-		return { label: `Take for ${letter} ${concept.name}`, known: inConcept(concept, shown), act: (choice: Taking) => void enquiry.edit('take a heading', addHeading(concept, choice)) };
+		return {
+			label: `Take for ${letter} ${concept.name}`,
+			known: inConcept(concept, shown),
+			act: (choice: Taking) => void enquiry.edit('take a heading', addHeading(concept, choice))
+		};
 	}
 	/** In the sheet the cursor goes to the line at once. */
 	function inSheet(event: MouseEvent, place: string) {
@@ -39,32 +46,59 @@
 
 {#if lens.topic?.kind === 'heading'}
 	{@const topic = lens.topic}
-	<HeadingPanel vocabulary={topic.vocabulary} heading={topic.heading} narrow take={takeFor(holding(topic), topic)} turn={(heading) => (lens.topic = { ...topic, heading })} />
+	<HeadingPanel
+		vocabulary={topic.vocabulary}
+		heading={topic.heading}
+		narrow
+		take={takeFor(holding(topic), topic)}
+		turn={(heading) => (lens.topic = { ...topic, heading })}
+	/>
 {:else if lens.topic?.kind === 'record'}
 	<RecordPanel record={lens.topic.record} line={lens.topic.line} />
 {:else if lens.topic?.kind === 'line' && enquiry.document.lines.some((line) => lens.topic?.kind === 'line' && line.id === lens.topic.line)}
 	{@const { line, heading } = lens.topic}
 	{@const number = enquiry.document.lines.findIndex((one) => one.id === line) + 1}
 	{#if heading}
-		<SegmentedControl value={lens.side} onValueChange={(details) => (lens.side = details.value === 'line' ? 'line' : 'heading')}>
+		<SegmentedControl
+			value={lens.side}
+			onValueChange={(details) => (lens.side = details.value === 'line' ? 'line' : 'heading')}
+		>
 			<SegmentedControl.Label class="sr">What the lens shows</SegmentedControl.Label>
 			<SegmentedControl.Control class="segments mb-3">
-				<SegmentedControl.Item value="heading" class="segment"><SegmentedControl.ItemText>Heading</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
-				<SegmentedControl.Item value="line" class="segment"><SegmentedControl.ItemText>Line {number}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item>
+				<SegmentedControl.Item value="heading" class="segment"
+					><SegmentedControl.ItemText>Heading</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
+					/></SegmentedControl.Item
+				>
+				<SegmentedControl.Item value="line" class="segment"
+					><SegmentedControl.ItemText>Line {number}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
+					/></SegmentedControl.Item
+				>
 			</SegmentedControl.Control>
 		</SegmentedControl>
 	{/if}
 	{#if heading && lens.side === 'heading'}
-		<HeadingPanel vocabulary={heading.vocabulary} heading={heading.heading} narrow take={takeFor(conceptOf(line), heading)} turn={(other) => (lens.topic = { kind: 'heading', vocabulary: heading.vocabulary, heading: other })} />
+		<HeadingPanel
+			vocabulary={heading.vocabulary}
+			heading={heading.heading}
+			narrow
+			take={takeFor(conceptOf(line), heading)}
+			turn={(other) => (lens.topic = { kind: 'heading', vocabulary: heading.vocabulary, heading: other })}
+		/>
 	{:else}
 		<LinePanel id={line} word={lens.topic.word ?? null} />
 	{/if}
 {:else if look.length > 0}
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
-		{#each look as point, at (at)}<li class="say note small"><a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a></li>{/each}
+		{#each look as point, at (at)}<li class="say note small">
+				<a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a
+				>
+			</li>{/each}
 	</ul>
 {:else}
 	<h2>The lens</h2>
-	<p class="soft mt-2">The lens shows what your cursor is on: a heading with its scope note and its places, a line, or a record and why it is retrieved. There is nothing to look at in this step.</p>
+	<p class="soft mt-2">
+		The lens shows what your cursor is on: a heading with its scope note and its places, a line, or a record and why it
+		is retrieved. There is nothing to look at in this step.
+	</p>
 {/if}

@@ -40,7 +40,8 @@
 		if (wanted === null) return;
 		lens.focus = null;
 		void tick().then(() => {
-			const place = wanted === 'label' ? labelled?.querySelector('input') : (explanation?.querySelector('button') ?? explanation);
+			const place =
+				wanted === 'label' ? labelled?.querySelector('input') : (explanation?.querySelector('button') ?? explanation);
 			place?.focus();
 		});
 	});
@@ -56,40 +57,89 @@
 </script>
 
 {#if line}
-	{#if word}<WordPanel line={id} text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''} word={word.text} at={word.at} />
+	{#if word}<WordPanel
+			line={id}
+			text={counts.view?.lines.find((one) => one.id === id)?.text ?? ''}
+			word={word.text}
+			at={word.at}
+		/>
 	{/if}
 	<h2>
 		Line {number}{#if isResult}<span class="soft small">&nbsp;· the result</span>{/if}
 	</h2>
 	{#if faults.length > 0 || (served?.state === 'broken' && counts.view)}
-		<div bind:this={explanation} tabindex="-1" class="grid gap-2 mt-2" role="group" aria-label="What is wrong with line {number}">
+		<div
+			bind:this={explanation}
+			tabindex="-1"
+			class="grid gap-2 mt-2"
+			role="group"
+			aria-label="What is wrong with line {number}"
+		>
 			{#each faults as fault, at (at)}
 				<div class="say small" class:fault={fault.severity === 'error'} class:note={fault.severity !== 'error'}>
 					<p>{fault.message}</p>
 					{#if fault.to > fault.from}<p class="line-face mt-1">{text.slice(fault.from, fault.to)}</p>{/if}
 					{#if fault.repairs.length > 0 && enquiry.editable}<p class="flex flex-wrap gap-1 mt-2">
-							{#each fault.repairs as one, at (at)}<button class="do small" onclick={() => repair(one)} title={applyRepair(text, one)}>{one.label}</button>{/each}
+							{#each fault.repairs as one, at (at)}<button
+									class="do small"
+									onclick={() => repair(one)}
+									title={applyRepair(text, one)}>{one.label}</button
+								>{/each}
 						</p>{/if}
 				</div>
 			{/each}
 			{#if faults.length === 0 && served?.state === 'broken'}
-				{#if served.waitsFor !== null}<p class="say note small">This line uses line {served.waitsFor}, which cannot be read yet. <button class="do bare small" onclick={() => lens.goTo?.(served.waitsFor ?? 0)}>Go to line {served.waitsFor}</button></p>
-				{:else}<p class="say fault small">Nothing is left of this line: what it uses is empty, switched off or deleted (#? marks a deleted line). Correct the reference, switch the line on, or undo.</p>{/if}
+				{#if served.waitsFor !== null}<p class="say note small">
+						This line uses line {served.waitsFor}, which cannot be read yet.
+						<button class="do bare small" onclick={() => lens.goTo?.(served.waitsFor ?? 0)}
+							>Go to line {served.waitsFor}</button
+						>
+					</p>
+				{:else}<p class="say fault small">
+						Nothing is left of this line: what it uses is empty, switched off or deleted (#? marks a deleted line).
+						Correct the reference, switch the line on, or undo.
+					</p>{/if}
 			{/if}
 		</div>
 	{/if}
-	{#if served?.state === 'off' && served.passes !== null}<p class="say note small mt-2">Switched off. Lines that use it use <span class="line-face">{served.passes}</span> instead.</p>{/if}
+	{#if served?.state === 'off' && served.passes !== null}<p class="say note small mt-2">
+			Switched off. Lines that use it use <span class="line-face">{served.passes}</span> instead.
+		</p>{/if}
 	<div class="mt-2 grid gap-3">
-		<div bind:this={labelled}><EditText at={['lines', id, 'label']} label="Label, printed wherever comments are possible" showLabel placeholder="Text words for the population" /></div>
+		<div bind:this={labelled}>
+			<EditText
+				at={['lines', id, 'label']}
+				label="Label, printed wherever comments are possible"
+				showLabel
+				placeholder="Text words for the population"
+			/>
+		</div>
 		<Choice
 			at={['lines', id, 'concept']}
 			also={[{ at: ['lines', id, 'conceptSet'], value: true }]}
 			label="Concept"
 			showLabel
-			options={[{ value: '', name: 'none' }, ...enquiry.document.concepts.map((one, at) => ({ value: one.id, name: `${conceptLetter(at)} ${one.name}` }))]}
+			options={[
+				{ value: '', name: 'none' },
+				...enquiry.document.concepts.map((one, at) => ({ value: one.id, name: `${conceptLetter(at)} ${one.name}` }))
+			]}
 		/>
-		{#if concept && concept.strands.length > 0}<Choice at={['lines', id, 'strand']} label="Strand" showLabel options={[{ value: '', name: 'none' }, ...concept.strands.map((one, at) => ({ value: one.id, name: `${at + 1} ${one.name}` }))]} />{/if}
-		<Choice at={['lines', id, 'role']} also={[{ at: ['lines', id, 'roleSet'], value: true }]} label="Role" showLabel options={ROLES} />
+		{#if concept && concept.strands.length > 0}<Choice
+				at={['lines', id, 'strand']}
+				label="Strand"
+				showLabel
+				options={[
+					{ value: '', name: 'none' },
+					...concept.strands.map((one, at) => ({ value: one.id, name: `${at + 1} ${one.name}` }))
+				]}
+			/>{/if}
+		<Choice
+			at={['lines', id, 'role']}
+			also={[{ at: ['lines', id, 'roleSet'], value: true }]}
+			label="Role"
+			showLabel
+			options={ROLES}
+		/>
 		{#if (line.roleSet || line.conceptSet) && enquiry.editable}<p class="small soft">
 				Set by hand. <button
 					class="do bare small"
@@ -103,19 +153,37 @@
 				>
 			</p>{/if}
 		{#if enquiry.editable}<p class="small">
-				{#if enquiry.document.result === id}Marked as the result. <button class="do bare small" onclick={() => enquiry.set(['result'], null, 'unmark the result')}>Remove the mark</button>
-				{:else if line.role !== 'check' && !line.off}<button class="do small" onclick={() => enquiry.set(['result'], id, 'mark the result')}>Mark as the result</button>
-					{#if isResult}<span class="soft">It is the result now because it is the last line that combines or limits.</span>{/if}{/if}
+				{#if enquiry.document.result === id}Marked as the result. <button
+						class="do bare small"
+						onclick={() => enquiry.set(['result'], null, 'unmark the result')}>Remove the mark</button
+					>
+				{:else if line.role !== 'check' && !line.off}<button
+						class="do small"
+						onclick={() => enquiry.set(['result'], id, 'mark the result')}>Mark as the result</button
+					>
+					{#if isResult}<span class="soft"
+							>It is the result now because it is the last line that combines or limits.</span
+						>{/if}{/if}
 			</p>{/if}
 		<EditText at={['lines', id, 'note']} label="Private note" showLabel long placeholder="Why it is so" />
 		<label class="flex items-center gap-2"
-			><input type="checkbox" checked={line.off} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')} /> Switched off: keeps its number, is left out of the lines that use it</label
+			><input
+				type="checkbox"
+				checked={line.off}
+				disabled={!enquiry.editable}
+				onchange={(event) => enquiry.set(['lines', id, 'off'], event.currentTarget.checked, 'switch line')}
+			/> Switched off: keeps its number, is left out of the lines that use it</label
 		>
 	</div>
 	{#if alone && alone.lost > 0}<p class="mt-4 small">
-			{records(alone.lost)} of the result {alone.lost === 1 ? 'is' : 'are'} retrieved by this line alone. <button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read these</button>
+			{records(alone.lost)} of the result {alone.lost === 1 ? 'is' : 'are'} retrieved by this line alone.
+			<button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read these</button>
 		</p>{/if}
 	<LinePieces {id} />
 	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />
-	{#if concept}<Unindexed concept={concept.id} letter={conceptLetter(enquiry.document.concepts.indexOf(concept))} revision={enquiry.revision} />{/if}
+	{#if concept}<Unindexed
+			concept={concept.id}
+			letter={conceptLetter(enquiry.document.concepts.indexOf(concept))}
+			revision={enquiry.revision}
+		/>{/if}
 {/if}

@@ -19,8 +19,17 @@
 	let note = $state('');
 	const ORIGINS = ['entry term', 'record', 'known article', 'own idea', 'gleaned', 'another strategy'];
 	/** A heading is kept by identity; here it is shown by the label that it had. */
-	const shown = (text: string) => toText(text, { lineId: () => null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
-	const save = (pieces: readonly LinePiece[], name: string) => enquiry.edit(name, [{ do: 'set', at: ['lines', id, 'pieces'], value: pieces as unknown as Json }]);
+	const shown = (text: string) =>
+		toText(text, {
+			lineId: () => null,
+			lineNumber: () => null,
+			conceptIds: () => null,
+			conceptName: () => null,
+			headingKey: () => null,
+			headingName: () => null
+		});
+	const save = (pieces: readonly LinePiece[], name: string) =>
+		enquiry.edit(name, [{ do: 'set', at: ['lines', id, 'pieces'], value: pieces as unknown as Json }]);
 	function add() {
 		const nth = Number(chosen);
 		const text = terms[nth];
@@ -37,8 +46,11 @@
 		<summary>Origins and notes of its terms{kept.length > 0 ? ` (${kept.length})` : ''}</summary>
 		{#each kept as piece (piece.id)}
 			<p class="small mt-1">
-				<span class="term" class:gone={piece.nth === null}>{shown(piece.text)}</span> <span class="soft">{piece.origin}</span>
-				{piece.note}{#if piece.nth === null}<span class="soft"> · no longer in the line; kept until it comes back or you remove it</span>{/if}
+				<span class="term" class:gone={piece.nth === null}>{shown(piece.text)}</span>
+				<span class="soft">{piece.origin}</span>
+				{piece.note}{#if piece.nth === null}<span class="soft">
+						· no longer in the line; kept until it comes back or you remove it</span
+					>{/if}
 				{#if enquiry.editable}<button
 						class="do bare small"
 						aria-label="Remove the note on {shown(piece.text)}"
@@ -59,12 +71,20 @@
 				}}
 			>
 				<select class="ask" bind:value={chosen} aria-label="Term"
-					><option value="">a term of the line</option>{#each terms as term, nth (nth)}<option value={String(nth)}>{shown(term).slice(0, 60)}</option>{/each}</select
+					><option value="">a term of the line</option>{#each terms as term, nth (nth)}<option value={String(nth)}
+							>{shown(term).slice(0, 60)}</option
+						>{/each}</select
 				>
 				<select class="ask" bind:value={origin} aria-label="Where it comes from"
 					>{#each ORIGINS as one (one)}<option>{one}</option>{/each}</select
 				>
-				<input class="ask" bind:value={note} placeholder="Why, or where it was seen" aria-label="Note on the term" maxlength="2000" />
+				<input
+					class="ask"
+					bind:value={note}
+					placeholder="Why, or where it was seen"
+					aria-label="Note on the term"
+					maxlength="2000"
+				/>
 				<button class="do" disabled={chosen === ''}>Keep with the term</button>
 			</form>
 		{/if}

@@ -17,7 +17,12 @@
 			{ title: 'Others', list: headings.filter((one) => !one.main) }
 		].filter((group) => group.list.length > 0)
 	);
-	const holders = (one: One) => concepts.flatMap((concept, at) => (concept.headings.some((other) => other.vocabulary === one.vocabulary && other.heading === one.heading) ? [conceptLetter(at)] : []));
+	const holders = (one: One) =>
+		concepts.flatMap((concept, at) =>
+			concept.headings.some((other) => other.vocabulary === one.vocabulary && other.heading === one.heading)
+				? [conceptLetter(at)]
+				: []
+		);
 	function act(one: One, chosen: string) {
 		const [what, id] = chosen.split(':');
 		const concept = concepts.find((other) => other.id === id);
@@ -31,7 +36,14 @@
 			(facts) => facts.narrower,
 			() => 0
 		);
-		const taking = { vocabulary: one.vocabulary, heading: one.heading, reach: narrower > 0 ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] } as const;
+		const taking = {
+			vocabulary: one.vocabulary,
+			heading: one.heading,
+			reach: narrower > 0 ? 'narrower' : 'this',
+			picked: [],
+			main: false,
+			qualifiers: []
+		} as const;
 		enquiry.edit('add a heading of a record', addHeading(concept, taking, `found in record ${record}`));
 	}
 </script>
@@ -44,7 +56,12 @@
 		{#each group.list as one, at (at)}
 			{@const held = holders(one)}
 			<li>
-				<button class="link" class:lit={one.lit} onclick={() => (lens.topic = { kind: 'heading', vocabulary: one.vocabulary, heading: one.heading })}>{one.label}</button>{one.qualifiers.length > 0 ? `: ${one.qualifiers.join(', ')}` : ''}
+				<button
+					class="link"
+					class:lit={one.lit}
+					onclick={() => (lens.topic = { kind: 'heading', vocabulary: one.vocabulary, heading: one.heading })}
+					>{one.label}</button
+				>{one.qualifiers.length > 0 ? `: ${one.qualifiers.join(', ')}` : ''}
 				{#if held.length > 0}<span class="soft">in {held.join(', ')}</span>{/if}
 				{#if enquiry.editable && concepts.length > 0}
 					<select
@@ -57,15 +74,21 @@
 						}}
 					>
 						<option value="">⋯</option>
-						{#each concepts as concept, number (concept.id)}{#if !held.includes(conceptLetter(number))}<option value="add:{concept.id}">add to {conceptLetter(number)} {concept.name}</option>{/if}{/each}
-						{#each concepts as concept, number (concept.id)}<option value="park:{concept.id}">park under {conceptLetter(number)}</option>{/each}
+						{#each concepts as concept, number (concept.id)}{#if !held.includes(conceptLetter(number))}<option
+									value="add:{concept.id}">add to {conceptLetter(number)} {concept.name}</option
+								>{/if}{/each}
+						{#each concepts as concept, number (concept.id)}<option value="park:{concept.id}"
+								>park under {conceptLetter(number)}</option
+							>{/each}
 					</select>
 				{/if}
 			</li>
 		{/each}
 	</ul>
 {/each}
-{#if enquiry.editable && headings.length > 0 && concepts.length > 0}<p class="small soft mt-1"><ParkingSquare size={13} class="inline" /> Open one to see what it brings; ⋯ adds or parks it.</p>{/if}
+{#if enquiry.editable && headings.length > 0 && concepts.length > 0}<p class="small soft mt-1">
+		<ParkingSquare size={13} class="inline" /> Open one to see what it brings; ⋯ adds or parks it.
+	</p>{/if}
 
 <style>
 	li {

@@ -8,7 +8,12 @@
 	let { record, line }: { record: ShownRecord; line: number } = $props();
 </script>
 
-{#snippet text(field: string, entry: number, whole: string)}{#each stretches(record, field, entry, whole) as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
+{#snippet text(
+	field: string,
+	entry: number,
+	whole: string
+)}{#each stretches(record, field, entry, whole) as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span
+			>{:else}{part.text}{/if}{/each}{/snippet}
 
 <article aria-label="Record {record.id}">
 	<p class="small soft">
@@ -17,10 +22,16 @@
 	<Verdict record={record.id} cited={citationOf(record)} benchmark={record.benchmark} />
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}
 	<p class="small soft mt-1">{record.authors.join('; ')}. {record.journal}, {record.year ?? 'no year'}</p>
-	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">The source gives no abstract.</p>{/if}
+	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">
+			The source gives no abstract.
+		</p>{/if}
 	<h3 class="mt-3">Author keywords</h3>
 	<p class="small">
-		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text('kw', at, keyword)}{:else}<span class="soft">none</span>{/each}
+		{#each record.keywords as keyword, at (at)}{#if at > 0}<span class="sep">·</span>{/if}{@render text(
+				'kw',
+				at,
+				keyword
+			)}{:else}<span class="soft">none</span>{/each}
 	</p>
 	<RecordHeadings headings={record.headings} record={record.id} />
 	<RecordWhy record={record.id} />

@@ -12,18 +12,32 @@
 	$effect(() => {
 		const asked = record;
 		void enquiry.revision;
-		return askForFigures<RecordWhy>(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, { told: (answer) => (why = { record: asked, answer }) });
+		return askForFigures<RecordWhy>(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, {
+			told: (answer) => (why = { record: asked, answer })
+		});
 	});
 	const answer = $derived(why?.record === record ? why.answer : null);
-	function nameOf(lines: readonly string[]): { readonly letter: string | null; readonly hue: number; readonly name: string } {
+	function nameOf(lines: readonly string[]): {
+		readonly letter: string | null;
+		readonly hue: number;
+		readonly name: string;
+	} {
 		const own = enquiry.document.lines.filter((line) => lines.includes(line.id));
 		const [first] = own;
 		const at = enquiry.document.concepts.findIndex((one) => one.id === first?.concept);
-		if (at >= 0 && own.every((line) => line.concept === first?.concept)) return { letter: conceptLetter(at), hue: at, name: enquiry.document.concepts[at]?.name ?? '' };
-		return { letter: null, hue: -1, name: first ? `line ${enquiry.document.lines.indexOf(first) + 1}${first.label ? `, ${first.label}` : ''}` : '' };
+		if (at >= 0 && own.every((line) => line.concept === first?.concept))
+			return { letter: conceptLetter(at), hue: at, name: enquiry.document.concepts[at]?.name ?? '' };
+		return {
+			letter: null,
+			hue: -1,
+			name: first ? `line ${enquiry.document.lines.indexOf(first) + 1}${first.label ? `, ${first.label}` : ''}` : ''
+		};
 	}
 	const inWords = (term: RecordWhy['sides'][number]['terms'][number], final: number) => {
-		const parts = [term.losesThis ? 'without it this record goes' : 'without it this record stays', term.lost > 0 ? `line ${final} loses ${formatCount(term.lost)}` : 'nothing is lost'];
+		const parts = [
+			term.losesThis ? 'without it this record goes' : 'without it this record stays',
+			term.lost > 0 ? `line ${final} loses ${formatCount(term.lost)}` : 'nothing is lost'
+		];
 		if (term.gained > 0) parts.push(`${formatCount(term.gained)} come in`);
 		if (term.inTitles !== null && term.inTitles > 0) parts.push(`in titles only ${formatCount(term.inTitles)} go`);
 		return parts.join('; ');
@@ -39,12 +53,19 @@
 				<p class="small">
 					{#if side.out}NOT
 					{/if}{#if name.letter}<strong style:color="var(--hue-{name.hue % 6})">{name.letter}</strong>{/if}
-					{name.name}{#if !side.passes}<strong class="stops"> {side.out ? 'takes it out' : 'leaves it dark'}</strong>{/if}
+					{name.name}{#if !side.passes}<strong class="stops">
+							{side.out ? 'takes it out' : 'leaves it dark'}</strong
+						>{/if}
 				</p>
 				{#each side.terms as term (`${term.line} ${term.text}`)}
-					<p class="small"><span class="term lit">{term.text}</span> <span class="soft">line {term.number}: {inWords(term, answer.final)}</span></p>
+					<p class="small">
+						<span class="term lit">{term.text}</span>
+						<span class="soft">line {term.number}: {inWords(term, answer.final)}</span>
+					</p>
 				{:else}
-					{#if !side.passes && !side.out}<p class="small soft">No term of this side stands in it. A word of its title or abstract, added to the concept, would light it.</p>{/if}
+					{#if !side.passes && !side.out}<p class="small soft">
+							No term of this side stands in it. A word of its title or abstract, added to the concept, would light it.
+						</p>{/if}
 				{/each}
 			</div>
 		{/each}

@@ -14,7 +14,9 @@
 	let told = $state.raw<Years | null>(null);
 	$effect(() => {
 		void revision;
-		return askForFigures<Years>(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, { told: (answer) => (told = answer) });
+		return askForFigures<Years>(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, {
+			told: (answer) => (told = answer)
+		});
 	});
 	const share = (bare: number, all: number) => (all === 0 ? '' : `${Math.round((100 * bare) / all)} %`);
 </script>
@@ -22,14 +24,29 @@
 {#if told && told.all > 0}
 	<section class="mt-4" aria-label="Not indexed">
 		<h3>Not indexed</h3>
-		<p class="small mt-1">Of {formatCount(told.all)} records that the lines of {letter} retrieve, <b>{formatCount(told.bare)}</b> ({share(told.bare, told.all)}) carry no heading: only text words hold them.</p>
+		<p class="small mt-1">
+			Of {formatCount(told.all)} records that the lines of {letter} retrieve, <b>{formatCount(told.bare)}</b> ({share(
+				told.bare,
+				told.all
+			)}) carry no heading: only text words hold them.
+		</p>
 		{#if told.bare > 0}
 			<details class="small mt-1">
 				<summary>By year</summary>
 				<table class="year-table">
-					<thead><tr><th scope="col">Year</th><th scope="col">Records</th><th scope="col">Not indexed</th><th scope="col">Share</th></tr></thead>
+					<thead
+						><tr
+							><th scope="col">Year</th><th scope="col">Records</th><th scope="col">Not indexed</th><th scope="col"
+								>Share</th
+							></tr
+						></thead
+					>
 					<tbody
-						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr><td>{one.year}</td><td>{formatCount(one.all)}</td><td>{formatCount(one.bare)}</td><td>{share(one.bare, one.all)}</td></tr>{/each}</tbody
+						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr
+								><td>{one.year}</td><td>{formatCount(one.all)}</td><td>{formatCount(one.bare)}</td><td
+									>{share(one.bare, one.all)}</td
+								></tr
+							>{/each}</tbody
 					>
 				</table>
 			</details>

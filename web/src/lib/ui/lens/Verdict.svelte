@@ -9,24 +9,58 @@
 	import { newId } from '$lib/work/new-id';
 
 	/** `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
-	let { record, short = false, cited, benchmark = false }: { record: string; short?: boolean; cited?: string; benchmark?: boolean } = $props();
+	let {
+		record,
+		short = false,
+		cited,
+		benchmark = false
+	}: { record: string; short?: boolean; cited?: string; benchmark?: boolean } = $props();
 	const { enquiry } = useWorkspace();
 	const verdict = $derived(enquiry.document.marks.find((one) => one.record === record)?.verdict ?? null);
-	const own = $derived(enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase()));
+	const own = $derived(
+		enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase())
+	);
 	function know() {
 		if (own) enquiry.edit('remove a known article', [{ do: 'remove', at: ['articles', own.id] }]);
-		else enquiry.edit('add a known article', [{ do: 'insert', in: ['articles'], item: { id: newId(), citation: cited ?? '', identifier: record }, after: enquiry.document.articles.at(-1)?.id ?? null }]);
+		else
+			enquiry.edit('add a known article', [
+				{
+					do: 'insert',
+					in: ['articles'],
+					item: { id: newId(), citation: cited ?? '', identifier: record },
+					after: enquiry.document.articles.at(-1)?.id ?? null
+				}
+			]);
 	}
-	const press = (wanted: Mark['verdict']) => enquiry.edit(`mark as ${wanted}`, markEdits(enquiry.document.marks, record, wanted, newId));
+	const press = (wanted: Mark['verdict']) =>
+		enquiry.edit(`mark as ${wanted}`, markEdits(enquiry.document.marks, record, wanted, newId));
 </script>
 
 {#if enquiry.editable || verdict}
 	<span class="inline-flex gap-1 align-middle">
-		<button class="do bare small" class:soft={verdict !== 'relevant'} aria-pressed={verdict === 'relevant'} disabled={!enquiry.editable} title="Relevant" aria-label="Relevant: {record}" onclick={() => press('relevant')}
-			><Check size={15} />{#if !short || verdict === 'relevant'}<span class:font-semibold={verdict === 'relevant'}>relevant</span>{/if}</button
+		<button
+			class="do bare small"
+			class:soft={verdict !== 'relevant'}
+			aria-pressed={verdict === 'relevant'}
+			disabled={!enquiry.editable}
+			title="Relevant"
+			aria-label="Relevant: {record}"
+			onclick={() => press('relevant')}
+			><Check size={15} />{#if !short || verdict === 'relevant'}<span class:font-semibold={verdict === 'relevant'}
+					>relevant</span
+				>{/if}</button
 		>
-		<button class="do bare small" class:soft={verdict !== 'irrelevant'} aria-pressed={verdict === 'irrelevant'} disabled={!enquiry.editable} title="Not relevant" aria-label="Not relevant: {record}" onclick={() => press('irrelevant')}
-			><X size={15} />{#if !short || verdict === 'irrelevant'}<span class:font-semibold={verdict === 'irrelevant'}>not relevant</span>{/if}</button
+		<button
+			class="do bare small"
+			class:soft={verdict !== 'irrelevant'}
+			aria-pressed={verdict === 'irrelevant'}
+			disabled={!enquiry.editable}
+			title="Not relevant"
+			aria-label="Not relevant: {record}"
+			onclick={() => press('irrelevant')}
+			><X size={15} />{#if !short || verdict === 'irrelevant'}<span class:font-semibold={verdict === 'irrelevant'}
+					>not relevant</span
+				>{/if}</button
 		>
 		{#if cited !== undefined}<button
 				class="do bare small"
@@ -36,7 +70,9 @@
 				title="Known article"
 				aria-label="Known article: {record}"
 				onclick={know}
-				><Ship size={15} />{#if !short || own || benchmark}<span class:font-semibold={own !== undefined || benchmark}>known article</span>{/if}</button
+				><Ship size={15} />{#if !short || own || benchmark}<span class:font-semibold={own !== undefined || benchmark}
+						>known article</span
+					>{/if}</button
 			>{/if}
 	</span>
 {/if}

@@ -33,7 +33,9 @@
 		const term = text.slice(own.term.from, own.term.to);
 		const changed = text.slice(0, own.whole.from) + (code === '' ? term : `${code}:${term}`) + text.slice(own.whole.to);
 		const ids = enquiry.document.lines.map((one) => one.id);
-		enquiry.edit(`read ${term} in ${FIELDS.find((one) => one.code === code)?.name ?? code}`, [{ do: 'set', at: ['lines', line, 'source'], value: sourceOf(changed, ids) }]);
+		enquiry.edit(`read ${term} in ${FIELDS.find((one) => one.code === code)?.name ?? code}`, [
+			{ do: 'set', at: ['lines', line, 'source'], value: sourceOf(changed, ids) }
+		]);
 	}
 	const pattern = $derived.by(() => {
 		// Operators, codes and numbers of lines are no words of a term.
@@ -48,7 +50,10 @@
 		excluded = new Set();
 		all = false;
 		said = '';
-		return askForFigures<Variants>(`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}&fields=${encodeURIComponent(fields)}`, { after: 200, told: (answer) => (found = { pattern: asked, fields, answer }) });
+		return askForFigures<Variants>(
+			`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}&fields=${encodeURIComponent(fields)}`,
+			{ after: 200, told: (answer) => (found = { pattern: asked, fields, answer }) }
+		);
 	});
 	const answer = $derived(found && found.pattern === pattern ? found.answer : null);
 	const most = $derived(Math.max(1, ...(answer?.variants.map((one) => one.records) ?? [])));
@@ -78,10 +83,23 @@
 			changed,
 			lines.map((one) => one.id)
 		);
-		if (enquiry.edit(`remove ${[...excluded].join(', ')} from ${word}`, [{ do: 'set', at: ['lines', line, 'source'], value: source }])) said = `Removed: ${[...excluded].join(', ')}.`;
+		if (
+			enquiry.edit(`remove ${[...excluded].join(', ')} from ${word}`, [
+				{ do: 'set', at: ['lines', line, 'source'], value: source }
+			])
+		)
+			said = `Removed: ${[...excluded].join(', ')}.`;
 	}
 	/** References are held by identity again; concepts and headings are anchored by the server. */
-	const sourceOf = (changed: string, ids: readonly string[]) => toSource(changed, { lineId: (number) => ids[number - 1] ?? null, lineNumber: () => null, conceptIds: () => null, conceptName: () => null, headingKey: () => null, headingName: () => null });
+	const sourceOf = (changed: string, ids: readonly string[]) =>
+		toSource(changed, {
+			lineId: (number) => ids[number - 1] ?? null,
+			lineNumber: () => null,
+			conceptIds: () => null,
+			conceptName: () => null,
+			headingKey: () => null,
+			headingName: () => null
+		});
 </script>
 
 {#if answer}
@@ -90,25 +108,49 @@
 		{#if answer.words === 0}
 			<p class="say fault small mt-1">No word of this collection matches. A misspelt word is the commonest reason.</p>
 		{:else}
-			<p class="small soft mt-1">{wild ? `${formatCount(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection` : 'Records that hold it'} in {FIELDS.find((one) => one.code === code)?.name ?? code}; bars compare by powers of ten</p>
+			<p class="small soft mt-1">
+				{wild
+					? `${formatCount(answer.words)} ${answer.words === 1 ? 'word' : 'words'} of this collection`
+					: 'Records that hold it'} in {FIELDS.find((one) => one.code === code)?.name ?? code}; bars compare by powers
+				of ten
+			</p>
 			<ul class="mt-1">
 				{#each shown as one (one.word)}
 					<li class:out={excluded.has(one.word)}>
-						{#if wild && enquiry.editable}<label><input type="checkbox" checked={!excluded.has(one.word)} onchange={() => toggle(one.word)} /> <span>{one.word}</span></label>{:else}<span>{one.word}</span>{/if}
-						<span class="log-track"><span class="log-bar" style:width="{Math.round((100 * Math.log10(one.records + 1)) / Math.log10(most + 1))}%"></span></span>
+						{#if wild && enquiry.editable}<label
+								><input type="checkbox" checked={!excluded.has(one.word)} onchange={() => toggle(one.word)} />
+								<span>{one.word}</span></label
+							>{:else}<span>{one.word}</span>{/if}
+						<span class="log-track"
+							><span
+								class="log-bar"
+								style:width="{Math.round((100 * Math.log10(one.records + 1)) / Math.log10(most + 1))}%"
+							></span></span
+						>
 						<span class="count">{formatCount(one.records)}</span>
 					</li>
 				{/each}
 			</ul>
-			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}>Show {formatCount(answer.variants.length - shown.length)} more</button>{:else if answer.words > answer.variants.length}<p class="small soft">
+			{#if answer.variants.length > shown.length}<button class="do bare small" onclick={() => (all = true)}
+					>Show {formatCount(answer.variants.length - shown.length)} more</button
+				>{:else if answer.words > answer.variants.length}<p class="small soft">
 					and {formatCount(answer.words - answer.variants.length)} rarer ones
 				</p>{/if}
-			{#if excluded.size > 0}<p class="mt-2"><button class="do first" onclick={exclude}>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button></p>
-				<p class="small soft mt-1">The stem is replaced by narrower stems; nothing is removed by NOT, so a record with another of its words stays.</p>{/if}
+			{#if excluded.size > 0}<p class="mt-2">
+					<button class="do first" onclick={exclude}
+						>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button
+					>
+				</p>
+				<p class="small soft mt-1">
+					The stem is replaced by narrower stems; nothing is removed by NOT, so a record with another of its words
+					stays.
+				</p>{/if}
 		{/if}
 		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3"
 				>Read in <select class="ask" value={own.code} onchange={(event) => refield(event.currentTarget.value)}
-					>{#each FIELDS as one (one.code)}<option value={one.code}>{one.name}</option>{/each}{#if !FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option>{/if}</select
+					>{#each FIELDS as one (one.code)}<option value={one.code}>{one.name}</option
+						>{/each}{#if !FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option
+						>{/if}</select
 				></label
 			>{/if}
 		{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}

@@ -10,10 +10,14 @@
 	{#if 'fault' in told}<span class="bad">{told.fault}</span>
 	{:else}
 		<p>
-			<strong>{told.title || source}</strong> answers{told.portion === null ? '' : `, at most ${formatCount(told.portion)} records at once`}.
+			<strong>{told.title || source}</strong> answers{told.portion === null
+				? ''
+				: `, at most ${formatCount(told.portion)} records at once`}.
 			{#each told.contradictions as one (one)}<span class="bad">{one}</span>{:else}It fits the profile.{/each}
 		</p>
-		<p class="soft">Languages: {told.queryTypes.join(', ')}{told.indexes.length > 0 ? `. Indexes: ${told.indexes.join(', ')}` : ''}</p>
+		<p class="soft">
+			Languages: {told.queryTypes.join(', ')}{told.indexes.length > 0 ? `. Indexes: ${told.indexes.join(', ')}` : ''}
+		</p>
 	{/if}
 </div>
 

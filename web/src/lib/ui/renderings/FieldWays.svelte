@@ -10,13 +10,26 @@
 	const names = (some: FieldsWritten['wanted']) => some.map((field) => FIELD_NAMES[field]).join(', ');
 	/** How it is written, and what that changes. */
 	const told = ({ way, codes, changes }: FieldsWritten['options'][number]) => {
-		const form = way === 'bare' ? 'without a code' : way === 'each' ? (codes.length > 1 ? `each by its own code: ${codes.join(', ')}` : `code ${codes[0] ?? ''}`) : `the set ${codes[0] ?? ''}`;
+		const form =
+			way === 'bare'
+				? 'without a code'
+				: way === 'each'
+					? codes.length > 1
+						? `each by its own code: ${codes.join(', ')}`
+						: `code ${codes[0] ?? ''}`
+					: `the set ${codes[0] ?? ''}`;
 		return `${form} – ${changes.length === 0 ? 'the same' : changes.map(({ message }) => message.replace(/\.$/, '')).join('; ')}`;
 	};
 	function choose({ wanted }: FieldsWritten, way: string) {
 		const kept = enquiry.document.renderings.find((one) => one.id === rendering)?.fields ?? [];
 		const others = kept.filter((one) => one.wanted.join() !== wanted.join());
-		enquiry.edit('choose how fields are searched', [{ do: 'set', at: ['renderings', rendering, 'fields'], value: [...others, { id: newId(), wanted: [...wanted], way }] }]);
+		enquiry.edit('choose how fields are searched', [
+			{
+				do: 'set',
+				at: ['renderings', rendering, 'fields'],
+				value: [...others, { id: newId(), wanted: [...wanted], way }]
+			}
+		]);
 	}
 </script>
 
@@ -25,7 +38,12 @@
 		{#each several as one (one.wanted.join())}
 			<label class="way small"
 				><span>In the fields <strong>{names(one.wanted)}</strong></span>
-				<select class="ask" value={one.way} disabled={!enquiry.editable} onchange={(event) => choose(one, event.currentTarget.value)}>
+				<select
+					class="ask"
+					value={one.way}
+					disabled={!enquiry.editable}
+					onchange={(event) => choose(one, event.currentTarget.value)}
+				>
 					{#each one.options as option (option.way)}<option value={option.way}>{told(option)}</option>{/each}
 				</select></label
 			>

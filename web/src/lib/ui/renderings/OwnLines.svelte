@@ -6,7 +6,12 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 
-	let { line, rendering, text: main, onclose }: { line: RenderedLine; rendering: string; text: string; onclose: () => void } = $props();
+	let {
+		line,
+		rendering,
+		text: main,
+		onclose
+	}: { line: RenderedLine; rendering: string; text: string; onclose: () => void } = $props();
 	const { enquiry, personName } = useWorkspace();
 	type Do = 'add' | 'replace' | 'skip' | 'text';
 	let what = $state<Do>('replace');
@@ -32,9 +37,20 @@
 	function keep() {
 		const at = enquiry.document.renderings.find((one) => one.id === rendering);
 		if (!at || !ready) return;
-		const item = { id: newId(), do: what, at: line.id, text: what === 'skip' ? '' : own.trim(), of: printed(main), why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const item = {
+			id: newId(),
+			do: what,
+			at: line.id,
+			text: what === 'skip' ? '' : own.trim(),
+			of: printed(main),
+			why: why.trim(),
+			by: personName,
+			on: format(new Date(), 'yyyy-MM-dd')
+		};
 		const others = (at.own ?? []).filter((one) => !(one.at === line.id && one.do !== 'add' && what !== 'add'));
-		enquiry.edit('change a line in one rendering', [{ do: 'set', at: ['renderings', rendering, 'own'], value: [...others, item] }]);
+		enquiry.edit('change a line in one rendering', [
+			{ do: 'set', at: ['renderings', rendering, 'own'], value: [...others, item] }
+		]);
 		onclose();
 	}
 </script>
@@ -47,17 +63,38 @@
 	}}
 >
 	<label
-		><span class="sr">What this source has instead</span><select class="ask" value={what} onchange={(event) => choose(event.currentTarget.value as Do)}>
+		><span class="sr">What this source has instead</span><select
+			class="ask"
+			value={what}
+			onchange={(event) => choose(event.currentTarget.value as Do)}
+		>
 			<option value="replace">Another expression in this line’s place</option>
 			<option value="text">The platform’s text, by hand</option>
 			<option value="add">A line of this source alone, below</option>
 			<option value="skip">Leave the line out here</option>
 		</select></label
 	>
-	{#if what !== 'skip'}<label><span class="said">{isNotation ? 'In the notation' : 'In the platform’s own syntax'}</span><textarea class="ask line-face" rows="2" bind:value={own}></textarea></label>{/if}
+	{#if what !== 'skip'}<label
+			><span class="said">{isNotation ? 'In the notation' : 'In the platform’s own syntax'}</span><textarea
+				class="ask line-face"
+				rows="2"
+				bind:value={own}></textarea></label
+		>{/if}
 	{#if fault}<p class="small fault-text">{fault}</p>{/if}
-	<label><span class="said">Reason, kept with it</span><input class="ask" bind:value={why} placeholder="A limit that only this source has" /></label>
-	<span class="flex gap-1"><button class="do first" type="submit" disabled={!ready}>Keep it</button><button class="do" type="button" onclick={onclose}>Cancel</button></span>
+	<label
+		><span class="said">Reason, kept with it</span><input
+			class="ask"
+			bind:value={why}
+			placeholder="A limit that only this source has"
+		/></label
+	>
+	<span class="flex gap-1"
+		><button class="do first" type="submit" disabled={!ready}>Keep it</button><button
+			class="do"
+			type="button"
+			onclick={onclose}>Cancel</button
+		></span
+	>
 </form>
 
 <style>

@@ -20,12 +20,17 @@
 	let said = $state('');
 	async function read(by = profile) {
 		chosen = by;
-		const answer = await askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry.id}/renderings/read`, 'POST', { profile: by, text });
+		const answer = await askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry.id}/renderings/read`, 'POST', {
+			profile: by,
+			text
+		});
 		if (answer.ok) [seen, fault, of, said] = [answer.value, '', text, ''];
 		else fault = answer.fault;
 	}
 	const contradicted = (line: number) => seen?.contradictions.find((one) => one.line === line)?.message ?? '';
-	const usable = $derived(seen?.lines.filter((line) => line.notation !== '' && !hasErrors(parse(line.notation).faults)) ?? []);
+	const usable = $derived(
+		seen?.lines.filter((line) => line.notation !== '' && !hasErrors(parse(line.notation).faults)) ?? []
+	);
 	/** Adds the lines below what is there; references become those lines themselves. */
 	let asking = $state(false);
 	function takeOver(instead: boolean) {
@@ -33,52 +38,120 @@
 		const { lines } = enquiry.document;
 		const going = instead ? lines : lines.length === 1 && lines[0]?.source.trim() === '' ? lines : [];
 		const on = new Date().toISOString().slice(0, 10);
-		const packed = packText({ lines: usable.map((line) => ({ number: line.number, text: line.notation, label: line.comment.slice(0, 400), concept: null })), numbered: true, cleaned: [], missing: [] }, newId);
-		const noted = { ...packed, lines: packed.lines.map((line, at) => ({ ...line, note: usable[at]?.count === null ? '' : `${formatCount(usable[at]?.count)} records where it was copied from, read on ${on}` })) };
-		const { edits, said: told } = unpackLines(noted, { enquiry: enquiry.id, document: enquiry.document, after: lines.at(-1)?.id ?? null, vocabularies: workspace.vocabularies.map((one) => one.id), makeConcepts: false, newId });
-		if (enquiry.edit('accept a pasted strategy', [...edits, ...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)]))
-			said = [`${count(usable.length, 'line')} came in${instead ? ' in place of those that were there' : ''}. Undo (Ctrl Z) restores what was there.`, ...told].join(' ');
+		const packed = packText(
+			{
+				lines: usable.map((line) => ({
+					number: line.number,
+					text: line.notation,
+					label: line.comment.slice(0, 400),
+					concept: null
+				})),
+				numbered: true,
+				cleaned: [],
+				missing: []
+			},
+			newId
+		);
+		const noted = {
+			...packed,
+			lines: packed.lines.map((line, at) => ({
+				...line,
+				note:
+					usable[at]?.count === null
+						? ''
+						: `${formatCount(usable[at]?.count)} records where it was copied from, read on ${on}`
+			}))
+		};
+		const { edits, said: told } = unpackLines(noted, {
+			enquiry: enquiry.id,
+			document: enquiry.document,
+			after: lines.at(-1)?.id ?? null,
+			vocabularies: workspace.vocabularies.map((one) => one.id),
+			makeConcepts: false,
+			newId
+		});
+		if (
+			enquiry.edit('accept a pasted strategy', [
+				...edits,
+				...going.map((line) => ({ do: 'remove', at: ['lines', line.id] }) as const)
+			])
+		)
+			said = [
+				`${count(usable.length, 'line')} came in${instead ? ' in place of those that were there' : ''}. Undo (Ctrl Z) restores what was there.`,
+				...told
+			].join(' ');
 	}
 </script>
 
 <section aria-label="Read a pasted strategy">
 	<h2>Read a strategy from elsewhere</h2>
-	<p class="small soft mt-1">An appendix, a colleague’s file, your own of last year: numbered lines with their counts, or one string.</p>
+	<p class="small soft mt-1">
+		An appendix, a colleague’s file, your own of last year: numbered lines with their counts, or one string.
+	</p>
 	<div class="flex flex-wrap items-end gap-2 mt-2">
 		<label
-			><span class="said">In the syntax of</span><select class="ask" value={profile} onchange={(event) => (chosen = event.currentTarget.value)}
+			><span class="said">In the syntax of</span><select
+				class="ask"
+				value={profile}
+				onchange={(event) => (chosen = event.currentTarget.value)}
 				>{#each profiles as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 			></label
 		>
-		<button class="do first" disabled={text.trim() === '' || profile === ''} onclick={() => void read()}>Read it</button>
+		<button class="do first" disabled={text.trim() === '' || profile === ''} onclick={() => void read()}>Read it</button
+		>
 	</div>
-	<label class="block mt-2"><span class="sr">The strategy as it was copied</span><textarea class="ask line-face" rows="5" bind:value={text} placeholder={EXAMPLE}></textarea></label>
+	<label class="block mt-2"
+		><span class="sr">The strategy as it was copied</span><textarea
+			class="ask line-face"
+			rows="5"
+			bind:value={text}
+			placeholder={EXAMPLE}></textarea></label
+	>
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if seen}
 		<div class:dim={of !== text}>
 			<p class="mt-2 small" role="status">
 				{seen.lines.length}
-				{seen.lines.length === 1 ? 'line' : 'lines'}{seen.numbered ? ', numbered' : ''}; {seen.errors === 0 ? 'all of it is understood' : `${seen.errors} ${seen.errors === 1 ? 'fault' : 'faults'}`}.
+				{seen.lines.length === 1 ? 'line' : 'lines'}{seen.numbered ? ', numbered' : ''}; {seen.errors === 0
+					? 'all of it is understood'
+					: `${seen.errors} ${seen.errors === 1 ? 'fault' : 'faults'}`}.
 				{#if seen.habit}{seen.habit}{/if}
-				{#each seen.better as one (one.profile)}<button class="do" onclick={() => void read(one.profile)}>{one.name} fits better: {one.errors === 0 ? 'no fault' : `${one.errors} faults`}</button>{/each}
+				{#each seen.better as one (one.profile)}<button class="do" onclick={() => void read(one.profile)}
+						>{one.name} fits better: {one.errors === 0 ? 'no fault' : `${one.errors} faults`}</button
+					>{/each}
 			</p>
 			{#each seen.contradictions as one (one.line)}<p class="say fault small mt-1">{one.message}</p>{/each}
 			<table class="grid-table mt-2">
-				<thead><tr><th scope="col" style:width="3rem">No.</th><th scope="col">As it was copied</th><th scope="col">What it means</th><th scope="col" class="text-right" style:width="7rem">Records then</th></tr></thead>
+				<thead
+					><tr
+						><th scope="col" style:width="3rem">No.</th><th scope="col">As it was copied</th><th scope="col"
+							>What it means</th
+						><th scope="col" class="text-right" style:width="7rem">Records then</th></tr
+					></thead
+				>
 				<tbody>
 					{#each seen.lines as line (line.number)}
 						<tr>
 							<td>{line.number}</td>
 							<td class="line-face small wrap">
 								{#if line.faults.some((one) => one.severity === 'error' && one.to - one.from < line.text.length)}
-									{@const one = line.faults.find((other) => other.severity === 'error' && other.to - other.from < line.text.length)}
-									{line.text.slice(0, one?.from)}<span class="wrong">{line.text.slice(one?.from, Math.max((one?.from ?? 0) + 1, one?.to ?? 0))}</span>{line.text.slice(Math.max((one?.from ?? 0) + 1, one?.to ?? 0))}
+									{@const one = line.faults.find(
+										(other) => other.severity === 'error' && other.to - other.from < line.text.length
+									)}
+									{line.text.slice(0, one?.from)}<span class="wrong"
+										>{line.text.slice(one?.from, Math.max((one?.from ?? 0) + 1, one?.to ?? 0))}</span
+									>{line.text.slice(Math.max((one?.from ?? 0) + 1, one?.to ?? 0))}
 								{:else}{line.text}{/if}
 							</td>
 							<td class="line-face small wrap"
-								>{line.notation || '–'}{#each line.faults as one, at (at)}<span class="block fault-text" class:soft={one.severity !== 'error'}>{one.message}</span>{/each}</td
+								>{line.notation || '–'}{#each line.faults as one, at (at)}<span
+										class="block fault-text"
+										class:soft={one.severity !== 'error'}>{one.message}</span
+									>{/each}</td
 							>
-							<td class="text-right" class:wrong={contradicted(line.number) !== ''} title={contradicted(line.number)}>{formatCount(line.count)}</td>
+							<td class="text-right" class:wrong={contradicted(line.number) !== ''} title={contradicted(line.number)}
+								>{formatCount(line.count)}</td
+							>
 						</tr>
 					{/each}
 				</tbody>
@@ -91,10 +164,17 @@
 						<button class="do first" onclick={() => takeOver(false)}>Add below them</button>
 						<button class="do" onclick={() => takeOver(true)}>Replace them</button>
 						<button class="do bare" onclick={() => (asking = false)}>Cancel</button>
-					{:else}<button class="do" disabled={usable.length === 0} onclick={() => (there > 0 ? (asking = true) : takeOver(false))}>Bring {count(usable.length, 'line')} into the strategy</button>{/if}
+					{:else}<button
+							class="do"
+							disabled={usable.length === 0}
+							onclick={() => (there > 0 ? (asking = true) : takeOver(false))}
+							>Bring {count(usable.length, 'line')} into the strategy</button
+						>{/if}
 				</p>
 			{/if}
-			{#if said}<p class="small soft" role="status">{said} <a href="/enquiries/{enquiry.id}/strategy">Open the strategy</a></p>{/if}
+			{#if said}<p class="small soft" role="status">
+					{said} <a href="/enquiries/{enquiry.id}/strategy">Open the strategy</a>
+				</p>{/if}
 		</div>
 	{/if}
 </section>

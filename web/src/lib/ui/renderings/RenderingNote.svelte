@@ -7,7 +7,12 @@
 	import { newId } from '$lib/work/new-id';
 
 	/** @param short one line, opened on request: where several sources stand together @param mapped is called when a counterpart was kept for every enquiry */
-	let { note, rendering, short = false, mapped = () => {} }: { note: RenderingNote; rendering: string; short?: boolean; mapped?: () => void } = $props();
+	let {
+		note,
+		rendering,
+		short = false,
+		mapped = () => {}
+	}: { note: RenderingNote; rendering: string; short?: boolean; mapped?: () => void } = $props();
 	const { enquiry, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
 	const EXAMPLE = '"acute brain failure" OR confusion*';
@@ -21,15 +26,26 @@
 	/** How the heading and what was chosen relate, for every enquiry; null where the choice is this rendering's alone. */
 	let relation = $state<Kind | null>(null);
 	let refused = $state('');
-	const mapping = $derived(take === 'replace' && text.trim() === '' && chosen.length > 0 ? (note.mapping ?? null) : null);
+	const mapping = $derived(
+		take === 'replace' && text.trim() === '' && chosen.length > 0 ? (note.mapping ?? null) : null
+	);
 	const heading = $derived(/^\{.*\}$/.test(note.piece));
-	const put = $derived([...(note.cause === 'written-out' || text.trim() === '' ? chosen : []), ...(text.trim() === '' ? [] : [text.trim()])].join(' OR '));
+	const put = $derived(
+		[
+			...(note.cause === 'written-out' || text.trim() === '' ? chosen : []),
+			...(text.trim() === '' ? [] : [text.trim()])
+		].join(' OR ')
+	);
 	const fault = $derived.by(() => {
 		if (take !== 'replace' || put === '') return '';
 		const { faults } = parse(put);
 		return hasErrors(faults) ? (faults.find((one) => one.severity === 'error')?.message ?? '') : '';
 	});
-	const ready = $derived((why.trim() !== '' || (mapping !== null && relation !== null)) && (mapping === null || relation !== 'two' || chosen.length > 1) && (take !== 'replace' || (put !== '' && fault === '')));
+	const ready = $derived(
+		(why.trim() !== '' || (mapping !== null && relation !== null)) &&
+			(mapping === null || relation !== 'two' || chosen.length > 1) &&
+			(take !== 'replace' || (put !== '' && fault === ''))
+	);
 
 	function begin() {
 		open = true;
@@ -43,13 +59,28 @@
 		if (mapping && relation !== null) return keepForAll(mapping, relation);
 		const at = document.renderings.find((one) => one.id === rendering);
 		if (!at || !ready) return;
-		const item = { id: newId(), piece: heading && everyHeading && take === 'leave out' ? '{*}' : note.piece, cause: note.cause, take, text: take === 'replace' ? put : '', why: why.trim(), by: personName, on: format(new Date(), 'yyyy-MM-dd') };
+		const item = {
+			id: newId(),
+			piece: heading && everyHeading && take === 'leave out' ? '{*}' : note.piece,
+			cause: note.cause,
+			take,
+			text: take === 'replace' ? put : '',
+			why: why.trim(),
+			by: personName,
+			on: format(new Date(), 'yyyy-MM-dd')
+		};
 		const kept = at.decisions ?? [];
-		enquiry.edit('decide on a note', [at.decisions ? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null } : { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }]);
+		enquiry.edit('decide on a note', [
+			at.decisions
+				? { do: 'insert', in: ['renderings', rendering, 'decisions'], item, after: kept.at(-1)?.id ?? null }
+				: { do: 'set', at: ['renderings', rendering, 'decisions'], value: [item] }
+		]);
 		open = false;
 	}
 	async function keepForAll({ vocabulary, heading: of, to, candidates }: MappingToDecide, kind: Kind) {
-		const targets = note.candidates.flatMap((candidate, at) => (chosen.includes(candidate) ? [candidates[at] ?? ''] : []));
+		const targets = note.candidates.flatMap((candidate, at) =>
+			chosen.includes(candidate) ? [candidates[at] ?? ''] : []
+		);
 		const fault = await decideOnCounterpart(vocabulary, of, to, { kind, targets, reason: why.trim(), seen: null });
 		refused = fault ?? '';
 		if (fault !== null) return;
@@ -83,15 +114,21 @@
 
 {#snippet head()}
 	<strong>{note.kind}</strong>{#if note.effect}<span class="effect">{note.effect}</span>{/if}
-	<span class="line-face piece">{note.piece.length > (short ? 40 : 90) ? `${note.piece.slice(0, short ? 40 : 90)} …` : note.piece}</span>
+	<span class="line-face piece"
+		>{note.piece.length > (short ? 40 : 90) ? `${note.piece.slice(0, short ? 40 : 90)} …` : note.piece}</span
+	>
 {/snippet}
 
 {#snippet rest()}
 	{note.message}
 	{#if note.next !== '' && note.kind !== 'adjusted'}<span class="soft">{note.next}</span>{/if}
 	{#if enquiry.editable}
-		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={takeBack}>Take the decision back</button>
-		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button class="do small mt-1" onclick={begin}>Decide</button>{/if}
+		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={takeBack}
+				>Take the decision back</button
+			>
+		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button class="do small mt-1" onclick={begin}
+				>Decide</button
+			>{/if}
 	{/if}
 	{#if open}
 		<form
@@ -111,27 +148,58 @@
 			{#if take === 'replace'}
 				{#if note.candidates.length > 0}
 					<fieldset>
-						<legend class="small soft">{note.cause === 'written-out' ? 'The words that it is written out as; remove some, or add more below' : 'What may stand for it; several are joined with OR'}</legend>
-						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"><input type="checkbox" value={candidate} bind:group={chosen} /> <span class="line-face">{candidate}</span></label>{/each}
+						<legend class="small soft"
+							>{note.cause === 'written-out'
+								? 'The words that it is written out as; remove some, or add more below'
+								: 'What may stand for it; several are joined with OR'}</legend
+						>
+						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"
+								><input type="checkbox" value={candidate} bind:group={chosen} />
+								<span class="line-face">{candidate}</span></label
+							>{/each}
 					</fieldset>
 				{/if}
-				<label><span class="said">{note.cause === 'written-out' ? 'And, in the notation' : note.candidates.length > 0 ? 'Or, in the notation' : 'In the notation'}</span><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label>
+				<label
+					><span class="said"
+						>{note.cause === 'written-out'
+							? 'And, in the notation'
+							: note.candidates.length > 0
+								? 'Or, in the notation'
+								: 'In the notation'}</span
+					><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label
+				>
 				{#if fault}<p class="small fault-text">{fault}</p>{/if}
 			{:else if take === 'leave out' && heading}
-				<label class="flex gap-2 items-center"><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label>
+				<label class="flex gap-2 items-center"
+					><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label
+				>
 			{/if}
 			{#if mapping}
 				<label
 					><span class="said">Keep it for</span>
 					<select class="ask" bind:value={relation}>
 						<option value={null}>this enquiry and this source</option>
-						{#each Object.entries(KINDS).filter(([kind]) => kind !== 'none' && (kind !== 'two' || chosen.length > 1)) as [kind, name] (kind)}<option value={kind}>every enquiry, as: {name}</option>{/each}
+						{#each Object.entries(KINDS).filter(([kind]) => kind !== 'none' && (kind !== 'two' || chosen.length > 1)) as [kind, name] (kind)}<option
+								value={kind}>every enquiry, as: {name}</option
+							>{/each}
 					</select></label
 				>
 			{/if}
 			{#if refused}<p class="small fault-text" role="alert">{refused}</p>{/if}
-			<label><span class="said">Reason, kept with it</span><input class="ask" bind:value={why} placeholder="The text words carry it" /></label>
-			<span class="flex gap-1"><button class="do first" type="submit" disabled={!ready}>Keep the decision</button><button class="do" type="button" onclick={() => (open = false)}>Cancel</button></span>
+			<label
+				><span class="said">Reason, kept with it</span><input
+					class="ask"
+					bind:value={why}
+					placeholder="The text words carry it"
+				/></label
+			>
+			<span class="flex gap-1"
+				><button class="do first" type="submit" disabled={!ready}>Keep the decision</button><button
+					class="do"
+					type="button"
+					onclick={() => (open = false)}>Cancel</button
+				></span
+			>
 		</form>
 	{/if}
 {/snippet}

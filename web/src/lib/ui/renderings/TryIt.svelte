@@ -6,14 +6,21 @@
 	import { readNdjson } from '$lib/work/ndjson';
 	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
 
-	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } = $props();
+	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } =
+		$props();
 	const { enquiry } = useWorkspace();
 	let tried = $state.raw<TriedRendering | null>(null);
 	/** What the figures depend on, as it was when they were taken. */
 	let triedOf = $state('');
 	const stands = $derived.by(() => {
 		const { decisions, own, leftOut } = enquiry.document.renderings.find((one) => one.id === rendering) ?? {};
-		return JSON.stringify([enquiry.document.lines.map(({ source, off }) => [source, off]), enquiry.document.result ?? null, decisions ?? [], own ?? [], leftOut ?? []]);
+		return JSON.stringify([
+			enquiry.document.lines.map(({ source, off }) => [source, off]),
+			enquiry.document.result ?? null,
+			decisions ?? [],
+			own ?? [],
+			leftOut ?? []
+		]);
 	});
 	const old = $derived(stands !== triedOf);
 	let busy = $state<AbortController | null>(null);
@@ -23,7 +30,9 @@
 		if (!progress) return `Asking ${source} …`;
 		const { step, done, of } = progress;
 		if (step === 'records') return `${formatCount(done)} of ${formatCount(of)} records fetched from ${source}`;
-		return step === 'held' ? `Checking whether ${source} holds the records only the original retrieves: ${formatCount(done)} of ${formatCount(of)}` : `Finding the line responsible: ${formatCount(done)} of ${formatCount(of)}`;
+		return step === 'held'
+			? `Checking whether ${source} holds the records only the original retrieves: ${formatCount(done)} of ${formatCount(of)}`
+			: `Finding the line responsible: ${formatCount(done)} of ${formatCount(of)}`;
 	});
 	async function run() {
 		await enquiry.flush();
@@ -50,7 +59,14 @@
 	/** The share goes with the rendering, into the dossier too. */
 	function keep(answer: TriedRendering, revision: number) {
 		if (!enquiry.editable) return;
-		const value = { on: answer.on, revision, kept: answer.kept, lost: answer.lost.length, gained: answer.gained.count, shipsLost: answer.ships.lost };
+		const value = {
+			on: answer.on,
+			revision,
+			kept: answer.kept,
+			lost: answer.lost.length,
+			gained: answer.gained.count,
+			shipsLost: answer.ships.lost
+		};
 		enquiry.edit('remember how the rendering compared', [{ do: 'set', at: ['renderings', rendering, 'tried'], value }]);
 	}
 	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering)?.tried ?? null);
@@ -66,27 +82,55 @@
 <section aria-label="Try it on {source}" aria-busy={busy !== null} data-tried={tried ? held : ''}>
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>On the works that both sources hold</h3>
-		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status">{said}</span>{#if progress && progress.of > 0}<progress class="how-far" max={progress.of} value={progress.done} aria-hidden="true"
+		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status"
+				>{said}</span
+			>{#if progress && progress.of > 0}<progress
+					class="how-far"
+					max={progress.of}
+					value={progress.done}
+					aria-hidden="true"
 				></progress>{/if}
-		{:else}<button class="do" class:first={!tried} disabled={gaps > 0} title={gaps > 0 ? 'Decide on the gaps first' : ''} onclick={() => void run()}>Try it</button>{/if}
-		{#if gaps > 0}<span class="small soft">{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span>{/if}
+		{:else}<button
+				class="do"
+				class:first={!tried}
+				disabled={gaps > 0}
+				title={gaps > 0 ? 'Decide on the gaps first' : ''}
+				onclick={() => void run()}>Try it</button
+			>{/if}
+		{#if gaps > 0}<span class="small soft"
+				>{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span
+			>{/if}
 	</div>
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if !tried && stored}<p class="small soft mt-1">
-			On {dayAndTime(stored.on)}: {formatCount(stored.kept)} kept, {formatCount(stored.lost)} lost, {formatCount(stored.gained)} gained{enquiry.revision > stored.revision + 1 ? '; the enquiry has changed since' : ''}.
+			On {dayAndTime(stored.on)}: {formatCount(stored.kept)} kept, {formatCount(stored.lost)} lost, {formatCount(
+				stored.gained
+			)} gained{enquiry.revision > stored.revision + 1 ? '; the enquiry has changed since' : ''}.
 		</p>{/if}
 	{#if tried}
 		<div class:dim={old}>
 			<p class="mt-2">
-				{#if share === null}None of the {formatCount(tried.original)} records is held by {source}, so there is nothing to compare.
-				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering: {formatCount(tried.kept)} kept, <strong class:bad={tried.lost.length > 0}>{formatCount(tried.lost.length)} lost</strong>, {formatCount(
+				{#if share === null}None of the {formatCount(tried.original)} records is held by {source}, so there is nothing
+					to compare.
+				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering:
+					{formatCount(tried.kept)} kept,
+					<strong class:bad={tried.lost.length > 0}>{formatCount(tried.lost.length)} lost</strong>, {formatCount(
 						tried.gained.count
-					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" /> {tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
-				<span class="soft small">Original {formatCount(tried.original)} records, rendering {formatCount(tried.rendered)}; {dayAndTime(tried.on)}{old ? ', before the last changes' : ''}.</span>
+					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" />
+						{tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
+				<span class="soft small"
+					>Original {formatCount(tried.original)} records, rendering {formatCount(tried.rendered)}; {dayAndTime(
+						tried.on
+					)}{old ? ', before the last changes' : ''}.</span
+				>
 			</p>
 			{#each byLine as [line, records] (line)}
 				<details class="mt-1" open={byLine.length < 3}>
-					<summary>{line === null ? 'Lost only when the lines are combined' : `Line ${line} loses ${formatCount(records.length)} first`}</summary>
+					<summary
+						>{line === null
+							? 'Lost only when the lines are combined'
+							: `Line ${line} loses ${formatCount(records.length)} first`}</summary
+					>
 					<ul class="small lost">
 						{#each records.slice(0, 30) as one (one.id)}<li>
 								{#if one.ship}<Ship size={13} class="inline" aria-label="known article" />
@@ -100,7 +144,9 @@
 				<details class="mt-1">
 					<summary>{formatCount(tried.gained.count)} gained: found there, and here not by the original</summary>
 					<ul class="small lost">
-						{#each tried.gained.some as one (one.id)}<li>{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span></li>{/each}
+						{#each tried.gained.some as one (one.id)}<li>
+								{one.title} <span class="soft">{one.year ?? ''} · {one.id}</span>
+							</li>{/each}
 					</ul>
 				</details>
 			{/if}

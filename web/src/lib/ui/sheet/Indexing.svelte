@@ -18,8 +18,14 @@
 		<span>The indexing of this collection was stopped, so no line is counted.</span>
 		{#if enquiry.editable}<button class="do" onclick={() => void ask('start')}>Index it</button>{/if}
 	{:else}
-		<span>The collection is being indexed: {Math.round(indexing * 100)} %. Counts come as soon as that is done; go on working.</span>
-		{#if enquiry.editable}<button class="do" title="For everybody who counts on this collection" onclick={() => void ask('stop')}>Stop indexing</button>{/if}
+		<span
+			>The collection is being indexed: {Math.round(indexing * 100)} %. Counts come as soon as that is done; go on working.</span
+		>
+		{#if enquiry.editable}<button
+				class="do"
+				title="For everybody who counts on this collection"
+				onclick={() => void ask('stop')}>Stop indexing</button
+			>{/if}
 	{/if}
 	{#if fault}<span class="small" role="alert">{fault}</span>{/if}
 </div>

@@ -7,7 +7,19 @@
 	import { bracketMatching } from '@codemirror/language';
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { linter, setDiagnostics } from '@codemirror/lint';
-	import { adviceOn, conceptLetter, cutLabel, gatherLines, joinLines, LINE_CEILING, spreadLine, type CleanedLine, type Edit, type Json, type LineCommand } from '@wide-lantern/core/editor';
+	import {
+		adviceOn,
+		conceptLetter,
+		cutLabel,
+		gatherLines,
+		joinLines,
+		LINE_CEILING,
+		spreadLine,
+		type CleanedLine,
+		type Edit,
+		type Json,
+		type LineCommand
+	} from '@wide-lantern/core/editor';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import type { SheetLine } from '$lib/work/sheet';
@@ -29,7 +41,10 @@
 	interface Props {
 		/** The line that the cursor is on, and the lines selected. */
 		selected: readonly string[];
-		oncursor: (line: string, at: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) => void;
+		oncursor: (
+			line: string,
+			at: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }
+		) => void;
 		/** Somebody wants to know what is wrong with a line, or to edit what it carries. */
 		onexplain: (line: string, what: 'faults' | 'label') => void;
 		onrecords: (line: string) => void;
@@ -41,14 +56,20 @@
 	const workspace = useWorkspace();
 	const { enquiry, counts } = workspace;
 	const view = $derived(counts.view);
-	const vocabularies = $derived(workspace.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
+	const vocabularies = $derived(
+		workspace.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []
+	);
 
 	let host: HTMLElement;
 	let editor: EditorView | undefined;
 	let ready = $state(false);
 	/** What happened to the lines, said for a while above the sheet. */
 	let said = $state<readonly string[]>([]);
-	let pasted = $state.raw<{ readonly text: string; readonly cleaned: readonly CleanedLine[]; readonly numbered: boolean } | null>(null);
+	let pasted = $state.raw<{
+		readonly text: string;
+		readonly cleaned: readonly CleanedLine[];
+		readonly numbered: boolean;
+	} | null>(null);
 	const sync = new TextSync(enquiry, (messages) => (said = messages));
 
 	const LINES_CEILING = 2_000;
@@ -57,7 +78,9 @@
 	function leaveHeading(view: EditorView): boolean {
 		const { head, empty } = view.state.selection.main;
 		const line = view.state.doc.lineAt(head);
-		const inside = [...line.text.matchAll(/\{[^{}]*\}/g)].find((match) => line.from + match.index < head && head < line.from + match.index + match[0].length);
+		const inside = [...line.text.matchAll(/\{[^{}]*\}/g)].find(
+			(match) => line.from + match.index < head && head < line.from + match.index + match[0].length
+		);
 		if (!empty || !inside) return false;
 		const end = line.from + inside.index + inside[0].length;
 		const complete = /\{!?[^{}]*[^{}\s!]/.test(inside[0]) && view.state.sliceDoc(head, end - 1).trim() === '';
@@ -103,13 +126,29 @@
 		if (!editor) return;
 		const { state } = editor;
 		// While a line is being mended the result is for the moment another one: nobody is told that it uses too little.
-		const unsettled = view?.lines.some((line) => line.state === 'broken' || line.state === 'faulty' || line.state === 'heavy') ?? true;
+		const unsettled =
+			view?.lines.some((line) => line.state === 'broken' || line.state === 'faulty' || line.state === 'heavy') ?? true;
 		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
 		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		const diagnostics = diagnosticsOf(state, { view, typing: beingTyped(state), advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)), noHits, shared, keep });
+		const diagnostics = diagnosticsOf(state, {
+			view,
+			typing: beingTyped(state),
+			advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)),
+			noHits,
+			shared,
+			keep
+		});
 		// Setting the same ones again would close the note that somebody is reading.
-		const text = JSON.stringify(diagnostics.map(({ from, to, severity, message, actions }) => [from, to, severity, message, actions?.map((one) => one.name)]));
+		const text = JSON.stringify(
+			diagnostics.map(({ from, to, severity, message, actions }) => [
+				from,
+				to,
+				severity,
+				message,
+				actions?.map((one) => one.name)
+			])
+		);
 		if (text === lastDiagnostics) return;
 		lastDiagnostics = text;
 		editor.dispatch(setDiagnostics(state, diagnostics));
@@ -125,7 +164,15 @@
 		heavy: 'too much work',
 		uncounted: enquiry.document.collection === null ? 'no collection' : 'not indexed'
 	});
-	const ROLE_MARKS: Readonly<Record<string, string>> = { headings: 'headings', words: 'text words', mixed: 'headings and text words', joining: 'joining', limit: 'limit', filter: 'filter', check: 'check' };
+	const ROLE_MARKS: Readonly<Record<string, string>> = {
+		headings: 'headings',
+		words: 'text words',
+		mixed: 'headings and text words',
+		joining: 'joining',
+		limit: 'limit',
+		filter: 'filter',
+		check: 'check'
+	};
 	/** What is said in a count's place. What is being typed is no fault yet, and what uses it waits. */
 	function stateWords(line: SheetLine | undefined, typedLine: string | null): string {
 		if (!line) return '';
@@ -135,7 +182,8 @@
 		return STATES[line.state] ?? '';
 	}
 	/** The line that somebody is typing in here; null when typing has come to rest. */
-	const beingTyped = (state: EditorState): string | null => (counts.typing ? (state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1] ?? null) : null);
+	const beingTyped = (state: EditorState): string | null =>
+		counts.typing ? (state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1] ?? null) : null;
 
 	function showMargins(): void {
 		if (!editor) return;
@@ -151,7 +199,8 @@
 			const own = stored.get(id);
 			const line = byId.get(id);
 			const concept = concepts.findIndex((one) => one.id === own?.concept);
-			const fresh = line !== undefined && line.text === cutLabel(editor?.state.doc.line(at + 1).text ?? '').text && !counts.late;
+			const fresh =
+				line !== undefined && line.text === cutLabel(editor?.state.doc.line(at + 1).text ?? '').text && !counts.late;
 			const found = line?.found ?? 0;
 			const brought = yields.get(id);
 			return {
@@ -163,7 +212,10 @@
 				off: own?.off ?? false,
 				final: id === view?.final,
 				count: line?.state === 'counted' ? line.count : null,
-				words: line?.state === 'counted' ? `${view?.collection?.name ?? ''}, revision ${view?.revision ?? ''}${line.beforeHand ? ', before hand-set limits' : ''}` : stateWords(line, typedLine),
+				words:
+					line?.state === 'counted'
+						? `${view?.collection?.name ?? ''}, revision ${view?.revision ?? ''}${line.beforeHand ? ', before hand-set limits' : ''}`
+						: stateWords(line, typedLine),
 				share: line?.count ? Math.log10(line.count + 1) / Math.log10(most + 1) : 0,
 				alone: brought ? brought.lost : null,
 				aloneTitle: brought
@@ -187,7 +239,14 @@
 				name: concepts[at]?.name ?? '',
 				hue: at,
 				joining: line.role === 'joining',
-				label: [line.label, line.part ? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}` : ''].filter((one) => one !== '').join(' · '),
+				label: [
+					line.label,
+					line.part
+						? `from ${line.part.name}, version ${line.part.version}${line.part.source === line.source ? '' : ', changed'}`
+						: ''
+				]
+					.filter((one) => one !== '')
+					.join(' · '),
 				note: line.note,
 				total: totals.get(line.concept ?? '') ?? ''
 			};
@@ -210,12 +269,22 @@
 		const [first, last] = linesSelected(state);
 		selected = ids.slice(first - 1, last).filter((id) => enquiry.document.lines.some((line) => line.id === id));
 		const line = state.doc.lineAt(head);
-		const inside = [...line.text.matchAll(/\{!?([^{}]*)\}/g)].find((match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length);
-		const word = inside || /^\s*(?:AND|OR|NOT)?\s*$/.test(line.text) ? null : [...line.text.matchAll(/[\p{L}\p{N}*?~'’-]+/gu)].find((match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length)?.[0];
+		const inside = [...line.text.matchAll(/\{!?([^{}]*)\}/g)].find(
+			(match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length
+		);
+		const word =
+			inside || /^\s*(?:AND|OR|NOT)?\s*$/.test(line.text)
+				? null
+				: [...line.text.matchAll(/[\p{L}\p{N}*?~'’-]+/gu)].find(
+						(match) => line.from + match.index <= head && head <= line.from + match.index + match[0].length
+					)?.[0];
 		const id = ids[line.number - 1];
 		if (!id) return;
 		enquiry.here(id);
-		const at = { heading: inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null, word: word === undefined || word === null ? null : { text: word, at: head - line.from } };
+		const at = {
+			heading: inside?.[1]?.split(/[>|]/)[0]?.trim().replace(/^"|"$/g, '') ?? null,
+			word: word === undefined || word === null ? null : { text: word, at: head - line.from }
+		};
 		clearTimeout(turning);
 		if (typed) turning = setTimeout(() => oncursor(id, at), TYPING);
 		else oncursor(id, at);
@@ -225,7 +294,8 @@
 	function keepBelow(view: EditorView, above: HTMLElement): void {
 		view.requestMeasure({
 			key: 'heads',
-			read: () => (view.coordsAtPos(view.state.selection.main.head)?.top ?? Infinity) - above.getBoundingClientRect().bottom,
+			read: () =>
+				(view.coordsAtPos(view.state.selection.main.head)?.top ?? Infinity) - above.getBoundingClientRect().bottom,
 			write: (room) => room < 0 && view.dom.closest('.room')?.scrollBy(0, room - 4)
 		});
 	}
@@ -243,7 +313,8 @@
 		carryOut(`join lines with ${operator}`, joinLines(enquiry.document, selected, operator, newId));
 	}
 	export function spread(): void {
-		if (selected[0] !== undefined) carryOut('spread a block into lines', spreadLine(enquiry.document, selected[0], newId));
+		if (selected[0] !== undefined)
+			carryOut('spread a block into lines', spreadLine(enquiry.document, selected[0], newId));
 	}
 	export function gather(): void {
 		carryOut('gather lines into a block', gatherLines(enquiry.document, selected));
@@ -289,7 +360,11 @@
 		const run = runs.find((one) => one.concept === own);
 		const effects = setFolded.of(folded);
 		// The cursor does not stay in what is folded away.
-		if (run?.hidden && folded.has(run.concept) && line >= run.hidden[0] && line <= run.hidden[1]) editor.dispatch({ effects, selection: { anchor: state.doc.line(Math.min(run.hidden[1] + 1, state.doc.lines)).to } });
+		if (run?.hidden && folded.has(run.concept) && line >= run.hidden[0] && line <= run.hidden[1])
+			editor.dispatch({
+				effects,
+				selection: { anchor: state.doc.line(Math.min(run.hidden[1] + 1, state.doc.lines)).to }
+			});
 		else editor.dispatch({ effects });
 	}
 	export function go(id: string): void {
@@ -301,7 +376,8 @@
 		editor.focus();
 	}
 
-	const lineOf = (state: EditorState): string | undefined => state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1];
+	const lineOf = (state: EditorState): string | undefined =>
+		state.field(lineIds)[state.doc.lineAt(state.selection.main.head).number - 1];
 
 	/** Goes to the next place that is wrong, and opens its explanation beside the sheet. */
 	function explainNext(target: EditorView, by: 1 | -1): boolean {
@@ -350,14 +426,26 @@
 					bracketMatching(),
 					closeBrackets(),
 					// A note that is being read stays when figures come in; it goes when its line is typed in.
-					linter(null, { hideOn: (transaction, from, to) => transaction.docChanged && transaction.changes.touchesRange(from, to) !== false }),
-					EditorState.transactionFilter.of((transaction) => (transaction.docChanged && tooLarge(transaction) ? [] : transaction)),
+					linter(null, {
+						hideOn: (transaction, from, to) =>
+							transaction.docChanged && transaction.changes.touchesRange(from, to) !== false
+					}),
+					EditorState.transactionFilter.of((transaction) =>
+						transaction.docChanged && tooLarge(transaction) ? [] : transaction
+					),
 					EditorState.readOnly.of(!enquiry.editable),
 					EditorView.editable.of(enquiry.editable),
-					placeholder('Type a first line: words joined with OR, a heading in {braces} — or assemble the lines from your concepts.'),
+					placeholder(
+						'Type a first line: words joined with OR, a heading in {braces} — or assemble the lines from your concepts.'
+					),
 					completions({
 						vocabulary: () => ownVocabulary(workspace),
-						lines: () => enquiry.document.lines.map((line, at) => ({ number: at + 1, text: editor?.state.doc.line(at + 1).text ?? '', label: line.label })),
+						lines: () =>
+							enquiry.document.lines.map((line, at) => ({
+								number: at + 1,
+								text: editor?.state.doc.line(at + 1).text ?? '',
+								label: line.label
+							})),
 						concepts: () => enquiry.document.concepts.map((one, at) => ({ letter: conceptLetter(at), name: one.name }))
 					}),
 					keymap.of([
@@ -382,16 +470,29 @@
 						{ key: 'Enter', run: (view) => leaveHeading(view) || leaveClosed(view) || insertNewline(view) },
 						...defaultKeymap
 					]),
-					EditorView.contentAttributes.of({ 'aria-label': 'Strategy sheet, one search line per line', spellcheck: 'false' }),
+					EditorView.contentAttributes.of({
+						'aria-label': 'Strategy sheet, one search line per line',
+						spellcheck: 'false'
+					}),
 					EditorView.updateListener.of((update) => {
-						if (update.docChanged && update.transactions.some((one) => one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move') || one.isUserEvent('undo'))) {
+						if (
+							update.docChanged &&
+							update.transactions.some(
+								(one) =>
+									one.isUserEvent('input') ||
+									one.isUserEvent('delete') ||
+									one.isUserEvent('move') ||
+									one.isUserEvent('undo')
+							)
+						) {
 							counts.typed();
 							sync.send(update.state);
 						}
 						if (update.selectionSet && heads) keepBelow(update.view, heads);
 						if (update.selectionSet || update.docChanged) follow(update.state, update.docChanged);
 						// What was typed in a line takes its final form when the cursor leaves it.
-						if (update.selectionSet && lineOf(update.startState) !== lineOf(update.state)) queueMicrotask(() => editor && sync.sync(editor, false));
+						if (update.selectionSet && lineOf(update.startState) !== lineOf(update.state))
+							queueMicrotask(() => editor && sync.sync(editor, false));
 						if (update.docChanged)
 							queueMicrotask(() => {
 								showMargins();
@@ -458,7 +559,8 @@
 			pasted = null;
 		}}
 		onasis={() => {
-			if (editor && pasted) editor.dispatch({ ...editor.state.replaceSelection(pasted.text), userEvent: 'input.paste' });
+			if (editor && pasted)
+				editor.dispatch({ ...editor.state.replaceSelection(pasted.text), userEvent: 'input.paste' });
 			pasted = null;
 		}}
 		oncancel={() => {
@@ -491,7 +593,8 @@
 			return;
 		}
 		// A click on an underlined place explains it, as hovering does.
-		if (target.closest('.cm-lintRange-error, .cm-lintRange-warning') && selected[0] !== undefined) onexplain(selected[0], 'faults');
+		if (target.closest('.cm-lintRange-error, .cm-lintRange-warning') && selected[0] !== undefined)
+			onexplain(selected[0], 'faults');
 	}}
 	onkeydown={() => undefined}
 ></div>

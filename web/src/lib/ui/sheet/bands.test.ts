@@ -15,7 +15,8 @@ const line = (concept: string | null, joining = false): LineFacts => ({
 	note: '',
 	total: ''
 });
-const runs = (...lines: LineFacts[]) => runsOf(lines).map(({ concept, first, last, hidden }) => [concept, first, last, hidden]);
+const runs = (...lines: LineFacts[]) =>
+	runsOf(lines).map(({ concept, first, last, hidden }) => [concept, first, last, hidden]);
 
 describe('runs', () => {
 	it('are neighbouring lines of one concept; folding leaves the joining line', () => {

@@ -46,7 +46,13 @@ export function runsOf(facts: readonly (LineFacts | undefined)[]): Run[] {
 		while (facts[end + 1]?.concept === one.concept) end++;
 		const joining = facts.slice(at, end + 1).findLastIndex((line) => line?.joining);
 		const lastHidden = joining < 0 ? end : at + joining - 1;
-		runs.push({ concept: one.concept, first: at + 1, last: end + 1, hidden: lastHidden < at || end === at ? null : [at + 1, lastHidden + 1], facts: one });
+		runs.push({
+			concept: one.concept,
+			first: at + 1,
+			last: end + 1,
+			hidden: lastHidden < at || end === at ? null : [at + 1, lastHidden + 1],
+			facts: one
+		});
 		at = end + 1;
 	}
 	return runs;
@@ -186,15 +192,26 @@ function build(state: EditorState): { readonly all: DecorationSet; readonly hidd
 	const folded = state.field(foldedField);
 	for (const run of runsIn(state)) {
 		const isFolded = folded.has(run.concept) && run.hidden !== null;
-		all.push(Decoration.widget({ widget: new BandWidget(run, isFolded), block: true, side: -1 }).range(state.doc.line(run.first).from));
+		all.push(
+			Decoration.widget({ widget: new BandWidget(run, isFolded), block: true, side: -1 }).range(
+				state.doc.line(run.first).from
+			)
+		);
 		if (!isFolded || !run.hidden) continue;
-		const range = Decoration.replace({ block: true }).range(state.doc.line(run.hidden[0]).from, state.doc.line(run.hidden[1]).to);
+		const range = Decoration.replace({ block: true }).range(
+			state.doc.line(run.hidden[0]).from,
+			state.doc.line(run.hidden[1]).to
+		);
 		all.push(range);
 		hidden.push(range);
 	}
 	current(state).forEach((one, at) => {
 		if (one && at < state.doc.lines && (one.label !== '' || one.note !== ''))
-			all.push(Decoration.widget({ widget: new EndWidget(one.id, one.label, one.note), side: 1 }).range(state.doc.line(at + 1).to));
+			all.push(
+				Decoration.widget({ widget: new EndWidget(one.id, one.label, one.note), side: 1 }).range(
+					state.doc.line(at + 1).to
+				)
+			);
 	});
 	return { all: Decoration.set(all, true), hidden: Decoration.set(hidden, true) };
 }
@@ -219,7 +236,10 @@ const drawn = StateField.define<{ readonly all: DecorationSet; readonly hidden: 
 			return { all: value.all.map(transaction.changes), hidden: value.hidden.map(transaction.changes) };
 		return build(state);
 	},
-	provide: (field) => [EditorView.decorations.from(field, (value) => value.all), EditorView.atomicRanges.of((view) => view.state.field(field).hidden)]
+	provide: (field) => [
+		EditorView.decorations.from(field, (value) => value.all),
+		EditorView.atomicRanges.of((view) => view.state.field(field).hidden)
+	]
 });
 
 export const bands: Extension = [factsField, foldedField, drawn];

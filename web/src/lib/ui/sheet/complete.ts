@@ -74,9 +74,9 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 	const words = typed.text.slice(start);
 	const asking = new AbortController();
 	context.addEventListener('abort', () => asking.abort());
-	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, { signal: asking.signal }).catch(
-		() => null
-	);
+	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, {
+		signal: asking.signal
+	}).catch(() => null);
 	if (!response?.ok) return null;
 	const { matches } = (await response.json().catch(() => ({ matches: [] }))) as { matches: readonly Match[] };
 	return {
@@ -84,7 +84,11 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 		filter: false,
 		options: matches
 			.slice(0, 12)
-			.map((match): Completion => ({ label: match.label, detail: reasonText(match), apply: (view, _, from, to) => take(view, match, from, to) }))
+			.map((match): Completion => ({
+				label: match.label,
+				detail: reasonText(match),
+				apply: (view, _, from, to) => take(view, match, from, to)
+			}))
 	};
 }
 
@@ -92,7 +96,11 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 function take(view: EditorView, match: Match, from: number, to: number): void {
 	const insert = `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}}`;
 	const end = view.state.sliceDoc(to, to + 1) === '}' ? to + 1 : to;
-	view.dispatch({ changes: { from, to: end, insert }, selection: { anchor: from + insert.length }, userEvent: 'input.complete' });
+	view.dispatch({
+		changes: { from, to: end, insert },
+		selection: { anchor: from + insert.length },
+		userEvent: 'input.complete'
+	});
 }
 
 function references(context: CompletionContext, offers: Offers): CompletionResult | null {
@@ -106,7 +114,8 @@ function references(context: CompletionContext, offers: Offers): CompletionResul
 				.map((line) => ({ label: `#${line.number}`, detail: line.label || line.text.slice(0, 60) }))
 		: offers.concepts().map((one) => ({ label: `@${one.letter}`, detail: one.name }));
 	// A whole reference with nothing longer to offer needs no list over the text.
-	const isOpen = (text: string) => options.some((one) => one.label.length > text.length && one.label.toLowerCase().startsWith(text.toLowerCase()));
+	const isOpen = (text: string) =>
+		options.some((one) => one.label.length > text.length && one.label.toLowerCase().startsWith(text.toLowerCase()));
 	if (!context.explicit && !isOpen(typed.text)) return null;
 	return { from: typed.from, options, validFor: (text) => /^[#@]\w*$/.test(text) && isOpen(text) };
 }

@@ -30,7 +30,10 @@ function faultsOf(text: string): readonly Fault[] {
 	return faults;
 }
 
-export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits, shared, keep }: ToDiagnose): Diagnostic[] {
+export function diagnosticsOf(
+	state: EditorState,
+	{ view, typing, advice, noHits, shared, keep }: ToDiagnose
+): Diagnostic[] {
 	const byId = new Map(view?.lines.map((line) => [line.id, line]));
 	const diagnostics: Diagnostic[] = [];
 	state.field(lineIds).forEach((id, at) => {
@@ -52,7 +55,11 @@ export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits
 					apply: (target) => {
 						const base = target.state.doc.line(at + 1).from;
 						target.dispatch({
-							changes: repair.edits.map((edit) => ({ from: base + edit.from, to: base + edit.to, insert: edit.insert })),
+							changes: repair.edits.map((edit) => ({
+								from: base + edit.from,
+								to: base + edit.to,
+								insert: edit.insert
+							})),
 							userEvent: 'input.repair'
 						});
 					}
@@ -65,7 +72,8 @@ export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits
 					from: Math.min(line.from + empty.from, line.to),
 					to: Math.min(line.from + empty.to, line.to),
 					severity: 'info',
-					message: 'No record in this collection has this. A misspelling is the most common reason; a word used in other sources may be right.'
+					message:
+						'No record in this collection has this. A misspelling is the most common reason; a word used in other sources may be right.'
 				});
 		if (current)
 			for (const one of shared.filter((other) => other.line === id))
@@ -81,7 +89,10 @@ export function diagnosticsOf(state: EditorState, { view, typing, advice, noHits
 				to: line.to,
 				severity: 'hint',
 				message: one.message,
-				actions: one.repairs.map((repair): Action => ({ name: repair.label, apply: () => keep(repair.label, repair.edits) }))
+				actions: one.repairs.map((repair): Action => ({
+					name: repair.label,
+					apply: () => keep(repair.label, repair.edits)
+				}))
 			});
 	});
 	return diagnostics;

@@ -18,7 +18,9 @@ const CLASSES: Readonly<Record<string, string>> = {
 	Open: 'n-bracket',
 	Close: 'n-bracket'
 };
-const marks = new Map([...new Set([...Object.values(CLASSES), 'n-field'])].map((name) => [name, Decoration.mark({ class: name })]));
+const marks = new Map(
+	[...new Set([...Object.values(CLASSES), 'n-field'])].map((name) => [name, Decoration.mark({ class: name })])
+);
 
 function decorate(view: EditorView): DecorationSet {
 	const builder = new RangeSetBuilder<Decoration>();
@@ -37,7 +39,8 @@ function decorate(view: EditorView): DecorationSet {
 				.cursor()
 				.iterate((node) => {
 					// A word before a colon (or a plus and a word before one) is a field.
-					if (node.name === 'Word') word = { from: word && line.text.charAt(node.from - 1) === '+' ? word.from : node.from, to: node.to };
+					if (node.name === 'Word')
+						word = { from: word && line.text.charAt(node.from - 1) === '+' ? word.from : node.from, to: node.to };
 					if (node.name === 'Colon' && word) found.push({ from: word.from, to: node.to, name: 'n-field' });
 					const name = CLASSES[node.name];
 					if (name) found.push({ from: node.from, to: node.to, name });

@@ -5,7 +5,9 @@ import { difference, reassign } from './identity';
 
 let made = 0;
 const fresh = () => `new${++made}`;
-const whole = (old: readonly string[], now: readonly string[]) => [{ oldFrom: 0, oldTo: old.length, newFrom: 0, newTo: now.length }];
+const whole = (old: readonly string[], now: readonly string[]) => [
+	{ oldFrom: 0, oldTo: old.length, newFrom: 0, newTo: now.length }
+];
 const after = (old: string[], now: string[]) => {
 	made = 0;
 	return reassign(

@@ -53,7 +53,12 @@ export function difference(from: string, to: string): { from: number; to: number
 	let start = 0;
 	while (start < from.length && start < to.length && from[start] === to[start]) start++;
 	let end = 0;
-	while (end < from.length - start && end < to.length - start && from[from.length - 1 - end] === to[to.length - 1 - end]) end++;
+	while (
+		end < from.length - start &&
+		end < to.length - start &&
+		from[from.length - 1 - end] === to[to.length - 1 - end]
+	)
+		end++;
 	return { from: start, to: from.length - end, insert: to.slice(start, to.length - end) };
 }
 
@@ -69,7 +74,9 @@ export const lineIds = StateField.define<readonly string[]>({
 		// Typing inside lines changes none of them into another.
 		let inside = before.lines === after.lines;
 		transaction.changes.iterChangedRanges((fromA, toA, fromB, toB) => {
-			inside &&= before.lineAt(fromA).number === before.lineAt(toA).number && after.lineAt(fromB).number === after.lineAt(toB).number;
+			inside &&=
+				before.lineAt(fromA).number === before.lineAt(toA).number &&
+				after.lineAt(fromB).number === after.lineAt(toB).number;
 		});
 		if (inside) return value;
 		const changed: ChangedLines[] = [];
@@ -83,7 +90,11 @@ export const lineIds = StateField.define<readonly string[]>({
 			const last = changed.at(-1);
 			// Two changes in one line are one stretch.
 			if (last && next.oldFrom < last.oldTo)
-				changed[changed.length - 1] = { ...last, oldTo: Math.max(next.oldTo, last.oldTo), newTo: Math.max(next.newTo, last.newTo) };
+				changed[changed.length - 1] = {
+					...last,
+					oldTo: Math.max(next.oldTo, last.oldTo),
+					newTo: Math.max(next.newTo, last.newTo)
+				};
 			else changed.push(next);
 		});
 		return reassign(value, before.toString().split('\n'), after.toString().split('\n'), changed, newId);

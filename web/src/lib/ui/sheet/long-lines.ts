@@ -13,7 +13,15 @@ export const longLines = EditorView.domEventHandlers({
 		const { data, inputType } = event;
 		const { main, ranges } = view.state.selection;
 		// Words being composed belong to the keyboard, and several cursors to the editor.
-		if (inputType !== 'insertText' || data === null || data === '' || event.isComposing || view.composing || view.state.readOnly || ranges.length > 1)
+		if (
+			inputType !== 'insertText' ||
+			data === null ||
+			data === '' ||
+			event.isComposing ||
+			view.composing ||
+			view.state.readOnly ||
+			ranges.length > 1
+		)
 			return false;
 		if (view.state.doc.lineAt(main.head).length < LONG) return false;
 		const change = () =>
@@ -24,7 +32,8 @@ export const longLines = EditorView.domEventHandlers({
 				scrollIntoView: true
 			});
 		event.preventDefault();
-		if (!view.state.facet(EditorView.inputHandler).some((handle) => handle(view, main.from, main.to, data, change))) view.dispatch(change());
+		if (!view.state.facet(EditorView.inputHandler).some((handle) => handle(view, main.from, main.to, data, change)))
+			view.dispatch(change());
 		return true;
 	}
 });

@@ -47,7 +47,15 @@ function element(name: string, className: string, text = ''): HTMLElement {
 }
 
 /** One sign for each role; the name stands in the title and in the lens. */
-const ROLE_SIGNS: Readonly<Record<string, string>> = { headings: '{}', words: 'w', mixed: '{w', joining: '⋃', limit: '≤', filter: '▽', check: '✓' };
+const ROLE_SIGNS: Readonly<Record<string, string>> = {
+	headings: '{}',
+	words: 'w',
+	mixed: '{w',
+	joining: '⋃',
+	limit: '≤',
+	filter: '▽',
+	check: '✓'
+};
 
 class LeftMark extends GutterMarker {
 	constructor(
@@ -71,7 +79,11 @@ class LeftMark extends GutterMarker {
 		if (this.margin && this.margin.hue >= 0) mark.style.setProperty('--hue', `var(--hue-${this.margin.hue % 6})`);
 		const role = element('span', 'role', ROLE_SIGNS[this.margin?.role ?? ''] ?? '');
 		role.title = `${this.margin?.roleName ?? ''}${this.margin?.final ? '; this line is the result' : ''}`;
-		mark.append(element('span', 'letter', this.margin?.letter ?? ''), role, element('span', 'number', String(this.number)));
+		mark.append(
+			element('span', 'letter', this.margin?.letter ?? ''),
+			role,
+			element('span', 'number', String(this.number))
+		);
 		return mark;
 	}
 }
@@ -108,8 +120,11 @@ class RightMark extends GutterMarker {
 
 export function marginGutters(): Extension {
 	const changed = {
-		lineMarkerChange: (update: { startState: { field<T>(field: StateField<T>): T }; state: { field<T>(field: StateField<T>): T }; docChanged: boolean }) =>
-			update.docChanged || update.startState.field(margins) !== update.state.field(margins)
+		lineMarkerChange: (update: {
+			startState: { field<T>(field: StateField<T>): T };
+			state: { field<T>(field: StateField<T>): T };
+			docChanged: boolean;
+		}) => update.docChanged || update.startState.field(margins) !== update.state.field(margins)
 	};
 	return [
 		margins,

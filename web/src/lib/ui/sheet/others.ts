@@ -42,7 +42,10 @@ function build(state: EditorState): DecorationSet {
 		if (at < 0 || at >= state.doc.lines) continue;
 		const names = [...new Set(here.filter((one) => one.line === line).map((one) => one.name))].join(', ');
 		const { from, to } = state.doc.line(at + 1);
-		marks.push(Decoration.line({ class: 'other-line' }).range(from), Decoration.widget({ widget: new NameWidget(names), side: 2 }).range(to));
+		marks.push(
+			Decoration.line({ class: 'other-line' }).range(from),
+			Decoration.widget({ widget: new NameWidget(names), side: 2 }).range(to)
+		);
 	}
 	return Decoration.set(marks, true);
 }

@@ -47,10 +47,12 @@ function build(state: EditorState): DecorationSet {
 	if (line.length > READ) return Decoration.none;
 	const marks: Range<Decoration>[] = [];
 	const at = head - line.from;
-	for (const number of new Set(linesAt(line.text, at))) if (number >= 1 && number <= state.doc.lines) marks.push(pointed.range(state.doc.line(number).from));
+	for (const number of new Set(linesAt(line.text, at)))
+		if (number >= 1 && number <= state.doc.lines) marks.push(pointed.range(state.doc.line(number).from));
 	if (/WITHIN\/|BEFORE\//.test(line.text)) {
 		const { tree } = parse(line.text);
-		for (const one of (tree && sidesAt(tree, line.text, at)) ?? []) if (one.to > one.from) marks.push(side.range(line.from + one.from, line.from + one.to));
+		for (const one of (tree && sidesAt(tree, line.text, at)) ?? [])
+			if (one.to > one.from) marks.push(side.range(line.from + one.from, line.from + one.to));
 	}
 	return Decoration.set(marks, true);
 }

@@ -37,7 +37,8 @@ export function namesFor(document: EnquiryClient['document'], ids: readonly stri
 		},
 		conceptName(id, strandId) {
 			const at = concepts.findIndex((one) => one.id === id);
-			const strand = strandId === null ? null : (concepts[at]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
+			const strand =
+				strandId === null ? null : (concepts[at]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
 			return at < 0 || strand === 0 ? null : { letter: conceptLetter(at), strand };
 		},
 		headingKey: () => null,
@@ -75,7 +76,8 @@ export class TextSync {
 		const known = new Map(enquiry.document.lines.map((line) => [line.id, line]));
 		const edits: Edit[] = [];
 		const here = new Set(ids);
-		for (const line of enquiry.document.lines) if (!here.has(line.id)) edits.push({ do: 'remove', at: ['lines', line.id] });
+		for (const line of enquiry.document.lines)
+			if (!here.has(line.id)) edits.push({ do: 'remove', at: ['lines', line.id] });
 		ids.forEach((id, at) => {
 			const { text, label } = cutLabel(cleanLine(state.doc.line(at + 1).text));
 			const line = known.get(id);
@@ -84,7 +86,16 @@ export class TextSync {
 				const above = known.get(ids[at - 1] ?? '');
 				// It belongs to the concept that it is typed in, until what it says tells otherwise.
 				const role = roleOf(parse(text).tree);
-				const item = { id, source, concept: above?.concept ?? null, strand: above?.strand ?? null, role, label: label ?? '', note: '', off: false };
+				const item = {
+					id,
+					source,
+					concept: above?.concept ?? null,
+					strand: above?.strand ?? null,
+					role,
+					label: label ?? '',
+					note: '',
+					off: false
+				};
 				edits.push({ do: 'insert', in: ['lines'], item, after: ids[at - 1] ?? null });
 				known.set(id, item as StrategyLine);
 				sent.set(id, { source, shown: toText(source, names), typed: state.doc.line(at + 1).text });
@@ -96,7 +107,8 @@ export class TextSync {
 			// What is typed behind the expression belongs to the line's own text, too.
 			const own = sent.get(id);
 			if (own) sent.set(id, { ...own, typed: state.doc.line(at + 1).text });
-			if (line && label !== null && label !== line.label) edits.push({ do: 'set', at: ['lines', id, 'label'], value: label });
+			if (line && label !== null && label !== line.label)
+				edits.push({ do: 'set', at: ['lines', id, 'label'], value: label });
 		});
 		this.lastNames = names;
 		const removed = edits.flatMap((edit) => (edit.do === 'remove' ? [edit.at[1] ?? ''] : []));
@@ -108,7 +120,9 @@ export class TextSync {
 						`${users.length === 1 ? `Line ${users[0]} uses` : `Lines ${users.join(', ')} use`} what was just deleted; the reference now reads #?. Undo (Ctrl Z) restores the line.`
 					]
 				: []),
-			...emptied.map((letter) => `Concept ${letter} is empty now. You can remove it in Concepts; undo (Ctrl Z) restores its lines.`)
+			...emptied.map(
+				(letter) => `Concept ${letter} is empty now. You can remove it in Concepts; undo (Ctrl Z) restores its lines.`
+			)
 		];
 		if (said.length > 0) this.say(said);
 		if (edits.length > 0) enquiry.edit('edit the strategy', edits as Edit[] & Json);
@@ -131,14 +145,16 @@ export class TextSync {
 			const wanted = shownText(line, names);
 			// The line being typed in stays as typed until its numbers, or its source, change.
 			const own = sent.get(line.id);
-			const isOwn = !turned && line.id === active && own?.source === line.source && own.shown === wanted && own.typed === there;
+			const isOwn =
+				!turned && line.id === active && own?.source === line.source && own.shown === wanted && own.typed === there;
 			return isOwn ? own.typed : wanted;
 		};
 		const ids = wantedIds.length > 0 ? wantedIds : [newId()];
 		const texts = wantedIds.length > 0 ? lines.map(textOf) : [''];
 		const spec = replacedLines(state, haveIds, ids, texts);
 		this.lastNames = names;
-		if (spec) editor.dispatch({ ...spec, effects: setLineIds.of(ids), annotations: Transaction.addToHistory.of(false) });
+		if (spec)
+			editor.dispatch({ ...spec, effects: setLineIds.of(ids), annotations: Transaction.addToHistory.of(false) });
 	}
 }
 
@@ -157,7 +173,12 @@ export function replacedLines(
 	let start = 0;
 	while (start < haveIds.length && start < ids.length && haveIds[start] === ids[start]) start++;
 	let end = 0;
-	while (end < haveIds.length - start && end < ids.length - start && haveIds[haveIds.length - 1 - end] === ids[ids.length - 1 - end]) end++;
+	while (
+		end < haveIds.length - start &&
+		end < ids.length - start &&
+		haveIds[haveIds.length - 1 - end] === ids[ids.length - 1 - end]
+	)
+		end++;
 	const changes: ChangeSpec[] = [];
 	const within = (line: number, before: string, after: string): void => {
 		const change = difference(before, after);

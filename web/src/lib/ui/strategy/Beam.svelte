@@ -23,14 +23,25 @@
 		beam.steps.map((step) => {
 			const own = step.lines.flatMap((id) => lines.get(id) ?? []);
 			const concepts = [...new Set(own.map((line) => line.concept))];
-			const at = concepts.length === 1 && concepts[0] !== null ? enquiry.document.concepts.findIndex((one) => one.id === concepts[0]) : -1;
+			const at =
+				concepts.length === 1 && concepts[0] !== null
+					? enquiry.document.concepts.findIndex((one) => one.id === concepts[0])
+					: -1;
 			const [first] = own;
-			const name = at >= 0 ? (enquiry.document.concepts[at]?.name ?? '') : first ? first.label || `line ${first.number}` : '';
-			return { ...step, letter: at >= 0 ? conceptLetter(at) : null, hue: at, name, target: own.find((line) => line.role === 'joining') ?? own.at(-1) ?? null };
+			const name =
+				at >= 0 ? (enquiry.document.concepts[at]?.name ?? '') : first ? first.label || `line ${first.number}` : '';
+			return {
+				...step,
+				letter: at >= 0 ? conceptLetter(at) : null,
+				hue: at,
+				name,
+				target: own.find((line) => line.role === 'joining') ?? own.at(-1) ?? null
+			};
 		})
 	);
 	/** Half the height of the beam for a number of records: on a log scale, as every size here. */
-	const half = (count: number) => (count <= 0 ? 0.75 : Math.max(1.5, (Math.log10(count + 1) / Math.log10(beam.from + 1)) * (HEIGHT / 2 - 6)));
+	const half = (count: number) =>
+		count <= 0 ? 0.75 : Math.max(1.5, (Math.log10(count + 1) / Math.log10(beam.from + 1)) * (HEIGHT / 2 - 6));
 	const column = $derived(WIDTH / (steps.length + 1));
 	const outline = $derived.by(() => {
 		const halves = [half(beam.from), ...steps.map((step) => half(step.lit))];
@@ -45,7 +56,8 @@
 		});
 		return `${[...upper, ...lower].join(' ')} Z`;
 	});
-	const nameOf = (article: string) => enquiry.document.articles.find((one) => one.id === article)?.citation || 'a known article';
+	const nameOf = (article: string) =>
+		enquiry.document.articles.find((one) => one.id === article)?.citation || 'a known article';
 	const text = $derived(
 		`Of ${formatCount(beam.from)} records, ${steps.map((step) => `${step.letter ? `${step.letter} ` : ''}${step.name} leaves ${formatCount(step.lit)}${step.dropped.length > 0 ? ` and loses ${step.dropped.length} known` : ''}`).join('; ')}.`
 	);
@@ -55,14 +67,28 @@
 <figure class="beam" class:dim={old}>
 	<figcaption class="flex items-baseline gap-4">
 		<h2>The beam</h2>
-		<span class="small soft">records still lit after each side of the result, on a log scale</span><button class="do bare small ml-auto" aria-pressed={asTable} onclick={() => (asTable = !asTable)}>{asTable ? 'Drawing' : 'Figures'}</button>
+		<span class="small soft">records still lit after each side of the result, on a log scale</span><button
+			class="do bare small ml-auto"
+			aria-pressed={asTable}
+			onclick={() => (asTable = !asTable)}>{asTable ? 'Drawing' : 'Figures'}</button
+		>
 	</figcaption>
 	{#if asTable}
 		<table class="grid-table small mt-2">
 			<caption class="sr">{text}</caption>
-			<thead><tr><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right">Still lit</th><th scope="col">Known records that go dark</th></tr></thead>
+			<thead
+				><tr
+					><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right"
+						>Still lit</th
+					><th scope="col">Known records that go dark</th></tr
+				></thead
+			>
 			<tbody>
-				<tr><td>The collection</td><td class="text-right tabular-nums">{formatCount(beam.from)}</td><td class="text-right tabular-nums">{formatCount(beam.from)}</td><td></td></tr>
+				<tr
+					><td>The collection</td><td class="text-right tabular-nums">{formatCount(beam.from)}</td><td
+						class="text-right tabular-nums">{formatCount(beam.from)}</td
+					><td></td></tr
+				>
 				{#each steps as step, at (at)}
 					<tr>
 						<td
@@ -81,23 +107,37 @@
 			<svg viewBox="0 0 {WIDTH} {HEIGHT}" role="img" aria-label={text} preserveAspectRatio="none">
 				<path d={outline} />
 				{#each steps as step, at (at)}
-					<line x1={(at + 1) * column + 7} x2={(at + 1) * column + 7} y1="2" y2={HEIGHT - 2} style:stroke={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--edge)'} class:out={step.out} />
+					<line
+						x1={(at + 1) * column + 7}
+						x2={(at + 1) * column + 7}
+						y1="2"
+						y2={HEIGHT - 2}
+						style:stroke={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--edge)'}
+						class:out={step.out}
+					/>
 				{/each}
 			</svg>
 			<ol style:grid-template-columns="repeat({steps.length + 1}, 1fr)">
 				<li>
-					<span class="soft">the collection</span><strong class="count">{formatCount(beam.from)}</strong>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span>{/if}
+					<span class="soft">the collection</span><strong class="count">{formatCount(beam.from)}</strong
+					>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span
+						>{/if}
 				</li>
 				{#each steps as step, at (at)}
 					<li style:--hue={step.hue >= 0 ? `var(--hue-${step.hue % 6})` : 'var(--soft)'}>
-						<button onclick={() => step.target && ongo(step.target.id)} title="{formatCount(step.own)} records alone. Go to line {step.target?.number ?? ''}"
+						<button
+							onclick={() => step.target && ongo(step.target.id)}
+							title="{formatCount(step.own)} records alone. Go to line {step.target?.number ?? ''}"
 							>{#if step.out}<em>not </em>{/if}{#if step.letter}<strong class="letter">{step.letter}</strong>{/if}
 							{step.name}</button
 						>
 						<strong class="count">{formatCount(step.lit)}</strong>
-						{#if step.dropped.length > 0}<span class="dropped" title="No longer retrieved from here:&#10;{step.dropped.map(nameOf).join('\n')}"><Ship size={12} /> {step.dropped.length} lost</span>{:else if ships > 0}<span
-								class="fleet"
-								title="No known article goes dark here"><Ship size={12} /> all pass</span
+						{#if step.dropped.length > 0}<span
+								class="dropped"
+								title="No longer retrieved from here:&#10;{step.dropped.map(nameOf).join('\n')}"
+								><Ship size={12} /> {step.dropped.length} lost</span
+							>{:else if ships > 0}<span class="fleet" title="No known article goes dark here"
+								><Ship size={12} /> all pass</span
 							>{/if}
 					</li>
 				{/each}

@@ -12,15 +12,35 @@
 	let { final, known }: { final: string; known: number } = $props();
 	const { enquiry, counts } = useWorkspace();
 	const KINDS = [
-		{ id: 'yr', name: 'Years', example: '2010-', hint: '2010-, -1999, 2010-2020, or last5 for the last five years, counted on the day of the run' },
+		{
+			id: 'yr',
+			name: 'Years',
+			example: '2010-',
+			hint: '2010-, -1999, 2010-2020, or last5 for the last five years, counted on the day of the run'
+		},
 		{ id: 'la', name: 'Language', example: 'english', hint: 'english, or (english OR french)' },
 		{ id: 'pt', name: 'Publication type', example: '"randomised trial"', hint: 'a whole entry as the source has it' },
 		{ id: 'ag', name: 'Age group', example: 'adult', hint: 'adult, or (adult OR aged)' },
 		{ id: 'en', name: 'Entered', example: '2026-01-01..', hint: 'days between which the source added the record' },
 		{ id: 'has', name: 'Has', example: 'ab', hint: 'ab for an abstract, hd for headings' },
-		{ id: 'jn', name: 'Journal', example: '"harbour nursing"', hint: 'words of the name of the journal; several words in quotes' },
-		{ id: 'hd', name: 'Subject heading', example: 'Adult >', hint: 'a heading of the vocabulary, with > for its narrower ones' },
-		{ id: 'kw', name: 'Author keyword', example: '"older adults"', hint: 'words of the authors’ own keywords; several words in quotes' },
+		{
+			id: 'jn',
+			name: 'Journal',
+			example: '"harbour nursing"',
+			hint: 'words of the name of the journal; several words in quotes'
+		},
+		{
+			id: 'hd',
+			name: 'Subject heading',
+			example: 'Adult >',
+			hint: 'a heading of the vocabulary, with > for its narrower ones'
+		},
+		{
+			id: 'kw',
+			name: 'Author keyword',
+			example: '"older adults"',
+			hint: 'words of the authors’ own keywords; several words in quotes'
+		},
 		{ id: 'af', name: 'Country', example: 'norway', hint: 'a place' }
 	] as const;
 	/** The line that is limited: the result, until somebody chooses another one. */
@@ -57,7 +77,8 @@
 	}
 	/** Words of a text field: several alternatives in a bracket, anything else of several words as a phrase. */
 	function textLimit(code: string, typed: string): string {
-		if (/["()]/.test(typed) || /\sOR\s/.test(typed)) return `${code}:${/\sOR\s/.test(typed) && !/^\(.*\)$/.test(typed) ? `(${typed})` : typed}`;
+		if (/["()]/.test(typed) || /\sOR\s/.test(typed))
+			return `${code}:${/\sOR\s/.test(typed) && !/^\(.*\)$/.test(typed) ? `(${typed})` : typed}`;
 		return /\s/.test(typed) ? `${code}:"${typed}"` : `${code}:${typed}`;
 	}
 	const faults = $derived(text === '' ? [] : parse(text).faults);
@@ -66,7 +87,16 @@
 		const { tree } = parse(limit);
 		return tree?.kind === 'limit' ? limitLabel(tree.limit) : `${chosen.name}: ${value.trim()}`;
 	}
-	const line = $derived({ id: newId(), source: `\uE000#${target}\uE001 AND ${text}`, concept: null, strand: null, role: 'limit', label: labelOf(text), note: reason.trim(), off: false });
+	const line = $derived({
+		id: newId(),
+		source: `\uE000#${target}\uE001 AND ${text}`,
+		concept: null,
+		strand: null,
+		role: 'limit',
+		label: labelOf(text),
+		note: reason.trim(),
+		off: false
+	});
 	const edits = $derived<readonly Edit[]>([{ do: 'insert', in: ['lines'], item: line, after: target }]);
 
 	$effect(() => {
@@ -89,7 +119,9 @@
 	});
 	$effect(() => {
 		void enquiry.revision;
-		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(target)}`, { told: (answer) => (spread = answer) });
+		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(target)}`, {
+			told: (answer) => (spread = answer)
+		});
 	});
 	const lacking = $derived.by(() => {
 		const of = spread?.lacking;
@@ -109,22 +141,38 @@
 		return { count, what, unindexed: of.headings };
 	});
 	/** What the records of the result have in this field, most frequent first: nobody types a language blind. */
-	const values = $derived((kind === 'la' || kind === 'pt' || kind === 'ag' ? (spread?.values?.[kind] ?? []) : kind === 'jn' ? (spread?.journals?.values ?? []) : kind === 'kw' ? (spread?.keywords?.values ?? []) : []).slice(0, 12));
+	const values = $derived(
+		(kind === 'la' || kind === 'pt' || kind === 'ag'
+			? (spread?.values?.[kind] ?? [])
+			: kind === 'jn'
+				? (spread?.journals?.values ?? [])
+				: kind === 'kw'
+					? (spread?.keywords?.values ?? [])
+					: []
+		).slice(0, 12)
+	);
 	/** What the limit leaves and loses of the line that it stands on. */
 	const left = $derived.by(() => {
 		if (result?.refused !== undefined || !result) return null;
-		const limited = result.lines.find((one) => one.id === edits.flatMap((edit) => (edit.do === 'insert' ? [(edit.item as { id: string }).id] : []))[0])?.count ?? null;
+		const limited =
+			result.lines.find(
+				(one) => one.id === edits.flatMap((edit) => (edit.do === 'insert' ? [(edit.item as { id: string }).id] : []))[0]
+			)?.count ?? null;
 		const before = countOf(target);
 		return limited === null || before === null ? null : { count: limited, lost: before - limited };
 	});
 	const quotedValue = (text: string) => (/^[\p{L}\p{N}]+$/u.test(text) ? text : `"${text}"`);
-	const withValue = (text: string): string => (value.trim() === '' ? quotedValue(text) : `${value.trim().replace(/^\(|\)$/g, '')} OR ${quotedValue(text)}`);
-	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
+	const withValue = (text: string): string =>
+		value.trim() === '' ? quotedValue(text) : `${value.trim().replace(/^\(|\)$/g, '')} OR ${quotedValue(text)}`;
+	const citation = (id: string) =>
+		enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 </script>
 
 <section aria-label="Limits">
 	<h2>Limits on line {place}</h2>
-	<p class="small soft mt-1">Limits come last, after the concepts are combined, each on a line of its own with its reason.</p>
+	<p class="small soft mt-1">
+		Limits come last, after the concepts are combined, each on a line of its own with its reason.
+	</p>
 	<form
 		class="mt-3 grid gap-3"
 		onsubmit={(event) => {
@@ -139,7 +187,11 @@
 	>
 		<div class="flex gap-3 flex-wrap items-end">
 			<label class="small grid gap-1"
-				>Line <select class="ask w-20" aria-label="Line" value={target} onchange={(event) => (chosenLine = event.currentTarget.value)}
+				>Line <select
+					class="ask w-20"
+					aria-label="Line"
+					value={target}
+					onchange={(event) => (chosenLine = event.currentTarget.value)}
 					>{#each lines as one, at (one.id)}<option value={one.id}>{at + 1}</option>{/each}</select
 				></label
 			>
@@ -148,16 +200,30 @@
 					>{#each KINDS as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 				></label
 			>
-			<label class="small grid gap-1">Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label>
+			<label class="small grid gap-1"
+				>Value <input class="ask w-56 term" bind:value placeholder={chosen.example} spellcheck="false" /></label
+			>
 			{#if values.length > 0}<div class="w-full flex flex-wrap gap-1" role="group" aria-label="Values in the result">
-					{#each values as one (one.value)}<button type="button" class="do small" onclick={() => (value = withValue(one.value))}>{one.value} <span class="soft tabular-nums">{formatCount(one.count)}</span></button>{/each}
+					{#each values as one (one.value)}<button
+							type="button"
+							class="do small"
+							onclick={() => (value = withValue(one.value))}
+							>{one.value} <span class="soft tabular-nums">{formatCount(one.count)}</span></button
+						>{/each}
 				</div>{/if}
-			<label class="small grid gap-1 grow">Reason, kept with the line <input class="ask w-full" bind:value={reason} placeholder="Why records outside the limit cannot answer the question" /></label>
+			<label class="small grid gap-1 grow"
+				>Reason, kept with the line <input
+					class="ask w-full"
+					bind:value={reason}
+					placeholder="Why records outside the limit cannot answer the question"
+				/></label
+			>
 		</div>
 		<p class="small soft">{chosen.hint}</p>
 		{#if country}<p class="say note small">
-				A limit to a country reads addresses of authors, which do not say where a study was done and are often missing. Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and adjectives a concept of their own
-				where it matters.
+				A limit to a country reads addresses of authors, which do not say where a study was done and are often missing.
+				Words for the place are searched in title, abstract and author keywords instead; give synonyms, towns and
+				adjectives a concept of their own where it matters.
 			</p>{/if}
 		{#each faults as fault, at (at)}<p class="say fault small">{fault.message}</p>{/each}
 		{#if result && result.refused === undefined && left && text !== ''}
@@ -165,14 +231,24 @@
 				<span class="term">{text}</span> leaves <strong class="count">{formatCount(left.count)}</strong>
 				{left.count === 1 ? 'record' : 'records'} and loses {formatCount(left.lost)}.
 				{#if known > 0 && target === final}{#if result.shipsLost.length > 0}<strong class="fault-text"
-							><Ship size={13} class="inline" /> {result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost.map(citation).join('; ')}.</strong
+							><Ship size={13} class="inline" />
+							{result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost
+								.map(citation)
+								.join('; ')}.</strong
 						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}
-				{#if lacking && lacking.count > 0}<span class="block">{formatCount(lacking.count)} records of line {place} {lacking.what}; the limit loses them whatever they are about.</span>{/if}
-				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block">{formatCount(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span>{/if}
+				{#if lacking && lacking.count > 0}<span class="block"
+						>{formatCount(lacking.count)} records of line {place}
+						{lacking.what}; the limit loses them whatever they are about.</span
+					>{/if}
+				{#if lacking && (kind === 'pt' || kind === 'ag') && lacking.unindexed > 0}<span class="block"
+						>{formatCount(lacking.unindexed)} are not indexed yet; sources often set this field with the headings.</span
+					>{/if}
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">
-			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}>Insert as line {place + 1}</button>{#if text !== '' && reason.trim() === ''}<span class="small soft">Give a reason first.</span>{/if}
+			<button class="do" disabled={!enquiry.editable || text === '' || hasErrors(faults) || reason.trim() === ''}
+				>Insert as line {place + 1}</button
+			>{#if text !== '' && reason.trim() === ''}<span class="small soft">Give a reason first.</span>{/if}
 		</p>
 	</form>
 	{#if said}<p class="say note small mt-2" role="status">{said}</p>{/if}

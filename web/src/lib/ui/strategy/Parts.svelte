@@ -1,6 +1,14 @@
 <!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
 <script lang="ts">
-	import { packLines, performanceOf, toText, unpackLines, type Edit, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import {
+		packLines,
+		performanceOf,
+		toText,
+		unpackLines,
+		type Edit,
+		type PackedLines,
+		type Proportion
+	} from '@wide-lantern/core/editor';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import { askServer } from '$lib/work/ask';
 	import { useWorkspace } from '$lib/work/context';
@@ -28,7 +36,11 @@
 	let open = $state('');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
-	async function ask<Value>(path: string, method: 'GET' | 'POST' | 'DELETE' = 'GET', body?: object): Promise<Value | null> {
+	async function ask<Value>(
+		path: string,
+		method: 'GET' | 'POST' | 'DELETE' = 'GET',
+		body?: object
+	): Promise<Value | null> {
 		const answer = await askServer<Value>(path, method, body);
 		fault = answer.ok ? '' : answer.fault;
 		return answer.ok ? answer.value : null;
@@ -39,7 +51,9 @@
 	$effect(() => {
 		void list();
 	});
-	const chosen = $derived(enquiry.document.lines.filter((line) => selected.includes(line.id) && line.source.trim() !== ''));
+	const chosen = $derived(
+		enquiry.document.lines.filter((line) => selected.includes(line.id) && line.source.trim() !== '')
+	);
 	const numbers = $derived(chosen.map((line) => enquiry.document.lines.indexOf(line) + 1));
 	async function save() {
 		await enquiry.flush();
@@ -48,7 +62,15 @@
 			chosen.map((line) => line.id),
 			enquiry.id
 		);
-		const plain = { ...lines, lines: lines.lines.map(({ part, ...line }) => (void part, kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line)) };
+		const plain = {
+			...lines,
+			lines: lines.lines.map(
+				({ part, ...line }) => (
+					void part,
+					kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line
+				)
+			)
+		};
 		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', {
 			format: 'wide-lantern-part',
 			name: name.trim(),
@@ -71,21 +93,46 @@
 		const after = part.kind === 'filter' && final !== null ? final : last;
 		const replacing = place === 'instead' && part.kind !== 'filter';
 		const title = variant === '' ? part.name : `${part.name}, ${variant}`;
-		const unpacked = unpackLines(lines, { enquiry: enquiry.id, document: enquiry.document, after, vocabularies, makeConcepts: true, part: { name: title, version: part.version }, newId });
+		const unpacked = unpackLines(lines, {
+			enquiry: enquiry.id,
+			document: enquiry.document,
+			after,
+			vocabularies,
+			makeConcepts: true,
+			part: { name: title, version: part.version },
+			newId
+		});
 		// Never stacked in silence: what stands here stays above, or goes, as was chosen.
 		const edits: Edit[] = [
 			...(replacing ? enquiry.document.lines.map((line): Edit => ({ do: 'remove', at: ['lines', line.id] })) : []),
-			...unpacked.edits.map((edit) => (replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last ? { ...edit, after: null } : edit))
+			...unpacked.edits.map((edit) =>
+				replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last
+					? { ...edit, after: null }
+					: edit
+			)
 		];
 		const filterLine = unpacked.ids.at(-1);
 		if (part.kind === 'filter' && final !== null && filterLine !== undefined)
 			edits.push({
 				do: 'insert',
 				in: ['lines'],
-				item: { id: newId(), source: `\uE000#${final}\uE001 AND \uE000#${filterLine}\uE001`, concept: null, strand: null, role: 'joining', label: `with ${title}`, note: '', off: false },
+				item: {
+					id: newId(),
+					source: `\uE000#${final}\uE001 AND \uE000#${filterLine}\uE001`,
+					concept: null,
+					strand: null,
+					role: 'joining',
+					label: `with ${title}`,
+					note: '',
+					off: false
+				},
 				after: filterLine
 			});
-		if (enquiry.edit(`bring in ${title}`, edits)) said = [`“${title}” was brought in as ${unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`}. Undo takes it back.`, ...unpacked.said];
+		if (enquiry.edit(`bring in ${title}`, edits))
+			said = [
+				`“${title}” was brought in as ${unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`}. Undo takes it back.`,
+				...unpacked.said
+			];
 	}
 	/** The lines as they will read, numbered from 1. */
 	function textsOf(lines: PackedLines): readonly { readonly text: string; readonly label: string }[] {
@@ -98,44 +145,87 @@
 	}
 	async function measure(entry: PartEntry) {
 		for (const variant of entry.part.variants) {
-			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', { lines: variant.lines, truth: byMarks ? null : truthOf(entry).trim() });
+			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', {
+				lines: variant.lines,
+				truth: byMarks ? null : truthOf(entry).trim()
+			});
 			if (!answer) return;
 			measured = new Map([...measured, [`${entry.id} ${variant.name}`, answer]]);
 		}
 	}
 	const percent = (one: Proportion) => (one.value === null ? '–' : `${(100 * one.value).toFixed(1)} %`);
-	const interval = (one: Proportion) => (one.value === null ? 'nothing to divide by' : `${formatCount(one.part)} of ${formatCount(one.of)}; 95 % interval ${(100 * one.low).toFixed(1)} to ${(100 * one.high).toFixed(1)} % (Wilson; it assumes a random sample)`);
+	const interval = (one: Proportion) =>
+		one.value === null
+			? 'nothing to divide by'
+			: `${formatCount(one.part)} of ${formatCount(one.of)}; 95 % interval ${(100 * one.low).toFixed(1)} to ${(100 * one.high).toFixed(1)} % (Wilson; it assumes a random sample)`;
 </script>
 
 <section aria-label="Parts and filters">
 	<h2>Parts and filters</h2>
-	<p class="small soft mt-1">A part is a group of lines kept for other enquiries. A filter is one with a source and a known trade-off, brought in below the result on lines of its own.</p>
+	<p class="small soft mt-1">
+		A part is a group of lines kept for other enquiries. A filter is one with a source and a known trade-off, brought in
+		below the result on lines of its own.
+	</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if said.length > 0}<p class="say note small mt-2" role="status">
 			{#each said as one, at (at)}<span class="block">{one}</span>{/each}
 		</p>{/if}
-	<p class="small mt-3"><label class="flex gap-2 items-center"><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant, among the marked</label></p>
-	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p class="small mt-2 flex gap-2 items-center">
-			<label for="part-place">Concepts and lines are put</label><select id="part-place" class="ask w-64" bind:value={place}><option value="below">below the lines that are here</option><option value="instead">in place of all lines that are here</option></select
+	<p class="small mt-3">
+		<label class="flex gap-2 items-center"
+			><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant,
+			among the marked</label
+		>
+	</p>
+	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p
+			class="small mt-2 flex gap-2 items-center"
+		>
+			<label for="part-place">Concepts and lines are put</label><select
+				id="part-place"
+				class="ask w-64"
+				bind:value={place}
+				><option value="below">below the lines that are here</option><option value="instead"
+					>in place of all lines that are here</option
+				></select
 			>
 		</p>{/if}
 	{#each parts ?? [] as entry (entry.id)}
 		<article class="mt-4">
-			<h3>{entry.part.name} <span class="soft small font-normal">{entry.part.kind}, version {entry.part.version}{entry.part.source ? ` · ${entry.part.source}` : ''}</span></h3>
+			<h3>
+				{entry.part.name}
+				<span class="soft small font-normal"
+					>{entry.part.kind}, version {entry.part.version}{entry.part.source ? ` · ${entry.part.source}` : ''}</span
+				>
+			</h3>
 			{#if entry.part.note}<p class="small soft">{entry.part.note}</p>{/if}
 			<table class="grid-table small mt-1">
 				<thead
-					><tr><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th scope="col" class="text-right">Specificity</th><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr></thead
+					><tr
+						><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th
+							scope="col"
+							class="text-right">Specificity</th
+						><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr
+					></thead
 				>
 				<tbody>
 					{#each entry.part.variants as variant (variant.name)}
 						{@const found = measured.get(`${entry.id} ${variant.name}`)}
 						{@const of = found ? performanceOf(found.cells) : null}
 						<tr>
-							<td>{variant.name || `${variant.lines.lines.length} ${variant.lines.lines.length === 1 ? 'line' : 'lines'}`}</td>
-							{#each [of?.sensitivity, of?.specificity, of?.precision] as one, at (at)}<td class="text-right tabular-nums" title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td>{/each}
+							<td
+								>{variant.name ||
+									`${variant.lines.lines.length} ${variant.lines.lines.length === 1 ? 'line' : 'lines'}`}</td
+							>
+							{#each [of?.sensitivity, of?.specificity, of?.precision] as one, at (at)}<td
+									class="text-right tabular-nums"
+									title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td
+								>{/each}
 							<td class="text-right"
-								><button class="do bare" aria-expanded={open === `${entry.id} ${variant.name}`} onclick={() => (open = open === `${entry.id} ${variant.name}` ? '' : `${entry.id} ${variant.name}`)}>Read</button>{#if enquiry.editable}<button
+								><button
+									class="do bare"
+									aria-expanded={open === `${entry.id} ${variant.name}`}
+									onclick={() => (open = open === `${entry.id} ${variant.name}` ? '' : `${entry.id} ${variant.name}`)}
+									>Read</button
+								>{#if enquiry.editable}<button
 										class="do bare"
 										onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button
 									>{/if}</td
@@ -145,7 +235,8 @@
 								><td colspan="5"
 									><ol class="lines" aria-label="Lines of {variant.name || entry.part.name}">
 										{#each textsOf(variant.lines) as one, at (at)}<li>
-												<span class="term">{one.text}</span>{#if one.label}<span class="soft block">{one.label}</span>{/if}
+												<span class="term">{one.text}</span>{#if one.label}<span class="soft block">{one.label}</span
+													>{/if}
 											</li>{/each}
 									</ol></td
 								></tr
@@ -162,7 +253,11 @@
 					disabled={byMarks}
 					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"
-				/><button class="do bare small" disabled={!byMarks && truthOf(entry).trim() === ''} onclick={() => void measure(entry)}>Measure</button>{#if entry.mine}<button
+				/><button
+					class="do bare small"
+					disabled={!byMarks && truthOf(entry).trim() === ''}
+					onclick={() => void measure(entry)}>Measure</button
+				>{#if entry.mine}<button
 						class="do bare small"
 						onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button
 					>{/if}
@@ -177,11 +272,36 @@
 		}}
 	>
 		<h3 class="w-full">Keep lines as a part</h3>
-		<p class="small soft w-full">{chosen.length === 0 ? 'Select lines in the sheet first.' : `Line${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}. A part of the same name becomes its next version.`}</p>
+		<p class="small soft w-full">
+			{chosen.length === 0
+				? 'Select lines in the sheet first.'
+				: `Line${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}. A part of the same name becomes its next version.`}
+		</p>
 		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
-		<label class="small grid gap-1">Kind <select class="ask w-32" bind:value={kind}><option value="concept">concept</option><option value="filter">filter</option><option value="lines">lines</option></select></label>
-		<label class="small grid gap-1">Source <input class="ask w-56" bind:value={source} maxlength="2000" placeholder="Own work, November 2026" /></label>
-		{#if kind === 'filter'}<label class="small grid gap-1">Gold standard (query for the relevant records) <input class="ask w-56 term" bind:value={ownTruth} maxlength="2000" placeholder={TRUTH_EXAMPLE} spellcheck="false" /></label>{/if}
+		<label class="small grid gap-1"
+			>Kind <select class="ask w-32" bind:value={kind}
+				><option value="concept">concept</option><option value="filter">filter</option><option value="lines"
+					>lines</option
+				></select
+			></label
+		>
+		<label class="small grid gap-1"
+			>Source <input
+				class="ask w-56"
+				bind:value={source}
+				maxlength="2000"
+				placeholder="Own work, November 2026"
+			/></label
+		>
+		{#if kind === 'filter'}<label class="small grid gap-1"
+				>Gold standard (query for the relevant records) <input
+					class="ask w-56 term"
+					bind:value={ownTruth}
+					maxlength="2000"
+					placeholder={TRUTH_EXAMPLE}
+					spellcheck="false"
+				/></label
+			>{/if}
 		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
 	</form>
 </section>

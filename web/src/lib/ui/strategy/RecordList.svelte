@@ -9,7 +9,11 @@
 	const { lens } = useWorkspace();
 </script>
 
-{#snippet title(record: ShownRecord)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span>{:else}{part.text}{/if}{/each}{/snippet}
+{#snippet title(
+	record: ShownRecord
+)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit"
+				>{part.text}</span
+			>{:else}{part.text}{/if}{/each}{/snippet}
 
 <ol class="mt-2" start={page.from + 1}>
 	{#each page.records as record (record.id)}
@@ -22,9 +26,12 @@
 			>
 			<Verdict record={record.id} short cited={citationOf(record)} benchmark={record.benchmark} />
 			<span class="small soft block col-span-2"
-				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ?? '–'}{record.headings.length === 0
+				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ??
+					'–'}{record.headings.length === 0
 					? ' · not indexed'
-					: ''}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit">{heading.label}</span>{/if}{/each}</span
+					: ''}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit"
+							>{heading.label}</span
+						>{/if}{/each}</span
 			>
 		</li>
 	{/each}

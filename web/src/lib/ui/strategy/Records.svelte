@@ -18,7 +18,13 @@
 		/** True until the records that were asked for have been brought into view. */
 		jump: boolean;
 	}
-	let { line = $bindable(), minus = $bindable(), aloneIn = $bindable(), revision, jump = $bindable() }: Props = $props();
+	let {
+		line = $bindable(),
+		minus = $bindable(),
+		aloneIn = $bindable(),
+		revision,
+		jump = $bindable()
+	}: Props = $props();
 	const { enquiry } = useWorkspace();
 	let page = $state.raw<RecordPage | null>(null);
 	let fault = $state('');
@@ -40,7 +46,13 @@
 		}
 		const [wanted, start] = [line, from];
 		if (wanted === null) return;
-		const query = new URLSearchParams({ line: wanted, from: String(start), order, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
+		const query = new URLSearchParams({
+			line: wanted,
+			from: String(start),
+			order,
+			...(minus === null ? {} : { minus }),
+			...(aloneIn === null ? {} : { alone: aloneIn })
+		});
 		return askForFigures<RecordPage>(`/api/v1/enquiries/${enquiry.id}/records?${query}`, {
 			told(answer) {
 				page = answer;
@@ -52,7 +64,11 @@
 			failed: (message) => (fault = message)
 		});
 	});
-	const named = $derived(aloneIn !== null ? `line ${number(aloneIn)} that are there by line ${number(line)} alone` : `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`);
+	const named = $derived(
+		aloneIn !== null
+			? `line ${number(aloneIn)} that are there by line ${number(line)} alone`
+			: `line ${number(line)}${minus === null ? '' : ` without line ${number(minus)}`}`
+	);
 </script>
 
 <section bind:this={section} id="records" aria-label="Records of {named}">
@@ -62,27 +78,50 @@
 			>{#each lines as one, at (one.id)}<option value={one.id}>line {at + 1}</option>{/each}</select
 		>
 		<label for="minus">without</label>
-		<select id="minus" class="ask w-28" value={minus ?? ''} onchange={(event) => (minus = event.currentTarget.value || null)}
-			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}>line {at + 1}</option>{/if}{/each}</select
+		<select
+			id="minus"
+			class="ask w-28"
+			value={minus ?? ''}
+			onchange={(event) => (minus = event.currentTarget.value || null)}
+			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}
+						>line {at + 1}</option
+					>{/if}{/each}</select
 		>
 		{#if page}<strong class="count" data-total={page.total}>{formatCount(page.total)}</strong>{/if}
-		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"><option value="newest">newest first</option><option value="relevance">by relevance</option></select>
+		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"
+			><option value="newest">newest first</option><option value="relevance">by relevance</option></select
+		>
 		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
 	</div>
-	{#if aloneIn !== null}<p class="small mt-2">Only those of line {number(aloneIn)} that are there by line {number(line)} alone. <button class="do bare small" onclick={() => (aloneIn = null)}>All records of line {number(line)}</button></p>{/if}
+	{#if aloneIn !== null}<p class="small mt-2">
+			Only those of line {number(aloneIn)} that are there by line {number(line)} alone.
+			<button class="do bare small" onclick={() => (aloneIn = null)}>All records of line {number(line)}</button>
+		</p>{/if}
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
 	{#if page && !fault}
-		{#if page.total === 0}<p class="mt-2">None. {minus === null ? 'Look at the terms that bring nothing: a misspelt word is the commonest reason.' : 'Every record of the first line is in the second one, too.'}</p>{/if}
+		{#if page.total === 0}<p class="mt-2">
+				None. {minus === null
+					? 'Look at the terms that bring nothing: a misspelt word is the commonest reason.'
+					: 'Every record of the first line is in the second one, too.'}
+			</p>{/if}
 		<RecordList {page} />
 		{#if page.total > 20}
 			<p class="mt-2 flex gap-2 items-center">
-				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}>{order === 'newest' ? 'Newer' : 'Back'}</button>
-				<button class="do" disabled={page.from + 20 >= page.total} onclick={() => (from += 20)}>{order === 'newest' ? 'Older' : 'On'}</button>
-				<span class="small soft">{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + 20, page.total))}</span>
+				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}
+					>{order === 'newest' ? 'Newer' : 'Back'}</button
+				>
+				<button class="do" disabled={page.from + 20 >= page.total} onclick={() => (from += 20)}
+					>{order === 'newest' ? 'Older' : 'On'}</button
+				>
+				<span class="small soft"
+					>{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + 20, page.total))}</span
+				>
 			</p>
 		{/if}
 	{:else if line === null}
-		<p class="soft mt-2"><BookOpen size={14} class="inline" /> Choose a line, or press Alt Enter on one in the sheet.</p>
+		<p class="soft mt-2">
+			<BookOpen size={14} class="inline" /> Choose a line, or press Alt Enter on one in the sheet.
+		</p>
 	{/if}
 </section>

@@ -8,14 +8,23 @@
 	import { addWords } from '$lib/work/terms';
 	import type { CommonValues, RecordSpread } from '$lib/work/records';
 
-	let { line, minus, aloneIn, revision }: { line: string; minus: string | null; aloneIn: string | null; revision: number | undefined } = $props();
+	let {
+		line,
+		minus,
+		aloneIn,
+		revision
+	}: { line: string; minus: string | null; aloneIn: string | null; revision: number | undefined } = $props();
 	const { enquiry } = useWorkspace();
 	let spread = $state.raw<RecordSpread | null>(null);
 	let fault = $state('');
 	let sent = $state('');
 	$effect(() => {
 		void revision;
-		const query = new URLSearchParams({ line, ...(minus === null ? {} : { minus }), ...(aloneIn === null ? {} : { alone: aloneIn }) });
+		const query = new URLSearchParams({
+			line,
+			...(minus === null ? {} : { minus }),
+			...(aloneIn === null ? {} : { alone: aloneIn })
+		});
 		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, {
 			after: 250,
 			told: (answer) => ([spread, fault] = [answer, '']),
@@ -26,31 +35,63 @@
 		const known = new Map(spread?.years.map((one) => [one.year, one.count]));
 		const first = spread?.years[0]?.year ?? 0;
 		const last = spread?.years.at(-1)?.year ?? -1;
-		return Array.from({ length: Math.max(0, last - first + 1) }, (_, at) => ({ year: first + at, count: known.get(first + at) ?? 0 }));
+		return Array.from({ length: Math.max(0, last - first + 1) }, (_, at) => ({
+			year: first + at,
+			count: known.get(first + at) ?? 0
+		}));
 	});
 	const option = $derived({
 		grid: { left: 44, right: 8, top: 8, bottom: 22 },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
-		xAxis: { type: 'category', data: years.map((one) => String(one.year)), axisLabel: { color: 'var(--soft)' }, axisLine: { lineStyle: { color: 'var(--edge)' } } },
-		yAxis: { type: 'value', minInterval: 1, splitNumber: 3, axisLabel: { color: 'var(--soft)' }, splitLine: { lineStyle: { color: 'var(--rule)' } } },
-		series: [{ name: 'records', type: 'bar', data: years.map((one) => one.count), itemStyle: { color: 'var(--lit-line)' } }]
+		xAxis: {
+			type: 'category',
+			data: years.map((one) => String(one.year)),
+			axisLabel: { color: 'var(--soft)' },
+			axisLine: { lineStyle: { color: 'var(--edge)' } }
+		},
+		yAxis: {
+			type: 'value',
+			minInterval: 1,
+			splitNumber: 3,
+			axisLabel: { color: 'var(--soft)' },
+			splitLine: { lineStyle: { color: 'var(--rule)' } }
+		},
+		series: [
+			{ name: 'records', type: 'bar', data: years.map((one) => one.count), itemStyle: { color: 'var(--lit-line)' } }
+		]
 	});
 	function send(word: string, conceptId: string) {
 		const concept = enquiry.document.concepts.find((one) => one.id === conceptId);
 		if (!concept) return;
 		const { edits, said } = addWords(concept, word);
-		const found = edits.map((edit) => (edit.do === 'insert' && typeof edit.item === 'object' && edit.item !== null && !Array.isArray(edit.item) ? { ...edit, item: { ...edit.item, origin: 'record' } } : edit));
-		sent = said ?? (enquiry.edit(`send “${word}” to ${concept.name}`, found) ? `“${word}” is among the words of ${concept.name} now; “Update from concepts” puts it into the lines.` : '');
+		const found = edits.map((edit) =>
+			edit.do === 'insert' && typeof edit.item === 'object' && edit.item !== null && !Array.isArray(edit.item)
+				? { ...edit, item: { ...edit.item, origin: 'record' } }
+				: edit
+		);
+		sent =
+			said ??
+			(enquiry.edit(`send “${word}” to ${concept.name}`, found)
+				? `“${word}” is among the words of ${concept.name} now; “Update from concepts” puts it into the lines.`
+				: '');
 	}
 </script>
 
-{#snippet values(name: string, of: readonly { readonly value: string; readonly count: number }[], rest: readonly (readonly [string, number])[])}
+{#snippet values(
+	name: string,
+	of: readonly { readonly value: string; readonly count: number }[],
+	rest: readonly (readonly [string, number])[]
+)}
 	<section aria-label={name}>
 		<h3>{name}</h3>
 		<table class="grid-table small mt-1">
 			<tbody>
-				{#each of.slice(0, 12) as one (one.value)}<tr><td>{one.value}</td><td class="text-right tabular-nums w-12">{formatCount(one.count)}</td></tr>{/each}
-				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"><td>{label}</td><td class="text-right tabular-nums w-12">{formatCount(count)}</td></tr>{/if}{/each}
+				{#each of.slice(0, 12) as one (one.value)}<tr
+						><td>{one.value}</td><td class="text-right tabular-nums w-12">{formatCount(one.count)}</td></tr
+					>{/each}
+				{#each rest as [label, count] (label)}{#if count > 0}<tr class="soft"
+							><td>{label}</td><td class="text-right tabular-nums w-12">{formatCount(count)}</td></tr
+						>{/if}{/each}
 			</tbody>
 		</table>
 	</section>
@@ -71,10 +112,15 @@
 		{#if years.length > 0}<Chart
 				title="By year"
 				units="records"
-				text="{formatCount(spread.total)} records from {years[0]?.year} to {years.at(-1)?.year}; {formatCount(spread.yearless)} without a year."
+				text="{formatCount(spread.total)} records from {years[0]?.year} to {years.at(-1)?.year}; {formatCount(
+					spread.yearless
+				)} without a year."
 				{option}
 				columns={['Year', 'Records']}
-				rows={[...years.map((one) => [one.year, one.count]), ...(spread.yearless > 0 ? [['without a year', spread.yearless]] : [])]}
+				rows={[
+					...years.map((one) => [one.year, one.count]),
+					...(spread.yearless > 0 ? [['without a year', spread.yearless]] : [])
+				]}
 				height={130}
 			/>{/if}
 		<div class="grid grid-cols-3 gap-6 mt-3">
@@ -85,12 +131,21 @@
 		<section class="mt-4" aria-label="Words that nothing lights">
 			<h3>Words of the good ones that nothing lights</h3>
 			{#if sent}<p class="say note small mt-1" role="status">{sent}</p>{/if}
-			{#if spread.words.length === 0}<p class="small soft">None yet. Good ones are the known articles of the brief and the records that you mark as relevant; with two or more of them, words that they share and this line does not light stand here.</p>{:else}
-				<p class="small soft">Held by at least two known or relevant records, and commoner there than in the collection.</p>
+			{#if spread.words.length === 0}<p class="small soft">
+					None yet. Good ones are the known articles of the brief and the records that you mark as relevant; with two or
+					more of them, words that they share and this line does not light stand here.
+				</p>{:else}
+				<p class="small soft">
+					Held by at least two known or relevant records, and commoner there than in the collection.
+				</p>
 				<ul class="words mt-1">
 					{#each spread.words as word (word.word)}
 						<li>
-							<span><strong class="font-semibold">{word.word}</strong> <span class="soft tabular-nums">in {word.good} of {word.of} good, {formatCount(word.all)} in all</span></span>
+							<span
+								><strong class="font-semibold">{word.word}</strong>
+								<span class="soft tabular-nums">in {word.good} of {word.of} good, {formatCount(word.all)} in all</span
+								></span
+							>
 							{#if enquiry.editable}<span class="flex"
 									>{#each enquiry.document.concepts as concept, at (concept.id)}<button
 											class="do bare small"

@@ -30,17 +30,36 @@
 	});
 </script>
 
-<Dialog title={steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'} {onclose}>
+<Dialog
+	title={steps.length === 0 ? 'The lines are up to date' : 'Bring the lines up to date with the concepts'}
+	{onclose}
+>
 	{#if steps.length === 0}
-		<p class="mt-2">Every heading and word of the concepts stands in a line. What stands in lines only is left as it is.</p>
+		<p class="mt-2">
+			Every heading and word of the concepts stands in a line. What stands in lines only is left as it is.
+		</p>
 		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
 	{:else}
 		<table class="grid-table small mt-2">
-			<thead><tr><th scope="col" style:width="2.5rem"><span class="sr">Include it</span></th><th scope="col" style:width="7rem">Line</th><th scope="col">Comes in</th></tr></thead>
+			<thead
+				><tr
+					><th scope="col" style:width="2.5rem"><span class="sr">Include it</span></th><th
+						scope="col"
+						style:width="7rem">Line</th
+					><th scope="col">Comes in</th></tr
+				></thead
+			>
 			<tbody>
 				{#each steps as step, at (at)}
 					<tr>
-						<td><input type="checkbox" aria-label="Include step {at + 1}" checked={!left.has(at)} onchange={() => (left = new Set(left.has(at) ? [...left].filter((one) => one !== at) : [...left, at]))} /></td>
+						<td
+							><input
+								type="checkbox"
+								aria-label="Include step {at + 1}"
+								checked={!left.has(at)}
+								onchange={() => (left = new Set(left.has(at) ? [...left].filter((one) => one !== at) : [...left, at]))}
+							/></td
+						>
 						<td class="whitespace-nowrap">{step.line === null ? 'a new line' : `line ${number(step.line)}`}</td>
 						<td class="term">{step.terms.length > 0 ? step.terms.join('  ·  ') : step.text}</td>
 					</tr>
@@ -48,7 +67,9 @@
 			</tbody>
 		</table>
 		<p class="small mt-2" role="status">
-			{#if result && result.refused === undefined}The result would have {formatCount(result.count)} records: {formatCount(result.gained)} gained, {formatCount(result.lost)} lost.{/if}
+			{#if result && result.refused === undefined}The result would have {formatCount(result.count)} records: {formatCount(
+					result.gained
+				)} gained, {formatCount(result.lost)} lost.{/if}
 		</p>
 		<p class="mt-3 flex gap-2">
 			<button

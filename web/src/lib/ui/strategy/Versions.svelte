@@ -64,15 +64,34 @@
 			return;
 		}
 		await ask('versions', { name: `Before going back to ${nameOf(entry)}`, revision: enquiry.revision });
-		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits)) done = `Lines and concepts are those of ${nameOf(entry)} again. The state before was saved as a separate version, and undo restores it.`;
+		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits))
+			done = `Lines and concepts are those of ${nameOf(entry)} again. The state before was saved as a separate version, and undo restores it.`;
 		await list();
 	}
 	const nameOf = (entry: VersionEntry) => (entry.name === '' ? `revision ${entry.revision}` : `“${entry.name}”`);
-	const shown = $derived(compared?.lines.filter((line) => line.change !== 'same' || (figures.get(line.id)?.lost ?? 0) + (figures.get(line.id)?.gained ?? 0) > 0) ?? []);
+	const shown = $derived(
+		compared?.lines.filter(
+			(line) => line.change !== 'same' || (figures.get(line.id)?.lost ?? 0) + (figures.get(line.id)?.gained ?? 0) > 0
+		) ?? []
+	);
 	const figures = $derived(new Map(compared?.records?.lines.map((line) => [line.id, line])));
-	const citation = (id: string) => enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
-	const SAID: Record<LineChange['change'], string> = { same: 'same text', changed: 'changed', moved: 'moved', new: 'new', gone: 'gone' };
-	const numbers = (line: LineChange) => (line.before === null ? `– → ${line.after}` : line.after === null ? `${line.before} → –` : line.before === line.after ? String(line.after) : `${line.before} → ${line.after}`);
+	const citation = (id: string) =>
+		enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
+	const SAID: Record<LineChange['change'], string> = {
+		same: 'same text',
+		changed: 'changed',
+		moved: 'moved',
+		new: 'new',
+		gone: 'gone'
+	};
+	const numbers = (line: LineChange) =>
+		line.before === null
+			? `– → ${line.after}`
+			: line.after === null
+				? `${line.before} → –`
+				: line.before === line.after
+					? String(line.after)
+					: `${line.before} → ${line.after}`;
 </script>
 
 <section aria-label="Versions">
@@ -94,10 +113,20 @@
 		</form>
 	{/if}
 	{#if versions?.length === 0}
-		<p class="mt-3 soft">No version yet. Keep one before you try something large or send the strategy away: “First complete draft”, “Sent to the reviewer”.</p>
+		<p class="mt-3 soft">
+			No version yet. Keep one before you try something large or send the strategy away: “First complete draft”, “Sent
+			to the reviewer”.
+		</p>
 	{:else if versions}
 		<table class="grid-table small mt-3">
-			<thead><tr><th scope="col">Version</th><th scope="col">Kept</th><th scope="col" class="text-right">Revision</th><th scope="col" class="text-right">Lines</th><th scope="col"><span class="sr">Go back to it</span></th></tr></thead>
+			<thead
+				><tr
+					><th scope="col">Version</th><th scope="col">Kept</th><th scope="col" class="text-right">Revision</th><th
+						scope="col"
+						class="text-right">Lines</th
+					><th scope="col"><span class="sr">Go back to it</span></th></tr
+				></thead
+			>
 			<tbody>
 				{#each versions as version (version.id)}
 					<tr>
@@ -108,7 +137,9 @@
 						<td class="text-right tabular-nums">{version.revision}</td>
 						<td class="text-right tabular-nums">{version.lines}</td>
 						<td class="text-right"
-							><button class="do bare" onclick={() => ((before = version.id), (after = 'now'))}>Compare with now</button>{#if enquiry.editable}<button class="do bare" onclick={() => void restore(version)}>Go back to it</button>{/if}</td
+							><button class="do bare" onclick={() => ((before = version.id), (after = 'now'))}>Compare with now</button
+							>{#if enquiry.editable}<button class="do bare" onclick={() => void restore(version)}>Go back to it</button
+								>{/if}</td
 						>
 					</tr>
 				{/each}
@@ -117,51 +148,93 @@
 		<p class="mt-4 flex gap-2 items-center flex-wrap">
 			<label for="version-before">From</label>
 			<select id="version-before" class="ask w-60" bind:value={before}
-				>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'automatic'}, r{version.revision}</option>{/each}</select
+				>{#each versions as version (version.id)}<option value={version.id}
+						>{version.name || 'automatic'}, r{version.revision}</option
+					>{/each}</select
 			>
 			<label for="version-after">to</label>
 			<select id="version-after" class="ask w-60" bind:value={after}
-				><option value="now">the current state, r{enquiry.revision}</option>{#each versions as version (version.id)}<option value={version.id}>{version.name || 'automatic'}, r{version.revision}</option>{/each}</select
+				><option value="now">the current state, r{enquiry.revision}</option
+				>{#each versions as version (version.id)}<option value={version.id}
+						>{version.name || 'automatic'}, r{version.revision}</option
+					>{/each}</select
 			>
 		</p>
 		{#if compared}
 			{#if compared.records}
 				<p class="mt-2" data-compared>
-					The result went from {formatCount(compared.records.before)} to <strong>{formatCount(compared.records.count)}</strong> records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
-					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}>View added records</button>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}
+					The result went from {formatCount(compared.records.before)} to
+					<strong>{formatCount(compared.records.count)}</strong>
+					records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
+					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}
+							>View added records</button
+						>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}
 							>View lost records</button
 						>{/if}
-					{#if compared.records.shipsLost.length > 0}<span class="fault-text">Known articles no longer retrieved: {compared.records.shipsLost.map(citation).join('; ')}.</span>{/if}
-					{#if compared.records.shipsGained.length > 0}Known articles newly retrieved: {compared.records.shipsGained.map(citation).join('; ')}.{/if}
+					{#if compared.records.shipsLost.length > 0}<span class="fault-text"
+							>Known articles no longer retrieved: {compared.records.shipsLost.map(citation).join('; ')}.</span
+						>{/if}
+					{#if compared.records.shipsGained.length > 0}Known articles newly retrieved: {compared.records.shipsGained
+							.map(citation)
+							.join('; ')}.{/if}
 				</p>
 			{/if}
 			{#if shownRecords}
 				<section aria-label="Records {shownRecords.side}" class="mt-2">
-					<h3>{shownRecords.side === 'gained' ? 'Gained' : 'Lost'} <span class="soft small font-normal">{formatCount(shownRecords.page.total)}, newest first</span></h3>
+					<h3>
+						{shownRecords.side === 'gained' ? 'Gained' : 'Lost'}
+						<span class="soft small font-normal">{formatCount(shownRecords.page.total)}, newest first</span>
+					</h3>
 					<RecordList page={shownRecords.page} />
 					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}
 						<p class="mt-2 flex gap-2 items-center">
-							<button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}>Newer</button><button class="do" disabled={page.from + 20 >= page.total} onclick={() => void read(side, page.from + 20)}>Older</button>
+							<button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}
+								>Newer</button
+							><button
+								class="do"
+								disabled={page.from + 20 >= page.total}
+								onclick={() => void read(side, page.from + 20)}>Older</button
+							>
 						</p>{/if}
 				</section>
 			{/if}
 			{#if shown.length === 0}<p class="soft mt-2">No lines differ.</p>{:else}
 				<table class="grid-table small mt-2">
-					<thead><tr><th scope="col" class="w-[9%]">Line</th><th scope="col" class="w-[13%]">What</th><th scope="col">Text</th><th scope="col" class="text-right w-[10%]">Gained</th><th scope="col" class="text-right w-[10%]">Lost</th></tr></thead>
+					<thead
+						><tr
+							><th scope="col" class="w-[9%]">Line</th><th scope="col" class="w-[13%]">What</th><th scope="col">Text</th
+							><th scope="col" class="text-right w-[10%]">Gained</th><th scope="col" class="text-right w-[10%]">Lost</th
+							></tr
+						></thead
+					>
 					<tbody>
 						{#each shown as line (line.id)}
 							<tr>
 								<td class="whitespace-nowrap tabular-nums">{numbers(line)}</td>
 								<td
-									>{SAID[line.change]}{#if line.moved && line.change !== 'moved'}, moved{/if}{#if line.what.some((one) => one !== 'text')}<span class="soft block">{line.what.filter((one) => one !== 'text').join(', ')}</span>{/if}</td
+									>{SAID[line.change]}{#if line.moved && line.change !== 'moved'}, moved{/if}{#if line.what.some((one) => one !== 'text')}<span
+											class="soft block">{line.what.filter((one) => one !== 'text').join(', ')}</span
+										>{/if}</td
 								>
 								<td class="term"
-									>{#if line.change === 'gone'}<del>{line.textBefore}</del>{:else if line.change === 'new'}<ins>{line.textAfter}</ins
-										>{:else if line.what.includes('text')}{#each diffWordsWithSpace(line.textBefore, line.textAfter) as part, at (at)}{#if part.added}<ins>{part.value}</ins>{:else if part.removed}<del>{part.value}</del
-												>{:else}{part.value}{/if}{/each}{:else}<span class="soft">{line.textAfter}</span>{/if}</td
+									>{#if line.change === 'gone'}<del>{line.textBefore}</del>{:else if line.change === 'new'}<ins
+											>{line.textAfter}</ins
+										>{:else if line.what.includes('text')}{#each diffWordsWithSpace(line.textBefore, line.textAfter) as part, at (at)}{#if part.added}<ins
+													>{part.value}</ins
+												>{:else if part.removed}<del>{part.value}</del>{:else}{part.value}{/if}{/each}{:else}<span
+											class="soft">{line.textAfter}</span
+										>{/if}</td
 								>
-								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : formatCount(figures.get(line.id)?.gained ?? 0)}</td>
-								<td class="text-right tabular-nums">{line.change === 'gone' || line.change === 'new' ? '' : formatCount(figures.get(line.id)?.lost ?? 0)}</td>
+								<td class="text-right tabular-nums"
+									>{line.change === 'gone' || line.change === 'new'
+										? ''
+										: formatCount(figures.get(line.id)?.gained ?? 0)}</td
+								>
+								<td class="text-right tabular-nums"
+									>{line.change === 'gone' || line.change === 'new'
+										? ''
+										: formatCount(figures.get(line.id)?.lost ?? 0)}</td
+								>
 							</tr>
 						{/each}
 					</tbody>

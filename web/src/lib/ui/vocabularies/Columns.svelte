@@ -22,13 +22,28 @@
 	};
 	let columns = $state<Partial<Record<TableField, number>>>(untrack(() => ({ ...look.proposed.columns })));
 	let separator = $state(untrack(() => look.proposed.separator));
-	const fieldOf = (column: number) => (Object.keys(FIELDS) as TableField[]).find((field) => columns[field] === column) ?? '';
+	const fieldOf = (column: number) =>
+		(Object.keys(FIELDS) as TableField[]).find((field) => columns[field] === column) ?? '';
 	function choose(column: number, field: string) {
-		const changed = Object.fromEntries(Object.entries(columns).filter(([name, at]) => at !== column && name !== field)) as typeof columns;
+		const changed = Object.fromEntries(
+			Object.entries(columns).filter(([name, at]) => at !== column && name !== field)
+		) as typeof columns;
 		columns = field === '' ? changed : { ...changed, [field]: column };
 	}
-	const several = new Set<TableField>(['entryTerms', 'broader', 'related', 'seeAlso', 'before', 'formerly', 'qualifiers', 'changes']);
-	const split = (field: string, cell: string) => (several.has(field as TableField) ? cell.split(separator).map((one) => one.trim()) : [cell]).filter((one) => one !== '');
+	const several = new Set<TableField>([
+		'entryTerms',
+		'broader',
+		'related',
+		'seeAlso',
+		'before',
+		'formerly',
+		'qualifiers',
+		'changes'
+	]);
+	const split = (field: string, cell: string) =>
+		(several.has(field as TableField) ? cell.split(separator).map((one) => one.trim()) : [cell]).filter(
+			(one) => one !== ''
+		);
 </script>
 
 <p class="mt-2">Say what each column holds. The first rows show how they will be read.</p>
@@ -37,8 +52,14 @@
 		<thead>
 			<tr
 				>{#each look.header as name, column (column)}<th scope="col"
-						><span class="block small soft">{name || `Column ${column + 1}`}</span><select class="ask" aria-label="Meaning of column {name || column + 1}" value={fieldOf(column)} onchange={(event) => choose(column, event.currentTarget.value)}
-							><option value="">not used</option>{#each Object.entries(FIELDS) as [field, title] (field)}<option value={field}>{title}</option>{/each}</select
+						><span class="block small soft">{name || `Column ${column + 1}`}</span><select
+							class="ask"
+							aria-label="Meaning of column {name || column + 1}"
+							value={fieldOf(column)}
+							onchange={(event) => choose(column, event.currentTarget.value)}
+							><option value="">not used</option>{#each Object.entries(FIELDS) as [field, title] (field)}<option
+									value={field}>{title}</option
+								>{/each}</select
 						></th
 					>{/each}</tr
 			>
@@ -46,8 +67,13 @@
 		<tbody>
 			{#each look.rows as row, at (at)}
 				<tr
-					>{#each look.header as name, column (column)}{@const field = fieldOf(column)}<td class="small" class:soft={field === ''} aria-label={name}
-							>{#each split(field, row[column] ?? '') as one, number (number)}<span class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span>{/each}</td
+					>{#each look.header as name, column (column)}{@const field = fieldOf(column)}<td
+							class="small"
+							class:soft={field === ''}
+							aria-label={name}
+							>{#each split(field, row[column] ?? '') as one, number (number)}<span
+									class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span
+								>{/each}</td
 						>{/each}</tr
 				>
 			{/each}
@@ -57,10 +83,16 @@
 <div class="mt-3 flex flex-wrap gap-4 items-end">
 	<label
 		><span class="said">Several values in a cell are parted by</span><select class="ask" bind:value={separator}
-			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option><option value={NEW_LINE}>a new line</option></select
+			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option
+			><option value={NEW_LINE}>a new line</option></select
 		></label
 	>
-	<button class="do first" disabled={columns.label === undefined} onclick={() => read({ delimiter: look.proposed.delimiter, separator, columns: $state.snapshot(columns) })}>Read the table</button>
+	<button
+		class="do first"
+		disabled={columns.label === undefined}
+		onclick={() => read({ delimiter: look.proposed.delimiter, separator, columns: $state.snapshot(columns) })}
+		>Read the table</button
+	>
 	{#if columns.label === undefined}<span class="small soft">One column must hold the heading.</span>{/if}
 </div>
 

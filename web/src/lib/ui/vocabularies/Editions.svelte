@@ -10,13 +10,18 @@
 	const older = $derived(entry.editions.slice(1));
 	const chosen = $derived(older.find((one) => one.number === from) ?? older[0]);
 	const asked = $derived(chosen && newest ? changesOf(entry.id, chosen.number, newest.number) : null);
-	const nameOf = (one: { number: number; edition: string; takenOn: string }) => `${one.edition || `no. ${one.number}`} (loaded ${one.takenOn})`;
+	const nameOf = (one: { number: number; edition: string; takenOn: string }) =>
+		`${one.edition || `no. ${one.number}`} (loaded ${one.takenOn})`;
 </script>
 
 {#if asked && newest && chosen}
 	<p class="mt-2 flex flex-wrap gap-2 items-center">
 		What changed from
-		<select class="ask w-auto" aria-label="Older edition" value={chosen.number} onchange={(event) => (from = Number(event.currentTarget.value))}
+		<select
+			class="ask w-auto"
+			aria-label="Older edition"
+			value={chosen.number}
+			onchange={(event) => (from = Number(event.currentTarget.value))}
 			>{#each older as one (one.number)}<option value={one.number}>{nameOf(one)}</option>{/each}</select
 		>
 		to {nameOf(newest)}
@@ -27,14 +32,22 @@
 		{#if told.all === 0}<p class="mt-2">Nothing: both say the same.</p>{:else}
 			<p class="mt-2 flex flex-wrap gap-2">
 				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}>all {formatCount(told.all)}</button>
-				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if told.counts[name]}<button class="do" aria-pressed={kind === name} onclick={() => (kind = name)}>{title} {formatCount(told.counts[name])}</button>{/if}{/each}
+				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if told.counts[name]}<button
+							class="do"
+							aria-pressed={kind === name}
+							onclick={() => (kind = name)}>{title} {formatCount(told.counts[name])}</button
+						>{/if}{/each}
 			</p>
 			<ul class="changes mt-2">
-				{#each told.changes.filter((one) => kind === '' || one.kind === kind).slice(0, 500) as change, at (at)}<li><b>{change.label}</b> <span class="soft">{changeText(change)}</span></li>{/each}
+				{#each told.changes.filter((one) => kind === '' || one.kind === kind).slice(0, 500) as change, at (at)}<li>
+						<b>{change.label}</b> <span class="soft">{changeText(change)}</span>
+					</li>{/each}
 			</ul>
 		{/if}
 	{:catch error}
-		<p class="say fault small" role="alert">{error instanceof Error ? error.message : 'The editions could not be compared.'}</p>
+		<p class="say fault small" role="alert">
+			{error instanceof Error ? error.message : 'The editions could not be compared.'}
+		</p>
 	{/await}
 {/if}
 

@@ -31,13 +31,23 @@
 	const enquiry = new EnquiryClient(first.enquiry.id, first.enquiry.document, first.enquiry.revision, editable);
 	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
-	provideWorkspace({ enquiry, counts, lens, collections: first.collections, vocabularies: first.vocabularies, profiles: first.profiles, personName: first.person?.name ?? '' });
+	provideWorkspace({
+		enquiry,
+		counts,
+		lens,
+		collections: first.collections,
+		vocabularies: first.vocabularies,
+		profiles: first.profiles,
+		personName: first.person?.name ?? ''
+	});
 
 	const states = $derived(stepStates(enquiry.document));
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
 	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
-	const lensShown = $derived(lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0));
+	const lensShown = $derived(
+		lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0)
+	);
 	let help = $state(false);
 	/** Everybody else who has this enquiry open. */
 	const alsoHere = $derived([...new Set(enquiry.others.map((one) => one.name))]);
@@ -57,14 +67,21 @@
 	});
 	$effect(() =>
 		commands.add([
-			...STEPS.map((step, at) => ({ name: `Go to ${step.name}`, shortcut: `Alt ${at + 1}`, act: () => void goto(path(step.id)) })),
+			...STEPS.map((step, at) => ({
+				name: `Go to ${step.name}`,
+				shortcut: `Alt ${at + 1}`,
+				act: () => void goto(path(step.id))
+			})),
 			{ name: 'Help: the notation, fields, keys and words', shortcut: 'Alt H', act: () => (help = !help) },
 			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
 			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
 			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
 			{ name: lens.open ? 'Hide the lens' : 'Show the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
 			{ name: 'Save the enquiry as a file', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/export`) },
-			{ name: 'Save the dossier as a document (.docx)', act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/dossier?as=docx`) }
+			{
+				name: 'Save the dossier as a document (.docx)',
+				act: () => location.assign(`/api/v1/enquiries/${enquiry.id}/dossier?as=docx`)
+			}
 		])
 	);
 
@@ -74,7 +91,11 @@
 			const step = STEPS[Number(event.key) - 1];
 			if (step) void goto(path(step.id));
 		} else if (event.altKey && event.key.toLowerCase() === 'l') lens.open = !lens.open;
-		else if ((event.altKey && event.key.toLowerCase() === 'h') || (event.key === '?' && !typing && !event.ctrlKey && !event.metaKey)) help = !help;
+		else if (
+			(event.altKey && event.key.toLowerCase() === 'h') ||
+			(event.key === '?' && !typing && !event.ctrlKey && !event.metaKey)
+		)
+			help = !help;
 		else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
 			if (event.shiftKey) enquiry.redo();
 			else enquiry.undo();
@@ -83,7 +104,8 @@
 	}
 	// A step begins at its heading: from there the next Tab reaches its first control, and a reader says where one is.
 	afterNavigate(({ from, to }) => {
-		if (!from || !to || from.url.pathname === to.url.pathname || window.document.activeElement !== window.document.body) return;
+		if (!from || !to || from.url.pathname === to.url.pathname || window.document.activeElement !== window.document.body)
+			return;
 		const heading = window.document.querySelector<HTMLElement>('#content h1');
 		heading?.setAttribute('tabindex', '-1');
 		heading?.focus({ preventScroll: true });
@@ -91,7 +113,11 @@
 </script>
 
 <svelte:window onkeydown={key} />
-<svelte:head><title>{STEPS.find((one) => one.id === here)?.name ?? 'People'} · {enquiry.document.title || 'Enquiry'} · Wide Lantern</title></svelte:head>
+<svelte:head
+	><title
+		>{STEPS.find((one) => one.id === here)?.name ?? 'People'} · {enquiry.document.title || 'Enquiry'} · Wide Lantern</title
+	></svelte:head
+>
 
 <div class="frame">
 	<header class="top">
@@ -100,7 +126,12 @@
 		<span class="small soft whitespace-nowrap">
 			{#if collection}Counts: {collection.name}, {formatCount(collection.size)}{:else}No collection{/if}
 		</span>
-		<span class="small whitespace-nowrap flex items-center gap-1" role="status" data-save={enquiry.state} data-revision={enquiry.revision}>
+		<span
+			class="small whitespace-nowrap flex items-center gap-1"
+			role="status"
+			data-save={enquiry.state}
+			data-revision={enquiry.revision}
+		>
 			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} made a change
 			{:else if enquiry.state === 'saved'}<Check size={14} /> Saved <span class="soft">· r{enquiry.revision}</span>
 			{:else if enquiry.state === 'saving'}<LoaderCircle size={14} /> Saving
@@ -109,10 +140,19 @@
 			{/if}
 			{#if !editable}<span class="soft">· reading only</span>{/if}
 		</span>
-		{#if alsoHere.length > 0}<span class="small whitespace-nowrap flex items-center gap-1" title="Also here: {alsoHere.join(', ')}" data-here={alsoHere.length}
+		{#if alsoHere.length > 0}<span
+				class="small whitespace-nowrap flex items-center gap-1"
+				title="Also here: {alsoHere.join(', ')}"
+				data-here={alsoHere.length}
 				><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span
 			>{/if}
-		<button class="do bare" aria-pressed={help} onclick={() => (help = !help)} title="Help: notation, fields, keys, words (Alt H)"><CircleHelp size={16} /><span class="small">Help</span></button>
+		<button
+			class="do bare"
+			aria-pressed={help}
+			onclick={() => (help = !help)}
+			title="Help: notation, fields, keys, words (Alt H)"
+			><CircleHelp size={16} /><span class="small">Help</span></button
+		>
 		<TopEnd />
 	</header>
 	<nav class="keel" aria-label="Steps of the work">
@@ -121,13 +161,18 @@
 				{@const state = states[step.id]}
 				<li>
 					<a href={path(step.id)} aria-current={here === step.id ? 'page' : undefined}>
-						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}></span>{step.name}
-						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.text).join('\n')}>{state.look.length}<span class="sr"> to look at</span></span>{/if}
+						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}
+						></span>{step.name}
+						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.text).join('\n')}
+								>{state.look.length}<span class="sr"> to look at</span></span
+							>{/if}
 					</a>
 				</li>
 			{/each}
 		</ol>
-		<p class="aside small"><a href={path('people')} aria-current={here === 'people' ? 'page' : undefined}>People</a><a href="/desk">Desk</a></p>
+		<p class="aside small">
+			<a href={path('people')} aria-current={here === 'people' ? 'page' : undefined}>People</a><a href="/desk">Desk</a>
+		</p>
 	</nav>
 	<main class="room" id="content">
 		{@render children()}
@@ -138,12 +183,30 @@
 	{:else if lensShown}
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
-				<button class="do bare" aria-pressed={lens.pinned} onclick={() => (lens.pinned = !lens.pinned)} title="Keep the lens on this" aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button>
-				<button class="do bare" onclick={() => (lens.open = false)} title="Hide the lens (Alt L)" aria-label="Hide the lens"><PanelRightClose size={15} /></button>
+				<button
+					class="do bare"
+					aria-pressed={lens.pinned}
+					onclick={() => (lens.pinned = !lens.pinned)}
+					title="Keep the lens on this"
+					aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button
+				>
+				<button
+					class="do bare"
+					onclick={() => (lens.open = false)}
+					title="Hide the lens (Alt L)"
+					aria-label="Hide the lens"><PanelRightClose size={15} /></button
+				>
 			</div>
 			<LensView />
 		</aside>
 	{:else if !lens.open}
-		<div class="lens-tab"><button class="do bare" onclick={() => (lens.open = true)} title="Open the lens (Alt L)" aria-label="Open the lens"><PanelRightOpen size={15} /></button></div>
+		<div class="lens-tab">
+			<button
+				class="do bare"
+				onclick={() => (lens.open = true)}
+				title="Open the lens (Alt L)"
+				aria-label="Open the lens"><PanelRightOpen size={15} /></button
+			>
+		</div>
 	{/if}
 </div>

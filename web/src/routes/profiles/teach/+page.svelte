@@ -2,7 +2,19 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { checkConstructs, CONSTRUCTS, FIELD_NAMES, learnProfile, parse, profileProblems, proposeExamples, WRITTEN_ALONE, writeStrategy, type ExampleProposal, type Profile } from '@wide-lantern/core/editor';
+	import {
+		checkConstructs,
+		CONSTRUCTS,
+		FIELD_NAMES,
+		learnProfile,
+		parse,
+		profileProblems,
+		proposeExamples,
+		WRITTEN_ALONE,
+		writeStrategy,
+		type ExampleProposal,
+		type Profile
+	} from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { shortName } from '$lib/work/installation';
 
@@ -13,7 +25,13 @@
 	let platform = $state(from?.platform.name ?? '');
 	let source = $state(from?.source.name ?? '');
 	let vocabulary = $state(from?.source.vocabulary ?? '');
-	let examples = $state<Record<string, string>>(from ? Object.fromEntries(checkConstructs(from).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]]))) : {});
+	let examples = $state<Record<string, string>>(
+		from
+			? Object.fromEntries(
+					checkConstructs(from).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]]))
+				)
+			: {}
+	);
 	let answers = $state<Record<string, string>>(
 		from
 			? {
@@ -40,7 +58,14 @@
 	let sticks = $state((from?.platform.habits?.sticks ?? []).join('\n'));
 	let id = $state(from === null ? '' : copy ? `${from.id}-copy` : from.id);
 	const proposedId = $derived(shortName(`${source || 'source'} ${platform}`.trim()));
-	const learned = $derived(learnProfile(examples, answers, { id: id || proposedId || 'own', platform: platform.trim() || 'The platform', source: source.trim() || 'The source', vocabulary: vocabulary === '' ? null : vocabulary }));
+	const learned = $derived(
+		learnProfile(examples, answers, {
+			id: id || proposedId || 'own',
+			platform: platform.trim() || 'The platform',
+			source: source.trim() || 'The source',
+			vocabulary: vocabulary === '' ? null : vocabulary
+		})
+	);
 	/** What no example shows stays what it was in a profile that is changed. */
 	const habits = $derived({
 		adjacent: adjacent as 'refused' | 'and' | 'or' | 'phrase',
@@ -73,12 +98,32 @@
 	const failed = $derived(given.filter((one) => !checks.get(one.id)?.passed));
 	const problems = $derived(profileProblems(profile));
 	const missing = $derived(CONSTRUCTS.filter((one) => one.needed && (examples[one.id] ?? '').trim() === ''));
-	const SAMPLE = ['{Stone Harbours >}', 'harbour* OR "stone harbour" OR (pier WITHIN/3 wall)', 'ti:lantern', 'ANY(#1-#2) AND #3', '#4 AND yr:2015-2020'];
+	const SAMPLE = [
+		'{Stone Harbours >}',
+		'harbour* OR "stone harbour" OR (pier WITHIN/3 wall)',
+		'ti:lantern',
+		'ANY(#1-#2) AND #3',
+		'#4 AND yr:2015-2020'
+	];
 	const sample = $derived.by(() => {
-		const lines = SAMPLE.map((text, at) => ({ id: String(at), number: at + 1, label: '', tree: parse(text).tree, role: 'words', off: false }));
+		const lines = SAMPLE.map((text, at) => ({
+			id: String(at),
+			number: at + 1,
+			label: '',
+			tree: parse(text).tree,
+			role: 'words',
+			off: false
+		}));
 		return writeStrategy(lines, profile, {
 			...WRITTEN_ALONE,
-			heading: () => ({ vocabulary: profile.source.vocabulary ?? '', heading: 'sample', label: 'Stone Harbours', closure: ['Stone Harbours', 'Old Harbours'], qualifierCodes: new Map(), hasNarrower: true }),
+			heading: () => ({
+				vocabulary: profile.source.vocabulary ?? '',
+				heading: 'sample',
+				label: 'Stone Harbours',
+				closure: ['Stone Harbours', 'Old Harbours'],
+				qualifierCodes: new Map(),
+				hasNarrower: true
+			}),
 			variants: () => ['harbour', 'harbours'],
 			currentYear: new Date().getFullYear()
 		});
@@ -86,7 +131,15 @@
 
 	let pasted = $state('');
 	let proposal = $state.raw<ExampleProposal | null>(null);
-	const FIELD_CONSTRUCTS = { title: 'ti', abstract: 'ab', keyword: 'kw', author: 'au', journal: 'jn', address: 'af', 'heading-word': 'hd' } as const;
+	const FIELD_CONSTRUCTS = {
+		title: 'ti',
+		abstract: 'ab',
+		keyword: 'kw',
+		author: 'au',
+		journal: 'jn',
+		address: 'af',
+		'heading-word': 'hd'
+	} as const;
 	let fault = $state('');
 	let busy = $state(false);
 	/** True once somebody has read that examples fail, and saves all the same. */
@@ -100,7 +153,11 @@
 		busy = true;
 		fault = '';
 		try {
-			const response = await fetch(`/api/v1/profiles/${profile.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(profile) });
+			const response = await fetch(`/api/v1/profiles/${profile.id}`, {
+				method: 'PUT',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify(profile)
+			});
 			if (response.ok) await goto('/profiles');
 			else fault = ((await response.json()) as { message?: string }).message ?? 'It was not saved.';
 		} catch {
@@ -110,7 +167,21 @@
 		}
 	}
 	const GROUPS: readonly { readonly name: string; readonly ids: readonly string[] }[] = [
-		{ name: 'Words and fields', ids: ['title', 'abstract', 'keyword', 'usual', 'two-fields', 'author', 'journal', 'address', 'heading-word', 'phrase'] },
+		{
+			name: 'Words and fields',
+			ids: [
+				'title',
+				'abstract',
+				'keyword',
+				'usual',
+				'two-fields',
+				'author',
+				'journal',
+				'address',
+				'heading-word',
+				'phrase'
+			]
+		},
 		{ name: 'Operators', ids: ['or', 'and', 'not'] },
 		{ name: 'Wildcards', ids: ['ending', 'one-letter', 'optional'] },
 		{ name: 'Proximity', ids: ['near', 'before'] },
@@ -136,27 +207,62 @@
 <svelte:head><title>Teach a platform · Wide Lantern</title></svelte:head>
 <Plain>
 	<h1>{from === null ? 'Teach a platform' : copy ? `Copy ${from.name}` : `Change ${from.name}`}</h1>
-	<p class="soft mt-1 max-w-3xl">Type, or paste, how your platform writes each example. Leave empty what it does not have. The words harbour and lantern are placeholders: keep them as they are, everything around them is what is learned.</p>
+	<p class="soft mt-1 max-w-3xl">
+		Type, or paste, how your platform writes each example. Leave empty what it does not have. The words harbour and
+		lantern are placeholders: keep them as they are, everything around them is what is learned.
+	</p>
 	<div class="names mt-3">
-		<label><span class="said">The platform</span><input class="ask" bind:value={platform} placeholder="As your library calls it" /></label>
-		<label><span class="said">The source on it</span><input class="ask" bind:value={source} placeholder="As it is cited" /></label>
+		<label
+			><span class="said">The platform</span><input
+				class="ask"
+				bind:value={platform}
+				placeholder="As your library calls it"
+			/></label
+		>
+		<label
+			><span class="said">The source on it</span><input
+				class="ask"
+				bind:value={source}
+				placeholder="As it is cited"
+			/></label
+		>
 		<label
 			><span class="said">Its vocabulary</span><select class="ask" bind:value={vocabulary}
-				><option value="">none, or not loaded here</option>{#each data.vocabularies as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+				><option value="">none, or not loaded here</option>{#each data.vocabularies as one (one.id)}<option
+						value={one.id}>{one.name}</option
+					>{/each}</select
 			></label
 		>
-		<label><span class="said">Short name of the profile</span><input class="ask" bind:value={id} placeholder={proposedId} pattern="[a-z][a-z0-9\-]*" disabled={from !== null && !copy} /></label>
+		<label
+			><span class="said">Short name of the profile</span><input
+				class="ask"
+				bind:value={id}
+				placeholder={proposedId}
+				pattern="[a-z][a-z0-9\-]*"
+				disabled={from !== null && !copy}
+			/></label
+		>
 	</div>
 	<details class="mt-3">
 		<summary>Have a strategy in this syntax? Paste it to get suggestions</summary>
-		<label class="block mt-1"><span class="sr">A strategy in this platform’s syntax</span><textarea class="ask line-face" rows="4" bind:value={pasted}></textarea></label>
-		<button class="do mt-1" disabled={pasted.trim() === ''} onclick={() => (proposal = proposeExamples(pasted))}>Propose</button>
+		<label class="block mt-1"
+			><span class="sr">A strategy in this platform’s syntax</span><textarea
+				class="ask line-face"
+				rows="4"
+				bind:value={pasted}></textarea></label
+		>
+		<button class="do mt-1" disabled={pasted.trim() === ''} onclick={() => (proposal = proposeExamples(pasted))}
+			>Propose</button
+		>
 		{#if proposal}
-			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">Nothing recurs often enough to be recognised; type the examples below.</p>{/if}
+			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">
+					Nothing recurs often enough to be recognised; type the examples below.
+				</p>{/if}
 			<ul class="small mt-2">
 				{#each proposal.fields as one (one.code)}
 					<li class="flex flex-wrap gap-2 items-center">
-						<span class="line-face">{one.example}</span> <span class="soft">{one.count} times, as in … {one.sample} …</span>
+						<span class="line-face">{one.example}</span>
+						<span class="soft">{one.count} times, as in … {one.sample} …</span>
 						<label
 							><span class="sr">What {one.code} means</span><select
 								class="ask"
@@ -164,8 +270,11 @@
 								onchange={(event) => {
 									if (event.currentTarget.value) examples[event.currentTarget.value] = one.example;
 								}}
-								><option value="">means …</option>{#each Object.entries(FIELD_CONSTRUCTS) as [construct, field] (construct)}<option value={construct}>{FIELD_NAMES[field]}</option>{/each}<option value="two-fields">title and abstract</option><option
-									value="usual">title, abstract and author keywords</option
+								><option value="">means …</option
+								>{#each Object.entries(FIELD_CONSTRUCTS) as [construct, field] (construct)}<option value={construct}
+										>{FIELD_NAMES[field]}</option
+									>{/each}<option value="two-fields">title and abstract</option><option value="usual"
+									>title, abstract and author keywords</option
 								></select
 							></label
 						>
@@ -173,7 +282,8 @@
 				{/each}
 				{#each proposal.examples as one (one.construct)}
 					<li class="flex flex-wrap gap-2 items-center">
-						<span class="line-face">{one.sample}</span> <span class="soft">{one.count} times; {CONSTRUCTS.find((other) => other.id === one.construct)?.name}?</span>
+						<span class="line-face">{one.sample}</span>
+						<span class="soft">{one.count} times; {CONSTRUCTS.find((other) => other.id === one.construct)?.name}?</span>
 						<button class="do small" onclick={() => (examples[one.construct] = one.example)}>Yes: {one.example}</button>
 					</li>
 				{/each}
@@ -191,10 +301,17 @@
 						{@const typed = (examples[one.id] ?? '').trim() !== ''}
 						<div class="example" data-construct={one.id} data-passed={typed ? String(check?.passed ?? false) : ''}>
 							<label
-								><span class="said">{one.name}{one.needed ? ' (needed)' : ''}</span><input class="ask line-face" value={examples[one.id] ?? ''} oninput={(event) => (examples[one.id] = event.currentTarget.value)} spellcheck="false" autocomplete="off" /></label
+								><span class="said">{one.name}{one.needed ? ' (needed)' : ''}</span><input
+									class="ask line-face"
+									value={examples[one.id] ?? ''}
+									oninput={(event) => (examples[one.id] = event.currentTarget.value)}
+									spellcheck="false"
+									autocomplete="off"
+								/></label
 							>
 							<span class="small verdict">
-								{#if !typed}<span class="soft">{check?.written ? `would write ${check.written}` : 'not available'}</span>
+								{#if !typed}<span class="soft">{check?.written ? `would write ${check.written}` : 'not available'}</span
+									>
 								{:else if check?.passed && !unclear}<span class="good">✓ written and read back</span>
 								{:else}<span class="bad">✗ {unclear?.why ?? check?.why ?? ''}</span>{/if}
 							</span>
@@ -207,55 +324,122 @@
 			<h2>Still to clarify</h2>
 			{#each learned.questions as one (one.about)}
 				<label class="block mt-2"
-					><span class="said">{one.question}</span><select class="ask" value={answers[one.about] ?? one.options[0]?.value} onchange={(event) => (answers[one.about] = event.currentTarget.value)}
-						>{#each one.options as option (option.value)}<option value={option.value}>{option.label}</option>{/each}</select
+					><span class="said">{one.question}</span><select
+						class="ask"
+						value={answers[one.about] ?? one.options[0]?.value}
+						onchange={(event) => (answers[one.about] = event.currentTarget.value)}
+						>{#each one.options as option (option.value)}<option value={option.value}>{option.label}</option
+							>{/each}</select
 					></label
 				>
 			{/each}
 			{#each YES_NO as one (one.id)}
-				<label class="flex gap-2 items-center mt-2"><input type="checkbox" checked={(answers[one.id] ?? one.otherwise) === 'yes'} onchange={(event) => (answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')} /> {one.label}</label>
+				<label class="flex gap-2 items-center mt-2"
+					><input
+						type="checkbox"
+						checked={(answers[one.id] ?? one.otherwise) === 'yes'}
+						onchange={(event) => (answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')}
+					/>
+					{one.label}</label
+				>
 			{/each}
 			<div class="numbers mt-2">
 				{#each SETTINGS as one (one.id)}<label
-						><span class="said">{one.label}</span><input class="ask" type="number" min="1" value={answers[one.id] ?? ''} onchange={(event) => (answers[one.id] = event.currentTarget.value)} placeholder="no limit known" /></label
+						><span class="said">{one.label}</span><input
+							class="ask"
+							type="number"
+							min="1"
+							value={answers[one.id] ?? ''}
+							onchange={(event) => (answers[one.id] = event.currentTarget.value)}
+							placeholder="no limit known"
+						/></label
 					>{/each}
 			</div>
 			<details class="mt-3">
 				<summary>What the source does by itself, and where it answers</summary>
 				<label class="block mt-1"
 					><span class="said">Two words side by side</span><select class="ask" bind:value={adjacent}
-						><option value="refused">are rejected, or it is not known</option><option value="and">are joined with {learned.profile.platform.operators.and}</option><option value="or">are joined with {learned.profile.platform.operators.or}</option><option
-							value="phrase">are a phrase</option
+						><option value="refused">are rejected, or it is not known</option><option value="and"
+							>are joined with {learned.profile.platform.operators.and}</option
+						><option value="or">are joined with {learned.profile.platform.operators.or}</option><option value="phrase"
+							>are a phrase</option
 						></select
 					></label
 				>
-				<label class="flex gap-2 items-center mt-2"><input type="checkbox" bind:checked={mapsWords} /> Bare words are also looked for among the headings</label>
-				<label class="block mt-2"><span class="said">Settings that stay from one query to the next, one a line</span><textarea class="ask" rows="2" bind:value={sticks}></textarea></label>
-				<label class="block mt-2"><span class="said">Years that it covers</span><input class="ask" bind:value={coverage} placeholder="1974 to today" /></label>
-				<label class="block mt-2"><span class="said">Address of its SRU service, if it has one</span><input class="ask" bind:value={served} placeholder="https://sources.example/sru" /></label>
-				<label class="block mt-2"><span class="said">Name of its own syntax there; empty where it is asked in CQL</span><input class="ask" bind:value={spoken} disabled={served.trim() === ''} /></label>
+				<label class="flex gap-2 items-center mt-2"
+					><input type="checkbox" bind:checked={mapsWords} /> Bare words are also looked for among the headings</label
+				>
+				<label class="block mt-2"
+					><span class="said">Settings that stay from one query to the next, one a line</span><textarea
+						class="ask"
+						rows="2"
+						bind:value={sticks}></textarea></label
+				>
+				<label class="block mt-2"
+					><span class="said">Years that it covers</span><input
+						class="ask"
+						bind:value={coverage}
+						placeholder="1974 to today"
+					/></label
+				>
+				<label class="block mt-2"
+					><span class="said">Address of its SRU service, if it has one</span><input
+						class="ask"
+						bind:value={served}
+						placeholder="https://sources.example/sru"
+					/></label
+				>
+				<label class="block mt-2"
+					><span class="said">Name of its own syntax there; empty where it is asked in CQL</span><input
+						class="ask"
+						bind:value={spoken}
+						disabled={served.trim() === ''}
+					/></label
+				>
 			</details>
 			<h2 class="mt-5">A strategy in it</h2>
 			<ol class="sample line-face" aria-live="polite">
 				{#each sample.lines as line, at (line.id)}
 					<li>
-						<span class="soft small">{SAMPLE[at]}</span><br />{line.written === null ? '–' : line.text}{#each line.notes.filter((note) => note.kind !== 'adjusted') as note, number (number)}<span class="block small soft">{note.kind}: {note.message}</span
+						<span class="soft small">{SAMPLE[at]}</span><br />{line.written === null
+							? '–'
+							: line.text}{#each line.notes.filter((note) => note.kind !== 'adjusted') as note, number (number)}<span
+								class="block small soft">{note.kind}: {note.message}</span
 							>{/each}
 					</li>
 				{/each}
 			</ol>
 			<h2 class="mt-5">Save it</h2>
-			<p class="small" role="status">{given.length - failed.length} of {given.length} examples are written and read back{failed.length > 0 ? `; ${failed.length} ${failed.length === 1 ? 'is' : 'are'} not yet` : ''}.</p>
-			{#each problems.slice(0, 5) as one, number (number)}<p class="small bad">{one.message} <span class="soft">({one.at})</span></p>{/each}
+			<p class="small" role="status">
+				{given.length - failed.length} of {given.length} examples are written and read back{failed.length > 0
+					? `; ${failed.length} ${failed.length === 1 ? 'is' : 'are'} not yet`
+					: ''}.
+			</p>
+			{#each problems.slice(0, 5) as one, number (number)}<p class="small bad">
+					{one.message} <span class="soft">({one.at})</span>
+				</p>{/each}
 			{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
 			{#if asked && failed.length > 0}<p class="say note small mt-2" role="alert">
-					{failed.length === 1 ? 'This example is' : `These ${failed.length} examples are`} not written and read back: {failed.map((one) => one.name).join('; ')}. What {failed.length === 1 ? 'it shows' : 'they show'} may be written wrongly in every rendering. Correct
-					or empty {failed.length === 1 ? 'it' : 'them'}, or save all the same.
+					{failed.length === 1 ? 'This example is' : `These ${failed.length} examples are`} not written and read back: {failed
+						.map((one) => one.name)
+						.join('; ')}. What {failed.length === 1 ? 'it shows' : 'they show'} may be written wrongly in every rendering.
+					Correct or empty {failed.length === 1 ? 'it' : 'them'}, or save all the same.
 				</p>{/if}
-			<button class="do first mt-2" disabled={busy || missing.length > 0 || problems.length > 0 || platform.trim() === '' || source.trim() === '' || given.length === 0} onclick={() => void save()}
-				>{asked && failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
+			<button
+				class="do first mt-2"
+				disabled={busy ||
+					missing.length > 0 ||
+					problems.length > 0 ||
+					platform.trim() === '' ||
+					source.trim() === '' ||
+					given.length === 0}
+				onclick={() => void save()}>{asked && failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
 			>
-			{#if platform.trim() === '' || source.trim() === ''}<p class="small soft mt-1">Name the platform and the source first.</p>{:else if missing.length > 0}<p class="small soft mt-1">Still needed: {missing.map((one) => one.name).join('; ')}.</p>{/if}
+			{#if platform.trim() === '' || source.trim() === ''}<p class="small soft mt-1">
+					Name the platform and the source first.
+				</p>{:else if missing.length > 0}<p class="small soft mt-1">
+					Still needed: {missing.map((one) => one.name).join('; ')}.
+				</p>{/if}
 		</aside>
 	</div>
 </Plain>

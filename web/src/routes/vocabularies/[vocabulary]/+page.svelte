@@ -15,7 +15,15 @@
 	let { data } = $props();
 	untrack(() => {
 		const enquiry = new EnquiryClient('', data.document, 0, false);
-		provideWorkspace({ enquiry, counts: new SheetCounts(enquiry), lens: new Lens(), collections: data.collections, vocabularies: data.vocabularies, profiles: [], personName: '' });
+		provideWorkspace({
+			enquiry,
+			counts: new SheetCounts(enquiry),
+			lens: new Lens(),
+			collections: data.collections,
+			vocabularies: data.vocabularies,
+			profiles: [],
+			personName: ''
+		});
 	});
 	let typed = $state('');
 	let mode = $state<LookupMode>('all');
@@ -30,7 +38,11 @@
 				failed = '';
 			})
 			.catch((error: unknown) => {
-				if (!asking.signal.aborted) failed = error instanceof TypeError || !(error instanceof Error) ? 'The server cannot be reached; what you typed stays here.' : error.message;
+				if (!asking.signal.aborted)
+					failed =
+						error instanceof TypeError || !(error instanceof Error)
+							? 'The server cannot be reached; what you typed stays here.'
+							: error.message;
 			});
 		return () => asking.abort();
 	});
@@ -42,7 +54,14 @@
 	function keys(event: KeyboardEvent) {
 		const list = matches ?? [];
 		const at = list.findIndex((one) => one.id === current);
-		const next = event.key === 'ArrowDown' ? list[at + 1] : event.key === 'ArrowUp' ? list[at - 1] : event.key === 'Enter' && at < 0 ? list[0] : undefined;
+		const next =
+			event.key === 'ArrowDown'
+				? list[at + 1]
+				: event.key === 'ArrowUp'
+					? list[at - 1]
+					: event.key === 'Enter' && at < 0
+						? list[0]
+						: undefined;
 		if (!next) return;
 		event.preventDefault();
 		go(next.id);
@@ -52,12 +71,28 @@
 <svelte:head><title>{data.vocabulary.name} · Wide Lantern</title></svelte:head>
 <Plain>
 	<h1>{data.vocabulary.name}</h1>
-	<p class="small soft">{formatCount(data.vocabulary.headings)} headings{data.vocabulary.edition ? `, edition ${data.vocabulary.edition}` : ''} · <a href="/vocabularies">All vocabularies</a></p>
+	<p class="small soft">
+		{formatCount(data.vocabulary.headings)} headings{data.vocabulary.edition
+			? `, edition ${data.vocabulary.edition}`
+			: ''} · <a href="/vocabularies">All vocabularies</a>
+	</p>
 	<div class="columns mt-4">
 		<div>
-			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up" bind:value={typed} onkeydown={keys} /></label>
+			<label class="block"
+				><span class="sr">Look up in the vocabulary</span><input
+					class="ask"
+					placeholder="Look a word up"
+					bind:value={typed}
+					onkeydown={keys}
+				/></label
+			>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
-				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button class="do bare small" aria-pressed={mode === value} class:on={mode === value} onclick={() => (mode = value)}>{name}</button>{/each}
+				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
+						class="do bare small"
+						aria-pressed={mode === value}
+						class:on={mode === value}
+						onclick={() => (mode = value)}>{name}</button
+					>{/each}
 			</div>
 			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
 			<ul class="mt-2" aria-label={typed.trim() === '' ? 'At the top' : 'Matches'}>
@@ -65,17 +100,28 @@
 					<li>
 						<button class="match" aria-current={match.id === current} onclick={() => go(match.id)}>
 							<span class="block"
-								>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}</span
+								>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
+										>{match.narrower} below</span
+									>{/if}</span
 							>
 							<span class="small soft">{reasonText(match)}</span>
 						</button>
 					</li>
-				{:else}<li class="soft small">{matches === null ? 'Reading the vocabulary …' : 'No matching or similar heading.'}</li>{/each}
+				{:else}<li class="soft small">
+						{matches === null ? 'Reading the vocabulary …' : 'No matching or similar heading.'}
+					</li>{/each}
 			</ul>
 		</div>
 		<div>
-			{#if current !== null}{#key current}<HeadingPanel vocabulary={data.vocabulary.id} heading={current} turn={go} />{/key}
-			{:else}<p class="say">Choose a heading to read its scope note, its places in the tree, its other names, and how many records have it.</p>{/if}
+			{#if current !== null}{#key current}<HeadingPanel
+						vocabulary={data.vocabulary.id}
+						heading={current}
+						turn={go}
+					/>{/key}
+			{:else}<p class="say">
+					Choose a heading to read its scope note, its places in the tree, its other names, and how many records have
+					it.
+				</p>{/if}
 		</div>
 	</div>
 </Plain>

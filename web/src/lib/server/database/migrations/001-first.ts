@@ -67,6 +67,16 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-	for (const table of ['profiles', 'records', 'collections', 'vocabularies', 'commands', 'members', 'enquiries', 'sessions', 'people'])
+	for (const table of [
+		'profiles',
+		'records',
+		'collections',
+		'vocabularies',
+		'commands',
+		'members',
+		'enquiries',
+		'sessions',
+		'people'
+	])
 		await knex.schema.dropTableIfExists(table);
 }

@@ -13,7 +13,9 @@ export async function up(knex: Knex): Promise<void> {
 		table.timestamp('done_at').notNullable().defaultTo(knex.fn.now());
 	});
 	// An installation that has the shipped collection has had it loaded.
-	await knex.raw(`INSERT INTO done_once (what) SELECT 'shipped-data' WHERE EXISTS (SELECT 1 FROM collections WHERE id = 'skerry')`);
+	await knex.raw(
+		`INSERT INTO done_once (what) SELECT 'shipped-data' WHERE EXISTS (SELECT 1 FROM collections WHERE id = 'skerry')`
+	);
 }
 
 export async function down(knex: Knex): Promise<void> {

@@ -20,7 +20,11 @@ export async function up(knex: Knex): Promise<void> {
 		table.integer('part').notNullable();
 		table.jsonb('headings').notNullable();
 		table.primary(['vocabulary_id', 'number', 'part']);
-		table.foreign(['vocabulary_id', 'number']).references(['vocabulary_id', 'number']).inTable('vocabulary_editions').onDelete('CASCADE');
+		table
+			.foreign(['vocabulary_id', 'number'])
+			.references(['vocabulary_id', 'number'])
+			.inTable('vocabulary_editions')
+			.onDelete('CASCADE');
 	});
 	await knex.schema.alterTable('vocabularies', (table) => {
 		/** Whose it is: who may replace or remove it besides an administrator. Null for what ships. */
@@ -40,7 +44,12 @@ export async function up(knex: Knex): Promise<void> {
 			taken_at: loaded_at
 		});
 		for (let from = 0; from < headings.length; from += PART)
-			await knex('vocabulary_parts').insert({ vocabulary_id: id, number: 1, part: from / PART, headings: JSON.stringify(headings.slice(from, from + PART)) });
+			await knex('vocabulary_parts').insert({
+				vocabulary_id: id,
+				number: 1,
+				part: from / PART,
+				headings: JSON.stringify(headings.slice(from, from + PART))
+			});
 	}
 	await knex.schema.alterTable('vocabularies', (table) => {
 		table.dropColumn('data');
@@ -52,8 +61,13 @@ export async function down(knex: Knex): Promise<void> {
 		table.jsonb('data').nullable();
 	});
 	for (const { id, edition } of await knex('vocabularies').select<{ id: string; edition: number }[]>('id', 'edition')) {
-		const row = await knex('vocabulary_editions').where({ vocabulary_id: id, number: edition }).first<{ head: object }>('head');
-		const parts = await knex('vocabulary_parts').where({ vocabulary_id: id, number: edition }).orderBy('part').select<{ headings: unknown[] }[]>('headings');
+		const row = await knex('vocabulary_editions')
+			.where({ vocabulary_id: id, number: edition })
+			.first<{ head: object }>('head');
+		const parts = await knex('vocabulary_parts')
+			.where({ vocabulary_id: id, number: edition })
+			.orderBy('part')
+			.select<{ headings: unknown[] }[]>('headings');
 		await knex('vocabularies')
 			.where({ id })
 			.update({ data: JSON.stringify({ ...row.head, headings: parts.flatMap((one) => one.headings) }) });

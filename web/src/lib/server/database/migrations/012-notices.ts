@@ -14,8 +14,12 @@ export async function up(knex: Knex): Promise<void> {
 			end if;
 			return null;
 		end $$`);
-	await knex.raw('create trigger commands_told after insert on commands for each row execute function lantern_notice()');
-	await knex.raw('create trigger vocabularies_told after update or delete on vocabularies for each row execute function lantern_notice()');
+	await knex.raw(
+		'create trigger commands_told after insert on commands for each row execute function lantern_notice()'
+	);
+	await knex.raw(
+		'create trigger vocabularies_told after update or delete on vocabularies for each row execute function lantern_notice()'
+	);
 }
 
 export async function down(knex: Knex): Promise<void> {

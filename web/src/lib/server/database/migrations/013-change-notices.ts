@@ -10,11 +10,21 @@ export async function up(knex: Knex): Promise<void> {
 			perform pg_notify('lantern', json_build_object('from', current_setting('application_name'), 'kind', 'changed', 'table', tg_table_name, 'key', changed->>tg_argv[0])::text);
 			return null;
 		end $$`);
-	await knex.raw("create trigger sessions_changed after update or delete on sessions for each row execute function lantern_changed('token_hash')");
-	await knex.raw("create trigger people_changed after update or delete on people for each row execute function lantern_changed('id')");
-	await knex.raw("create trigger members_changed after insert or update or delete on members for each row execute function lantern_changed('enquiry_id')");
-	await knex.raw("create trigger collections_changed after insert or update or delete on collections for each row execute function lantern_changed('id')");
-	await knex.raw("create trigger vocabularies_changed after insert or update or delete on vocabularies for each row execute function lantern_changed('id')");
+	await knex.raw(
+		"create trigger sessions_changed after update or delete on sessions for each row execute function lantern_changed('token_hash')"
+	);
+	await knex.raw(
+		"create trigger people_changed after update or delete on people for each row execute function lantern_changed('id')"
+	);
+	await knex.raw(
+		"create trigger members_changed after insert or update or delete on members for each row execute function lantern_changed('enquiry_id')"
+	);
+	await knex.raw(
+		"create trigger collections_changed after insert or update or delete on collections for each row execute function lantern_changed('id')"
+	);
+	await knex.raw(
+		"create trigger vocabularies_changed after insert or update or delete on vocabularies for each row execute function lantern_changed('id')"
+	);
 }
 
 export async function down(knex: Knex): Promise<void> {

@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { questionsFor } from './questions';
 
-const asked = (records: readonly string[][], characters: number, most: number) => [...questionsFor(records, (record) => record, characters, most)];
+const asked = (records: readonly string[][], characters: number, most: number) => [
+	...questionsFor(records, (record) => record, characters, most)
+];
 
 describe('records asked for in as few questions as a source takes', () => {
 	it('joins clauses up to the ceiling of characters', () => {
@@ -31,7 +33,8 @@ describe('records asked for in as few questions as a source takes', () => {
 					all.slice(1).forEach((one, at) => {
 						const before = all[at]?.query ?? '';
 						const [first = []] = one.records;
-						const shortest = first.length <= most && first.join(' or ').length <= characters ? first : first.slice(0, 1);
+						const shortest =
+							first.length <= most && first.join(' or ').length <= characters ? first : first.slice(0, 1);
 						const both = `${before} or ${shortest.join(' or ')}`;
 						expect(both.length > characters || both.split(' or ').length > most).toBe(true);
 					});

@@ -19,7 +19,11 @@ async function serve(answer: (response: ServerResponse, path: string, turn: numb
 		answer(response, request.url ?? '', ++asked);
 	});
 	await new Promise<void>((done) => server?.listen(0, '127.0.0.1', done));
-	return new SruClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}/sru`, () => Promise.resolve(true), quick);
+	return new SruClient(
+		`http://127.0.0.1:${(server.address() as AddressInfo).port}/sru`,
+		() => Promise.resolve(true),
+		quick
+	);
 }
 const response = (inside: string) =>
 	`<?xml version="1.0"?><searchRetrieveResponse xmlns="http://www.loc.gov/zing/srw/"><version>1.2</version>${inside}</searchRetrieveResponse>`;
@@ -46,17 +50,37 @@ describe('a count', () => {
 			response('<numberOfRecords>many</numberOfRecords>'),
 			{ ok: false, cause: 'unreadable', why: 'numberOfRecords is no number in the answer: “many”.' }
 		],
-		['nothing of it', response(''), { ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' }],
-		['a page', '<html><body>Please sign in</body></html>', { ok: false, cause: 'unreadable', why: 'The answer is no answer of SRU, but “html”.' }],
+		[
+			'nothing of it',
+			response(''),
+			{ ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' }
+		],
+		[
+			'a page',
+			'<html><body>Please sign in</body></html>',
+			{ ok: false, cause: 'unreadable', why: 'The answer is no answer of SRU, but “html”.' }
+		],
 		['broken XML', '<searchRetrieveResponse><numberOfRecords>1</b>', { ok: false, cause: 'unreadable' }],
 		['cut off', '<searchRetrieveResponse><numberOfRecords>1', { ok: false, cause: 'unreadable' }],
 		[
 			'a document type',
 			'<!DOCTYPE x [<!ENTITY a "b">]><searchRetrieveResponse/>',
-			{ ok: false, cause: 'unreadable', why: 'The answer declares a document type, which no source needs to; it was not read.' }
+			{
+				ok: false,
+				cause: 'unreadable',
+				why: 'The answer declares a document type, which no source needs to; it was not read.'
+			}
 		],
-		['endless nesting', '<a>'.repeat(5_000), { ok: false, cause: 'unreadable', why: 'The answer is nested too deeply.' }],
-		['another encoding', Buffer.from([0x3c, 0x61, 0xff, 0xfe]), { ok: false, cause: 'unreadable', why: 'The answer is not UTF-8 text.' }]
+		[
+			'endless nesting',
+			'<a>'.repeat(5_000),
+			{ ok: false, cause: 'unreadable', why: 'The answer is nested too deeply.' }
+		],
+		[
+			'another encoding',
+			Buffer.from([0x3c, 0x61, 0xff, 0xfe]),
+			{ ok: false, cause: 'unreadable', why: 'The answer is not UTF-8 text.' }
+		]
 	])('%s', async (_, body, told) => {
 		const client = await serve((one) => one.end(body));
 		expect(await client.count(question)).toMatchObject(told);
@@ -64,7 +88,11 @@ describe('a count', () => {
 
 	it('is not waited for for ever, and asked once more', async () => {
 		const client = await serve(() => undefined);
-		expect(await client.count(question)).toEqual({ ok: false, cause: 'late', why: 'The source did not answer within 0.4 seconds.' });
+		expect(await client.count(question)).toEqual({
+			ok: false,
+			cause: 'late',
+			why: 'The source did not answer within 0.4 seconds.'
+		});
 		expect(asked).toBe(2);
 	});
 
@@ -85,7 +113,9 @@ describe('a count', () => {
 	});
 
 	it('tries again where the source had a fault of its own', async () => {
-		const client = await serve((one, _, turn) => (turn === 1 ? one.writeHead(503).end() : one.end(response('<numberOfRecords>5</numberOfRecords>'))));
+		const client = await serve((one, _, turn) =>
+			turn === 1 ? one.writeHead(503).end() : one.end(response('<numberOfRecords>5</numberOfRecords>'))
+		);
 		expect(await client.count(question)).toEqual({ ok: true, value: 5 });
 	});
 
@@ -99,9 +129,15 @@ describe('a count', () => {
 
 	it('reaches no address that is not allowed, and no other scheme', async () => {
 		const nowhere = () => Promise.resolve(false);
-		expect(await new SruClient('http://192.0.2.1/sru', nowhere, quick).count(question)).toMatchObject({ ok: false, cause: 'elsewhere' });
+		expect(await new SruClient('http://192.0.2.1/sru', nowhere, quick).count(question)).toMatchObject({
+			ok: false,
+			cause: 'elsewhere'
+		});
 		for (const address of ['file:///etc/passwd', 'javascript:1', 'nonsense'])
-			expect(await new SruClient(address, () => Promise.resolve(true), quick).count(question)).toMatchObject({ ok: false, cause: 'elsewhere' });
+			expect(await new SruClient(address, () => Promise.resolve(true), quick).count(question)).toMatchObject({
+				ok: false,
+				cause: 'elsewhere'
+			});
 	});
 });
 
@@ -124,7 +160,11 @@ describe('records', () => {
 
 	it('are not asked for ever of a source that sends one back', async () => {
 		const client = await serve((one) =>
-			one.end(response(`<numberOfRecords>4</numberOfRecords><records>${record('a')}${record('b')}</records><nextRecordPosition>1</nextRecordPosition>`))
+			one.end(
+				response(
+					`<numberOfRecords>4</numberOfRecords><records>${record('a')}${record('b')}</records><nextRecordPosition>1</nextRecordPosition>`
+				)
+			)
 		);
 		const told = await client.records(question, 100);
 		expect(told.ok && told.value.records.length).toBe(4);

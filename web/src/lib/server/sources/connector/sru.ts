@@ -14,7 +14,11 @@ export interface Question {
 
 export type Result<Value> =
 	| { readonly ok: true; readonly value: Value }
-	| { readonly ok: false; readonly why: string; readonly cause: 'away' | 'late' | 'refused' | 'unreadable' | 'too-large' | 'elsewhere' };
+	| {
+			readonly ok: false;
+			readonly why: string;
+			readonly cause: 'away' | 'late' | 'refused' | 'unreadable' | 'too-large' | 'elsewhere';
+	  };
 
 export interface ClientLimits {
 	/** Milliseconds until an answer must be there whole. */
@@ -43,12 +47,17 @@ export class SruClient {
 	) {}
 
 	async count(question: Question, signal?: AbortSignal): Promise<Result<number>> {
-		const told = await this.ask({ operation: 'searchRetrieve', ...parametersOf(question), startRecord: '1', maximumRecords: '0' }, signal);
+		const told = await this.ask(
+			{ operation: 'searchRetrieve', ...parametersOf(question), startRecord: '1', maximumRecords: '0' },
+			signal
+		);
 		if (!told.ok) return told;
 		const { diagnostics, total } = told.value;
 		const [fault] = diagnostics;
 		if (fault) return { ok: false, cause: 'refused', why: sentenceOf(fault) };
-		return total === null ? { ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' } : { ok: true, value: total };
+		return total === null
+			? { ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' }
+			: { ok: true, value: total };
 	}
 
 	/** All records up to a ceiling, portion by portion. */
@@ -74,7 +83,8 @@ export class SruClient {
 			const { diagnostics, total, records: some, next } = told.value;
 			const [fault] = diagnostics;
 			if (fault) return { ok: false, cause: 'refused', why: sentenceOf(fault) };
-			if (total === null) return { ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' };
+			if (total === null)
+				return { ok: false, cause: 'unreadable', why: 'The answer does not say how many records there are.' };
 			records.push(...some);
 			progress?.(records.length, total);
 			if (records.length >= Math.min(total, most) || some.length === 0) return { ok: true, value: { total, records } };
@@ -92,12 +102,22 @@ export class SruClient {
 		if (!url || (url.protocol !== 'http:' && url.protocol !== 'https:'))
 			return { ok: false, cause: 'elsewhere', why: 'The address of the source is no web address.' };
 		if (!(await this.mayReach(url.origin)))
-			return { ok: false, cause: 'elsewhere', why: `${url.origin} is not among the addresses that this installation may reach.` };
+			return {
+				ok: false,
+				cause: 'elsewhere',
+				why: `${url.origin} is not among the addresses that this installation may reach.`
+			};
 		for (const [name, value] of Object.entries(parameters)) url.searchParams.set(name, value);
 		for (let turn = 0; ; turn++) {
 			await this.polite(url.origin);
 			const told = await this.once(url, signal);
-			if (told.ok || (told.cause !== 'away' && told.cause !== 'late') || turn >= this.manners.retries || signal?.aborted) return told;
+			if (
+				told.ok ||
+				(told.cause !== 'away' && told.cause !== 'late') ||
+				turn >= this.manners.retries ||
+				signal?.aborted
+			)
+				return told;
 			// Twice as long each time, so that a source in trouble is left in peace.
 			await wait(200 * 2 ** turn);
 		}
@@ -120,8 +140,10 @@ export class SruClient {
 			});
 			if (response.status >= 300 && response.status < 400)
 				return { ok: false, cause: 'elsewhere', why: 'The source sends on to another address, which is not followed.' };
-			if (response.status >= 500) return { ok: false, cause: 'away', why: `The source answered ${response.status}, a fault of its own.` };
-			if (!response.ok || !response.body) return { ok: false, cause: 'refused', why: `The source answered ${response.status}.` };
+			if (response.status >= 500)
+				return { ok: false, cause: 'away', why: `The source answered ${response.status}, a fault of its own.` };
+			if (!response.ok || !response.body)
+				return { ok: false, cause: 'refused', why: `The source answered ${response.status}.` };
 			const reader = new SruReader();
 			const decoder = new TextDecoder('utf-8', { fatal: true });
 			let size = 0;
@@ -140,7 +162,12 @@ export class SruClient {
 		} catch (error) {
 			if (error instanceof XmlFault) return { ok: false, cause: 'unreadable', why: error.message };
 			if (signal?.aborted) return { ok: false, cause: 'late', why: 'It was cancelled.' };
-			if (late.aborted) return { ok: false, cause: 'late', why: `The source did not answer within ${this.manners.patience / 1000} seconds.` };
+			if (late.aborted)
+				return {
+					ok: false,
+					cause: 'late',
+					why: `The source did not answer within ${this.manners.patience / 1000} seconds.`
+				};
 			if (error instanceof TypeError && /encoded data|invalid/i.test(error.message))
 				return { ok: false, cause: 'unreadable', why: 'The answer is not UTF-8 text.' };
 			return { ok: false, cause: 'away', why: 'The source cannot be reached.' };

@@ -74,7 +74,8 @@ export class SruReader {
 			if (tag.local === 'setting' || tag.local === 'supports') this.kind = this.attributes['type'] ?? '';
 		});
 		this.parser.on('text', (text) => {
-			if (this.text.length + text.length > TEXT) throw new XmlFault('A single value of the answer is larger than any record.');
+			if (this.text.length + text.length > TEXT)
+				throw new XmlFault('A single value of the answer is larger than any record.');
 			this.text += text;
 		});
 		this.parser.on('cdata', (text) => (this.text += text));

@@ -14,7 +14,11 @@ const check = compileValidator<{ address: string; note?: string }>({
 async function asked(request: Request) {
 	const { address, note = '' } = await readBody(request, check);
 	const origin = originOf(address);
-	if (origin === null) error(422, { message: 'That is no web address; it should begin with https:// or http:// and hold no password. Nothing was changed.' });
+	if (origin === null)
+		error(422, {
+			message:
+				'That is no web address; it should begin with https:// or http:// and hold no password. Nothing was changed.'
+		});
 	return { origin, note };
 }
 

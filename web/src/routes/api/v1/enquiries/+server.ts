@@ -12,11 +12,20 @@ const check = compileValidator<{ question: string; framework: FrameworkName }>({
 
 export const GET = async ({ locals }) =>
 	json(
-		(await listEnquiries(requireActor(locals))).map(({ id, role, document, updated }) => ({ id, role, title: document.title || document.question, updated }))
+		(await listEnquiries(requireActor(locals))).map(({ id, role, document, updated }) => ({
+			id,
+			role,
+			title: document.title || document.question,
+			updated
+		}))
 	);
 
 export const POST = async ({ request, locals }) => {
 	const { question, framework } = await readBody(request, check);
-	if (question.trim() === '') return json({ message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' }, { status: 422 });
+	if (question.trim() === '')
+		return json(
+			{ message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' },
+			{ status: 422 }
+		);
 	return json({ id: await createEnquiry(question, framework, requireActor(locals)) }, { status: 201 });
 };

@@ -8,7 +8,8 @@ const MOST = 6;
 
 export const GET = async ({ url }) => {
 	const keys = [...new Set(url.searchParams.getAll('heading'))];
-	if (keys.length < 2 || keys.length > MOST) error(422, { message: `Two to ${MOST} different headings are compared, each as vocabulary:identifier.` });
+	if (keys.length < 2 || keys.length > MOST)
+		error(422, { message: `Two to ${MOST} different headings are compared, each as vocabulary:identifier.` });
 	const wanted = url.searchParams.get('collection');
 	const chosen = wanted ? await openCollection(wanted) : null;
 	const entries = await listCollections();
@@ -28,7 +29,8 @@ export const GET = async ({ url }) => {
 			const sets = [[heading.id], open.vocabulary.closure(heading.id)].map((ids) => {
 				if (!collection) return null;
 				const set = RecordSet.none(collection.index.size);
-				for (const id of ids) for (const { record } of collection.index.assigned(`${open.vocabulary.id}:${id}`)) set.add(record);
+				for (const id of ids)
+					for (const { record } of collection.index.assigned(`${open.vocabulary.id}:${id}`)) set.add(record);
 				return set;
 			});
 			return { key, open, heading, collection, own: sets[0] ?? null, narrower: sets[1] ?? null };
@@ -51,7 +53,11 @@ export const GET = async ({ url }) => {
 			count: own?.count() ?? null,
 			countNarrower: narrower?.count() ?? null,
 			/** Records with narrower shared with each of the others, in their order; its own count where it meets itself. */
-			shared: found.map((other) => (narrower && other.narrower && other.collection?.id === collection?.id ? narrower.countWith(other.narrower) : null))
+			shared: found.map((other) =>
+				narrower && other.narrower && other.collection?.id === collection?.id
+					? narrower.countWith(other.narrower)
+					: null
+			)
 		}))
 	});
 };

@@ -7,10 +7,20 @@ import { beginIntake } from '$lib/server/vocabularies';
 export const POST = async ({ request, url, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });
 	const vocabulary = url.searchParams.get('vocabulary') ?? '';
-	if (!NAME.test(vocabulary)) error(422, { message: 'A vocabulary’s short name is lower-case letters, digits and hyphens, beginning with a letter.' });
+	if (!NAME.test(vocabulary))
+		error(422, {
+			message: 'A vocabulary’s short name is lower-case letters, digits and hyphens, beginning with a letter.'
+		});
 	// Files from elsewhere are fetched for administrators only: they keep the list of addresses.
 	if (url.searchParams.has('from') && !locals.actor.administrator)
-		error(403, { message: 'Only an administrator may load from an address. Save the file and load it from this computer.' });
-	const begun = await beginIntake(vocabulary, (url.searchParams.get('name') ?? '').slice(0, 200), await uploadedFile(request, url), locals.actor);
+		error(403, {
+			message: 'Only an administrator may load from an address. Save the file and load it from this computer.'
+		});
+	const begun = await beginIntake(
+		vocabulary,
+		(url.searchParams.get('name') ?? '').slice(0, 200),
+		await uploadedFile(request, url),
+		locals.actor
+	);
 	return begun.ok ? json(begun.view, { status: 201 }) : json({ message: begun.message }, { status: begun.status });
 };

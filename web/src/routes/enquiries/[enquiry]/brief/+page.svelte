@@ -1,5 +1,12 @@
 <script lang="ts">
-	import { FRAMEWORKS, conceptLetter, dropConcept, restoreConcept, toText, type FrameworkName } from '@wide-lantern/core/editor';
+	import {
+		FRAMEWORKS,
+		conceptLetter,
+		dropConcept,
+		restoreConcept,
+		toText,
+		type FrameworkName
+	} from '@wide-lantern/core/editor';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
 	import ArticleFound from '$lib/ui/ArticleFound.svelte';
@@ -35,7 +42,9 @@
 
 	function changeFramework(name: FrameworkName) {
 		const kept = document.parts.filter((part) => part.text !== '' || part.concept !== null);
-		const fresh = FRAMEWORKS[name].filter((part) => !kept.some((one) => one.name === part)).map((part) => ({ id: newId(), name: part, text: '', concept: null, leftOut: null }));
+		const fresh = FRAMEWORKS[name]
+			.filter((part) => !kept.some((one) => one.name === part))
+			.map((part) => ({ id: newId(), name: part, text: '', concept: null, leftOut: null }));
 		enquiry.edit('change framework', [
 			{ do: 'set', at: ['framework'], value: name },
 			{ do: 'set', at: ['parts'], value: [...kept, ...fresh] }
@@ -47,9 +56,15 @@
 		const at = (field: string) => ['sources', source.id, field];
 		enquiry.edit('choose a profile', [
 			{ do: 'set', at: at('profile'), value: id === '' ? null : id },
-			...(profile && source.database.trim() === '' ? [{ do: 'set', at: at('database'), value: profile.source } as const] : []),
-			...(profile && source.platform.trim() === '' ? [{ do: 'set', at: at('platform'), value: profile.platform } as const] : []),
-			...(profile && /register/i.test(profile.source) && source.kind === 'database' && source.database.trim() === '' ? [{ do: 'set', at: at('kind'), value: 'register' } as const] : [])
+			...(profile && source.database.trim() === ''
+				? [{ do: 'set', at: at('database'), value: profile.source } as const]
+				: []),
+			...(profile && source.platform.trim() === ''
+				? [{ do: 'set', at: at('platform'), value: profile.platform } as const]
+				: []),
+			...(profile && /register/i.test(profile.source) && source.kind === 'database' && source.database.trim() === ''
+				? [{ do: 'set', at: at('kind'), value: 'register' } as const]
+				: [])
 		]);
 	}
 	function toConcept(part: (typeof document.parts)[number]) {
@@ -63,20 +78,27 @@
 	/** A part that was searched as a concept and is left out now takes its concept out of the search. */
 	function leaveConceptOut(part: (typeof document.parts)[number], concept: string) {
 		const why = { reason: part.leftOut ?? '', by: personName, on: new Date().toISOString().slice(0, 10) };
-		enquiry.edit('leave a part of the question out', [...dropConcept(document, concept, why), { do: 'set', at: ['parts', part.id, 'leftOut'], value: part.leftOut ?? '' }]);
+		enquiry.edit('leave a part of the question out', [
+			...dropConcept(document, concept, why),
+			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: part.leftOut ?? '' }
+		]);
 	}
 	function searchAgain(part: (typeof document.parts)[number], concept: string) {
 		const names = namesFor(
 			document,
 			document.lines.map((line) => line.id)
 		);
-		enquiry.edit('search a part of the question again', [...restoreConcept(document, concept, names, (source) => toText(source, names)), { do: 'set', at: ['parts', part.id, 'leftOut'], value: null }]);
+		enquiry.edit('search a part of the question again', [
+			...restoreConcept(document, concept, names, (source) => toText(source, names)),
+			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: null }
+		]);
 	}
 	const conceptOf = (part: (typeof document.parts)[number]) => document.concepts.find((one) => one.id === part.concept);
 	function fate(part: (typeof document.parts)[number], chosen: string) {
 		const own = conceptOf(part);
 		const hasLines = document.lines.some((line) => line.concept === own?.id);
-		if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0)) leaveConceptOut(part, own.id);
+		if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0))
+			leaveConceptOut(part, own.id);
 		else if (own?.dropped && chosen === own.id) searchAgain(part, own.id);
 		else
 			enquiry.edit('place a part of the question', [
@@ -88,35 +110,78 @@
 
 <div class="sheet">
 	<h1 class="sr">Brief</h1>
-	<EditText at={['title']} label="Title" class="text-[22px] font-semibold" placeholder="A short name for this enquiry" />
-	<EditText at={['question']} label="Question" long class="text-[17px]" required="The question cannot be empty; the last one is kept until you type another." />
+	<EditText
+		at={['title']}
+		label="Title"
+		class="text-[22px] font-semibold"
+		placeholder="A short name for this enquiry"
+	/>
+	<EditText
+		at={['question']}
+		label="Question"
+		long
+		class="text-[17px]"
+		required="The question cannot be empty; the last one is kept until you type another."
+	/>
 
 	<section id="parts">
 		<div class="flex items-end justify-between gap-4">
 			<h2>The question in parts</h2>
 			<label class="small flex items-center gap-2"
 				>split by
-				<select class="ask" value={document.framework} disabled={!enquiry.editable} onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}
+				<select
+					class="ask"
+					value={document.framework}
+					disabled={!enquiry.editable}
+					onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}
 					>{#each Object.keys(FRAMEWORKS) as name (name)}<option>{name}</option>{/each}</select
 				>
 			</label>
 		</div>
-		<Rows list="parts" items={document.parts} fresh={{ name: '', text: '', concept: null, leftOut: null }} add="Add a part" one="part" head={[{ title: 'Part', width: '9rem' }, { title: 'In this question' }, { title: 'Searched as', width: '17rem' }]}>
+		<Rows
+			list="parts"
+			items={document.parts}
+			fresh={{ name: '', text: '', concept: null, leftOut: null }}
+			add="Add a part"
+			one="part"
+			head={[{ title: 'Part', width: '9rem' }, { title: 'In this question' }, { title: 'Searched as', width: '17rem' }]}
+		>
 			{#snippet row(part)}
 				<td><EditText at={['parts', part.id, 'name']} label="Name of the part" /></td>
 				<td><EditText at={['parts', part.id, 'text']} label="{part.name} in this question" long placeholder="—" /></td>
 				<td>
 					<label
 						><span class="sr">How {part.name} is searched</span>
-						<select class="ask w-full" disabled={!enquiry.editable} value={conceptOf(part)?.dropped ? 'out' : (part.concept ?? (part.leftOut === null ? '' : 'out'))} onchange={(event) => fate(part, event.currentTarget.value)}>
+						<select
+							class="ask w-full"
+							disabled={!enquiry.editable}
+							value={conceptOf(part)?.dropped ? 'out' : (part.concept ?? (part.leftOut === null ? '' : 'out'))}
+							onchange={(event) => fate(part, event.currentTarget.value)}
+						>
 							<option value="">not decided</option>
-							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}>{conceptLetter(at)} {concept.name}</option>{/each}
+							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}
+									>{conceptLetter(at)} {concept.name}</option
+								>{/each}
 							<option value="out">left out</option>
 						</select>
 					</label>
-					{#if enquiry.editable && part.concept === null}<button class="do bare small" onclick={() => toConcept(part)} aria-label="Search {part.name} as a new concept"><Plus size={14} /> A new concept</button>{/if}
-					{#if part.concept !== null && conceptOf(part)?.dropped}<EditText at={['concepts', part.concept, 'dropped', 'reason']} label="Reason for leaving {part.name} out" long placeholder="Because …" />
-					{:else if part.leftOut !== null && part.concept === null}<EditText at={['parts', part.id, 'leftOut']} label="Reason for leaving {part.name} out" long placeholder="Because …" />{/if}
+					{#if enquiry.editable && part.concept === null}<button
+							class="do bare small"
+							onclick={() => toConcept(part)}
+							aria-label="Search {part.name} as a new concept"><Plus size={14} /> A new concept</button
+						>{/if}
+					{#if part.concept !== null && conceptOf(part)?.dropped}<EditText
+							at={['concepts', part.concept, 'dropped', 'reason']}
+							label="Reason for leaving {part.name} out"
+							long
+							placeholder="Because …"
+						/>
+					{:else if part.leftOut !== null && part.concept === null}<EditText
+							at={['parts', part.id, 'leftOut']}
+							label="Reason for leaving {part.name} out"
+							long
+							placeholder="Because …"
+						/>{/if}
 				</td>
 			{/snippet}
 		</Rows>
@@ -130,7 +195,14 @@
 			fresh={{ kind: 'database', database: '', platform: '', coverage: '', reason: '', profile: null }}
 			add="Add a source"
 			one="source"
-			head={[{ title: 'Kind', width: '8rem' }, { title: 'Source' }, { title: 'on platform' }, { title: 'Years covered' }, { title: 'Why this one' }, { title: 'Profile', width: '10rem' }]}
+			head={[
+				{ title: 'Kind', width: '8rem' },
+				{ title: 'Source' },
+				{ title: 'on platform' },
+				{ title: 'Years covered' },
+				{ title: 'Why this one' },
+				{ title: 'Profile', width: '10rem' }
+			]}
 		>
 			{#snippet row(source)}
 				<td
@@ -151,7 +223,12 @@
 				<td
 					><label
 						><span class="sr">Profile</span>
-						<select class="ask w-full" disabled={!enquiry.editable} value={source.profile ?? ''} onchange={(event) => chooseProfile(source, event.currentTarget.value)}>
+						<select
+							class="ask w-full"
+							disabled={!enquiry.editable}
+							value={source.profile ?? ''}
+							onchange={(event) => chooseProfile(source, event.currentTarget.value)}
+						>
 							<option value="">none</option>
 							{#each profiles as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
 						</select>
@@ -159,7 +236,17 @@
 				>
 			{/snippet}
 		</Rows>
-		<div class="mt-3 max-w-md"><Choice at={['collection']} label="Counts are taken from" showLabel options={[{ value: '', name: 'nothing: no counts' }, ...collections.map((one) => ({ value: one.id, name: `${one.name}, ${one.takenOn}` }))]} /></div>
+		<div class="mt-3 max-w-md">
+			<Choice
+				at={['collection']}
+				label="Counts are taken from"
+				showLabel
+				options={[
+					{ value: '', name: 'nothing: no counts' },
+					...collections.map((one) => ({ value: one.id, name: `${one.name}, ${one.takenOn}` }))
+				]}
+			/>
+		</div>
 	</section>
 
 	<section>
@@ -170,12 +257,34 @@
 			fresh={{ citation: '', identifier: '' }}
 			add="Add an article"
 			one="article"
-			head={[{ title: 'Article' }, { title: 'Identifier', width: '12rem' }, { title: found.collection === null ? 'Record' : `In ${found.collection}`, width: '15rem' }]}
+			head={[
+				{ title: 'Article' },
+				{ title: 'Identifier', width: '12rem' },
+				{ title: found.collection === null ? 'Record' : `In ${found.collection}`, width: '15rem' }
+			]}
 		>
 			{#snippet row(article)}
-				<td><EditText at={['articles', article.id, 'citation']} label="Article" long placeholder="Authors, title, journal, year" /></td>
-				<td><EditText at={['articles', article.id, 'identifier']} label="Identifier of the article" placeholder="DOI or record number" /></td>
-				<td><ArticleFound state={found.articles.find((one) => one.article === article.id)} collection={found.collection} /></td>
+				<td
+					><EditText
+						at={['articles', article.id, 'citation']}
+						label="Article"
+						long
+						placeholder="Authors, title, journal, year"
+					/></td
+				>
+				<td
+					><EditText
+						at={['articles', article.id, 'identifier']}
+						label="Identifier of the article"
+						placeholder="DOI or record number"
+					/></td
+				>
+				<td
+					><ArticleFound
+						state={found.articles.find((one) => one.article === article.id)}
+						collection={found.collection}
+					/></td
+				>
 			{/snippet}
 		</Rows>
 	</section>
@@ -183,14 +292,40 @@
 	<section class="two">
 		<div>
 			<h2>Inclusion criteria</h2>
-			<Rows list="inclusion" items={document.inclusion} fresh={{ text: '' }} add="Add a criterion for inclusion" one="criterion">
-				{#snippet row(one)}<td><EditText at={['inclusion', one.id, 'text']} label="Inclusion criterion" long placeholder="Records that …" /></td>{/snippet}
+			<Rows
+				list="inclusion"
+				items={document.inclusion}
+				fresh={{ text: '' }}
+				add="Add a criterion for inclusion"
+				one="criterion"
+			>
+				{#snippet row(one)}<td
+						><EditText
+							at={['inclusion', one.id, 'text']}
+							label="Inclusion criterion"
+							long
+							placeholder="Records that …"
+						/></td
+					>{/snippet}
 			</Rows>
 		</div>
 		<div>
 			<h2>Exclusion criteria</h2>
-			<Rows list="exclusion" items={document.exclusion} fresh={{ text: '' }} add="Add a criterion for exclusion" one="criterion">
-				{#snippet row(one)}<td><EditText at={['exclusion', one.id, 'text']} label="Exclusion criterion" long placeholder="Records that …" /></td>{/snippet}
+			<Rows
+				list="exclusion"
+				items={document.exclusion}
+				fresh={{ text: '' }}
+				add="Add a criterion for exclusion"
+				one="criterion"
+			>
+				{#snippet row(one)}<td
+						><EditText
+							at={['exclusion', one.id, 'text']}
+							label="Exclusion criterion"
+							long
+							placeholder="Records that …"
+						/></td
+					>{/snippet}
 			</Rows>
 		</div>
 	</section>
@@ -203,7 +338,12 @@
 			fresh={{ timeline: 'searcher', what: '', due: null, done: false }}
 			add="Add a date"
 			one="date"
-			head={[{ title: 'Whose', width: '8rem' }, { title: 'What' }, { title: 'Due', width: '10rem' }, { title: 'Done', width: '4rem' }]}
+			head={[
+				{ title: 'Whose', width: '8rem' },
+				{ title: 'What' },
+				{ title: 'Due', width: '10rem' },
+				{ title: 'Done', width: '4rem' }
+			]}
 		>
 			{#snippet row(date)}
 				<td
@@ -218,19 +358,46 @@
 				>
 				<td><EditText at={['dates', date.id, 'what']} label="What is due" placeholder="What is due" /></td>
 				<td><EditText at={['dates', date.id, 'due']} label="Due date" type="date" /></td>
-				<td><input type="checkbox" aria-label="{date.what || 'This date'} is done" checked={date.done} disabled={!enquiry.editable} onchange={(event) => enquiry.set(['dates', date.id, 'done'], event.currentTarget.checked, 'tick a date')} /></td>
+				<td
+					><input
+						type="checkbox"
+						aria-label="{date.what || 'This date'} is done"
+						checked={date.done}
+						disabled={!enquiry.editable}
+						onchange={(event) => enquiry.set(['dates', date.id, 'done'], event.currentTarget.checked, 'tick a date')}
+					/></td
+				>
 			{/snippet}
 		</Rows>
 	</section>
 
 	<section>
 		<h2>Search team</h2>
-		<Rows list="people" items={document.people} fresh={{ name: '', affiliation: '', does: '', credit: '' }} add="Add a person" one="person" head={[{ title: 'Name' }, { title: 'Affiliation' }, { title: 'Does' }, { title: 'Credited as' }]}>
+		<Rows
+			list="people"
+			items={document.people}
+			fresh={{ name: '', affiliation: '', does: '', credit: '' }}
+			add="Add a person"
+			one="person"
+			head={[{ title: 'Name' }, { title: 'Affiliation' }, { title: 'Does' }, { title: 'Credited as' }]}
+		>
 			{#snippet row(person)}
 				<td><EditText at={['people', person.id, 'name']} label="Name" placeholder="Name" /></td>
-				<td><EditText at={['people', person.id, 'affiliation']} label="Affiliation" placeholder="Library or department" /></td>
+				<td
+					><EditText
+						at={['people', person.id, 'affiliation']}
+						label="Affiliation"
+						placeholder="Library or department"
+					/></td
+				>
 				<td><EditText at={['people', person.id, 'does']} label="What they do" placeholder="designs the searches" /></td>
-				<td><EditText at={['people', person.id, 'credit']} label="Credited as" placeholder="author, acknowledged, not named" /></td>
+				<td
+					><EditText
+						at={['people', person.id, 'credit']}
+						label="Credited as"
+						placeholder="author, acknowledged, not named"
+					/></td
+				>
 			{/snippet}
 		</Rows>
 	</section>
@@ -245,7 +412,12 @@
 			fresh={{ date: format(new Date(), 'yyyy-MM-dd'), kind: 'decision', text: '', hours: null }}
 			add="Add a journal entry"
 			one="entry"
-			head={[{ title: 'Date', width: '9rem' }, { title: 'Kind', width: '9rem' }, { title: 'What' }, { title: 'Hours', width: '5rem' }]}
+			head={[
+				{ title: 'Date', width: '9rem' },
+				{ title: 'Kind', width: '9rem' },
+				{ title: 'What' },
+				{ title: 'Hours', width: '5rem' }
+			]}
 		>
 			{#snippet row(entry)}
 				<td><EditText at={['journal', entry.id, 'date']} label="Date of the entry" type="date" /></td>
@@ -260,7 +432,14 @@
 						]}
 					/></td
 				>
-				<td><EditText at={['journal', entry.id, 'text']} label="What was decided, said or done" long placeholder="What was decided, said or done" /></td>
+				<td
+					><EditText
+						at={['journal', entry.id, 'text']}
+						label="What was decided, said or done"
+						long
+						placeholder="What was decided, said or done"
+					/></td
+				>
 				<td><EditText at={['journal', entry.id, 'hours']} label="Hours" type="number" placeholder="—" /></td>
 			{/snippet}
 		</Rows>

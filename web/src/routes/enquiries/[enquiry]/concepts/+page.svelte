@@ -10,7 +10,12 @@
 
 	const { enquiry } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const counts = new ServerValue<{ revision: number; counts: Record<string, number>; used: Record<string, string[]>; elsewhere: Record<string, string> }>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
+	const counts = new ServerValue<{
+		revision: number;
+		counts: Record<string, number>;
+		used: Record<string, string[]>;
+		elsewhere: Record<string, string>;
+	}>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
 	const freshName = new Draft(`${enquiry.id} concept`);
 
 	onMount(() => () => counts.stop());
@@ -25,17 +30,31 @@
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
 		if (freshName.text.trim() === '') return;
-		enquiry.edit('add a concept', [{ do: 'insert', in: ['concepts'], item: newConcept(freshName.text.trim()), after: document.concepts.at(-1)?.id ?? null }]);
+		enquiry.edit('add a concept', [
+			{
+				do: 'insert',
+				in: ['concepts'],
+				item: newConcept(freshName.text.trim()),
+				after: document.concepts.at(-1)?.id ?? null
+			}
+		]);
 		freshName.text = '';
 	}
 	function move(index: number, by: -1 | 1) {
 		const concept = document.concepts[index];
 		const after = document.concepts[by < 0 ? index - 2 : index + 1]?.id ?? null;
-		if (concept && index + by >= 0 && index + by < document.concepts.length) enquiry.edit('move a concept', [{ do: 'move', at: ['concepts', concept.id], after }]);
+		if (concept && index + by >= 0 && index + by < document.concepts.length)
+			enquiry.edit('move a concept', [{ do: 'move', at: ['concepts', concept.id], after }]);
 	}
 	function remove(concept: Concept) {
-		const edits: Edit[] = document.parts.filter((part) => part.concept === concept.id).map((part) => ({ do: 'set', at: ['parts', part.id, 'concept'], value: null }));
-		edits.push(...document.lines.filter((line) => line.concept === concept.id).map((line): Edit => ({ do: 'set', at: ['lines', line.id, 'concept'], value: null })));
+		const edits: Edit[] = document.parts
+			.filter((part) => part.concept === concept.id)
+			.map((part) => ({ do: 'set', at: ['parts', part.id, 'concept'], value: null }));
+		edits.push(
+			...document.lines
+				.filter((line) => line.concept === concept.id)
+				.map((line): Edit => ({ do: 'set', at: ['lines', line.id, 'concept'], value: null }))
+		);
 		enquiry.edit(`remove ${concept.name}`, [...edits, { do: 'remove', at: ['concepts', concept.id] }]);
 	}
 </script>
@@ -43,18 +62,36 @@
 <h1>Concepts</h1>
 {#if document.concepts.length === 0}
 	<p class="say mt-3 max-w-2xl">
-		Two to four concepts make a search: who, what is done, what comes of it. <a href="/enquiries/{enquiry.id}/brief#parts">Parts of the brief</a> can become concepts, or begin one here, for example “Adults after surgery”. Words for each are gathered in its band.
+		Two to four concepts make a search: who, what is done, what comes of it. <a
+			href="/enquiries/{enquiry.id}/brief#parts">Parts of the brief</a
+		> can become concepts, or begin one here, for example “Adults after surgery”. Words for each are gathered in its band.
 	</p>
 {/if}
 {#if counts.failed}<p class="say mt-3" role="status">{counts.failed}</p>{/if}
 
 {#each document.concepts as concept, index (concept.id)}
-	<Band {concept} {index} counts={counts.value?.counts ?? {}} elsewhere={counts.value?.elsewhere ?? {}} used={usedIn(concept.id)} {most} {old} move={(by) => move(index, by)} remove={() => remove(concept)} />
+	<Band
+		{concept}
+		{index}
+		counts={counts.value?.counts ?? {}}
+		elsewhere={counts.value?.elsewhere ?? {}}
+		used={usedIn(concept.id)}
+		{most}
+		{old}
+		move={(by) => move(index, by)}
+		remove={() => remove(concept)}
+	/>
 {/each}
 
 {#if enquiry.editable}
 	<form class="mt-6 flex max-w-xl gap-2" onsubmit={addConcept}>
-		<label class="flex-1"><span class="sr">Name of a new concept</span><input class="ask" placeholder="A new concept" bind:value={freshName.text} /></label>
+		<label class="flex-1"
+			><span class="sr">Name of a new concept</span><input
+				class="ask"
+				placeholder="A new concept"
+				bind:value={freshName.text}
+			/></label
+		>
 		<button class="do" class:first={document.concepts.length === 0}><Plus size={15} /> Add concept</button>
 	</form>
 {/if}

@@ -6,7 +6,9 @@
 	import { ServerValue } from '$lib/work/fresh.svelte';
 
 	const { enquiry } = useWorkspace();
-	const dossier = new ServerValue<{ revision: number; title: string; date: string; blocks: readonly Block[] }>(`/api/v1/enquiries/${enquiry.id}/dossier?as=json`);
+	const dossier = new ServerValue<{ revision: number; title: string; date: string; blocks: readonly Block[] }>(
+		`/api/v1/enquiries/${enquiry.id}/dossier?as=json`
+	);
 	onMount(() => () => dossier.stop());
 	$effect(() => {
 		void enquiry.revision;
@@ -21,14 +23,18 @@
 	<a class="do first" href={save('docx')} download><FileDown size={15} /> Document (.docx)</a>
 	<a class="do" href={save('md')} download><FileDown size={15} /> Markdown</a>
 	<a class="do" href="/api/v1/enquiries/{enquiry.id}/export" download><FileDown size={15} /> The enquiry as a file</a>
-	{#if missing.length > 0}<span class="small">{missing.length} {missing.length === 1 ? 'thing is' : 'things are'} missing and marked where they belong.</span>{/if}
+	{#if missing.length > 0}<span class="small"
+			>{missing.length} {missing.length === 1 ? 'thing is' : 'things are'} missing and marked where they belong.</span
+		>{/if}
 </div>
 {#if dossier.failed}<p class="say mt-2" role="status">{dossier.failed}</p>{/if}
 
 <article class="paper mt-4" aria-label="The document as it will look">
 	{#each dossier.value?.blocks ?? [] as block, at (at)}
 		{#if block.kind === 'heading'}
-			{#if block.level === 1}<h2 class="one">{block.text}</h2>{:else if block.level === 2}<h3 class="two">{block.text}</h3>{:else}<h4>{block.text}</h4>{/if}
+			{#if block.level === 1}<h2 class="one">{block.text}</h2>{:else if block.level === 2}<h3 class="two">
+					{block.text}
+				</h3>{:else}<h4>{block.text}</h4>{/if}
 		{:else if block.kind === 'paragraph'}<p>{block.text}</p>
 		{:else if block.kind === 'missing'}<p class="say fault">{block.text}</p>
 		{:else if block.kind === 'list'}<ul class="points">
@@ -40,12 +46,20 @@
 				<caption class="small soft">{block.caption}</caption>
 				<thead
 					><tr
-						>{#each block.columns as column (column.title)}<th scope="col" class:right={column.number} style:width="{(100 * column.width) / block.columns.reduce((sum, one) => sum + one.width, 0)}%">{column.title}</th>{/each}</tr
+						>{#each block.columns as column (column.title)}<th
+								scope="col"
+								class:right={column.number}
+								style:width="{(100 * column.width) / block.columns.reduce((sum, one) => sum + one.width, 0)}%"
+								>{column.title}</th
+							>{/each}</tr
 					></thead
 				>
 				<tbody
 					>{#each block.rows as row, index (index)}<tr
-							>{#each row as cell, column (column)}<td class:line-face={block.columns[column]?.code} class:right={block.columns[column]?.number}>{cell}</td>{/each}</tr
+							>{#each row as cell, column (column)}<td
+									class:line-face={block.columns[column]?.code}
+									class:right={block.columns[column]?.number}>{cell}</td
+								>{/each}</tr
 						>{/each}</tbody
 				>
 			</table>

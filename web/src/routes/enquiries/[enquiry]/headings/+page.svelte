@@ -20,7 +20,9 @@
 	/** Stays the same while the document is edited: else every edit would look the words up again, and turn the panel back. */
 	const own = $derived(ownVocabulary(workspace));
 	/** The strategy's own vocabulary first. */
-	const vocabularies = $derived([...workspace.vocabularies].sort((one, other) => Number(other.id === own) - Number(one.id === own)));
+	const vocabularies = $derived(
+		[...workspace.vocabularies].sort((one, other) => Number(other.id === own) - Number(one.id === own))
+	);
 	const document = $derived(enquiry.document);
 	let conceptId = $state(page.url.searchParams.get('concept') ?? '');
 	const index = $derived(
@@ -35,10 +37,15 @@
 	let groups = $state.raw<readonly FoundIn[]>([]);
 	let current = $state.raw<{ readonly vocabulary: string; readonly id: string } | null>(null);
 	/** How many of each vocabulary are shown; the strategy's own has more room. */
-	const room = (at: number) => (wide.has(groups[at]?.vocabulary ?? '') ? 100 : typed.trim() === '' || at === 0 ? 12 : 5);
+	const room = (at: number) =>
+		wide.has(groups[at]?.vocabulary ?? '') ? 100 : typed.trim() === '' || at === 0 ? 12 : 5;
 	/** Vocabularies whose whole list is shown, until other words are typed. */
 	let wide = $state.raw<ReadonlySet<string>>(new Set());
-	const listed = $derived(groups.flatMap((group, at) => group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))));
+	const listed = $derived(
+		groups.flatMap((group, at) =>
+			group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))
+		)
+	);
 
 	$effect(() => {
 		const words = typed;
@@ -54,7 +61,8 @@
 					groups = found;
 					wide = new Set();
 					const best = found.find((one) => one.matches.length > 0);
-					if (words.trim() !== '' && best?.matches[0]) current = { vocabulary: best.vocabulary, id: best.matches[0].id };
+					if (words.trim() !== '' && best?.matches[0])
+						current = { vocabulary: best.vocabulary, id: best.matches[0].id };
 					else if (found.every((one) => one.fault !== '')) again = setTimeout(ask, 3_000);
 				},
 				() => undefined
@@ -66,7 +74,9 @@
 			turn.abort();
 		};
 	});
-	const taken = $derived(concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id));
+	const taken = $derived(
+		concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id)
+	);
 	const isCurrent = (vocabulary: string, id: string) => current?.vocabulary === vocabulary && current.id === id;
 
 	function keys(event: KeyboardEvent) {
@@ -83,7 +93,9 @@
 		if (!concept) return;
 		if (current) {
 			const { vocabulary, id } = current;
-			void headingFacts(vocabulary, id, document.collection).then((facts) => enquiry.edit('park a heading', parked(concept, shown ?? facts.label, { vocabulary, heading: id })));
+			void headingFacts(vocabulary, id, document.collection).then((facts) =>
+				enquiry.edit('park a heading', parked(concept, shown ?? facts.label, { vocabulary, heading: id }))
+			);
 		} else if (typed.trim() !== '') enquiry.edit('park a find', parked(concept, typed, null));
 	}
 	let box: HTMLInputElement | undefined = $state();
@@ -96,7 +108,10 @@
 	/** What is listed in a vocabulary and neither taken nor parked. */
 	const rest = (group: FoundIn, at: number) =>
 		group.matches.slice(0, room(at)).filter((match) => {
-			const is = (one: { readonly vocabulary?: string | null | undefined; readonly heading?: string | null | undefined }) => one.vocabulary === group.vocabulary && one.heading === match.id;
+			const is = (one: {
+				readonly vocabulary?: string | null | undefined;
+				readonly heading?: string | null | undefined;
+			}) => one.vocabulary === group.vocabulary && one.heading === match.id;
 			return !(concept?.headings ?? []).some(is) && !(concept?.parked ?? []).some(is);
 		});
 	function parkRest(group: FoundIn, at: number) {
@@ -115,7 +130,8 @@
 	}
 	/** Headings put side by side, as `vocabulary:identifier`. */
 	const compared = new SvelteSet<string>();
-	const putBeside = (key: string) => (compared.has(key) ? compared.delete(key) : compared.size < 6 && compared.add(key));
+	const putBeside = (key: string) =>
+		compared.has(key) ? compared.delete(key) : compared.size < 6 && compared.add(key);
 	const go = (vocabulary: string, id: string) => (current = { vocabulary, id });
 	const takenKeys = $derived(new Set(concept?.headings.map((one) => `${one.vocabulary}:${one.heading}`)));
 </script>
@@ -124,7 +140,9 @@
 <EditionNews open={go} />
 {#if !concept}
 	<p class="say mt-3 max-w-2xl">
-		Headings are found concept by concept. There are no concepts yet: <a href="/enquiries/{enquiry.id}/concepts">make the first one</a>; its band leads back here, to what the vocabulary calls it. To read a vocabulary first: {#each vocabularies as one, at (one.id)}{at >
+		Headings are found concept by concept. There are no concepts yet: <a href="/enquiries/{enquiry.id}/concepts"
+			>make the first one</a
+		>; its band leads back here, to what the vocabulary calls it. To read a vocabulary first: {#each vocabularies as one, at (one.id)}{at >
 			0
 				? ', '
 				: ''}<a href="/vocabularies/{one.id}">{one.name}</a>{/each}.
@@ -156,7 +174,10 @@
 						class="cursor-pointer"
 						onclick={() => {
 							current = { vocabulary: heading.vocabulary, id: heading.heading };
-						}}>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main ? '!' : ''}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
+						}}
+						>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main
+								? '!'
+								: ''}{facts.label}{:catch}{heading.heading}{/await}{reachSign(heading)}</button
 					>
 				</li>
 			{/each}
@@ -164,13 +185,28 @@
 	</section>
 	<div class="mt-4 columns">
 		<div>
-			<label class="block"><span class="sr">Look up in the vocabulary</span><input class="ask" placeholder="Look a word up" bind:value={typed} bind:this={box} onkeydown={keys} /></label>
+			<label class="block"
+				><span class="sr">Look up in the vocabulary</span><input
+					class="ask"
+					placeholder="Look a word up"
+					bind:value={typed}
+					bind:this={box}
+					onkeydown={keys}
+				/></label
+			>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
-				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button class="do bare small" aria-pressed={mode === value} class:chosen-mode={mode === value} onclick={() => (mode = value)}>{name}</button
+				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
+						class="do bare small"
+						aria-pressed={mode === value}
+						class:chosen-mode={mode === value}
+						onclick={() => (mode = value)}>{name}</button
 					>{/each}
 			</div>
 			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
-					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button class="do bare small line-face try" onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button>{/each}
+					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button
+							class="do bare small line-face try"
+							onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button
+						>{/each}
 				</p>{/if}
 			<div class="mt-2 matches">
 				{#each groups as group, at (group.vocabulary)}
@@ -182,7 +218,11 @@
 							<ul class="small" aria-label="Piece by piece in {group.name}">
 								{#each group.pieces as piece, place (place)}
 									<li>
-										{#if piece.match}{@const match = piece.match}<button class:current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>{piece.text} → {match.label}</button>
+										{#if piece.match}{@const match = piece.match}<button
+												class:current={isCurrent(group.vocabulary, match.id)}
+												onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
+												>{piece.text} → {match.label}</button
+											>
 										{:else}<span class="nothing">{piece.text}: no heading</span>{/if}
 									</li>
 								{/each}
@@ -190,24 +230,51 @@
 						{/if}
 						<ul aria-label="Matches in {group.name}">
 							{#each group.matches.slice(0, room(at)) as match (match.id)}
-								{@const has = concept.headings.some((one) => one.vocabulary === group.vocabulary && one.heading === match.id)}
+								{@const has = concept.headings.some(
+									(one) => one.vocabulary === group.vocabulary && one.heading === match.id
+								)}
 								{@const key = `${group.vocabulary}:${match.id}`}
 								<li class="match">
-									<button class="go" class:current={isCurrent(group.vocabulary, match.id)} aria-current={isCurrent(group.vocabulary, match.id)} onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}>
+									<button
+										class="go"
+										class:current={isCurrent(group.vocabulary, match.id)}
+										aria-current={isCurrent(group.vocabulary, match.id)}
+										onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
+									>
 										<span class="block"
-											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small">{match.narrower} below</span>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
+											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
+													>{match.narrower} below</span
+												>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
 										>
 										<span class="small soft">{reasonText(match)}</span>
 									</button>
-									<button class="beside" aria-pressed={compared.has(key)} aria-label="Put {match.label} beside others" title="Put it beside others (Shift Enter)" onclick={() => putBeside(key)}><Columns2 size={14} /></button>
+									<button
+										class="beside"
+										aria-pressed={compared.has(key)}
+										aria-label="Put {match.label} beside others"
+										title="Put it beside others (Shift Enter)"
+										onclick={() => putBeside(key)}><Columns2 size={14} /></button
+									>
 								</li>
 							{:else}
-								{#if group.fault === '' && !group.pieces.some((piece) => piece.match)}<li class="soft small">No matching or similar heading. Use text words for this concept.</li>{/if}
+								{#if group.fault === '' && !group.pieces.some((piece) => piece.match)}<li class="soft small">
+										No matching or similar heading. Use text words for this concept.
+									</li>{/if}
 							{/each}
 						</ul>
-						{#if group.matches.length > room(at)}<button class="do bare small" onclick={() => (wide = new Set([...wide, group.vocabulary]))}>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button>
-						{:else if group.matches.length === 100}<p class="soft small">These are the first 100. One more word finds fewer.</p>{/if}
-						{#if enquiry.editable && typed.trim() !== '' && rest(group, at).length > 1}<button class="do bare small" title="Keep them for later thought" onclick={() => parkRest(group, at)}>Park the other {rest(group, at).length}</button>{/if}
+						{#if group.matches.length > room(at)}<button
+								class="do bare small"
+								onclick={() => (wide = new Set([...wide, group.vocabulary]))}
+								>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button
+							>
+						{:else if group.matches.length === 100}<p class="soft small">
+								These are the first 100. One more word finds fewer.
+							</p>{/if}
+						{#if enquiry.editable && typed.trim() !== '' && rest(group, at).length > 1}<button
+								class="do bare small"
+								title="Keep them for later thought"
+								onclick={() => parkRest(group, at)}>Park the other {rest(group, at).length}</button
+							>{/if}
 					</section>
 				{:else}<p class="soft small">Reading the vocabulary …</p>{/each}
 			</div>
@@ -220,7 +287,20 @@
 						keys={[...compared]}
 						collection={document.collection}
 						taken={takenKeys}
-						take={enquiry.editable ? (one) => enquiry.edit('take a heading', addHeading(concept, { vocabulary: one.vocabulary, heading: one.heading, reach: one.narrower ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] })) : null}
+						take={enquiry.editable
+							? (one) =>
+									enquiry.edit(
+										'take a heading',
+										addHeading(concept, {
+											vocabulary: one.vocabulary,
+											heading: one.heading,
+											reach: one.narrower ? 'narrower' : 'this',
+											picked: [],
+											main: false,
+											qualifiers: []
+										})
+									)
+							: null}
 						open={go}
 						leave={(key) => compared.delete(key)}
 					/>
@@ -228,33 +308,71 @@
 			{/if}
 			{#if current}
 				{@const shown = current}
-				{#if enquiry.editable}<p class="flex gap-2 justify-end"><button class="do small" onclick={park}><ParkingSquare size={14} /> Park it <span class="soft">Alt Enter</span></button></p>{/if}
+				{#if enquiry.editable}<p class="flex gap-2 justify-end">
+						<button class="do small" onclick={park}
+							><ParkingSquare size={14} /> Park it <span class="soft">Alt Enter</span></button
+						>
+					</p>{/if}
 				{#key `${shown.vocabulary} ${shown.id}`}
 					<HeadingPanel
 						vocabulary={shown.vocabulary}
 						heading={shown.id}
 						turn={(heading) => (current = { vocabulary: shown.vocabulary, id: heading })}
-						take={enquiry.editable ? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt } : null}
+						take={enquiry.editable
+							? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt }
+							: null}
 					/>
-					<NamesAsWords {concept} letter={conceptLetter(index)} vocabulary={shown.vocabulary} heading={shown.id} label={groups.flatMap((one) => one.matches).find((one) => one.id === shown.id)?.label ?? shown.id} />
+					<NamesAsWords
+						{concept}
+						letter={conceptLetter(index)}
+						vocabulary={shown.vocabulary}
+						heading={shown.id}
+						label={groups.flatMap((one) => one.matches).find((one) => one.id === shown.id)?.label ?? shown.id}
+					/>
 					{#if vocabularies.length > 1}
 						<section class="mt-6 others">
 							<h2>In the other vocabularies</h2>
-							<p class="small soft">What they may call it, with the evidence. Open one to read its scope note and add it; confirm what is right, and everyone on this installation benefits.</p>
+							<p class="small soft">
+								What they may call it, with the evidence. Open one to read its scope note and add it; confirm what is
+								right, and everyone on this installation benefits.
+							</p>
 							{#each vocabularies.filter((one) => one.id !== shown.vocabulary) as other (other.id)}
-								<Counterparts vocabulary={shown.vocabulary} heading={shown.id} to={other} editable={enquiry.editable} open={(heading) => (current = { vocabulary: other.id, id: heading })} />
+								<Counterparts
+									vocabulary={shown.vocabulary}
+									heading={shown.id}
+									to={other}
+									editable={enquiry.editable}
+									open={(heading) => (current = { vocabulary: other.id, id: heading })}
+								/>
 							{/each}
 						</section>
 					{/if}
 				{/key}
-				<p class="mt-3"><button class="do" onclick={() => (current = null)}>All headings of {conceptLetter(index)}, side by side</button></p>
+				<p class="mt-3">
+					<button class="do" onclick={() => (current = null)}
+						>All headings of {conceptLetter(index)}, side by side</button
+					>
+				</p>
 			{:else}
 				{#key concept.id}
 					<ConceptMap
 						{concept}
 						letter={conceptLetter(index)}
 						open={go}
-						take={enquiry.editable ? (vocabulary, one) => enquiry.edit('take a heading', addHeading(concept, { vocabulary, heading: one.heading, reach: one.narrower > 0 ? 'narrower' : 'this', picked: [], main: false, qualifiers: [] })) : null}
+						take={enquiry.editable
+							? (vocabulary, one) =>
+									enquiry.edit(
+										'take a heading',
+										addHeading(concept, {
+											vocabulary,
+											heading: one.heading,
+											reach: one.narrower > 0 ? 'narrower' : 'this',
+											picked: [],
+											main: false,
+											qualifiers: []
+										})
+									)
+							: null}
 					/>
 				{/key}
 			{/if}

@@ -22,7 +22,11 @@
 	async function send(method: 'PUT' | 'DELETE', body: object) {
 		fault = '';
 		try {
-			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/members`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/members`, {
+				method,
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify(body)
+			});
 			const answer = (await response.json()) as typeof members & { message?: string };
 			if (response.ok) {
 				members = answer;
@@ -33,7 +37,10 @@
 		}
 	}
 	async function remove() {
-		const response = await fetch(`/api/v1/enquiries/${enquiry.id}`, { method: 'DELETE', headers: { 'content-type': 'application/json' } }).catch(() => null);
+		const response = await fetch(`/api/v1/enquiries/${enquiry.id}`, {
+			method: 'DELETE',
+			headers: { 'content-type': 'application/json' }
+		}).catch(() => null);
 		if (response?.ok) await goto('/desk');
 		else fault = 'The enquiry could not be deleted.';
 	}
@@ -44,7 +51,9 @@
 <table class="grid-table mt-4 max-w-3xl">
 	<thead
 		><tr
-			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"><span class="sr">Remove</span></th>{/if}</tr
+			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"
+					><span class="sr">Remove</span></th
+				>{/if}</tr
 		></thead
 	>
 	<tbody>
@@ -52,11 +61,21 @@
 			<tr>
 				<td>{member.name}</td><td>{member.email}</td>
 				<td
-					>{#if owner}<select class="ask" aria-label="Role of {member.name}" value={member.role} onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}
+					>{#if owner}<select
+							class="ask"
+							aria-label="Role of {member.name}"
+							value={member.role}
+							onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}
 							>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 						>{:else}{member.role}{/if}</td
 				>
-				{#if owner}<td><button class="do bare" aria-label="Remove {member.name}" onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button></td>{/if}
+				{#if owner}<td
+						><button
+							class="do bare"
+							aria-label="Remove {member.name}"
+							onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button
+						></td
+					>{/if}
 			</tr>
 		{/each}
 	</tbody>
@@ -69,7 +88,14 @@
 			void send('PUT', { email, role });
 		}}
 	>
-		<label><span class="said">E-mail address of somebody with an account here</span><input class="ask" type="email" required bind:value={email} /></label>
+		<label
+			><span class="said">E-mail address of somebody with an account here</span><input
+				class="ask"
+				type="email"
+				required
+				bind:value={email}
+			/></label
+		>
 		<label
 			><span class="said">Role</span><select class="ask" bind:value={role}
 				>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
@@ -83,7 +109,9 @@
 	<section class="mt-12">
 		<h2>Delete the enquiry</h2>
 		<p class="soft">For everybody, with its whole history. Save it as a file first if in doubt.</p>
-		<label class="flex items-center gap-2 mt-2"><input type="checkbox" bind:checked={sure} /> Yes, delete it for good</label>
+		<label class="flex items-center gap-2 mt-2"
+			><input type="checkbox" bind:checked={sure} /> Yes, delete it for good</label
+		>
 		<button class="do mt-2" disabled={!sure} onclick={() => void remove()}>Delete</button>
 	</section>
 {/if}

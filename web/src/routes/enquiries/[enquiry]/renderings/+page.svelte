@@ -38,7 +38,8 @@
 	const shown = $derived(all.filter((one) => alone === null || one.profile.id === alone));
 	const single = $derived(alone === null ? null : (all.find((one) => one.profile.id === alone) ?? null));
 	const free = $derived(profiles.filter((profile) => !document.renderings.some((one) => one.profile === profile.id)));
-	const storedOf = (one: ShownRendering) => document.renderings.find((rendering) => rendering.profile === one.profile.id);
+	const storedOf = (one: ShownRendering) =>
+		document.renderings.find((rendering) => rendering.profile === one.profile.id);
 	/** How often each kind of note stands, the loudest first. */
 	const marks = (one: ShownRendering) => {
 		const kinds = new Map<string, number>();
@@ -47,13 +48,16 @@
 			const kind = note.kind === 'decided' ? ('effect' in note ? note.effect : null) : note.kind;
 			if (kind) kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
 		}
-		return [...kinds].filter(([kind]) => kind !== 'adjusted').sort((a, b) => (NOTE_ORDER[a[0]] ?? 9) - (NOTE_ORDER[b[0]] ?? 9));
+		return [...kinds]
+			.filter(([kind]) => kind !== 'adjusted')
+			.sort((a, b) => (NOTE_ORDER[a[0]] ?? 9) - (NOTE_ORDER[b[0]] ?? 9));
 	};
 	/** Lines of this source alone stand under the line that they follow. */
 	const linesUnder = (one: ShownRendering, id: string): readonly RenderedLine[] => {
 		const at = one.rendering.lines.findIndex((line) => line.id === id);
 		const found = at < 0 ? [] : [one.rendering.lines[at] as RenderedLine];
-		for (let next = at + 1; at >= 0 && one.rendering.lines[next]?.number === 0; next++) found.push(one.rendering.lines[next] as RenderedLine);
+		for (let next = at + 1; at >= 0 && one.rendering.lines[next]?.number === 0; next++)
+			found.push(one.rendering.lines[next] as RenderedLine);
 		return found;
 	};
 	/** Of what the original finds and the source holds, as it was compared last. */
@@ -115,11 +119,20 @@
 	async function copyWhole(one: ShownRendering) {
 		if (!(await copy(one.rendering.whole, one.profile.source)) || !enquiry.editable) return;
 		const rendering = storedOf(one);
-		const value = { on: new Date().toISOString(), how: 'copied', lines: one.rendering.lines.filter((line) => line.written !== null).map((line) => ({ id: line.id, text: line.text })) };
-		if (rendering) enquiry.edit('remember what was copied', [{ do: 'set', at: ['renderings', rendering.id, 'last'], value }]);
+		const value = {
+			on: new Date().toISOString(),
+			how: 'copied',
+			lines: one.rendering.lines
+				.filter((line) => line.written !== null)
+				.map((line) => ({ id: line.id, text: line.text }))
+		};
+		if (rendering)
+			enquiry.edit('remember what was copied', [{ do: 'set', at: ['renderings', rendering.id, 'last'], value }]);
 	}
 	async function copyString(one: ShownRendering) {
-		const answer = await askServer<{ text: string }>(`/api/v1/enquiries/${enquiry.id}/renderings?string=${encodeURIComponent(one.profile.id)}`);
+		const answer = await askServer<{ text: string }>(
+			`/api/v1/enquiries/${enquiry.id}/renderings?string=${encodeURIComponent(one.profile.id)}`
+		);
 		if (answer.ok) await copy(answer.value.text, `${one.profile.source} as one string`);
 		else copied = answer.fault;
 	}
@@ -127,7 +140,13 @@
 	function takeLikeliest(one: ShownRendering) {
 		const rendering = storedOf(one);
 		if (!rendering) return;
-		const open = new Map(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates[0] !== undefined ? [[note.piece, note] as const] : [])));
+		const open = new Map(
+			one.rendering.lines
+				.flatMap((line) => line.notes)
+				.flatMap((note) =>
+					note.kind === 'to decide' && note.candidates[0] !== undefined ? [[note.piece, note] as const] : []
+				)
+		);
 		const items = [...open.values()].map((note) => ({
 			id: newId(),
 			piece: note.piece,
@@ -138,33 +157,66 @@
 			by: personName,
 			on: new Date().toISOString().slice(0, 10)
 		}));
-		if (items.length > 0) enquiry.edit(`take ${items.length} likeliest counterparts`, [{ do: 'set', at: ['renderings', rendering.id, 'decisions'], value: [...(rendering.decisions ?? []), ...items] }]);
+		if (items.length > 0)
+			enquiry.edit(`take ${items.length} likeliest counterparts`, [
+				{ do: 'set', at: ['renderings', rendering.id, 'decisions'], value: [...(rendering.decisions ?? []), ...items] }
+			]);
 	}
 	type Stored = (typeof document.renderings)[number];
 	/** What was removed last in this window, with its decisions and runs; it can be put back. */
-	let removed = $state.raw<{ readonly stored: Stored; readonly after: string | null; readonly name: string } | null>(null);
+	let removed = $state.raw<{ readonly stored: Stored; readonly after: string | null; readonly name: string } | null>(
+		null
+	);
 	function remove(stored: Stored, name: string) {
 		alone = null;
 		const after = document.renderings[document.renderings.findIndex((one) => one.id === stored.id) - 1]?.id ?? null;
-		if (enquiry.edit('remove a rendering', [{ do: 'remove', at: ['renderings', stored.id] }])) removed = { stored, after, name };
+		if (enquiry.edit('remove a rendering', [{ do: 'remove', at: ['renderings', stored.id] }]))
+			removed = { stored, after, name };
 	}
 	function putBack({ stored, after }: NonNullable<typeof removed>) {
 		const place = document.renderings.some((one) => one.id === after) ? after : null;
-		if (enquiry.edit('put a rendering back', [{ do: 'insert', in: ['renderings'], item: stored, after: place }])) removed = null;
+		if (enquiry.edit('put a rendering back', [{ do: 'insert', in: ['renderings'], item: stored, after: place }]))
+			removed = null;
 	}
 	/** The lines without the empty ones at the end, unless a source has something of its own there. */
 	const scored = $derived.by(() => {
 		const lines = document.lines.length > 0 ? (fresh.value?.lines ?? []) : [];
-		const last = lines.findLastIndex((line) => line.text.trim() !== '' || all.some((one) => linesUnder(one, line.id).some((rendered) => rendered.own || rendered.text !== '')));
+		const last = lines.findLastIndex(
+			(line) =>
+				line.text.trim() !== '' ||
+				all.some((one) => linesUnder(one, line.id).some((rendered) => rendered.own || rendered.text !== ''))
+		);
 		return lines.slice(0, last + 1);
 	});
-	const likeliest = (one: ShownRendering) => new Set(one.rendering.lines.flatMap((line) => line.notes).flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))).size;
+	const likeliest = (one: ShownRendering) =>
+		new Set(
+			one.rendering.lines
+				.flatMap((line) => line.notes)
+				.flatMap((note) => (note.kind === 'to decide' && note.candidates.length > 0 ? [note.piece] : []))
+		).size;
 	function add(profile: string) {
-		enquiry.edit('add a rendering', [{ do: 'insert', in: ['renderings'], item: { id: newId(), profile, first: 1, leftOut: [], runs: [], version: profiles.find((one) => one.id === profile)?.version ?? null }, after: document.renderings.at(-1)?.id ?? null }]);
+		enquiry.edit('add a rendering', [
+			{
+				do: 'insert',
+				in: ['renderings'],
+				item: {
+					id: newId(),
+					profile,
+					first: 1,
+					leftOut: [],
+					runs: [],
+					version: profiles.find((one) => one.id === profile)?.version ?? null
+				},
+				after: document.renderings.at(-1)?.id ?? null
+			}
+		]);
 	}
 	$effect(() =>
 		commands.add([
-			...all.map((one) => ({ name: `Show the rendering for ${one.profile.source} alone`, act: () => (alone = one.profile.id) })),
+			...all.map((one) => ({
+				name: `Show the rendering for ${one.profile.source} alone`,
+				act: () => (alone = one.profile.id)
+			})),
 			{ name: 'Show all renderings', act: () => (alone = null) },
 			{ name: 'Read a strategy pasted from a platform', act: () => (reading = true) },
 			{ name: 'What a source makes of bare words', act: () => (bare = true) }
@@ -185,12 +237,16 @@
 					event.currentTarget.value = '';
 				}}
 			>
-				<option value="">Add a platform …</option>{#each free as profile (profile.id)}<option value={profile.id}>{profile.name}</option>{/each}
+				<option value="">Add a platform …</option>{#each free as profile (profile.id)}<option value={profile.id}
+						>{profile.name}</option
+					>{/each}
 			</select>
 		</label>
 	{/if}
 	<button class="do" aria-pressed={reading} onclick={() => (reading = !reading)}>Read a strategy from elsewhere</button>
-	{#if all.length > 0}<button class="do" aria-pressed={bare} onclick={() => (bare = !bare)}>What bare words become</button>{/if}
+	{#if all.length > 0}<button class="do" aria-pressed={bare} onclick={() => (bare = !bare)}
+			>What bare words become</button
+		>{/if}
 	<a class="do" href="/profiles">Profiles</a>
 	<span class="small soft" role="status">{copied}</span>
 </div>
@@ -202,8 +258,10 @@
 			<button class="source-tab" aria-pressed={alone === one.profile.id} onclick={() => (alone = one.profile.id)}>
 				<span>{one.profile.source}</span>
 				<span class="small marks"
-					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span>{:else}<span>no changes in meaning</span>{/each}{#if keptShare(one) !== null}<span
-							title="Share of the original’s results held by this source that the translated strategy retrieves">{keptShare(one)} % kept</span
+					>{#each marks(one) as [kind, found] (kind)}<span class={kind.replace(' ', '-')}>{found} {kind}</span
+						>{:else}<span>no changes in meaning</span>{/each}{#if keptShare(one) !== null}<span
+							title="Share of the original’s results held by this source that the translated strategy retrieves"
+							>{keptShare(one)} % kept</span
 						>{/if}</span
 				>
 			</button>
@@ -213,22 +271,34 @@
 {#if fresh.failed}<p class="say mt-2" role="status">{fresh.failed}</p>{/if}
 {#if reading}<div class="mt-4"><ReadBack first={alone ?? ''} /></div>{/if}
 {#if bare && all.length > 0}<div class="mt-4">
-		{#key alone}<BareWords platforms={all.map((one) => ({ id: one.profile.id, source: one.profile.source }))} first={alone ?? ''} />{/key}
+		{#key alone}<BareWords
+				platforms={all.map((one) => ({ id: one.profile.id, source: one.profile.source }))}
+				first={alone ?? ''}
+			/>{/key}
 	</div>{/if}
 {#if removed && enquiry.editable && !document.renderings.some((one) => one.profile === removed?.stored.profile)}
 	{@const { stored, name } = removed}
 	<p class="say mt-3 max-w-2xl flex flex-wrap items-center gap-2" role="status">
-		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')} and {count((stored.runs ?? []).length, 'run')}.
+		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')} and {count(
+			(stored.runs ?? []).length,
+			'run'
+		)}.
 		<button class="do small" onclick={() => removed && putBack(removed)}>Restore</button>
 	</p>
 {/if}
 {#if document.renderings.length === 0}
 	<p class="say mt-4 max-w-2xl">
-		The strategy is shown here in each platform’s syntax, line by line, with a note wherever the meaning changes. Add the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the list is
+		The strategy is shown here in each platform’s syntax, line by line, with a note wherever the meaning changes. Add
+		the platform of one of your sources{free[0] ? `, for example ${free[0].name}` : ''}; a platform that is not in the
+		list is
 		<a href="/profiles/teach">taught by example</a> in ten minutes.
 	</p>
 {:else if document.lines.length === 0}
-	<p class="say mt-4 max-w-2xl">The strategy has no lines yet, so there is nothing to write. <a href="/enquiries/{enquiry.id}/strategy">Begin it on the sheet.</a></p>
+	<p class="say mt-4 max-w-2xl">
+		The strategy has no lines yet, so there is nothing to write. <a href="/enquiries/{enquiry.id}/strategy"
+			>Begin it on the sheet.</a
+		>
+	</p>
 {/if}
 
 {#if single}
@@ -237,9 +307,22 @@
 		<p class="flex flex-wrap items-center gap-2">
 			<strong>{single.profile.name}</strong>
 			<span class="small soft">version {single.profile.version}</span>
-			<button class="do" onclick={() => void copyWhole(single)} disabled={single.rendering.gaps > 0} title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}><ClipboardCopy size={15} /> Copy whole</button>
-			{#if !single.profile.oneString}<button class="do" onclick={() => void copyString(single)} disabled={single.rendering.gaps > 0} title="The result with every line written in">Copy as one string</button>{/if}
-			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}>Choose the likeliest for {count(likeliest(single), 'heading')}</button>{/if}
+			<button
+				class="do"
+				onclick={() => void copyWhole(single)}
+				disabled={single.rendering.gaps > 0}
+				title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}
+				><ClipboardCopy size={15} /> Copy whole</button
+			>
+			{#if !single.profile.oneString}<button
+					class="do"
+					onclick={() => void copyString(single)}
+					disabled={single.rendering.gaps > 0}
+					title="The result with every line written in">Copy as one string</button
+				>{/if}
+			{#if enquiry.editable && likeliest(single) > 0}<button class="do" onclick={() => takeLikeliest(single)}
+					>Choose the likeliest for {count(likeliest(single), 'heading')}</button
+				>{/if}
 			{#if stored && !single.profile.oneString}
 				<label class="flex items-center gap-2 small"
 					>First line number on the platform <input
@@ -252,25 +335,44 @@
 						disabled={!enquiry.editable}
 						onchange={(event) => {
 							const first = Number(event.currentTarget.value);
-							if (Number.isInteger(first) && first >= 1 && first <= 100_000) enquiry.set(['renderings', stored.id, 'first'], first, 'first number');
+							if (Number.isInteger(first) && first >= 1 && first <= 100_000)
+								enquiry.set(['renderings', stored.id, 'first'], first, 'first number');
 							else event.currentTarget.value = String(stored.first);
 						}}
 					/></label
 				>
 			{/if}
-			{#if stored && enquiry.editable}<button class="do bare ml-auto" aria-label="Remove this rendering" onclick={() => remove(stored, single.profile.name)}><X size={15} /> Remove</button>{/if}
+			{#if stored && enquiry.editable}<button
+					class="do bare ml-auto"
+					aria-label="Remove this rendering"
+					onclick={() => remove(stored, single.profile.name)}><X size={15} /> Remove</button
+				>{/if}
 		</p>
 		{#if stored && (stored.version ?? null) !== null && stored.version !== single.profile.version}
 			<p class="say note small mt-2">
-				You last reviewed this with version {stored.version} of the profile; it is now version {single.profile.version}. <a href="/profiles?compare={single.profile.id}">What changed</a>
-				{#if enquiry.editable}<button class="do small" onclick={() => enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version reviewed')}>Mark as reviewed</button>{/if}
+				You last reviewed this with version {stored.version} of the profile; it is now version {single.profile.version}.
+				<a href="/profiles?compare={single.profile.id}">What changed</a>
+				{#if enquiry.editable}<button
+						class="do small"
+						onclick={() =>
+							enquiry.set(['renderings', stored.id, 'version'], single.profile.version, 'profile version reviewed')}
+						>Mark as reviewed</button
+					>{/if}
 			</p>
 		{/if}
 		{#each single.profile.knows as one (one)}<p class="small mt-1"><strong>Note:</strong> {one}</p>{/each}
-		{#if stored?.last}<p class="small soft mt-1">Last {stored.last.how} {dayAndTime(stored.last.on)}; lines that have changed since then are marked.</p>{/if}
+		{#if stored?.last}<p class="small soft mt-1">
+				Last {stored.last.how}
+				{dayAndTime(stored.last.on)}; lines that have changed since then are marked.
+			</p>{/if}
 		<div class="pair mt-3">
 			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
-			{#if single.profile.connected && stored}{#key single.profile.id}<TryIt rendering={stored.id} profile={single.profile.id} source={single.profile.source} gaps={single.rendering.gaps} />{/key}{/if}
+			{#if single.profile.connected && stored}{#key single.profile.id}<TryIt
+						rendering={stored.id}
+						profile={single.profile.id}
+						source={single.profile.source}
+						gaps={single.rendering.gaps}
+					/>{/key}{/if}
 		</div>
 		{#if stored}<FieldWays rendering={stored.id} source={single.profile.source} fields={single.rendering.fields} />{/if}
 	</div>
@@ -281,7 +383,10 @@
 		<details class="general small mt-3" open={alone !== null}>
 			<summary>{one.profile.source}: {count(one.rendering.general.length, 'note')} for many lines</summary>
 			<ul>
-				{#each one.rendering.general as note (note.message)}<li><strong class={note.kind.replace(' ', '-')}>{note.kind}</strong> {note.message} <span class="soft">Lines {note.lines.join(', ')}.</span></li>{/each}
+				{#each one.rendering.general as note (note.message)}<li>
+						<strong class={note.kind.replace(' ', '-')}>{note.kind}</strong>
+						{note.message} <span class="soft">Lines {note.lines.join(', ')}.</span>
+					</li>{/each}
 			</ul>
 		</details>
 	{/if}
@@ -291,7 +396,9 @@
 	{#each scored as line (line.id)}
 		<section aria-label="Line {line.number}">
 			<p class="own line-face">
-				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span class="count small">{formatCount(line.count)}</span>{/if}
+				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span
+						class="count small">{formatCount(line.count)}</span
+					>{/if}
 			</p>
 			{#each shown as one (one.profile.id)}
 				{#each linesUnder(one, line.id) as rendered (rendered.id)}
@@ -301,19 +408,29 @@
 						<div class="line-face there">
 							<span class="source small soft"
 								>{one.profile.source}{rendered.number === 0 ? ' (this source only)' : ''}
-								{#if rendered.written !== null && !rendered.gap}<button class="do bare" aria-label="Copy line {line.number} for {one.profile.source}" onclick={() => void copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button>{/if}
+								{#if rendered.written !== null && !rendered.gap}<button
+										class="do bare"
+										aria-label="Copy line {line.number} for {one.profile.source}"
+										onclick={() => void copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button
+									>{/if}
 								{#if enquiry.editable && rendered.number !== 0}<button
 										class="do bare"
 										aria-label="Change line {line.number} for {one.profile.source} alone"
 										aria-expanded={changing === `${one.profile.id} ${line.id}`}
-										onclick={() => (changing = changing === `${one.profile.id} ${line.id}` ? null : `${one.profile.id} ${line.id}`)}><Pencil size={13} /></button
+										onclick={() =>
+											(changing = changing === `${one.profile.id} ${line.id}` ? null : `${one.profile.id} ${line.id}`)}
+										><Pencil size={13} /></button
 									>{/if}
 								{#if since}<span class="since">changed since it was {since.how}</span>{/if}
 							</span>
-							{#each rendered.parts as part (part.written)}<span class="number">{part.written}</span><span>{part.text}</span>{/each}
+							{#each rendered.parts as part (part.written)}<span class="number">{part.written}</span><span
+									>{part.text}</span
+								>{/each}
 							<span class="number">{one.profile.oneString ? '' : (rendered.written ?? '')}</span>
 							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span
-									><span class:gap={rendered.gap}>{rendered.text}</span>{#if countThere(one, rendered) !== null}<span class="count small there-count" title="Records at {one.profile.source}, {dayAndTime(storedOf(one)?.runs?.at(-1)?.on ?? '')}"
+									><span class:gap={rendered.gap}>{rendered.text}</span>{#if countThere(one, rendered) !== null}<span
+											class="count small there-count"
+											title="Records at {one.profile.source}, {dayAndTime(storedOf(one)?.runs?.at(-1)?.on ?? '')}"
 											>{formatCount(countThere(one, rendered))}</span
 										>{/if}</span
 								>{/if}
@@ -321,20 +438,55 @@
 						<ul class="notes small">
 							{#if rendered.own && stored}
 								<li class="mine">
-									<strong>{{ add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'by hand' }[rendered.own.do]}</strong>
-									{rendered.own.why} <span class="soft">({rendered.own.by}, {rendered.own.on})</span>{#if rendered.own.changed}<strong class="narrowed"> The strategy’s line has changed since.</strong>{/if}
-									{#if enquiry.editable}<button class="do bare small" onclick={() => enquiry.edit('undo a change of one rendering', [{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }])}>Undo this</button>{/if}
+									<strong
+										>{{ add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'by hand' }[
+											rendered.own.do
+										]}</strong
+									>
+									{rendered.own.why}
+									<span class="soft">({rendered.own.by}, {rendered.own.on})</span>{#if rendered.own.changed}<strong
+											class="narrowed"
+										>
+											The strategy’s line has changed since.</strong
+										>{/if}
+									{#if enquiry.editable}<button
+											class="do bare small"
+											onclick={() =>
+												enquiry.edit('undo a change of one rendering', [
+													{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }
+												])}>Undo this</button
+										>{/if}
 								</li>
 							{/if}
 							{#each shownNotes(rendered) as [key, note] (key)}
-								{#if stored}<RenderingNote {note} rendering={stored.id} short={alone === null} mapped={() => void fresh.ask()} />{/if}
+								{#if stored}<RenderingNote
+										{note}
+										rendering={stored.id}
+										short={alone === null}
+										mapped={() => void fresh.ask()}
+									/>{/if}
 							{/each}
-							{#if rendered.examples?.lost}<li class="soft quiet">Missed here, for example: {rendered.examples.lost.title} <span class="small">({rendered.examples.lost.id})</span></li>{/if}
-							{#if rendered.examples?.gained}<li class="soft quiet">Found only here, for example: {rendered.examples.gained.title} <span class="small">({rendered.examples.gained.id})</span></li>{/if}
-							{#if alone === null && rendered.notes.some((note) => note.kind === 'decided' || note.kind === 'adjusted')}<li class="soft quiet">{quiet(rendered)}</li>{/if}
+							{#if rendered.examples?.lost}<li class="soft quiet">
+									Missed here, for example: {rendered.examples.lost.title}
+									<span class="small">({rendered.examples.lost.id})</span>
+								</li>{/if}
+							{#if rendered.examples?.gained}<li class="soft quiet">
+									Found only here, for example: {rendered.examples.gained.title}
+									<span class="small">({rendered.examples.gained.id})</span>
+								</li>{/if}
+							{#if alone === null && rendered.notes.some((note) => note.kind === 'decided' || note.kind === 'adjusted')}<li
+									class="soft quiet"
+								>
+									{quiet(rendered)}
+								</li>{/if}
 						</ul>
 					</div>
-					{#if stored && changing === `${one.profile.id} ${line.id}` && rendered.number !== 0}<OwnLines line={rendered} rendering={stored.id} text={line.text} onclose={() => (changing = null)} />{/if}
+					{#if stored && changing === `${one.profile.id} ${line.id}` && rendered.number !== 0}<OwnLines
+							line={rendered}
+							rendering={stored.id}
+							text={line.text}
+							onclose={() => (changing = null)}
+						/>{/if}
 				{/each}
 			{/each}
 		</section>
@@ -346,7 +498,9 @@
 		<section class="mt-6">
 			<h2>{one.profile.source}: the whole strategy as one string</h2>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reachable by keyboard) -->
-			<p class="line-face whole mt-1" tabindex="0" role="region" aria-label="{one.profile.source} as one string">{one.rendering.whole}</p>
+			<p class="line-face whole mt-1" tabindex="0" role="region" aria-label="{one.profile.source} as one string">
+				{one.rendering.whole}
+			</p>
 		</section>
 	{/if}
 {/each}

@@ -6,7 +6,15 @@
 	import Layers from '@lucide/svelte/icons/layers';
 	import Power from '@lucide/svelte/icons/power';
 	import Ship from '@lucide/svelte/icons/ship';
-	import { assemble, bringUpToDate, conceptLetter, strategyText, toSource, toText, type UpdateStep } from '@wide-lantern/core/editor';
+	import {
+		assemble,
+		bringUpToDate,
+		conceptLetter,
+		strategyText,
+		toSource,
+		toText,
+		type UpdateStep
+	} from '@wide-lantern/core/editor';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import { namesFor } from '$lib/ui/sheet/text-sync';
 	import Beam from '$lib/ui/strategy/Beam.svelte';
@@ -117,9 +125,16 @@
 	});
 
 	let lookup: AbortController | null = null;
-	function cursor(line: string, { heading, word }: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }) {
+	function cursor(
+		line: string,
+		{
+			heading,
+			word
+		}: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }
+	) {
 		lookup?.abort();
-		const showLine = (found: { readonly vocabulary: string; readonly heading: string } | null) => lens.open && lens.show({ kind: 'line', line, word, heading: found });
+		const showLine = (found: { readonly vocabulary: string; readonly heading: string } | null) =>
+			lens.open && lens.show({ kind: 'line', line, word, heading: found });
 		if (heading === null || heading === '' || heading === '*') {
 			showLine(null);
 			return;
@@ -128,10 +143,13 @@
 		lookup = asking;
 		const vocabulary = ownVocabulary(workspace);
 		void (async () => {
-			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, { signal: asking.signal });
+			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, {
+				signal: asking.signal
+			});
 			const { matches } = (await response.json()) as { matches?: Match[] };
 			const match = matches?.[0];
-			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words')) showLine({ vocabulary, heading: match.id });
+			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words'))
+				showLine({ vocabulary, heading: match.id });
 			// A panel about another heading would be wrong.
 			else showLine(null);
 		})().catch(() => undefined); // Moved on, or the server cannot be reached: the lens stays as it is.
@@ -155,7 +173,8 @@
 		return () => (lens.goTo = null);
 	});
 	/** The result as it was counted last, so that an unexpected fall is reported where it happened. */
-	let before: { readonly final: string; readonly count: number; readonly texts: ReadonlyMap<string, string> } | null = null;
+	let before: { readonly final: string; readonly count: number; readonly texts: ReadonlyMap<string, string> } | null =
+		null;
 	let fell = $state('');
 	$effect(() => {
 		const now = view;
@@ -182,7 +201,12 @@
 		const lines = (view?.lines ?? []).map((line) => {
 			const stored = document.lines.find((one) => one.id === line.id);
 			const at = document.concepts.findIndex((one) => one.id === stored?.concept);
-			return { number: line.number, text: line.text, label: stored?.label ?? '', concept: at < 0 ? null : { letter: conceptLetter(at), name: document.concepts[at]?.name ?? '' } };
+			return {
+				number: line.number,
+				text: line.text,
+				label: stored?.label ?? '',
+				concept: at < 0 ? null : { letter: conceptLetter(at), name: document.concepts[at]?.name ?? '' }
+			};
 		});
 		try {
 			await navigator.clipboard.writeText(strategyText(lines));
@@ -193,7 +217,9 @@
 	}
 	const final = $derived(view?.lines.find((line) => line.id === view?.final));
 	const heavy = $derived(view?.lines.filter((line) => line.state === 'heavy') ?? []);
-	const broken = $derived(sheet.typing ? [] : (view?.lines.filter((line) => line.state === 'broken' && line.waitsFor === null) ?? []));
+	const broken = $derived(
+		sheet.typing ? [] : (view?.lines.filter((line) => line.state === 'broken' && line.waitsFor === null) ?? [])
+	);
 
 	$effect(() =>
 		commands.add([
@@ -209,7 +235,10 @@
 			{ name: 'Keyboard map of the sheet', shortcut: 'Alt K', act: () => (keys = true) },
 			{ name: 'Print the strategy', act: () => window.print() },
 			{ name: 'Explain the next problem', shortcut: 'F8', act: () => editor?.explain(1) },
-			{ name: 'Mark the line of the cursor as the result', act: () => selected[0] !== undefined && enquiry.set(['result'], selected[0], 'mark the result') },
+			{
+				name: 'Mark the line of the cursor as the result',
+				act: () => selected[0] !== undefined && enquiry.set(['result'], selected[0], 'mark the result')
+			},
 			{ name: 'Edit the label of the line', act: () => selected[0] !== undefined && explain(selected[0], 'label') },
 			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
 			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
@@ -226,53 +255,124 @@
 			class="do"
 			class:first={document.lines.length === 0 && withTerms > 0}
 			disabled={withTerms === 0}
-			title={withTerms === 0 ? 'No concept has headings or words yet' : 'One line of headings and one of words per concept, then a line that combines them and keeps itself up to date'}
-			onclick={() => void assembleLines()}><Layers size={15} /> {document.lines.some((line) => line.source.trim() !== '') ? 'Update from concepts' : 'Assemble'}</button
+			title={withTerms === 0
+				? 'No concept has headings or words yet'
+				: 'One line of headings and one of words per concept, then a line that combines them and keeps itself up to date'}
+			onclick={() => void assembleLines()}
+			><Layers size={15} />
+			{document.lines.some((line) => line.source.trim() !== '') ? 'Update from concepts' : 'Assemble'}</button
 		>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join OR</button>
-		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button>
-		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(-1)} aria-label="Move the line up" title="Alt ↑"><ArrowUp size={15} /></button>
-		<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.move(1)} aria-label="Move the line down" title="Alt ↓"><ArrowDown size={15} /></button>
-		<button class="do bare" disabled={selected.length === 0} onclick={() => editor?.switchOff()} aria-label="Switch the selected lines off or on" title="Off or on (Alt S)"><Power size={15} /></button>
+		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button
+		>
+		<button
+			class="do bare"
+			disabled={selected.length !== 1}
+			onclick={() => editor?.move(-1)}
+			aria-label="Move the line up"
+			title="Alt ↑"><ArrowUp size={15} /></button
+		>
+		<button
+			class="do bare"
+			disabled={selected.length !== 1}
+			onclick={() => editor?.move(1)}
+			aria-label="Move the line down"
+			title="Alt ↓"><ArrowDown size={15} /></button
+		>
+		<button
+			class="do bare"
+			disabled={selected.length === 0}
+			onclick={() => editor?.switchOff()}
+			aria-label="Switch the selected lines off or on"
+			title="Off or on (Alt S)"><Power size={15} /></button
+		>
 	{/if}
-	<button class="do bare" disabled={selected.length !== 1} onclick={() => editor?.spread()} title="One line for each term; this line joins them (Alt B)">Spread</button>
-	<button class="do bare" disabled={selected.length < 2} onclick={() => editor?.gather()} title="One block of the selected lines (Alt G)">Gather</button>
-	<button class="do bare" disabled={selected.length !== 1} onclick={() => void showRecords(selected[0] ?? null)} title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button>
+	<button
+		class="do bare"
+		disabled={selected.length !== 1}
+		onclick={() => editor?.spread()}
+		title="One line for each term; this line joins them (Alt B)">Spread</button
+	>
+	<button
+		class="do bare"
+		disabled={selected.length < 2}
+		onclick={() => editor?.gather()}
+		title="One block of the selected lines (Alt G)">Gather</button
+	>
+	<button
+		class="do bare"
+		disabled={selected.length !== 1}
+		onclick={() => void showRecords(selected[0] ?? null)}
+		title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button
+	>
 </div>
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
 <div class="columns" aria-hidden="true" bind:this={heads}>
-	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone">only here</span>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
+	<span title="Records of the line">records</span><span title="Records of the result that are there by this line alone"
+		>only here</span
+	>{#if (view?.benchmark.held ?? 0) > 0}<span title="Known articles among them">known</span>{/if}
 </div>
-<div data-asked={sheet.asked} data-answered={sheet.answered}><Sheet bind:this={editor} bind:selected {heads} onkeys={() => (keys = true)} oncursor={cursor} onexplain={explain} onrecords={(line) => void showRecords(line)} /></div>
+<div data-asked={sheet.asked} data-answered={sheet.answered}>
+	<Sheet
+		bind:this={editor}
+		bind:selected
+		{heads}
+		onkeys={() => (keys = true)}
+		oncursor={cursor}
+		onexplain={explain}
+		onrecords={(line) => void showRecords(line)}
+	/>
+</div>
 <!-- Below the sheet: nothing moves under the hands while somebody types. -->
 {#if sheet.failed}<p class="say mt-2" role="status">{sheet.failed}</p>{/if}
-{#if view?.indexing !== null && view?.indexing !== undefined}<Indexing indexing={view.indexing} changed={() => sheet.look()} />{/if}
-{#if fell}<p class="say note mt-2 small flex gap-3 items-start" role="status"><span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Dismiss</button></p>{/if}
+{#if view?.indexing !== null && view?.indexing !== undefined}<Indexing
+		indexing={view.indexing}
+		changed={() => sheet.look()}
+	/>{/if}
+{#if fell}<p class="say note mt-2 small flex gap-3 items-start" role="status">
+		<span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Dismiss</button>
+	</p>{/if}
 {#if heavy.length > 0}<p class="say fault mt-2 small" role="status">
-		{heavy.length === 1 ? `Line ${heavy[0]?.number} matches` : `Lines ${heavy.map((line) => line.number).join(', ')} match`} too much to be counted while you type. Use longer stems before *, or narrower distances.
+		{heavy.length === 1
+			? `Line ${heavy[0]?.number} matches`
+			: `Lines ${heavy.map((line) => line.number).join(', ')} match`} too much to be counted while you type. Use longer stems
+		before *, or narrower distances.
 	</p>{/if}
 {#if broken.length > 0}<p class="say fault mt-2 small" role="status">
 		{broken.length === 1 ? 'Line' : 'Lines'}
-		{#each broken as line, at (line.id)}{at > 0 ? ', ' : ''}<button class="do bare small" onclick={() => explain(line.id, 'faults')}>{line.number}</button>{/each}
-		{broken.length === 1 ? 'uses' : 'use'} a line that was deleted, is empty or is switched off, and nothing is left. Correct the reference (#? marks a deleted line) or undo.
+		{#each broken as line, at (line.id)}{at > 0 ? ', ' : ''}<button
+				class="do bare small"
+				onclick={() => explain(line.id, 'faults')}>{line.number}</button
+			>{/each}
+		{broken.length === 1 ? 'uses' : 'use'} a line that was deleted, is empty or is switched off, and nothing is left. Correct
+		the reference (#? marks a deleted line) or undo.
 	</p>{/if}
 
 <p class="mt-2 small soft flex flex-wrap gap-x-6 gap-y-1">
 	<span>Terms without a field are searched in title, abstract and author keywords.</span>
-	{#if view?.collection}<span>{view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}</span>{/if}
-	{#if document.marks.length > 0}<span
-			>{formatCount(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant), {formatCount(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
+	{#if view?.collection}<span
+			>{view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}</span
 		>{/if}
-	{#if view && view.benchmark.known > 0}<span><Ship size={13} class="inline" /> {view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span>{/if}
+	{#if document.marks.length > 0}<span
+			>{formatCount(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant),
+			{formatCount(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
+		>{/if}
+	{#if view && view.benchmark.known > 0}<span
+			><Ship size={13} class="inline" />
+			{view.benchmark.held} of {view.benchmark.known} known articles are in this collection</span
+		>{/if}
 </p>
 {#if final}
 	<p class="mt-3">
 		{#if final.state === 'counted'}
 			<strong>Line {final.number}</strong>, the result, retrieves <span class="count">{formatCount(final.count)}</span>
-			{final.count === 1 ? 'record' : 'records'}{final.beforeHand ? ' before hand-set limits' : ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
+			{final.count === 1 ? 'record' : 'records'}{final.beforeHand
+				? ' before hand-set limits'
+				: ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
 			<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
 		{:else if !sheet.typing}
-			<strong>Line {final.number}</strong>, the result, has no count at the moment. <button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>
+			<strong>Line {final.number}</strong>, the result, has no count at the moment.
+			<button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>
 		{/if}
 	</p>
 {/if}
@@ -280,9 +380,16 @@
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
 <table class="print-only">
 	<caption
-		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
+		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {formatCount(
+				view.collection.size
+			)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
 	>
-	<thead><tr><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th></tr></thead>
+	<thead
+		><tr
+			><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th
+			></tr
+		></thead
+	>
 	<tbody>
 		{#each view?.lines ?? [] as line, at (line.id)}
 			{@const stored = document.lines[at]}
@@ -297,25 +404,58 @@
 </table>
 {#if keys}<KeyboardMap onclose={() => (keys = false)} />{/if}
 <div class="panels mt-5" role="tablist" aria-label="Below the sheet">
-	{#each PANELS as one (one.id)}<button role="tab" id="tab-{one.id}" aria-selected={panel === one.id} aria-controls="panel" onclick={() => (panel = one.id)}>{one.name}</button>{/each}
+	{#each PANELS as one (one.id)}<button
+			role="tab"
+			id="tab-{one.id}"
+			aria-selected={panel === one.id}
+			aria-controls="panel"
+			onclick={() => (panel = one.id)}>{one.name}</button
+		>{/each}
 </div>
 <div id="panel" role="tabpanel" aria-labelledby="tab-{panel}" class="mt-3">
 	{#if panel === 'beam'}
-		{#if sheet.margins?.beam}<Beam beam={sheet.margins.beam} old={sheet.marginsOld} ongo={(line) => editor?.go(line)} />{:else}<p class="soft">
-				The beam shows how each concept narrows the results, once a line is counted. Type a first line, or assemble the lines from your concepts.
+		{#if sheet.margins?.beam}<Beam
+				beam={sheet.margins.beam}
+				old={sheet.marginsOld}
+				ongo={(line) => editor?.go(line)}
+			/>{:else}<p class="soft">
+				The beam shows how each concept narrows the results, once a line is counted. Type a first line, or assemble the
+				lines from your concepts.
 			</p>{/if}
 	{:else if panel === 'kinds'}
-		{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds kinds={sheet.margins.kinds} old={sheet.marginsOld} size={view?.collection?.size ?? 1} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
-				Headings catch what authors call something else, words what is not indexed. What each contributes is shown here once a line is counted.
+		{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds
+				kinds={sheet.margins.kinds}
+				old={sheet.marginsOld}
+				size={view?.collection?.size ?? 1}
+				known={view?.benchmark.held ?? 0}
+			/>{:else}<p class="soft">
+				Headings catch what authors call something else, words what is not indexed. What each contributes is shown here
+				once a line is counted.
 			</p>{/if}
 	{:else if panel === 'trials'}
-		{#if final}<Trials final={final.id} count={final.count} found={final.found} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Once a line is counted, suggestions for too many or too few records appear here, each with its effect.</p>{/if}
+		{#if final}<Trials
+				final={final.id}
+				count={final.count}
+				found={final.found}
+				known={view?.benchmark.held ?? 0}
+			/>{:else}<p class="soft">
+				Once a line is counted, suggestions for too many or too few records appear here, each with its effect.
+			</p>{/if}
 	{:else if panel === 'limits'}
-		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">Limits act on a result. Combine the concepts first; then years, languages and the like appear here with what each would lose.</p>{/if}
+		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
+				Limits act on a result. Combine the concepts first; then years, languages and the like appear here with what
+				each would lose.
+			</p>{/if}
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}
-		<Records bind:line={recordsLine} bind:minus={recordsMinus} bind:aloneIn={recordsAlone} bind:jump={recordsJump} revision={view?.revision} />
+		<Records
+			bind:line={recordsLine}
+			bind:minus={recordsMinus}
+			bind:aloneIn={recordsAlone}
+			bind:jump={recordsJump}
+			revision={view?.revision}
+		/>
 	{:else}
 		<Versions />
 	{/if}

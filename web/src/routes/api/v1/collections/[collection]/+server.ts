@@ -16,23 +16,34 @@ export const GET = async ({ params }) => {
 		}
 	});
 	return new Response(body.pipeThrough(new TextEncoderStream()), {
-		headers: { 'content-type': 'application/x-ndjson; charset=utf-8', 'content-disposition': `attachment; filename="${entry.id}-${entry.takenOn}.ndjson"` }
+		headers: {
+			'content-type': 'application/x-ndjson; charset=utf-8',
+			'content-disposition': `attachment; filename="${entry.id}-${entry.takenOn}.ndjson"`
+		}
 	});
 };
 
 export const PUT = async ({ params, request, url }) => {
-	if (!NAME.test(params.collection)) error(422, { message: 'A collection’s short name is lower-case letters, digits and hyphens, beginning with a letter.' });
+	if (!NAME.test(params.collection))
+		error(422, {
+			message: 'A collection’s short name is lower-case letters, digits and hyphens, beginning with a letter.'
+		});
 	const name = (url.searchParams.get('name') ?? '').trim().slice(0, 300) || params.collection;
 	const takenOn = url.searchParams.get('taken') ?? new Date().toISOString().slice(0, 10);
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(takenOn) || Number.isNaN(Date.parse(takenOn)))
 		error(422, { message: `“${takenOn.slice(0, 40)}” is no date; write it as 2026-11-20. Nothing was changed.` });
 	const vocabularies = (url.searchParams.get('vocabularies') ?? '').split(',').filter((one) => one !== '');
-	const taken = await takeCollection({ id: params.collection, name, takenOn, vocabularies }, await uploadedFile(request, url), CEILINGS.collection);
+	const taken = await takeCollection(
+		{ id: params.collection, name, takenOn, vocabularies },
+		await uploadedFile(request, url),
+		CEILINGS.collection
+	);
 	return taken.ok ? json(taken.what) : json({ message: taken.message, faults: taken.faults }, { status: 422 });
 };
 
 export const DELETE = async ({ params, url }) => {
-	const used = url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ collection: params.collection });
+	const used =
+		url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ collection: params.collection });
 	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
 	if (!(await removeCollection(params.collection))) error(404, { message: 'There is no such collection here.' });
 	return json({});

@@ -3,6 +3,7 @@ import { error } from '@sveltejs/kit';
 import { requireActor, removePart } from '$lib/server/enquiries';
 
 export const DELETE = async ({ params, locals }) => {
-	if (!(await removePart(requireActor(locals).id, params.part))) error(404, { message: 'You keep no such part. Nothing was changed.' });
+	if (!(await removePart(requireActor(locals).id, params.part)))
+		error(404, { message: 'You keep no such part. Nothing was changed.' });
 	return new Response(null, { status: 204 });
 };

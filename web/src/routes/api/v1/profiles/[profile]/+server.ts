@@ -7,7 +7,8 @@ import { mayChange, profileOf, profileVersion, removeProfile, saveProfile } from
 
 export const GET = async ({ params, url }) => {
 	const version = url.searchParams.get('version');
-	const profile = version === null ? await profileOf(params.profile) : await profileVersion(params.profile, Number(version));
+	const profile =
+		version === null ? await profileOf(params.profile) : await profileVersion(params.profile, Number(version));
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	return new Response(`${JSON.stringify(profile, null, '\t')}\n`, {
 		headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="${profile.id}.json"` }
@@ -16,7 +17,10 @@ export const GET = async ({ params, url }) => {
 
 export const PUT = async ({ params, request, url, locals }) => {
 	if (!(await mayChange(params.profile, requireActor(locals))))
-		error(403, { message: 'Another person taught this profile; copy it under another name and change the copy. Nothing was changed.' });
+		error(403, {
+			message:
+				'Another person taught this profile; copy it under another name and change the copy. Nothing was changed.'
+		});
 	const text = await textOf(await uploadedFile(request, url), CEILINGS.profile);
 	let data: unknown;
 	try {
@@ -32,7 +36,8 @@ export const PUT = async ({ params, request, url, locals }) => {
 };
 
 export const DELETE = async ({ params, url, locals }) => {
-	if (!(await mayChange(params.profile, requireActor(locals)))) error(403, { message: 'Another person taught this profile. Nothing was changed.' });
+	if (!(await mayChange(params.profile, requireActor(locals))))
+		error(403, { message: 'Another person taught this profile. Nothing was changed.' });
 	const used = url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ profile: params.profile });
 	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
 	if (!(await removeProfile(params.profile))) error(404, { message: 'There is no such profile here.' });

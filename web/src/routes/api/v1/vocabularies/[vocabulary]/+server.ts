@@ -9,8 +9,12 @@ export const GET = async ({ params, url }) => {
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
 	const as = url.searchParams.get('as') ?? 'turtle';
 	const kind = as === 'tsv' ? 'tsv' : FILE_KINDS.find((one) => one === as);
-	if (!kind) error(422, { message: `A vocabulary is written as ${FILE_KINDS.join(', ')} or tsv, not as “${as.slice(0, 40)}”.` });
-	const pieces = kind === 'table' || kind === 'tsv' ? writeTable(open.vocabulary, kind === 'tsv' ? '\t' : ',') : writeSkos(open.vocabulary, kind);
+	if (!kind)
+		error(422, { message: `A vocabulary is written as ${FILE_KINDS.join(', ')} or tsv, not as “${as.slice(0, 40)}”.` });
+	const pieces =
+		kind === 'table' || kind === 'tsv'
+			? writeTable(open.vocabulary, kind === 'tsv' ? '\t' : ',')
+			: writeSkos(open.vocabulary, kind);
 	const body = new ReadableStream<string>({
 		pull(controller) {
 			// Some pieces at a time: one heading each would be slow, all at once would hold the thread.
@@ -25,7 +29,10 @@ export const GET = async ({ params, url }) => {
 		}
 	});
 	return new Response(body.pipeThrough(new TextEncoderStream()), {
-		headers: { 'content-type': WRITTEN[kind].media, 'content-disposition': `attachment; filename="${params.vocabulary}.${WRITTEN[kind].ending}"` }
+		headers: {
+			'content-type': WRITTEN[kind].media,
+			'content-disposition': `attachment; filename="${params.vocabulary}.${WRITTEN[kind].ending}"`
+		}
 	});
 };
 

@@ -4,4 +4,6 @@ import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { articlesView, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, locals }) =>
-	json(await articlesView(await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id })));
+	json(
+		await articlesView(await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }))
+	);

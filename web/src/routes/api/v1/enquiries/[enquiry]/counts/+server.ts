@@ -5,5 +5,9 @@ import { conceptCounts, sheetView, evaluateEnquiry } from '$lib/server/evaluatio
 
 export const GET = async ({ params, url, locals }) => {
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
-	return json(url.searchParams.get('of') === 'concepts' ? { revision: evaluated.enquiry.revision, ...(await conceptCounts(evaluated)) } : sheetView(evaluated));
+	return json(
+		url.searchParams.get('of') === 'concepts'
+			? { revision: evaluated.enquiry.revision, ...(await conceptCounts(evaluated)) }
+			: sheetView(evaluated)
+	);
 };

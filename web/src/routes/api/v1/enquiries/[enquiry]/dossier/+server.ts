@@ -10,14 +10,21 @@ import { evaluateEnquiry } from '$lib/server/evaluation';
 export const GET = async ({ params, url, locals }) => {
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
 	const document = await dossierOf(evaluated);
-	const attachment = (ending: string) => ({ 'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"` });
+	const attachment = (ending: string) => ({
+		'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"`
+	});
 	switch (url.searchParams.get('as') ?? 'json') {
 		case 'docx':
 			return new Response((await computing().ask({ do: 'write', document }, evaluated.wanted)) as BodyInit, {
-				headers: { 'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', ...attachment('docx') }
+				headers: {
+					'content-type': 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+					...attachment('docx')
+				}
 			});
 		case 'md':
-			return new Response(toMarkdown(document), { headers: { 'content-type': 'text/markdown; charset=utf-8', ...attachment('md') } });
+			return new Response(toMarkdown(document), {
+				headers: { 'content-type': 'text/markdown; charset=utf-8', ...attachment('md') }
+			});
 		case 'json':
 			return json(document);
 		default:

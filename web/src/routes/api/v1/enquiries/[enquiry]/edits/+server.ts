@@ -13,6 +13,11 @@ export const POST = async ({ params, request, locals }) => {
 	} catch (failure) {
 		if (!isDatabaseAway(failure) && !isDiskFull(failure)) throw failure;
 		log('error', isDiskFull(failure) ? 'disk-full' : 'database-away', errorFacts(failure));
-		return json({ message: isDiskFull(failure) ? 'The disk of the server is full.' : 'The database does not answer at the moment.' }, { status: 503 });
+		return json(
+			{
+				message: isDiskFull(failure) ? 'The disk of the server is full.' : 'The database does not answer at the moment.'
+			},
+			{ status: 503 }
+		);
 	}
 };

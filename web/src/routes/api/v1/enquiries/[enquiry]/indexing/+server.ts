@@ -16,6 +16,7 @@ export const POST = async ({ params, request }) => {
 	const { collection } = (await requireEnquiry(params.enquiry)).document;
 	if (collection === null) error(409, { message: 'No collection is chosen, so there is nothing to index.' });
 	if (what === 'start') allowBuilding(collection);
-	else if (!stopBuilding(collection)) error(409, { message: 'The collection is not being indexed; nothing was stopped.' });
+	else if (!stopBuilding(collection))
+		error(409, { message: 'The collection is not being indexed; nothing was stopped.' });
 	return json({});
 };

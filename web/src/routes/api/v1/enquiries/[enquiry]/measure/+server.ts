@@ -6,7 +6,10 @@ import { checkMeasure, measureLines, evaluateEnquiry } from '$lib/server/evaluat
 
 export const POST = async ({ params, request, locals }) => {
 	const body = await readBody(request, checkMeasure);
-	const measured = await measureLines(await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }), body);
+	const measured = await measureLines(
+		await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }),
+		body
+	);
 	if ('refused' in measured) error(422, { message: measured.refused });
 	return json(measured);
 };

@@ -10,7 +10,12 @@ const checkGiven = compileValidator<{ email: string; role: Role }>({
 	additionalProperties: false,
 	properties: { email, role: { enum: ROLES } }
 });
-const checkTaken = compileValidator<{ email: string }>({ type: 'object', required: ['email'], additionalProperties: false, properties: { email } });
+const checkTaken = compileValidator<{ email: string }>({
+	type: 'object',
+	required: ['email'],
+	additionalProperties: false,
+	properties: { email }
+});
 
 const NOBODY = 'Nobody here has an account with this e-mail address. They sign up first, then you add them.';
 

@@ -7,7 +7,12 @@ export const GET = async ({ params, url, locals }) => {
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
 	const concept = evaluated.enquiry.document.concepts.find((one) => one.id === url.searchParams.get('concept'));
 	if (!concept) error(404, { message: 'This concept is not in the enquiry any more.' });
-	const names = await namesForConcept(evaluated, concept, url.searchParams.get('vocabulary') ?? '', url.searchParams.get('heading') ?? '');
+	const names = await namesForConcept(
+		evaluated,
+		concept,
+		url.searchParams.get('vocabulary') ?? '',
+		url.searchParams.get('heading') ?? ''
+	);
 	if (!names) error(404, { message: 'This heading is not in the vocabulary.' });
 	return json({ revision: evaluated.enquiry.revision, ...names });
 };

@@ -12,7 +12,11 @@ export const GET = async ({ params, url, locals }) => {
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
 	const page = await recordsOfLine(
 		evaluated,
-		{ line: url.searchParams.get('line') ?? '', minus: url.searchParams.get('minus'), aloneIn: url.searchParams.get('alone') },
+		{
+			line: url.searchParams.get('line') ?? '',
+			minus: url.searchParams.get('minus'),
+			aloneIn: url.searchParams.get('alone')
+		},
 		from,
 		order
 	);

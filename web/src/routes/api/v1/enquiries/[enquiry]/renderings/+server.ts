@@ -16,7 +16,12 @@ export const GET = async ({ params, locals, url }) => {
 	const view: RenderingsView = {
 		revision: evaluated.enquiry.revision,
 		final: resultOf(evaluated)?.id ?? null,
-		lines: evaluated.lines.map((line, at) => ({ id: line.id, number: line.number, text: line.text, count: evaluated.counted[at]?.count ?? null })),
+		lines: evaluated.lines.map((line, at) => ({
+			id: line.id,
+			number: line.number,
+			text: line.text,
+			count: evaluated.counted[at]?.count ?? null
+		})),
 		renderings: await renderingsOf(evaluated)
 	};
 	return json(view);

@@ -2,4 +2,5 @@
 import { json } from '@sveltejs/kit';
 import { requireActor, stepsOf } from '$lib/server/enquiries';
 
-export const GET = async ({ params, locals }) => json({ steps: await stepsOf(params.enquiry, requireActor(locals).id) });
+export const GET = async ({ params, locals }) =>
+	json({ steps: await stepsOf(params.enquiry, requireActor(locals).id) });

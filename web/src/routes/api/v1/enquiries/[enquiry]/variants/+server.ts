@@ -10,7 +10,8 @@ const MOST = 400;
 
 export const GET = async ({ params, url, locals }) => {
 	const pattern = url.searchParams.get('pattern') ?? '';
-	if (pattern === '' || pattern.length > 200 || !/[\p{L}\p{N}?]/u.test(pattern)) error(422, { message: 'pattern must be a word, with or without wildcards.' });
+	if (pattern === '' || pattern.length > 200 || !/[\p{L}\p{N}?]/u.test(pattern))
+		error(422, { message: 'pattern must be a word, with or without wildcards.' });
 	const fields = (url.searchParams.get('fields') ?? '').split('+').filter((one) => one !== '');
 	const known = fields.includes('all')
 		? INDEXED_FIELDS
@@ -19,6 +20,9 @@ export const GET = async ({ params, url, locals }) => {
 	const collection = document.collection === null ? null : await openCollection(document.collection);
 	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
 	return json(
-		await computing().ask({ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known }, { owner: requireActor(locals).id })
+		await computing().ask(
+			{ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known },
+			{ owner: requireActor(locals).id }
+		)
 	);
 };

@@ -9,6 +9,10 @@ export const GET = async ({ params }) => json({ versions: await listVersions(par
 export const POST = async ({ params, request, locals }) => {
 	const { name, revision } = await readBody(request, checkNewVersion);
 	const enquiry = await requireEnquiry(params.enquiry);
-	if (enquiry.revision !== revision) error(409, { message: 'The enquiry has changed meanwhile; look at it and keep the version again.' });
-	return json({ id: await keepVersion(database, params.enquiry, enquiry, name.trim(), requireActor(locals).name) }, { status: 201 });
+	if (enquiry.revision !== revision)
+		error(409, { message: 'The enquiry has changed meanwhile; look at it and keep the version again.' });
+	return json(
+		{ id: await keepVersion(database, params.enquiry, enquiry, name.trim(), requireActor(locals).name) },
+		{ status: 201 }
+	);
 };

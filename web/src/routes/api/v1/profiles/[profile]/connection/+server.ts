@@ -19,7 +19,16 @@ export const GET = async ({ params, request, url }) => {
 		...(asked !== 'cql' && !queryTypes.some((one) => one.toLowerCase() === asked.toLowerCase())
 			? [`The profile asks it in “${asked}”, which is not among the languages that it names.`]
 			: []),
-		...(portion !== null && ceiling !== null && ceiling > portion ? [`The profile counts on ${ceiling} records at once; it gives ${portion}.`] : [])
+		...(portion !== null && ceiling !== null && ceiling > portion
+			? [`The profile counts on ${ceiling} records at once; it gives ${portion}.`]
+			: [])
 	];
-	return json({ title, indexes, queryTypes: queryTypes.length > 0 ? queryTypes : ['cql'], portion, asked, contradictions } satisfies ConnectionView);
+	return json({
+		title,
+		indexes,
+		queryTypes: queryTypes.length > 0 ? queryTypes : ['cql'],
+		portion,
+		asked,
+		contradictions
+	} satisfies ConnectionView);
 };

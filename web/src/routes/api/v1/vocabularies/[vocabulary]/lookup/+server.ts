@@ -10,18 +10,30 @@ export const GET = async ({ params, url }) => {
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
 	const typed = (url.searchParams.get('q') ?? '').slice(0, 500);
 	const { vocabulary, lookup } = open;
-	const short = (heading: { id: string; label: string }) => ({ id: heading.id, label: heading.label, narrower: vocabulary.narrower(heading.id).length });
-	if (typed.trim() === '') return json({ matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label })) });
+	const short = (heading: { id: string; label: string }) => ({
+		id: heading.id,
+		label: heading.label,
+		narrower: vocabulary.narrower(heading.id).length
+	});
+	if (typed.trim() === '')
+		return json({
+			matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label }))
+		});
 	const mode = MODES.find((one) => one === url.searchParams.get('mode')) ?? 'all';
 	// Whoever types in the sheet sees a few; whoever looks for headings can have a hundred.
 	const most = url.searchParams.get('most') === '100' ? 100 : 25;
-	const matches = lookup.find(typed, most, mode).map(({ heading, reason, name }) => ({ ...short(heading), reason, name }));
+	const matches = lookup
+		.find(typed, most, mode)
+		.map(({ heading, reason, name }) => ({ ...short(heading), reason, name }));
 	// A phrase that is no name itself is taken to pieces, so that nothing of it is lost from sight.
 	const whole = matches.some((one) => one.reason === 'heading' || one.reason === 'entry-term');
 	const pieces = whole
 		? []
 		: lookup
 				.pieces(typed, SMALL_WORDS)
-				.map(({ text, match }) => ({ text, match: match && { ...short(match.heading), reason: match.reason, name: match.name } }));
+				.map(({ text, match }) => ({
+					text,
+					match: match && { ...short(match.heading), reason: match.reason, name: match.name }
+				}));
 	return json({ matches, pieces: pieces.length > 1 ? pieces : [] });
 };

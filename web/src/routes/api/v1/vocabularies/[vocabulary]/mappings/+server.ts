@@ -13,6 +13,11 @@ export const GET = async ({ params }) => {
 			params.vocabulary,
 			decided.map(({ heading, to, decision }) => ({ heading, to, ...decision }))
 		),
-		{ headers: { 'content-type': 'text/turtle; charset=utf-8', 'content-disposition': `attachment; filename="${params.vocabulary}-mappings.ttl"` } }
+		{
+			headers: {
+				'content-type': 'text/turtle; charset=utf-8',
+				'content-disposition': `attachment; filename="${params.vocabulary}-mappings.ttl"`
+			}
+		}
 	);
 };

@@ -34,7 +34,8 @@ export const POST = async ({ params, request, locals, url }) => {
 			const told = await connection.count({ query: line.text, queryType: queryTypeOf(profile) }, signal);
 			say({ line: line.id, text: line.text, count: told.ok ? told.value : null, fault: told.ok ? '' : told.why });
 			// A source that is away is not asked three hundred times whether it is.
-			unanswered = told.ok || (told.cause !== 'away' && told.cause !== 'late' && told.cause !== 'elsewhere') ? 0 : unanswered + 1;
+			unanswered =
+				told.ok || (told.cause !== 'away' && told.cause !== 'late' && told.cause !== 'elsewhere') ? 0 : unanswered + 1;
 			if (unanswered === 3) return say({ fault: `${told.ok ? '' : told.why} The lines after these were not asked.` });
 		}
 	});

@@ -11,7 +11,11 @@ const check = compileValidator<{ readonly profile: string | null; readonly text:
 	type: 'object',
 	required: ['profile', 'text'],
 	additionalProperties: false,
-	properties: { profile: { type: ['string', 'null'], maxLength: 60 }, text: { type: 'string', minLength: 1 }, isList: { type: 'boolean' } }
+	properties: {
+		profile: { type: ['string', 'null'], maxLength: 60 },
+		text: { type: 'string', minLength: 1 },
+		isList: { type: 'boolean' }
+	}
 });
 
 export const POST = async ({ request, locals }) => {
@@ -28,5 +32,10 @@ export const POST = async ({ request, locals }) => {
 		const open = await openVocabulary(name);
 		for (const one of open?.vocabulary.qualifiers ?? []) qualifiers[one.code.toLowerCase()] ??= one.name;
 	}
-	return json(await computing().ask({ do: 'pasted', text, profile: id, isList, profiles, qualifiers }, { owner: requireActor(locals).id }));
+	return json(
+		await computing().ask(
+			{ do: 'pasted', text, profile: id, isList, profiles, qualifiers },
+			{ owner: requireActor(locals).id }
+		)
+	);
 };

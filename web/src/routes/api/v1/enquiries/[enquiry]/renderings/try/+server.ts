@@ -21,7 +21,9 @@ export const POST = async ({ params, request, locals, url }) => {
 	const final = resultOf(evaluated);
 	if (!final) error(409, { message: 'The strategy has no result yet, so there is nothing to compare.' });
 	return ndjsonResponse<SaidOfTrying>(request, async (say, signal) => {
-		const told = await compareWithSource(evaluated, profile, url.origin, final.id, signal, (step, done, of) => say({ step, done, of }));
+		const told = await compareWithSource(evaluated, profile, url.origin, final.id, signal, (step, done, of) =>
+			say({ step, done, of })
+		);
 		say(told.ok ? { tried: told.value } : { fault: `${told.why} Nothing was changed.` });
 	});
 };

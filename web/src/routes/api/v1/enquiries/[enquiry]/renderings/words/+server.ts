@@ -11,7 +11,11 @@ const check = compileValidator<{ readonly profile: string; readonly words: strin
 	type: 'object',
 	required: ['profile', 'words', 'account'],
 	additionalProperties: false,
-	properties: { profile: { type: 'string', maxLength: 60 }, words: { type: 'string', maxLength: 2_000 }, account: { type: 'string', maxLength: 20_000 } }
+	properties: {
+		profile: { type: 'string', maxLength: 60 },
+		words: { type: 'string', maxLength: 2_000 },
+		account: { type: 'string', maxLength: 20_000 }
+	}
 });
 
 export const POST = async ({ request }) => {
@@ -21,12 +25,18 @@ export const POST = async ({ request }) => {
 	const open = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
 	const read = interpretWords(words, profile, (some) => mappedHeading(open, some));
 	const pieces = (tree: Expression | null) =>
-		tree ? [...nodesOf(tree)].filter((node) => node.kind === 'word' || node.kind === 'phrase' || node.kind === 'heading').map(print) : [];
+		tree
+			? [...nodesOf(tree)]
+					.filter((node) => node.kind === 'word' || node.kind === 'phrase' || node.kind === 'heading')
+					.map(print)
+			: [];
 	const told = account.trim() === '' ? null : readPlatformLine(account, profile, { qualifierName: () => null });
 	const typed = words.split(/[\s,;]+/).filter((one) => one !== '');
 	const view: WordsView = {
 		parts: read.parts.map((part) =>
-			part.kind === 'heading' ? { ...part, label: part.heading.label, by: part.heading.by, narrower: part.heading.narrower } : part
+			part.kind === 'heading'
+				? { ...part, label: part.heading.label, by: part.heading.by, narrower: part.heading.narrower }
+				: part
 		),
 		frozen: read.frozen,
 		added: read.added,

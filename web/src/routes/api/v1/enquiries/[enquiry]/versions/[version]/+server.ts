@@ -17,7 +17,9 @@ export const GET = async ({ params, url, locals }) => {
 	const from = Number(url.searchParams.get('from') ?? 0);
 	if ((side !== 'gained' && side !== 'lost') || !Number.isSafeInteger(from) || from < 0)
 		error(422, { message: 'records must be gained or lost, from a whole number.' });
-	const page = await (side === 'gained' ? recordsBetween(evaluated, after, version, from) : recordsBetween(evaluated, version, after, from));
+	const page = await (side === 'gained'
+		? recordsBetween(evaluated, after, version, from)
+		: recordsBetween(evaluated, version, after, from));
 	if (!page) error(404, { message: 'Nothing is counted in this version.' });
 	return json(page);
 };

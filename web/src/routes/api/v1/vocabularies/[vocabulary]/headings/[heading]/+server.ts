@@ -28,7 +28,9 @@ export const GET = async ({ params, url }) => {
 	// A small branch comes whole; of a large one, the next level, and the rest when it is opened.
 	const deep = vocabulary.closure(heading.id).size <= SMALL_BRANCH;
 	const tree = (id: string, depth: number): unknown[] =>
-		depth > (deep ? 8 : 1) ? [] : vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
+		depth > (deep ? 8 : 1)
+			? []
+			: vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
 	return json({
 		vocabulary: vocabulary.id,
 		vocabularyName: vocabulary.name,
@@ -40,7 +42,9 @@ export const GET = async ({ params, url }) => {
 		noteLinks: headingsNamedIn(vocabulary, heading.scopeNote, heading.id),
 		related: heading.related.map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
 		seeAlso: (heading.seeAlso ?? []).map((id) => ({ id, label: vocabulary.get(id)?.label ?? id })),
-		paths: vocabulary.paths(heading.id).map((path) => path.map(({ id, label }) => ({ id, label, countNarrower: withCounts(id).countNarrower }))),
+		paths: vocabulary
+			.paths(heading.id)
+			.map((path) => path.map(({ id, label }) => ({ id, label, countNarrower: withCounts(id).countNarrower }))),
 		below: tree(heading.id, 1),
 		closure: vocabulary.closure(heading.id).size
 	});

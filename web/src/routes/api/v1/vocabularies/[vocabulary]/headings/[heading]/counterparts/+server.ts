@@ -32,13 +32,17 @@ export const PUT = async ({ params, url, request, locals }) => {
 	const body: unknown = await request.json().catch(() => null);
 	if (!checkDecision(body))
 		error(422, {
-			message: 'A decision has a kind, the headings that it names (none for “none”, two for “two”), and for “none” a reason. Nothing was changed.'
+			message:
+				'A decision has a kind, the headings that it names (none for “none”, two for “two”), and for “none” a reason. Nothing was changed.'
 		});
 	const decided = await decide(params.vocabulary, params.heading, url.searchParams.get('to') ?? '', body, locals.actor);
 	if (decided.outcome === 'refused') error(422, { message: decided.message });
 	if (decided.outcome === 'overtaken')
 		return json(
-			{ message: `${decided.decision.by} has decided differently meanwhile. Nothing was changed; look at it and decide again.`, decision: decided.decision },
+			{
+				message: `${decided.decision.by} has decided differently meanwhile. Nothing was changed; look at it and decide again.`,
+				decision: decided.decision
+			},
 			{ status: 409 }
 		);
 	return json(decided.decision);

@@ -5,9 +5,13 @@ import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
 
 export const GET = async ({ params, url }) => {
-	const [open, collection] = await Promise.all([openVocabulary(params.vocabulary), openCollection(url.searchParams.get('collection') ?? '')]);
+	const [open, collection] = await Promise.all([
+		openVocabulary(params.vocabulary),
+		openCollection(url.searchParams.get('collection') ?? '')
+	]);
 	if (!open) error(404, { message: 'This vocabulary is not loaded here.' });
-	if (!collection) error(404, { message: 'This collection is not loaded here. Choose one on the Brief; counts come from it.' });
+	if (!collection)
+		error(404, { message: 'This collection is not loaded here. Choose one on the Brief; counts come from it.' });
 	const ids = (name: string) =>
 		(url.searchParams.get(name) ?? '')
 			.split(' ')
