@@ -152,7 +152,7 @@ test('a platform is taught from nothing by its examples, saved, used on another 
 	await page.getByLabel('The source on it').fill(name);
 	await expect(page.getByRole('button', { name: 'Save the profile' })).toBeDisabled();
 	// A strategy of before proposes what its pieces are.
-	await page.getByText('Have a strategy in its syntax?').click();
+	await page.getByText('Have a strategy in this syntax?').click();
 	await page
 		.getByLabel('A strategy in this platform’s syntax')
 		.fill('hl(light) + sum(lamp*)\nhl(day) ; sum(night*) ; key(sun)\n');

@@ -82,13 +82,11 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 	return {
 		from: typed.from + start,
 		filter: false,
-		options: matches
-			.slice(0, 12)
-			.map((match): Completion => ({
-				label: match.label,
-				detail: reasonText(match),
-				apply: (view, _, from, to) => take(view, match, from, to)
-			}))
+		options: matches.slice(0, 12).map((match): Completion => ({
+			label: match.label,
+			detail: reasonText(match),
+			apply: (view, _, from, to) => take(view, match, from, to)
+		}))
 	};
 }
 

@@ -29,11 +29,9 @@ export const GET = async ({ params, url }) => {
 	const whole = matches.some((one) => one.reason === 'heading' || one.reason === 'entry-term');
 	const pieces = whole
 		? []
-		: lookup
-				.pieces(typed, SMALL_WORDS)
-				.map(({ text, match }) => ({
-					text,
-					match: match && { ...short(match.heading), reason: match.reason, name: match.name }
-				}));
+		: lookup.pieces(typed, SMALL_WORDS).map(({ text, match }) => ({
+				text,
+				match: match && { ...short(match.heading), reason: match.reason, name: match.name }
+			}));
 	return json({ matches, pieces: pieces.length > 1 ? pieces : [] });
 };
