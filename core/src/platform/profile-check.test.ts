@@ -91,7 +91,7 @@ describe('a profile that contradicts itself', () => {
 		[
 			'no code, and nothing without one',
 			source({ fields: { ti: null, ab: null, kw: null, hd: null, au: null, jn: null, af: null } }),
-			'source: There is no field code, and nothing says where text without a code is looked for.'
+			'source: No field code is given, and it is not known where text without a code is searched.'
 		],
 		[
 			'headings of no vocabulary',

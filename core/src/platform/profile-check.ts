@@ -244,7 +244,7 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 	if (coded && !slotsOf(fields.pattern).includes('code'))
 		say('platform.fields.pattern', 'The source has field codes, and the pattern has no place for them.');
 	if (!coded && !profile.source.bare)
-		say('source', 'There is no field code, and nothing says where text without a code is looked for.');
+		say('source', 'No field code is given, and it is not known where text without a code is searched.');
 	if (headings && profile.source.vocabulary === null)
 		say('source.vocabulary', 'The platform writes headings, and the source has no vocabulary.');
 	if (headings && headings.narrower === null && headings.exact === null)

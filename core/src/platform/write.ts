@@ -209,7 +209,7 @@ class StrategyWriter {
 				'to decide',
 				'too-long',
 				tree,
-				`The text has ${text.length} signs; the platform takes at most ${length}.`,
+				`The text has ${text.length} characters; the platform takes at most ${length}.`,
 				next
 			);
 		if (many)

@@ -174,7 +174,7 @@ function start(intake: Intake): void {
 		fail(
 			intake,
 			memory
-				? 'This file needs more memory than there is for one file. Split it, or leave out what is no heading.'
+				? 'This file needs more memory than there is for one file. Split it, or leave out what is not a heading.'
 				: 'The file could not be read to its end.'
 		);
 	});

@@ -71,7 +71,7 @@
 				/></label
 			>
 			<button class="do first" disabled={reason.trim().length < 3}>Keep this decision</button>
-			<button type="button" class="do" onclick={() => (deciding = false)}>Leave it</button>
+			<button type="button" class="do" onclick={() => (deciding = false)}>Cancel</button>
 		</form>
 	{:else}
 		<button class="do bare small" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}

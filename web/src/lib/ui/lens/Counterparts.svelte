@@ -115,7 +115,7 @@
 					<button class="do first" disabled={!needed}>Keep this decision</button><button
 						type="button"
 						class="do"
-						onclick={() => (deciding = false)}>Leave it</button
+						onclick={() => (deciding = false)}>Cancel</button
 					>
 				</p>
 			</form>

@@ -136,7 +136,7 @@
 								class="dropped"
 								title="No longer retrieved from here:&#10;{step.dropped.map(nameOf).join('\n')}"
 								><Ship size={12} /> {step.dropped.length} lost</span
-							>{:else if ships > 0}<span class="fleet" title="No known article goes dark here"
+							>{:else if ships > 0}<span class="fleet" title="No known article is lost here"
 								><Ship size={12} /> all pass</span
 							>{/if}
 					</li>

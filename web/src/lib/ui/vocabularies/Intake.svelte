@@ -132,7 +132,7 @@
 			</p>
 		{:else if view.state === 'columns' && view.look}
 			<Columns look={view.look} read={async (shape) => take(await next(view?.id ?? '', { do: 'read', shape }))} />
-			<p class="mt-2"><button class="do" onclick={over}>Leave it</button></p>
+			<p class="mt-2"><button class="do" onclick={over}>Cancel</button></p>
 		{:else if view.state === 'failed'}
 			<p class="say fault mt-2" role="alert">{view.message}</p>
 			{@render faults(view)}
@@ -188,7 +188,7 @@
 					>
 				{/if}
 				<button class="do" onclick={over}
-					>{view.read.faultCount === 0 ? 'Leave it' : 'Cancel and fix the file first'}</button
+					>{view.read.faultCount === 0 ? 'Cancel' : 'Cancel and fix the file first'}</button
 				>
 			</p>
 		{/if}

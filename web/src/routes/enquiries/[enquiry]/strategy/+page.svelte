@@ -248,8 +248,8 @@
 	);
 </script>
 
-<div class="flex flex-wrap items-center gap-2 mb-3">
-	<h1 class="mr-4">Strategy</h1>
+<div class="flex flex-wrap items-center gap-1 mb-3">
+	<h1 class="mr-3">Strategy</h1>
 	{#if enquiry.editable}
 		<button
 			class="do"
