@@ -1,6 +1,6 @@
 /**
- * Answers of the database that almost every request needs, kept until the database tells that a row
- * behind them has changed (notices.ts). While its notices cannot be heard, nothing is kept.
+ * Answers of the database that almost every request needs, kept until the database reports that a row
+ * behind them has changed (notices.ts). While its notices cannot be received, nothing is kept.
  */
 import { LRUCache } from 'lru-cache';
 import { hearChanges, hearOfGaps, hearsChanges } from './notices';
@@ -11,7 +11,7 @@ const MOST = 5_000;
 const LONGEST = 60_000;
 
 export class KeptAnswers<Value> {
-	/** What is being read is kept, too: who asks meanwhile waits for it, and a change that is told meanwhile drops it. */
+	/** Reads in progress are kept, too: others wait for the same one, and a change during the read drops it. */
 	private readonly kept = new LRUCache<string, Promise<Value>>({ max: MOST, ttl: LONGEST });
 
 	/**

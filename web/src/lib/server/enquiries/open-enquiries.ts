@@ -52,6 +52,8 @@ export async function openEnquiry(id: string): Promise<KeptEnquiry | null> {
 		return null;
 	}
 	if (known && row.body === null) return known;
+	// Only a database that was restored from a backup goes back.
+	if (known && known.revision > row.revision) forgetEnquiry(id);
 	const text = row.body ?? '';
 	const enquiry = {
 		id,

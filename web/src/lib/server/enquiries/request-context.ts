@@ -11,6 +11,6 @@ export function requireActor(locals: App.Locals): Actor {
 /** The enquiry of the path; the guard has already checked that it may be seen. */
 export async function requireEnquiry(id: string): Promise<OpenEnquiry> {
 	const enquiry = await openEnquiry(id);
-	if (!enquiry) error(404, { message: 'This enquiry is gone.' });
+	if (!enquiry) error(404, { message: 'This enquiry has been deleted.' });
 	return enquiry;
 }

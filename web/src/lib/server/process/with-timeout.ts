@@ -2,7 +2,7 @@
 
 export const TIMED_OUT = Symbol('timed out');
 
-/** The result, or TIMED_OUT after so many milliseconds; it goes on being made, and what fails after that is not heard of. */
+/** The result, or TIMED_OUT after so many milliseconds. The work itself goes on; an error that comes later is ignored. */
 export async function withTimeout<Result>(
 	made: Promise<Result>,
 	milliseconds: number

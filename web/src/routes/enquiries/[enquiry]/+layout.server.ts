@@ -6,7 +6,7 @@ import { listVocabularies } from '$lib/server/vocabularies';
 
 export const load = async ({ params, locals }) => {
 	const enquiry = await openEnquiry(params.enquiry);
-	if (!enquiry) error(404, { message: 'This enquiry is gone.', next: 'Your enquiries are on the desk.' });
+	if (!enquiry) error(404, { message: 'This enquiry has been deleted.', next: 'Your enquiries are on the desk.' });
 	return {
 		enquiry,
 		role: locals.role,
