@@ -24,7 +24,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['database'],
 	['accounts', 'computing'],
 	['vocabularies'],
-	['collections'],
+	['collections', 'judgements', 'runs'],
 	['crosswalks', 'sources', 'enquiries'],
 	['evaluation'],
 	['platforms', 'windows'],

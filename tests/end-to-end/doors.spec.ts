@@ -87,6 +87,22 @@ const TABLE: readonly Row[] = [
 	['POST', `${A}/renderings/try`, MEMBERS, '', {}],
 	['POST', `${A}/renderings/read`, MEMBERS, '', {}],
 	['POST', `${A}/renderings/words`, MEMBERS, '', {}],
+	['GET', `${A}/runs`, MEMBERS],
+	[
+		'POST',
+		`${A}/runs`,
+		EDITORS,
+		'',
+		{
+			profile: 'skerry',
+			version: 1,
+			how: 'copied',
+			lines: [{ id: 'first', number: 1, text: 'light', count: null, fault: '' }]
+		}
+	],
+	['PUT', `${A}/runs/[run]`, EDITORS, '', { withdrawn: true }],
+	['GET', `${A}/judgements`, MEMBERS],
+	['POST', `${A}/judgements`, EDITORS, '', { judgements: [{ record: 'SK1', verdict: 'relevant' }] }],
 	['GET', `${A}/dossier`, MEMBERS, '?as=docx'],
 	['GET', `${A}/export`, MEMBERS],
 	['GET', `${A}/members`, MEMBERS],
@@ -248,6 +264,12 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 	const version = (await (
 		await owner.context.post(`/api/v1/enquiries/${id}/versions`, { data: { name: 'first', revision: 1 } })
 	).json()) as { id: string };
+	const lines = [{ id: 'first', number: 1, text: 'light', count: 7, fault: '' }];
+	const run = (await (
+		await owner.context.post(`/api/v1/enquiries/${id}/runs`, {
+			data: { profile: 'skerry', version: 1, how: 'pasted', lines }
+		})
+	).json()) as { id: string };
 	const page = (await (await owner.context.get(`/api/v1/enquiries/${id}/records?line=first`)).json()) as {
 		records: { id: string }[];
 	};
@@ -267,7 +289,8 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[source]', 'skerry')
 					.replace('[intake]', 'nobodys')
 					.replace('[part]', 'nobodys')
-					.replace('[version]', version.id) + query.replace('[record]', page.records[0]?.id ?? '');
+					.replace('[version]', version.id)
+					.replace('[run]', run.id) + query.replace('[record]', page.records[0]?.id ?? '');
 			const seen = await knock(people[kind], method, path, body);
 			const member = (MEMBERS as string).split(' ').includes(kind);
 			const refused: Seen =

@@ -229,6 +229,6 @@ test('records are marked while they are read, and check lines count them', async
 		.getByRole('button', { name: /^Not relevant:/ })
 		.click();
 	await saved(page);
-	await expect(page.getByText('1 records marked relevant (set:relevant), 1 not (set:irrelevant)')).toBeVisible();
+	await expect(page.getByText('1 record marked relevant (set:relevant), 1 not (set:irrelevant)')).toBeVisible();
 	await expect(first.getByRole('button', { name: /^Relevant:/ })).toHaveAttribute('aria-pressed', 'true');
 });

@@ -1,78 +1,18 @@
 /** Two server processes on one database behave as one: edits, counts, who is here, and vocabularies (docs/decisions/015). */
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { readFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
-import { join } from 'node:path';
-import { cwd, env } from 'node:process';
 import { expect, request, type Page } from '@playwright/test';
 import { address, KEEPER, newEnquiry, PASSWORD, patient, saved, signUp, somebody, test, type Somebody } from './people';
+import { psql, startServer, type RunningServer } from './servers';
 
-const DATA = env['LANTERN_TEST_DATA'] ?? '';
-let other: ChildProcess | null = null;
+let other: RunningServer | null = null;
 let elsewhere = '';
+const askDatabase = (query: string) => psql('lantern', '-c', query);
 
-/** A port that nothing listens on at the moment. */
-const freePort = (): Promise<number> =>
-	new Promise((done, failed) => {
-		const probe = createServer();
-		probe.once('error', failed);
-		probe.listen(0, '127.0.0.1', () => {
-			const { port } = probe.address() as AddressInfo;
-			probe.close(() => {
-				done(port);
-			});
-		});
-	});
-
-/** The fourth line of PostgreSQL’s own note is its port. */
-const clusterPort = () =>
-	readFileSync(join(DATA, 'cluster', 'postmaster.pid'), 'utf8')
-		.split('\n')[3]
-		?.trim() ?? '';
-const secret = () => readFileSync(join(DATA, 'secret'), 'utf8').trim();
-const askDatabase = (query: string) =>
-	execFileSync('psql', ['-h', '127.0.0.1', '-p', clusterPort(), '-U', 'lantern', '-d', 'lantern', '-Atc', query], {
-		env: { ...env, PGPASSWORD: secret() },
-		encoding: 'utf8'
-	}).trim();
-
-/** Starts a second server on the cluster of the one that is tested. */
-async function startOther(): Promise<void> {
-	const port = await freePort();
-	elsewhere = `http://127.0.0.1:${port}`;
-	other = spawn('node', [join(cwd(), 'web/build/index.js')], {
-		stdio: 'ignore',
-		env: {
-			...env,
-			SERVE_HOST: '127.0.0.1',
-			SERVE_PORT: String(port),
-			SERVE_ORIGIN: elsewhere,
-			SERVE_SHUTDOWN_TIMEOUT: '2',
-			LANTERN_PGPORT: readFileSync(join(DATA, 'cluster', 'postmaster.pid'), 'utf8')
-				.split('\n')[3]
-				?.trim(),
-			LANTERN_PGUSER: 'lantern',
-			LANTERN_PGDATABASE: 'lantern',
-			LANTERN_PGPASSWORD: secret(),
-			LANTERN_DEMO: '1',
-			LANTERN_INDEXES: join(DATA, 'indexes')
-		}
-	});
-	await expect
-		.poll(
-			() =>
-				fetch(`${elsewhere}/health`).then(
-					(answer) => answer.status,
-					() => 0
-				),
-			{ timeout: 60_000 }
-		)
-		.toBe(200);
-}
-
-test.beforeAll(startOther);
+test.beforeAll(async () => {
+	other = await startServer();
+	elsewhere = other.address;
+});
 test.afterAll(() => {
-	other?.kill('SIGTERM');
+	other?.process.kill('SIGTERM');
 });
 
 /** Another window of the same person, at the other server: cookies do not tell ports apart. */

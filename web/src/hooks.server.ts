@@ -13,7 +13,7 @@ import { warmCrosswalks } from '$lib/server/crosswalks';
 import { database, isDatabaseAway, isDiskFull, listenForNotices, migrate, stopNotices } from '$lib/server/database';
 import { loadShipped } from '$lib/server/installation';
 import { roleIn } from '$lib/server/enquiries';
-import { judge, NEEDS, type Verdict } from '$lib/server/http';
+import { judge, NEEDS, type Access } from '$lib/server/http';
 
 export const init: ServerInit = async () => {
 	// Without this the idle connections would hold the process for a while after the last request.
@@ -105,7 +105,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 		return verdict === 'allowed' ? resolve(event) : refuse(verdict, route.startsWith('/api/') || method !== 'GET');
 	}
 
-	function refuse(verdict: Exclude<Verdict, 'allowed'>, asData: boolean): Response | Promise<Response> {
+	function refuse(verdict: Exclude<Access, 'allowed'>, asData: boolean): Response | Promise<Response> {
 		switch (verdict) {
 			case 'sign-in':
 				if (asData)

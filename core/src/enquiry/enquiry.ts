@@ -1,6 +1,6 @@
 /**
- * An enquiry: one question with everything made for it, from brief to strategy. This is the shape
- * that is kept in the database, edited by edits, exported and imported (docs/formats/enquiry.json).
+ * An enquiry: one question with everything that people decide about it, from brief to strategy. It is kept
+ * in the database and changed by edits. What happens meanwhile is kept beside it (facts.ts).
  */
 import type { FromSchema } from 'json-schema-to-ts';
 
@@ -162,8 +162,7 @@ export const enquirySchema = {
 		'collection',
 		'concepts',
 		'lines',
-		'renderings',
-		'marks'
+		'renderings'
 	],
 	properties: {
 		title: line,
@@ -286,66 +285,11 @@ export const enquirySchema = {
 						200
 					),
 					/** The version of the profile that somebody looked at last. */
-					version: { type: ['integer', 'null'], minimum: 1 },
-					/** What was copied or run last, to mark what has changed since. */
-					last: {
-						type: ['object', 'null'],
-						required: ['on', 'how', 'lines'],
-						additionalProperties: false,
-						properties: {
-							on: { type: 'string', maxLength: 40 },
-							how: { enum: ['copied', 'run'] },
-							lines: list(item({ text: { type: 'string', maxLength: 200_000 } }, ['text']), 2_000)
-						}
-					},
-					/** Original and rendering compared last, on the works that both sources hold. */
-					tried: {
-						type: ['object', 'null'],
-						required: ['on', 'revision', 'kept', 'lost', 'gained', 'shipsLost'],
-						additionalProperties: false,
-						properties: {
-							on: { type: 'string', maxLength: 40 },
-							revision: { type: 'integer', minimum: 0 },
-							kept: { type: 'integer', minimum: 0 },
-							lost: { type: 'integer', minimum: 0 },
-							gained: { type: 'integer', minimum: 0 },
-							shipsLost: { type: 'integer', minimum: 0 }
-						}
-					},
-					/** Counts of whole renderings, each of one day: by connection, or pasted back. */
-					runs: list(
-						item(
-							{
-								on: { type: 'string', maxLength: 40 },
-								by: line,
-								how: { enum: ['connection', 'pasted'] },
-								version: { type: 'integer', minimum: 1 },
-								lines: list(
-									item(
-										{
-											number: { type: 'integer', minimum: 0 },
-											text: { type: 'string', maxLength: 200_000 },
-											count: { type: ['integer', 'null'], minimum: 0 },
-											fault: line
-										},
-										['number', 'text', 'count', 'fault']
-									),
-									2_000
-								)
-							},
-							['on', 'by', 'how', 'version', 'lines']
-						),
-						200
-					)
+					version: { type: ['integer', 'null'], minimum: 1 }
 				},
 				['profile', 'first', 'leftOut']
 			),
 			200
-		),
-		/** Records judged in this enquiry, by identifier: what `set:relevant` and `set:irrelevant` name. */
-		marks: list(
-			item({ record: { ...line, minLength: 1 }, verdict: { enum: ['relevant', 'irrelevant'] } }, ['record', 'verdict']),
-			50_000
 		)
 	}
 } as const;
@@ -353,7 +297,6 @@ export const enquirySchema = {
 export type EnquiryDocument = FromSchema<typeof enquirySchema>;
 export type Concept = EnquiryDocument['concepts'][number];
 export type StrategyLine = EnquiryDocument['lines'][number];
-export type Mark = EnquiryDocument['marks'][number];
 export type BriefSource = EnquiryDocument['sources'][number];
 
 /** An enquiry with nothing but its question. */
@@ -374,8 +317,7 @@ export function newEnquiry(question: string, framework: FrameworkName, newId: ()
 		collection: null,
 		concepts: [],
 		lines: [],
-		renderings: [],
-		marks: []
+		renderings: []
 	};
 }
 
@@ -385,38 +327,4 @@ export function conceptLetter(index: number): string {
 	for (let rest = index + 1; rest > 0; rest = Math.floor((rest - 1) / 26))
 		letters = String.fromCharCode(65 + ((rest - 1) % 26)) + letters;
 	return letters;
-}
-
-/** The file of one enquiry, written by export and read by import. */
-export const enquiryFileSchema = {
-	$id: 'https://wide-lantern.example/formats/enquiry.json',
-	title: 'One enquiry as a file',
-	type: 'object',
-	required: ['format', 'version', 'written', 'revision', 'enquiry'],
-	additionalProperties: false,
-	properties: {
-		format: { const: 'wide-lantern-enquiry' },
-		version: { const: 2 },
-		/** ISO time of writing. */
-		written: { type: 'string', maxLength: 40 },
-		revision: { type: 'integer', minimum: 0 },
-		enquiry: { ...enquirySchema, $id: 'https://wide-lantern.example/formats/enquiry-inside.json' }
-	}
-} as const;
-
-export interface EnquiryFile {
-	readonly format: 'wide-lantern-enquiry';
-	readonly version: 2;
-	readonly written: string;
-	readonly revision: number;
-	readonly enquiry: EnquiryDocument;
-}
-
-/** Brings a file of an older version to today's form; anything else is handed back as it is, for the door to judge. */
-export function upgradeEnquiryFile(file: unknown): unknown {
-	if (typeof file !== 'object' || file === null || !('version' in file) || file.version !== 1 || !('enquiry' in file))
-		return file;
-	const { enquiry } = file;
-	if (typeof enquiry !== 'object' || enquiry === null) return file;
-	return { ...file, version: 2, enquiry: { ...enquiry, marks: [] } };
 }

@@ -1,5 +1,24 @@
 /** The enquiry document: brief, concepts, strategy lines and their terms. */
 export * from './enquiry.ts';
+export { enquiryFileSchema, upgradeEnquiryFile, type EnquiryFile } from './enquiry-file.ts';
+export {
+	comparisonSchema,
+	factsSchema,
+	judgementSchema,
+	MOST_JUDGED,
+	NO_FACTS,
+	RUN_KINDS,
+	runLineSchema,
+	VERDICTS,
+	type Comparison,
+	type EnquiryFacts,
+	type Judgement,
+	type Run,
+	type RunKind,
+	type RunLine,
+	type Verdict
+} from './facts.ts';
+export { editsWithoutFacts, separateFacts } from './separate-facts.ts';
 export { wordFamilies } from './families.ts';
 export {
 	invertedLines,

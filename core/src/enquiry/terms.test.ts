@@ -2,14 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hasErrors, parse } from '../query/index.ts';
-import {
-	conceptLetter,
-	looksLikeSentence,
-	newEnquiry,
-	readTermText,
-	splitSentence,
-	upgradeEnquiryFile
-} from './index.ts';
+import { conceptLetter, looksLikeSentence, newEnquiry, readTermText, splitSentence } from './index.ts';
 
 describe('a term', () => {
 	it.each([
@@ -98,21 +91,5 @@ describe('an enquiry', () => {
 			[]
 		]);
 		expect(new Set(enquiry.parts.map((part) => part.id)).size).toBe(3);
-	});
-	it('a file of the first form is brought to today’s; anything else is left for the door to judge', () => {
-		expect(upgradeEnquiryFile({ version: 1, enquiry: { title: 'x' } })).toEqual({
-			version: 2,
-			enquiry: { title: 'x', marks: [] }
-		});
-		for (const other of [
-			null,
-			7,
-			'text',
-			{},
-			{ version: 2, enquiry: {} },
-			{ version: 1 },
-			{ version: 1, enquiry: null }
-		])
-			expect(upgradeEnquiryFile(other)).toBe(other);
 	});
 });

@@ -5,7 +5,7 @@ export type Answer<Value> =
 /** Where there is nothing to read (204), the value is an empty object. */
 export async function askServer<Value>(
 	path: string,
-	method: 'GET' | 'POST' | 'DELETE' = 'GET',
+	method: 'GET' | 'POST' | 'PUT' | 'DELETE' = 'GET',
 	body?: object
 ): Promise<Answer<Value>> {
 	try {

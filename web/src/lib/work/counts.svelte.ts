@@ -100,6 +100,10 @@ export class SheetCounts {
 			this.relabel = setTimeout(() => this.look(), SAVED);
 		}
 	}
+	/** Records were judged: lines that name them have other counts. */
+	judged(): void {
+		if (this.wanted) this.look();
+	}
 	private relabel: ReturnType<typeof setTimeout> | undefined;
 
 	private async send(): Promise<void> {

@@ -16,8 +16,12 @@ import {
 	type EnquiryDocument,
 	type Json,
 	type Place,
-	type Refused
+	type Refused,
+	type Verdict
 } from '@wide-lantern/core/editor';
+import type { FactKind } from '$lib/contract/facts';
+import type { JudgementCounts } from '$lib/contract/judgements';
+import { Judgements } from '$lib/client/judgements.svelte';
 import { newId } from './new-id';
 import { OwnSteps, type PastStep } from './own-steps';
 import { keepPending, takePending, type Batch, type Command } from './pending';
@@ -123,7 +127,13 @@ export class EnquiryClient {
 		timer: undefined
 	};
 
-	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean) {
+	/** Verdicts on records. */
+	readonly judgements: Judgements;
+	/** Goes up when somebody has run, copied or compared a rendering. */
+	runsAdded = $state(0);
+
+	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean, judged?: JudgementCounts) {
+		this.judgements = new Judgements(id, judged);
 		this.id = id;
 		this.base = document;
 		this.document = document;
@@ -148,10 +158,13 @@ export class EnquiryClient {
 					this.connected = true;
 					this.oncounts?.(null);
 					void this.catchUp();
+					void this.judgements.catchUp();
+					this.runsAdded++;
 				},
 				lost: () => (this.connected = false),
 				hear: (event, data) => {
 					if (event === 'edits') this.onRemoteEdits(data as News);
+					else if (event === 'facts') this.onFacts(data as FactKind);
 					else if (event === 'counts') this.oncounts?.(data as CountsNews);
 					else if (event === 'people') this.others = (data as Presence[]).filter((one) => one.client !== this.client);
 				}
@@ -159,7 +172,8 @@ export class EnquiryClient {
 		);
 		this.stream = stream;
 		const leaving = (event: BeforeUnloadEvent) => {
-			if (this.queue.length + this.held.length > 0 && this.state !== 'saved') event.preventDefault();
+			const isWaiting = this.queue.length + this.held.length > 0 && this.state !== 'saved';
+			if (isWaiting || this.judgements.state !== 'saved') event.preventDefault();
 		};
 		addEventListener('beforeunload', leaving);
 		const left = () => {
@@ -180,6 +194,7 @@ export class EnquiryClient {
 			clearInterval(search);
 			removeEventListener('beforeunload', leaving);
 			stream.close();
+			this.judgements.stop();
 			void this.flush();
 		};
 	}
@@ -257,6 +272,22 @@ export class EnquiryClient {
 		return this.edit(name, [{ do: 'set', at, value }]);
 	}
 
+	/** Judges a record, as a step that can be undone. @param stored the verdict that came with the record */
+	judge(record: string, verdict: Verdict | null, stored: Verdict | null): void {
+		if (!this.editable) return;
+		const before = this.judgements.verdictOn(record, stored);
+		this.judgements.judge(record, verdict);
+		this.steps.did(verdict === null ? 'withdraw a verdict' : `mark as ${verdict}`, newId(), [], {
+			record,
+			verdict: before
+		});
+	}
+
+	private onFacts(kind: FactKind): void {
+		if (kind === 'judgements') void this.judgements.askNews();
+		else this.runsAdded++;
+	}
+
 	undo(): void {
 		this.afterRecall('undo');
 	}
@@ -275,6 +306,13 @@ export class EnquiryClient {
 		const taken = this.steps.take(kind, asJson(this.document));
 		if (!taken) return;
 		const step = 'refused' in taken ? taken.step : taken;
+		if (step.judgement) {
+			const { record, verdict } = step.judgement;
+			const before = this.judgements.verdictOn(record, null);
+			this.judgements.judge(record, verdict);
+			this.steps.turned(kind, [], step, { record, verdict: before });
+			return;
+		}
 		const applied = 'refused' in taken ? { refused: taken.refused } : this.withFollowing(step.edits);
 		if ('refused' in applied) {
 			const message = 'refused' in taken ? applied.refused : `Cannot ${kind}: ${applied.refused}`;

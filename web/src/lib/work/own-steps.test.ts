@@ -57,6 +57,19 @@ describe('steps', () => {
 		expect(window.document).toEqual({ a: '1', b: '' });
 		expect(window.steps.next).toBe('first');
 	});
+	it('a verdict on a record is undone and redone among edits', () => {
+		const window = new Window();
+		window.act('first', set('a', '1'));
+		window.steps.did('mark as relevant', 'judged', [], { record: 'S1', verdict: null });
+		const undone = window.steps.take('undo', window.document);
+		if (!undone || 'refused' in undone) throw new Error('It cannot be undone.');
+		expect(undone.judgement).toEqual({ record: 'S1', verdict: null });
+		window.steps.turned('undo', [], undone, { record: 'S1', verdict: 'relevant' });
+		expect(window.steps.next).toBe('first');
+		expect(window.steps.take('redo', window.document)).toMatchObject({
+			judgement: { record: 'S1', verdict: 'relevant' }
+		});
+	});
 	it('letter after letter is one step', () => {
 		const window = new Window();
 		for (const text of ['l', 'li', 'lig']) window.act('type', set('a', text), 'typing');

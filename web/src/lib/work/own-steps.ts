@@ -2,7 +2,7 @@
  * One's own steps, to be taken back and made again. They live over a reload (the server has them),
  * and a step is not taken back where somebody else has changed the same thing since.
  */
-import { conflictsOf, type Edit, type Json } from '@wide-lantern/core/editor';
+import { conflictsOf, type Edit, type Json, type Verdict } from '@wide-lantern/core/editor';
 
 /** `aside`: an edit that undo passes over. */
 export type StepKind = 'do' | 'undo' | 'redo' | 'aside';
@@ -25,6 +25,12 @@ export interface OwnStep {
 	readonly edits: readonly Edit[];
 	/** How many edits of others had been heard of when it was made. */
 	readonly seen: number;
+	/** The verdict that undo or redo gives a record, where the step judged one. */
+	readonly judgement?: PastVerdict;
+}
+export interface PastVerdict {
+	readonly record: string;
+	readonly verdict: Verdict | null;
 }
 
 const MOST = 500;
@@ -62,10 +68,10 @@ export class OwnSteps {
 	}
 
 	/** Something was done. In a step that goes on, the older inverse takes all of it back. */
-	did(name: string, step: string, inverse: readonly Edit[]): void {
+	did(name: string, step: string, inverse: readonly Edit[], judgement?: PastVerdict): void {
 		this.undone = [];
 		if (step !== '' && this.done.at(-1)?.step === step) return;
-		this.done.push({ name, step, edits: inverse, seen: this.others.length });
+		this.done.push({ name, step, edits: inverse, seen: this.others.length, ...(judgement ? { judgement } : {}) });
 		if (this.done.length > MOST) this.done.shift();
 	}
 
@@ -97,10 +103,16 @@ export class OwnSteps {
 	}
 
 	/** A step was taken back or made again; `inverse` is what turns that around. */
-	turned(kind: 'undo' | 'redo', inverse: readonly Edit[], step?: OwnStep): void {
+	turned(kind: 'undo' | 'redo', inverse: readonly Edit[], step?: OwnStep, judgement?: PastVerdict): void {
 		// Told by the server, the step is still where it was.
 		const of = step ?? (kind === 'undo' ? this.done : this.undone).pop();
 		const to = kind === 'undo' ? this.undone : this.done;
-		to.push({ name: of?.name ?? 'change', step: '', edits: inverse, seen: this.others.length });
+		to.push({
+			name: of?.name ?? 'change',
+			step: '',
+			edits: inverse,
+			seen: this.others.length,
+			...(judgement ? { judgement } : {})
+		});
 	}
 }

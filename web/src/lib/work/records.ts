@@ -1,4 +1,6 @@
 /** A record as the server shows it, and its texts cut into lit and dark stretches. */
+import type { Verdict } from '@wide-lantern/core/editor';
+
 export interface ShownRecord {
 	readonly id: string;
 	readonly titles: readonly string[];
@@ -22,6 +24,8 @@ export interface ShownRecord {
 		readonly to: number;
 	}[];
 	readonly benchmark: boolean;
+	/** Whether somebody has judged it relevant; null where nobody has. */
+	readonly verdict: Verdict | null;
 }
 
 export interface RecordPage {

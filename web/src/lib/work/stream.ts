@@ -53,7 +53,7 @@ export function openStream(window: StreamWindow, listener: StreamListener): Open
 function openAlone({ enquiry, client }: StreamWindow, listener: StreamListener): OpenStream {
 	const open = (): EventSource => {
 		const source = new EventSource(`/api/v1/enquiries/${enquiry}/stream?client=${encodeURIComponent(client)}`);
-		for (const event of ['edits', 'people', 'counts'])
+		for (const event of ['edits', 'people', 'facts', 'counts'])
 			source.addEventListener(event, (message) => {
 				listener.hear(event, JSON.parse(String(message.data)));
 			});

@@ -31,11 +31,11 @@
 			fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
 		else void send('/api/v1/enquiries', JSON.stringify({ question, framework }));
 	}
-	async function take(event: Event) {
+	async function open(event: Event) {
 		const input = event.currentTarget as HTMLInputElement;
 		const file = input.files?.[0];
 		if (!file) return;
-		if (file.size > 8_000_000) fault = 'An enquiry file has at most 8 MB. Nothing was taken.';
+		if (file.size > 8_000_000) fault = 'An enquiry file has at most 8 MB; nothing was imported.';
 		else await send('/api/v1/enquiries/import', await file.text());
 		input.value = '';
 	}
@@ -62,20 +62,30 @@
 		<ul class="mt-4">
 			{#each data.enquiries as one (one.id)}
 				<li class="entry">
-					<div class="min-w-0">
-						<h2><a href="/enquiries/{one.id}/{one.next.step}">{one.title || one.question}</a></h2>
-						{#if one.question !== one.title}<p class="soft">{one.question}</p>{/if}
-						<p class="small mt-1">
-							{#each one.concepts as name, at (at)}<span class="hue-letter mr-1" style="--hue: var(--hue-{at % 6})"
-									>{String.fromCharCode(65 + at)}</span
-								><span class="mr-3">{name}</span>{/each}
-						</p>
-					</div>
-					<div class="small">
-						<p><strong>Next:</strong> <a href="/enquiries/{one.id}/{one.next.step}">{one.next.text}</a></p>
-						{#if one.due}<p class="mt-1">{one.due.what}: {due(one.due.due)}</p>{/if}
-						<p class="soft mt-1">{count(one.lines, 'line')} · you are {one.role}</p>
-					</div>
+					{#if one.state === 'damaged'}
+						<div>
+							<h2>An enquiry that cannot be opened</h2>
+							<p class="small mt-1">
+								What is stored of it is damaged. Nothing was changed; an administrator can restore it from a backup. Its
+								identifier is {one.id}.
+							</p>
+						</div>
+					{:else}
+						<div class="min-w-0">
+							<h2><a href="/enquiries/{one.id}/{one.next.step}">{one.title || one.question}</a></h2>
+							{#if one.question !== one.title}<p class="soft">{one.question}</p>{/if}
+							<p class="small mt-1">
+								{#each one.concepts as name, at (at)}<span class="hue-letter mr-1" style="--hue: var(--hue-{at % 6})"
+										>{String.fromCharCode(65 + at)}</span
+									><span class="mr-3">{name}</span>{/each}
+							</p>
+						</div>
+						<div class="small">
+							<p><strong>Next:</strong> <a href="/enquiries/{one.id}/{one.next.step}">{one.next.text}</a></p>
+							{#if one.due}<p class="mt-1">{one.due.what}: {due(one.due.due)}</p>{/if}
+							<p class="soft mt-1">{count(one.lines, 'line')} · you are {one.role}</p>
+						</div>
+					{/if}
 				</li>
 			{/each}
 		</ul>
@@ -105,7 +115,7 @@
 						class="sr"
 						type="file"
 						accept=".json,application/json"
-						onchange={take}
+						onchange={open}
 					/></label
 				>
 			</div>

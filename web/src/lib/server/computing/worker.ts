@@ -83,21 +83,22 @@ function held(collection: string): Held {
 	return found;
 }
 
-const sets = (size: number, numbers: MarkNumbers): Marks => ({
-	benchmark: RecordSet.of(size, numbers.benchmark),
-	relevant: RecordSet.of(size, numbers.relevant),
-	irrelevant: RecordSet.of(size, numbers.irrelevant)
-});
-
-/** The marks are the same sets as long as they hold the same records, so that results on them stay known. */
-const knownMarks = new Map<string, { readonly text: string; readonly marks: Marks }>();
-function marksOf(collection: string, size: number, numbers: MarkNumbers): Marks {
-	const text = JSON.stringify(numbers);
-	const known = knownMarks.get(collection);
-	if (known?.text === text) return known.marks;
-	const marks = sets(size, numbers);
-	knownMarks.set(collection, { text, marks });
-	return marks;
+/** A mark is the same set as long as it holds the same records, so that results on it stay known; by collection. */
+type KnownMarks = Map<keyof Marks, { readonly numbers: readonly number[]; readonly records: RecordSet }>;
+const knownMarks = new Map<string, KnownMarks>();
+function marksOf(collection: string, size: number, marks: MarkNumbers): Marks {
+	const kept: KnownMarks = knownMarks.get(collection) ?? new Map();
+	knownMarks.set(collection, kept);
+	const setOf = (name: keyof Marks): RecordSet => {
+		const numbers = marks[name];
+		const known = kept.get(name);
+		if (known?.numbers.length === numbers.length && known.numbers.every((one, at) => one === numbers[at]))
+			return known.records;
+		const records = RecordSet.of(size, numbers);
+		kept.set(name, { numbers, records });
+		return records;
+	};
+	return { benchmark: setOf('benchmark'), relevant: setOf('relevant'), irrelevant: setOf('irrelevant') };
 }
 
 /** @param id of the job, which the server writes into shared memory when it is not wanted any more */

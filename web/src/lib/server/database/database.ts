@@ -14,14 +14,23 @@ export const database: Knex = knex({
 	acquireConnectionTimeout: 5_000
 });
 
-/** Brings the tables to the newest form. Safe on live data and when run again. */
+/** Of the advisory lock that is held while tables are changed: any number that nothing else uses. */
+const MIGRATING = 7_240_412;
+const migrationConfig = {
+	migrationSource: {
+		getMigrations: () => Promise.resolve(migrations),
+		getMigrationName: (migration) => migration.name,
+		getMigration: (migration) => Promise.resolve(migration)
+	} satisfies Knex.MigrationSource<(typeof migrations)[number]>
+};
+
+/** Brings the tables to the newest form. Safe on live data, when run again, when stopped in the middle, and by two processes at once. */
 export async function migrate(): Promise<void> {
-	await database.migrate.latest({
-		migrationSource: {
-			getMigrations: () => Promise.resolve(migrations),
-			getMigrationName: (one) => one.name,
-			getMigration: (one) => Promise.resolve(one)
-		} satisfies Knex.MigrationSource<(typeof migrations)[number]>
+	await database.transaction(async (transaction) => {
+		// PostgreSQL frees this lock with its process. Knex's own lock outlives a process that was killed, so it is freed first.
+		await transaction.raw('select pg_advisory_xact_lock(?)', [MIGRATING]);
+		await database.migrate.forceFreeMigrationsLock(migrationConfig);
+		await database.migrate.latest(migrationConfig);
 	});
 }
 

@@ -2,4 +2,4 @@
 export { catalogue, forgetCatalogue, type CatalogueCollection } from './catalogue';
 export { database, isDatabaseAway, isDiskFull, migrate } from './database';
 export { KeptAnswers } from './kept-answers';
-export { hearNotices, hearOfEnds, hearOfGaps, listenForNotices, notify, stopNotices } from './notices';
+export { hearChanges, hearNotices, hearOfEnds, hearOfGaps, listenForNotices, notify, stopNotices } from './notices';

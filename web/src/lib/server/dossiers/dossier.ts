@@ -5,11 +5,12 @@ import {
 	headingByKey,
 	printedText,
 	type DossierDocument,
-	type EnquiryDocument,
 	type NamedRendering
 } from '@wide-lantern/core';
 import { createYielder } from '$lib/server/process';
 import { renderingsOf } from '$lib/server/platforms';
+import { runsOf } from '$lib/server/runs';
+import type { RenderingHistory } from '$lib/contract/runs';
 import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -25,6 +26,7 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 		texts.push(printedText(line, date));
 		await yieldNow();
 	}
+	const { histories } = await runsOf(enquiry.id);
 	return buildDossier({
 		enquiry: document,
 		date,
@@ -50,7 +52,7 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 			platform: profile.platform,
 			version: profile.version,
 			rendering,
-			...factsOf(document, profile.id)
+			...factsOf(histories.find((one) => one.profile === profile.id))
 		})),
 		headingLabel: (vocabulary, heading) =>
 			headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading,
@@ -62,11 +64,11 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 }
 
 /** The last run at a source, and how its rendering compared. */
-function factsOf(document: EnquiryDocument, profile: string): Pick<NamedRendering, 'run' | 'tried'> {
-	const chosen = document.renderings.find((one) => one.profile === profile);
-	const last = chosen?.runs?.at(-1);
+function factsOf(history: RenderingHistory | undefined): Pick<NamedRendering, 'run' | 'tried'> {
+	const last = history?.runs.find((run) => !run.withdrawn);
+	const how = last?.how === 'connection' ? 'connection' : 'pasted';
 	return {
-		run: last ? { on: last.on, how: last.how, counts: new Map(last.lines.map((line) => [line.id, line.count])) } : null,
-		tried: chosen?.tried ?? null
+		run: last ? { on: last.on, how, counts: new Map(last.lines.map((line) => [line.id, line.count])) } : null,
+		tried: history?.comparison ?? null
 	};
 }

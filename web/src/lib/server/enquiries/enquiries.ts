@@ -9,6 +9,7 @@ import {
 	moveFault,
 	namesOf,
 	newEnquiry,
+	NO_FACTS,
 	piecesAfter,
 	type Conflict,
 	type Edit,
@@ -23,8 +24,10 @@ import { database, KeptAnswers } from '$lib/server/database';
 import { type Actor, compileValidator, type Role } from '$lib/server/http';
 import { documentFaultInSteps } from './document-check';
 import type { PastStep, StepKind } from '$lib/work/own-steps';
-import { checkedDocument, forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } from './open-enquiries';
+import { forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } from './open-enquiries';
 import { readEditsAhead } from '$lib/server/computing';
+import { importJudgements } from '$lib/server/judgements';
+import { importRuns } from '$lib/server/runs';
 import { publish } from './news';
 import { keepVersion } from './versions';
 import { vocabulariesFor } from '$lib/server/vocabularies';
@@ -126,35 +129,14 @@ const roles = new KeptAnswers(
 	(people) => people.size > 0
 );
 
-export interface DeskEntry {
-	readonly id: string;
-	readonly role: Role;
-	readonly document: EnquiryDocument;
-	readonly updated: string;
-}
-
-export async function listEnquiries(actor: Actor): Promise<DeskEntry[]> {
-	const rows = await database('members')
-		.join('enquiries', 'enquiries.id', 'members.enquiry_id')
-		.where({ person_id: actor.id })
-		.orderBy('updated_at', 'desc')
-		.select<(EnquiryRow & { role: Role })[]>('enquiries.*', 'members.role');
-	return Promise.all(
-		rows.map(async ({ id, role, body, updated_at }) => ({
-			id,
-			role,
-			document: await checkedDocument(id, body),
-			updated: updated_at.toISOString()
-		}))
-	);
-}
-
-/** Adds an enquiry with its first owner. */
-export async function addEnquiry(document: EnquiryDocument, owner: string): Promise<string> {
+/** Adds an enquiry with its first owner, and with what happened in it where it comes from a file. */
+export async function addEnquiry(document: EnquiryDocument, owner: string, facts = NO_FACTS): Promise<string> {
 	const id = randomUUID();
 	await database.transaction(async (transaction) => {
 		await transaction('enquiries').insert({ id, body: JSON.stringify(document), revision: 0 });
 		await transaction('members').insert({ enquiry_id: id, person_id: owner, role: 'owner' });
+		await importJudgements(transaction, id, facts);
+		await importRuns(transaction, id, facts);
 	});
 	return id;
 }

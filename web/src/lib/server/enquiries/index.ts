@@ -1,4 +1,5 @@
 /** Enquiries: the document, its edits, versions and people, and news of it to open windows. */
+export { listEnquiries } from './desk';
 export { isDocument } from './document-check';
 export {
 	addEnquiry,
@@ -6,7 +7,6 @@ export {
 	checkEdits,
 	createEnquiry,
 	deleteEnquiry,
-	listEnquiries,
 	listMembers,
 	roleIn,
 	setMember,
@@ -14,7 +14,7 @@ export {
 	withAnchors
 } from './enquiries';
 export { checkEnquiryFile, toFile } from './enquiry-file';
-export { listen } from './news';
+export { listen, listenToFacts } from './news';
 export { openEnquiry, type OpenEnquiry } from './open-enquiries';
 export { checkPart, listParts, loadShippedParts, removePart, savePart } from './parts';
 export { join, checkPresence, moveTo } from './presence';

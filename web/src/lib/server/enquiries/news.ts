@@ -1,7 +1,8 @@
-/** News of an enquiry to every open window: what was edited, by whom, at which revision. */
+/** News of an enquiry to every open window: what was edited, by whom, at which revision; and which kinds of facts were added. */
 import { EventEmitter } from 'node:events';
 import type { Edit } from '@wide-lantern/core';
-import { database, hearNotices } from '$lib/server/database';
+import type { FactKind } from '$lib/contract/facts';
+import { database, hearChanges, hearNotices } from '$lib/server/database';
 import { errorFacts, log } from '$lib/server/process';
 
 export interface News {
@@ -22,6 +23,24 @@ export function publish(enquiry: string, news: News): void {
 export function listen(enquiry: string, hear: (news: News) => void): () => void {
 	emitter.on(enquiry, hear);
 	return () => emitter.off(enquiry, hear);
+}
+
+/** Tables of facts, and what windows call them. */
+const FACTS: Readonly<Record<string, FactKind>> = {
+	judgements: 'judgements',
+	runs: 'runs',
+	run_withdrawals: 'runs',
+	comparisons: 'runs'
+};
+hearChanges(({ table, key }) => {
+	const kind = FACTS[table];
+	if (kind) emitter.emit(`facts ${key}`, kind);
+});
+
+/** Calls back when facts were added, in whichever process, until the returned function is called. */
+export function listenToFacts(enquiry: string, hear: (kind: FactKind) => void): () => void {
+	emitter.on(`facts ${enquiry}`, hear);
+	return () => emitter.off(`facts ${enquiry}`, hear);
 }
 
 /** What was saved by another process, in the order in which it was saved. */

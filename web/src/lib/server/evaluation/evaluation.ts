@@ -8,7 +8,6 @@ import {
 	sideActedOn,
 	type EnquiryDocument,
 	type Expression,
-	type Mark,
 	type OpenVocabulary,
 	type Query,
 	type ReadLine,
@@ -27,6 +26,7 @@ import {
 	type RequestOptions
 } from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
+import { judgementsOf, type Judgements } from '$lib/server/judgements';
 import type { LineTerms, SheetView } from '$lib/work/sheet';
 import { vocabulariesFor } from '$lib/server/vocabularies';
 
@@ -44,6 +44,7 @@ export interface EvaluatedEnquiry {
 	readonly packed: readonly PackedLine[];
 	readonly counted: readonly LineCounts[];
 	readonly marks: MarkNumbers;
+	readonly judgements: Judgements;
 	readonly wanted: RequestOptions;
 	/** The result before somebody began to type: a line that is being typed does not take its place. */
 	readonly resultWas: string | null;
@@ -53,16 +54,20 @@ const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 /** Longest wait for an index that is being built, in milliseconds; then its progress is told instead. */
 const INDEX_TIMEOUT = 3_000;
 
-function marksOf(document: EnquiryDocument, { index }: OpenCollection): MarkNumbers {
+/** Numbers of judged records, by the judgements and the index that they were looked up in. */
+const lookedUp = new WeakMap<Judgements, WeakMap<OpenCollection['index'], Omit<MarkNumbers, 'benchmark'>>>();
+
+function marksOf(document: EnquiryDocument, { index }: OpenCollection, judgements: Judgements): MarkNumbers {
 	const numbers = (identifiers: readonly string[]) =>
 		[...new Set(identifiers.flatMap((one) => (one.trim() === '' ? [] : index.identified(one))))].sort((a, b) => a - b);
-	const marked = (verdict: Mark['verdict']) =>
-		numbers(document.marks.flatMap((one) => (one.verdict === verdict ? [one.record] : [])));
-	return {
-		benchmark: numbers(document.articles.map((one) => one.identifier)),
-		relevant: marked('relevant'),
-		irrelevant: marked('irrelevant')
+	const byIndex = lookedUp.get(judgements) ?? new WeakMap();
+	lookedUp.set(judgements, byIndex);
+	const judged = byIndex.get(index) ?? {
+		relevant: numbers(judgements.relevant),
+		irrelevant: numbers(judgements.irrelevant)
 	};
+	byIndex.set(index, judged);
+	return { benchmark: numbers(document.articles.map((one) => one.identifier)), ...judged };
 }
 
 /** The line that is the strategy's result; null where there is none. */
@@ -85,15 +90,16 @@ export async function evaluateEnquiry(
 ): Promise<EvaluatedEnquiry> {
 	const { document } = enquiry;
 	const opening = document.collection === null ? null : openCollection(document.collection);
-	const [vocabularies, opened] = await Promise.all([
+	const [vocabularies, judgements, opened] = await Promise.all([
 		vocabulariesFor(document.collection),
+		judgementsOf(enquiry.id),
 		opening && withTimeout(opening, INDEX_TIMEOUT)
 	]);
 	const collection = opened === TIMED_OUT ? null : opened;
 	await readLinesAhead(document, vocabularies, wanted);
 	const yieldNow = createYielder();
 	const lines = await readStrategyInSteps(document, vocabularies, new Date().getFullYear(), yieldNow);
-	const bare = { enquiry, vocabularies, lines, wanted, resultWas };
+	const bare = { enquiry, vocabularies, judgements, lines, wanted, resultWas };
 	if (!collection) {
 		const counted = lines.map(({ id }): LineCounts => ({
 			id,
@@ -110,15 +116,25 @@ export async function evaluateEnquiry(
 					: buildingShare(document.collection);
 		return { ...bare, packed: [], collection: null, indexing, counted, marks: NO_MARKS };
 	}
-	const marks = marksOf(document, collection);
+	const marks = marksOf(document, collection, judgements);
 	const packed = await packLines(linesToEvaluate(lines), yieldNow);
 	// Asked last, with nothing awaited before the question: an older one must not take the place of a newer.
 	if (!stillWanted()) throw new Dropped();
 	const counted = await computing().ask(
-		{ do: 'evaluate', collection: collection.computed, lines: packed, marks },
+		{ do: 'evaluate', collection: collection.computed, lines: packed, marks: marksNamed(lines, marks) },
 		wanted
 	);
 	return { ...bare, packed, collection, indexing: null, counted, marks };
+}
+
+/** The marks that lines need: tens of thousands of judged records are not sent with every key where no line names them. */
+export function marksNamed(lines: readonly ReadLine[], marks: MarkNumbers): MarkNumbers {
+	return lines.some(({ query }) => query && namesJudged(query)) ? marks : { ...marks, relevant: [], irrelevant: [] };
+}
+function namesJudged(query: Query): boolean {
+	if (query.kind === 'marked') return query.set !== 'benchmark';
+	if (query.kind === 'and' || query.kind === 'or') return query.parts.some(namesJudged);
+	return query.kind === 'not' && (namesJudged(query.keep) || namesJudged(query.drop));
 }
 
 /** For every line that uses one which cannot be read, directly or through others, the number of that one. */

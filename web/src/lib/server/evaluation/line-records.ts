@@ -45,7 +45,7 @@ export async function recordsOfLine(
 
 /** A page of the records of any lines on the enquiry's collection. */
 export async function pageOf(
-	{ marks, wanted }: Pick<EvaluatedEnquiry, 'marks' | 'wanted'>,
+	{ marks, judgements, wanted }: Pick<EvaluatedEnquiry, 'marks' | 'judgements' | 'wanted'>,
 	collection: OpenCollection,
 	lines: readonly PackedLine[],
 	{ line, minus, aloneIn, number }: OfRecords & { readonly number: number },
@@ -63,7 +63,10 @@ export async function pageOf(
 		line: number,
 		total: page.total,
 		from,
-		records: records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(page.records[at] ?? -1)))
+		records: records.map((record, at) => ({
+			...shown(record, labels, lit?.[at] ?? null, known.has(page.records[at] ?? -1)),
+			verdict: judgements.verdictOn(record.id)
+		}))
 	};
 }
 
@@ -73,7 +76,7 @@ export async function recordsLitBy(
 	numbers: readonly number[],
 	line: string
 ): Promise<readonly ShownRecord[]> {
-	const { collection, wanted, marks } = evaluated;
+	const { collection, wanted, marks, judgements } = evaluated;
 	if (!collection || numbers.length === 0) return [];
 	const records = await recordsAt(collection.id, numbers);
 	const labels = labelsOf(records, collection);
@@ -82,7 +85,10 @@ export async function recordsLitBy(
 		wanted
 	);
 	const known = new Set(marks.benchmark);
-	return records.map((record, at) => shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)));
+	return records.map((record, at) => ({
+		...shown(record, labels, lit?.[at] ?? null, known.has(numbers[at] ?? -1)),
+		verdict: judgements.verdictOn(record.id)
+	}));
 }
 
 function labelsOf(records: readonly BibliographicRecord[], collection: OpenCollection): Record<string, string> {
@@ -97,7 +103,7 @@ const shown = (
 	labels: Readonly<Record<string, string>>,
 	lit: Light | null,
 	benchmark: boolean
-): ShownRecord => ({
+): Omit<ShownRecord, 'verdict'> => ({
 	id: record.id,
 	titles: record.titles,
 	abstract: record.abstract,

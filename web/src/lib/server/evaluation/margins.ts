@@ -3,7 +3,7 @@ import { conceptLetter, joinedLines, termPlaces, termsOf, type EnquiryDocument }
 import type { SheetMargins } from '$lib/work/sheet';
 import type { OpenCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
-import { resultOf, type EvaluatedEnquiry } from './evaluation';
+import { marksNamed, resultOf, type EvaluatedEnquiry } from './evaluation';
 
 /** The articles of the brief that records stand for, by identity. */
 export function articlesOf(
@@ -34,7 +34,7 @@ export async function marginsOf(
 			do: 'margins',
 			collection: collection.computed,
 			lines: evaluated.packed,
-			marks,
+			marks: marksNamed(lines, marks),
 			final: final.id,
 			concepts: concepts.map((one) => one.lines),
 			conceptOf: document.lines.map((line) => line.concept)

@@ -76,6 +76,11 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`POST ${API}/renderings/try`]: 'reader',
 	[`POST ${API}/renderings/read`]: 'reader',
 	[`POST ${API}/renderings/words`]: 'reader',
+	[`GET ${API}/runs`]: 'reader',
+	[`POST ${API}/runs`]: 'editor',
+	[`PUT ${API}/runs/[run]`]: 'editor',
+	[`GET ${API}/judgements`]: 'reader',
+	[`POST ${API}/judgements`]: 'editor',
 	[`GET ${API}/dossier`]: 'reader',
 	[`GET ${API}/export`]: 'reader',
 	[`GET ${API}/members`]: 'reader',
@@ -118,13 +123,13 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'GET /api/v1/vocabularies/[vocabulary]/mappings': 'signed-in'
 };
 
-export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
+export type Access = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
 
 /**
  * @param role the actor's role in the enquiry of the path; null for none
  * @returns `unknown` hides what an outsider must not even know to exist
  */
-export function judge(need: Need | undefined, actor: Actor | null, role: Role | null, demo: boolean): Verdict {
+export function judge(need: Need | undefined, actor: Actor | null, role: Role | null, demo: boolean): Access {
 	if (need === undefined) return 'unknown';
 	if (need === 'anyone') return 'allowed';
 	if (need === 'demo') return demo ? 'allowed' : 'unknown';

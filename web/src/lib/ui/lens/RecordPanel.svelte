@@ -19,7 +19,7 @@
 	<p class="small soft">
 		{record.id} · lit by line {line}
 	</p>
-	<Verdict record={record.id} cited={citationOf(record)} benchmark={record.benchmark} />
+	<Verdict record={record.id} stored={record.verdict} cited={citationOf(record)} benchmark={record.benchmark} />
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}
 	<p class="small soft mt-1">{record.authors.join('; ')}. {record.journal}, {record.year ?? 'no year'}</p>
 	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">

@@ -1,22 +1,22 @@
-<!-- Marks a record as relevant or not; pressing again takes the mark away. `set:relevant` and `set:irrelevant` name the marked. -->
+<!-- Judges a record as relevant or not; pressing again withdraws the verdict. `set:relevant` and `set:irrelevant` name the judged. -->
 <script lang="ts">
 	import Check from '@lucide/svelte/icons/check';
 	import Ship from '@lucide/svelte/icons/ship';
 	import X from '@lucide/svelte/icons/x';
-	import type { Mark } from '@wide-lantern/core/editor';
+	import type { Verdict } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
-	import { markEdits } from '$lib/work/marks';
 	import { newId } from '$lib/work/new-id';
 
-	/** `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
+	/** `stored` is the verdict that came with the record. `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
 	let {
 		record,
+		stored,
 		short = false,
 		cited,
 		benchmark = false
-	}: { record: string; short?: boolean; cited?: string; benchmark?: boolean } = $props();
+	}: { record: string; stored: Verdict | null; short?: boolean; cited?: string; benchmark?: boolean } = $props();
 	const { enquiry } = useWorkspace();
-	const verdict = $derived(enquiry.document.marks.find((one) => one.record === record)?.verdict ?? null);
+	const verdict = $derived(enquiry.judgements.verdictOn(record, stored));
 	const own = $derived(
 		enquiry.document.articles.find((one) => one.identifier.trim().toLowerCase() === record.toLowerCase())
 	);
@@ -32,8 +32,7 @@
 				}
 			]);
 	}
-	const press = (wanted: Mark['verdict']) =>
-		enquiry.edit(`mark as ${wanted}`, markEdits(enquiry.document.marks, record, wanted, newId));
+	const press = (wanted: Verdict) => enquiry.judge(record, verdict === wanted ? null : wanted, stored);
 </script>
 
 {#if enquiry.editable || verdict}

@@ -1,14 +1,14 @@
-<!-- Counts of a whole rendering on one day: asked by connection, or pasted back from the platform. -->
+<!-- Counts of a whole rendering on one day: run over the source’s connection, or pasted back from its platform. -->
 <script lang="ts">
-	import { pastedRows, type RenderedLine } from '@wide-lantern/core/editor';
+	import { pastedRows, type RenderedLine, type RunLine } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { readNdjson } from '$lib/work/ndjson';
-	import { newId } from '$lib/work/new-id';
+	import { askServer } from '$lib/work/ask';
+	import type { RenderingHistory } from '$lib/contract/runs';
 	import type { SaidOfCounting } from '$lib/work/renderings';
 
 	interface Props {
-		rendering: string;
 		profile: {
 			readonly id: string;
 			readonly source: string;
@@ -17,23 +17,24 @@
 			readonly oneString: boolean;
 		};
 		lines: readonly RenderedLine[];
+		history: RenderingHistory | null;
+		/** Called when a run was added or withdrawn. */
+		onchange: () => void;
 	}
-	let { rendering, profile, lines }: Props = $props();
-	const { enquiry, personName } = useWorkspace();
-	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering));
-	const runs = $derived([...(stored?.runs ?? [])].reverse());
+	let { profile, lines, history, onchange }: Props = $props();
+	const { enquiry } = useWorkspace();
+	const runs = $derived(history?.runs ?? []);
 	const written = $derived(lines.filter((line) => line.written !== null));
 	let progress = $state<{ done: number; of: number } | null>(null);
 	let running: AbortController | null = null;
 	let fault = $state('');
-	type Row = { id: string; number: number; text: string; count: number | null; fault: string };
 
 	async function run() {
 		await enquiry.flush();
 		const asking = new AbortController();
 		running = asking;
 		fault = '';
-		const rows: Row[] = [];
+		let [answered, counted, firstFault] = [0, 0, ''];
 		let said = '';
 		progress = { done: 0, of: written.length };
 		const end = await readNdjson<SaidOfCounting>(
@@ -41,51 +42,54 @@
 			{ profile: profile.id },
 			(one) => {
 				if ('line' in one) {
-					const line = written.find((other) => other.id === one.line);
-					if (line)
-						rows.push({
-							id: line.id,
-							number: line.written ?? 0,
-							text: line.text,
-							count: one.count,
-							fault: one.fault.slice(0, 2_000)
-						});
+					answered++;
+					if (one.count !== null) counted++;
+					firstFault ||= one.fault;
 				} else if ('of' in one) progress = { done: 0, of: one.of };
 				else said = one.fault;
-				if (progress) progress = { ...progress, done: rows.length };
+				if (progress) progress = { ...progress, done: answered };
 			},
 			asking.signal
 		);
 		progress = null;
 		if (asking.signal.aborted) fault = 'Cancelled; nothing was kept.';
-		else if (rows.every((row) => row.count === null))
-			fault = `${end || rows[0]?.fault || said || 'Nothing was answered.'} The counts stay what they were.`;
+		else if (counted === 0)
+			fault = `${end || firstFault || said || 'Nothing was answered.'} The earlier counts were kept.`;
 		else {
 			fault = [end, said].filter((one) => one !== '').join(' ');
-			keep('connection', rows);
+			onchange();
 		}
 	}
-	function keep(how: 'connection' | 'pasted', rows: readonly Row[]) {
-		const item = {
-			id: newId(),
-			on: new Date().toISOString(),
-			by: personName,
-			how,
+	/** The run has all lines as they are now; those without a count in what was pasted have none. */
+	async function keepPasted(rows: readonly RunLine[]) {
+		const known = new Map(rows.map((row) => [row.id, row.count]));
+		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/runs`, 'POST', {
+			profile: profile.id,
 			version: profile.version,
-			lines: rows.map((row) => ({ ...row }))
-		};
-		const last = { on: item.on, how: 'run' as const, lines: written.map((line) => ({ id: line.id, text: line.text })) };
-		enquiry.edit('keep the counts of a run', [
-			stored?.runs
-				? { do: 'insert', in: ['renderings', rendering, 'runs'], item, after: stored.runs.at(-1)?.id ?? null }
-				: { do: 'set', at: ['renderings', rendering, 'runs'], value: [item] },
-			{ do: 'set', at: ['renderings', rendering, 'last'], value: last }
-		]);
+			how: 'pasted',
+			lines: written.map((line) => ({
+				id: line.id,
+				number: line.written ?? 0,
+				text: line.text,
+				count: known.get(line.id) ?? null,
+				fault: ''
+			}))
+		});
+		fault = answer.ok ? '' : answer.fault;
+		if (!answer.ok) return;
+		pasting = false;
+		text = '';
+		onchange();
+	}
+	async function withdraw(run: string, withdrawn: boolean) {
+		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/runs/${run}`, 'PUT', { withdrawn });
+		fault = answer.ok ? '' : answer.fault;
+		onchange();
 	}
 	let pasting = $state(false);
 	let text = $state('');
 	/** Counts by the numbers in front of them; without any, one after the other. */
-	const found = $derived.by((): readonly Row[] => {
+	const found = $derived.by((): readonly RunLine[] => {
 		const numbers = text
 			.trim()
 			.split('\n')
@@ -118,7 +122,7 @@
 
 <section aria-label="Counts at {profile.source}">
 	<div class="flex flex-wrap items-center gap-2">
-		<h3>Counts there</h3>
+		<h3>Counts at the source</h3>
 		{#if enquiry.editable}
 			{#if progress}<button class="do" onclick={() => running?.abort()}>Cancel</button><span
 					class="small soft"
@@ -140,14 +144,8 @@
 		>
 		<p class="small mt-1">
 			{found.length} of {written.length} lines have a count in it.
-			<button
-				class="do"
-				disabled={found.length === 0}
-				onclick={() => {
-					keep('pasted', found);
-					pasting = false;
-					text = '';
-				}}>Keep them as of today</button
+			<button class="do" disabled={found.length === 0} onclick={() => void keepPasted(found)}
+				>Save as today’s counts</button
 			>
 		</p>
 	{/if}
@@ -155,10 +153,16 @@
 		<table class="grid-table mt-2">
 			<thead
 				><tr
-					><th scope="col">Line there</th>{#each runs.slice(0, 4) as one (one.id)}<th scope="col" class="text-right"
+					><th scope="col">Line on the platform</th>{#each runs as one (one.id)}<th scope="col" class="text-right"
 							>{dayAndTime(one.on)}<span class="soft block small"
-								>{one.how === 'connection' ? 'by connection' : 'pasted'}, {one.by}, profile {one.version}</span
-							></th
+								>{one.how === 'connection' ? 'by connection' : 'pasted'}, {one.by}, profile {one.version ?? '–'}</span
+							>{#if one.withdrawn}<span class="block small">withdrawn</span>{/if}{#if enquiry.editable}<button
+									class="do bare small"
+									title={one.withdrawn
+										? 'Use these counts again'
+										: 'These counts are wrong: the dossier leaves them out; they stay on record'}
+									onclick={() => void withdraw(one.id, !one.withdrawn)}>{one.withdrawn ? 'Restore' : 'Withdraw'}</button
+								>{/if}</th
 						>{/each}</tr
 				></thead
 			>
@@ -166,11 +170,12 @@
 				{#each written as line (line.id)}
 					<tr>
 						<td>{profile.oneString ? `line ${line.number}` : line.written}</td>
-						{#each runs.slice(0, 4) as one (one.id)}
+						{#each runs as one (one.id)}
 							{@const row = one.lines.find((other) => other.id === line.id)}
 							<td
 								class="text-right"
 								class:soft={row !== undefined && row.text !== line.text}
+								class:withdrawn={one.withdrawn}
 								title={row !== undefined && row.text !== line.text ? 'The line was different then' : (row?.fault ?? '')}
 								>{row ? (row.count === null ? row.fault || '–' : formatCount(row.count)) : '–'}</td
 							>
@@ -179,8 +184,18 @@
 				{/each}
 			</tbody>
 		</table>
+		{#if (history?.total ?? 0) > runs.length}<p class="small soft mt-1">
+				The last {runs.length} of {history?.total} runs; the file of the enquiry has all of them.
+			</p>{/if}
 	{:else}<p class="small soft mt-1">
 			No counts yet. {profile.connected ? 'Run all lines by connection, or paste' : 'Run it on the platform and paste'} the
 			lines with their counts; each run keeps its date.
 		</p>{/if}
 </section>
+
+<style>
+	.withdrawn {
+		text-decoration: line-through;
+		color: var(--ink-soft);
+	}
+</style>

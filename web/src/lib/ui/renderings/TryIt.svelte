@@ -1,13 +1,23 @@
 <!-- Original and rendering, run on the works that both sources hold: what is kept, lost and gained, and which line is to blame. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
+	import type { Comparison } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { readNdjson } from '$lib/work/ndjson';
 	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
 
-	let { profile, source, gaps, rendering }: { profile: string; source: string; gaps: number; rendering: string } =
-		$props();
+	interface Props {
+		profile: string;
+		source: string;
+		gaps: number;
+		rendering: string;
+		/** The comparison made last, whoever made it. */
+		stored: Comparison | null;
+		/** Called when one was made. */
+		onchange: () => void;
+	}
+	let { profile, source, gaps, rendering, stored, onchange }: Props = $props();
 	const { enquiry } = useWorkspace();
 	let tried = $state.raw<TriedRendering | null>(null);
 	/** What the figures depend on, as it was when they were taken. */
@@ -39,7 +49,7 @@
 		const asking = new AbortController();
 		busy = asking;
 		fault = '';
-		const [asked, revision] = [stands, enquiry.revision];
+		const asked = stands;
 		const end = await readNdjson<SaidOfTrying>(
 			`/api/v1/enquiries/${enquiry.id}/renderings/try`,
 			{ profile },
@@ -48,28 +58,14 @@
 				else if ('fault' in one) fault = one.fault;
 				else {
 					[tried, triedOf] = [one.tried, asked];
-					keep(one.tried, revision);
 				}
 			},
 			asking.signal
 		);
 		if (end !== '') fault = end;
 		[busy, progress] = [null, null];
+		if (tried) onchange();
 	}
-	/** The share goes with the rendering, into the dossier too. */
-	function keep(answer: TriedRendering, revision: number) {
-		if (!enquiry.editable) return;
-		const value = {
-			on: answer.on,
-			revision,
-			kept: answer.kept,
-			lost: answer.lost.length,
-			gained: answer.gained.count,
-			shipsLost: answer.ships.lost
-		};
-		enquiry.edit('remember how the rendering compared', [{ do: 'set', at: ['renderings', rendering, 'tried'], value }]);
-	}
-	const stored = $derived(enquiry.document.renderings.find((one) => one.id === rendering)?.tried ?? null);
 	const held = $derived(tried ? tried.kept + tried.lost.length : 0);
 	const share = $derived(tried && held > 0 ? Math.round((1000 * tried.kept) / held) / 10 : null);
 	const byLine = $derived.by(() => {

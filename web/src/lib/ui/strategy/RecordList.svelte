@@ -24,7 +24,13 @@
 					lens.open = true;
 				}}>{@render title(record)}</button
 			>
-			<Verdict record={record.id} short cited={citationOf(record)} benchmark={record.benchmark} />
+			<Verdict
+				record={record.id}
+				stored={record.verdict}
+				short
+				cited={citationOf(record)}
+				benchmark={record.benchmark}
+			/>
 			<span class="small soft block col-span-2"
 				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ??
 					'–'}{record.headings.length === 0

@@ -1,14 +1,17 @@
 import { error } from '@sveltejs/kit';
 import { listCollections } from '$lib/server/collections';
 import { openEnquiry } from '$lib/server/enquiries';
+import { judgementsOf } from '$lib/server/judgements';
 import { listProfiles, profileFacts } from '$lib/server/platforms';
 import { listVocabularies } from '$lib/server/vocabularies';
 
 export const load = async ({ params, locals }) => {
 	const enquiry = await openEnquiry(params.enquiry);
 	if (!enquiry) error(404, { message: 'This enquiry has been deleted.', next: 'Your enquiries are on the desk.' });
+	const { newest, relevant, irrelevant } = await judgementsOf(params.enquiry);
 	return {
 		enquiry,
+		judged: { newest, relevant: relevant.length, irrelevant: irrelevant.length },
 		role: locals.role,
 		collections: await listCollections(),
 		vocabularies: await listVocabularies(),

@@ -28,7 +28,13 @@
 	// One client per enquiry; this layout is made anew when the enquiry in the address changes.
 	const first = untrack(() => data);
 	const editable = first.role === 'owner' || first.role === 'editor';
-	const enquiry = new EnquiryClient(first.enquiry.id, first.enquiry.document, first.enquiry.revision, editable);
+	const enquiry = new EnquiryClient(
+		first.enquiry.id,
+		first.enquiry.document,
+		first.enquiry.revision,
+		editable,
+		first.judged
+	);
 	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
 	provideWorkspace({
@@ -41,6 +47,19 @@
 		personName: first.person?.name ?? ''
 	});
 
+	/** Edits and judgements together. */
+	const saving = $derived.by(() => {
+		if (enquiry.state !== 'saved' || enquiry.judgements.state === 'saved') return enquiry.state;
+		return enquiry.judgements.state === 'offline' ? 'offline' : 'saving';
+	});
+	$effect(() => {
+		void enquiry.judgements.counts.newest;
+		untrack(() => counts.judged());
+	});
+	$effect(() => {
+		const { refused } = enquiry.judgements;
+		if (refused) untrack(() => enquiry.refuse(refused));
+	});
 	const states = $derived(stepStates(enquiry.document));
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
@@ -129,12 +148,12 @@
 		<span
 			class="small whitespace-nowrap flex items-center gap-1"
 			role="status"
-			data-save={enquiry.state}
+			data-save={saving}
 			data-revision={enquiry.revision}
 		>
 			{#if enquiry.news}<UserRound size={14} /> {enquiry.news} made a change
-			{:else if enquiry.state === 'saved'}<Check size={14} /> Saved <span class="soft">· r{enquiry.revision}</span>
-			{:else if enquiry.state === 'saving'}<LoaderCircle size={14} /> Saving
+			{:else if saving === 'saved'}<Check size={14} /> Saved <span class="soft">· r{enquiry.revision}</span>
+			{:else if saving === 'saving'}<LoaderCircle size={14} /> Saving
 			{:else if enquiry.state === 'conflict'}<TriangleAlert size={14} /> Conflict
 			{:else}<CloudOff size={14} /> Not saved yet; kept here
 			{/if}

@@ -13,6 +13,8 @@ import * as tenth from './010-recognised-lines';
 import * as eleventh from './011-numbered-commands';
 import * as twelfth from './012-notices';
 import * as thirteenth from './013-change-notices';
+import * as fourteenth from './014-facts';
+import * as fifteenth from './015-summaries';
 
 export interface Migration {
 	readonly name: string;
@@ -33,5 +35,7 @@ export const migrations: Migration[] = [
 	{ name: '010-recognised-lines', ...tenth },
 	{ name: '011-numbered-commands', ...eleventh },
 	{ name: '012-notices', ...twelfth },
-	{ name: '013-change-notices', ...thirteenth }
+	{ name: '013-change-notices', ...thirteenth },
+	{ name: '014-facts', ...fourteenth },
+	{ name: '015-summaries', ...fifteenth }
 ];

@@ -12,11 +12,11 @@ const check = compileValidator<{ question: string; framework: FrameworkName }>({
 
 export const GET = async ({ locals }) =>
 	json(
-		(await listEnquiries(requireActor(locals))).map(({ id, role, document, updated }) => ({
-			id,
-			role,
-			title: document.title || document.question,
-			updated
+		(await listEnquiries(requireActor(locals))).map((entry) => ({
+			id: entry.id,
+			role: entry.role,
+			title: entry.state === 'damaged' ? '' : entry.title || entry.question,
+			updated: entry.updated
 		}))
 	);
 

@@ -5,6 +5,7 @@
 	import Pencil from '@lucide/svelte/icons/pencil';
 	import X from '@lucide/svelte/icons/x';
 	import type { RenderedLine } from '@wide-lantern/core/editor';
+	import type { RenderingHistory, RunsView, ShownRun } from '$lib/contract/runs';
 	import BareWords from '$lib/ui/renderings/BareWords.svelte';
 	import FieldWays from '$lib/ui/renderings/FieldWays.svelte';
 	import OwnLines from '$lib/ui/renderings/OwnLines.svelte';
@@ -28,7 +29,18 @@
 	let reading = $state(false);
 	let bare = $state(false);
 
-	onMount(() => () => fresh.stop());
+	/** What was run, copied and compared. */
+	const runs = new ServerValue<RunsView>(`/api/v1/enquiries/${enquiry.id}/runs`);
+	const historyOf = (one: ShownRendering): RenderingHistory | null =>
+		runs.value?.histories.find((history) => history.profile === one.profile.id) ?? null;
+	$effect(() => {
+		void enquiry.runsAdded;
+		void runs.ask();
+	});
+	onMount(() => () => {
+		fresh.stop();
+		runs.stop();
+	});
 	$effect(() => {
 		void enquiry.revision;
 		void fresh.ask();
@@ -62,15 +74,14 @@
 	};
 	/** Of what the original finds and the source holds, as it was compared last. */
 	const keptShare = (one: ShownRendering): number | null => {
-		const tried = storedOf(one)?.tried;
-		const held = tried ? tried.kept + tried.lost : 0;
-		return tried && held > 0 ? Math.round((100 * tried.kept) / held) : null;
+		const compared = historyOf(one)?.comparison;
+		const held = compared ? compared.kept + compared.lost : 0;
+		return compared && held > 0 ? Math.round((100 * compared.kept) / held) : null;
 	};
+	const lastRun = (one: ShownRendering): ShownRun | null => historyOf(one)?.runs.find((run) => !run.withdrawn) ?? null;
 	/** Records at the source when it was run last, if the line read the same then. */
 	const countThere = (one: ShownRendering, line: RenderedLine): number | null => {
-		const row = storedOf(one)
-			?.runs?.at(-1)
-			?.lines.find((other) => other.id === line.id);
+		const row = lastRun(one)?.lines.find((other) => other.id === line.id);
 		return row && row.text === line.text ? row.count : null;
 	};
 	/** The notes of a line in their order; what is being typed at one stays with it when others go. */
@@ -93,7 +104,7 @@
 			.map(([found, kind]) => `${found} ${kind}`)
 			.join(', ');
 	const changed = (one: ShownRendering, line: RenderedLine) => {
-		const last = storedOf(one)?.last;
+		const last = historyOf(one)?.last;
 		const then = last?.lines.find((other) => other.id === line.id);
 		return last && line.written !== null && then?.text !== line.text ? last : null;
 	};
@@ -118,16 +129,16 @@
 	}
 	async function copyWhole(one: ShownRendering) {
 		if (!(await copy(one.rendering.whole, one.profile.source)) || !enquiry.editable) return;
-		const rendering = storedOf(one);
-		const value = {
-			on: new Date().toISOString(),
+		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/runs`, 'POST', {
+			profile: one.profile.id,
+			version: one.profile.version,
 			how: 'copied',
-			lines: one.rendering.lines
-				.filter((line) => line.written !== null)
-				.map((line) => ({ id: line.id, text: line.text }))
-		};
-		if (rendering)
-			enquiry.edit('remember what was copied', [{ do: 'set', at: ['renderings', rendering.id, 'last'], value }]);
+			lines: one.rendering.lines.flatMap((line) =>
+				line.written === null ? [] : [{ id: line.id, number: line.written, text: line.text, count: null, fault: '' }]
+			)
+		});
+		if (!answer.ok) copied = `${one.profile.source} copied; that it was copied could not be recorded. ${answer.fault}`;
+		void runs.ask();
 	}
 	async function copyString(one: ShownRendering) {
 		const answer = await askServer<{ text: string }>(
@@ -163,7 +174,7 @@
 			]);
 	}
 	type Stored = (typeof document.renderings)[number];
-	/** What was removed last in this window, with its decisions and runs; it can be put back. */
+	/** What was removed last in this window, with its decisions; it can be restored. */
 	let removed = $state.raw<{ readonly stored: Stored; readonly after: string | null; readonly name: string } | null>(
 		null
 	);
@@ -204,7 +215,6 @@
 					profile,
 					first: 1,
 					leftOut: [],
-					runs: [],
 					version: profiles.find((one) => one.id === profile)?.version ?? null
 				},
 				after: document.renderings.at(-1)?.id ?? null
@@ -279,10 +289,7 @@
 {#if removed && enquiry.editable && !document.renderings.some((one) => one.profile === removed?.stored.profile)}
 	{@const { stored, name } = removed}
 	<p class="say mt-3 max-w-2xl flex flex-wrap items-center gap-2" role="status">
-		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')} and {count(
-			(stored.runs ?? []).length,
-			'run'
-		)}.
+		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')}. Its runs stay on record.
 		<button class="do small" onclick={() => removed && putBack(removed)}>Restore</button>
 	</p>
 {/if}
@@ -303,6 +310,7 @@
 
 {#if single}
 	{@const stored = storedOf(single)}
+	{@const history = historyOf(single)}
 	<div class="tools mt-3" class:dim={old}>
 		<p class="flex flex-wrap items-center gap-2">
 			<strong>{single.profile.name}</strong>
@@ -361,17 +369,25 @@
 			</p>
 		{/if}
 		{#each single.profile.knows as one (one)}<p class="small mt-1"><strong>Note:</strong> {one}</p>{/each}
-		{#if stored?.last}<p class="small soft mt-1">
-				Last {stored.last.how}
-				{dayAndTime(stored.last.on)}; lines that have changed since then are marked.
+		{#if history?.last}<p class="small soft mt-1">
+				Last {history.last.how === 'copied' ? 'copied' : 'run'}
+				{dayAndTime(history.last.on)}{history.last.by ? ` by ${history.last.by}` : ''}; lines that have changed since
+				then are marked.
 			</p>{/if}
 		<div class="pair mt-3">
-			{#if stored}<RunCounts rendering={stored.id} profile={single.profile} lines={single.rendering.lines} />{/if}
+			{#if stored}<RunCounts
+					profile={single.profile}
+					lines={single.rendering.lines}
+					{history}
+					onchange={() => void runs.ask()}
+				/>{/if}
 			{#if single.profile.connected && stored}{#key single.profile.id}<TryIt
 						rendering={stored.id}
 						profile={single.profile.id}
 						source={single.profile.source}
 						gaps={single.rendering.gaps}
+						stored={history?.comparison ?? null}
+						onchange={() => void runs.ask()}
 					/>{/key}{/if}
 		</div>
 		{#if stored}<FieldWays rendering={stored.id} source={single.profile.source} fields={single.rendering.fields} />{/if}
@@ -421,7 +437,8 @@
 											(changing = changing === `${one.profile.id} ${line.id}` ? null : `${one.profile.id} ${line.id}`)}
 										><Pencil size={13} /></button
 									>{/if}
-								{#if since}<span class="since">changed since it was {since.how}</span>{/if}
+								{#if since}<span class="since">changed since it was {since.how === 'copied' ? 'copied' : 'run'}</span
+									>{/if}
 							</span>
 							{#each rendered.parts as part (part.written)}<span class="number">{part.written}</span><span
 									>{part.text}</span
@@ -430,7 +447,7 @@
 							{#if rendered.written === null}<span class="soft">not written</span>{:else}<span
 									><span class:gap={rendered.gap}>{rendered.text}</span>{#if countThere(one, rendered) !== null}<span
 											class="count small there-count"
-											title="Records at {one.profile.source}, {dayAndTime(storedOf(one)?.runs?.at(-1)?.on ?? '')}"
+											title="Records at {one.profile.source}, {dayAndTime(lastRun(one)?.on ?? '')}"
 											>{formatCount(countThere(one, rendered))}</span
 										>{/if}</span
 								>{/if}

@@ -30,12 +30,13 @@
 	import { commands } from '$lib/work/commands.svelte';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import { headingFacts, type Match } from '$lib/work/headings';
 
 	const workspace = useWorkspace();
 	const { enquiry, counts: sheet, lens } = workspace;
 	const document = $derived(enquiry.document);
+	const judged = $derived(enquiry.judgements.counts);
 	const view = $derived(sheet.view);
 	let selected = $state<readonly string[]>([]);
 	let heads: HTMLElement | undefined = $state();
@@ -353,9 +354,8 @@
 	{#if view?.collection}<span
 			>{view.collection.name}, {formatCount(view.collection.size)} records, taken on {view.collection.takenOn}</span
 		>{/if}
-	{#if document.marks.length > 0}<span
-			>{formatCount(document.marks.filter((one) => one.verdict === 'relevant').length)} records marked relevant (set:relevant),
-			{formatCount(document.marks.filter((one) => one.verdict === 'irrelevant').length)} not (set:irrelevant)</span
+	{#if judged.relevant + judged.irrelevant > 0}<span
+			>{records(judged.relevant)} marked relevant (set:relevant), {formatCount(judged.irrelevant)} not (set:irrelevant)</span
 		>{/if}
 	{#if view && view.benchmark.known > 0}<span
 			><Ship size={13} class="inline" />

@@ -4,6 +4,6 @@ import { requireActor, addEnquiry, checkEnquiryFile } from '$lib/server/enquirie
 import { readBody } from '$lib/server/http';
 
 export const POST = async ({ request, locals }) => {
-	const { enquiry } = await readBody(request, checkEnquiryFile, upgradeEnquiryFile);
-	return json({ id: await addEnquiry(enquiry, requireActor(locals).id) }, { status: 201 });
+	const { enquiry, facts } = await readBody(request, checkEnquiryFile, upgradeEnquiryFile);
+	return json({ id: await addEnquiry(enquiry, requireActor(locals).id, facts) }, { status: 201 });
 };

@@ -5,7 +5,7 @@ import { fileName } from '$lib/server/http';
 
 export const GET = async ({ params }) => {
 	const enquiry = await requireEnquiry(params.enquiry);
-	const file = toFile(enquiry.document, enquiry.revision);
+	const file = await toFile(enquiry);
 	return json(file, {
 		headers: {
 			'content-disposition': `attachment; filename="${fileName(enquiry.document.title || enquiry.document.question, file.written.slice(0, 10), 'json')}"`

@@ -1,9 +1,11 @@
-/** How many records a source has for the lines of a rendering, asked by connection and told line by line. */
+/** How many records a source has for the lines of a rendering, asked over its connection, line by line; an editor’s run is kept. */
 import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { connectionTo, profileOf, queryTypeOf, renderWhole } from '$lib/server/platforms';
 import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
 import { evaluateEnquiry } from '$lib/server/evaluation';
+import { keepRun } from '$lib/server/runs';
+import type { RunLine } from '@wide-lantern/core';
 import type { SaidOfCounting } from '$lib/work/renderings';
 
 const check = compileValidator<{ readonly profile: string }>({
@@ -13,9 +15,14 @@ const check = compileValidator<{ readonly profile: string }>({
 	properties: { profile: { type: 'string', maxLength: 60 } }
 });
 
+/** Causes for which the next line is not likely to fare better. */
+const NO_ANSWER: ReadonlySet<string> = new Set(['away', 'late', 'elsewhere']);
+
 export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const actor = requireActor(locals);
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: actor.id });
+	const mayKeep = locals.role === 'editor' || locals.role === 'owner';
 	const profile = await profileOf(id);
 	const rendering = profile && (await renderWhole(evaluated, profile));
 	if (!profile || !rendering) error(404, { message: 'The strategy is not written for this platform.' });
@@ -25,18 +32,32 @@ export const POST = async ({ params, request, locals, url }) => {
 	return ndjsonResponse<SaidOfCounting>(request, async (say, signal) => {
 		say({ of: written.length });
 		let unanswered = 0;
+		const counted = new Map<string, { readonly count: number | null; readonly fault: string }>();
 		for (const line of written) {
 			if (signal.aborted) return;
-			if (line.gap) {
-				say({ line: line.id, text: line.text, count: null, fault: 'It has a gap that must be decided on first.' });
-				continue;
+			const told = line.gap
+				? null
+				: await connection.count({ query: line.text, queryType: queryTypeOf(profile) }, signal);
+			const count = told?.ok ? told.value : null;
+			const fault = !told ? 'It has a gap that must be decided on first.' : told.ok ? '' : told.why;
+			counted.set(line.id, { count, fault });
+			say({ line: line.id, text: line.text, count, fault });
+			if (!told) continue;
+			// A source that does not answer is not asked three hundred times.
+			unanswered = told.ok || !NO_ANSWER.has(told.cause) ? 0 : unanswered + 1;
+			if (unanswered === 3) {
+				say({ fault: `${fault} The lines after these were not asked.` });
+				break;
 			}
-			const told = await connection.count({ query: line.text, queryType: queryTypeOf(profile) }, signal);
-			say({ line: line.id, text: line.text, count: told.ok ? told.value : null, fault: told.ok ? '' : told.why });
-			// A source that is away is not asked three hundred times whether it is.
-			unanswered =
-				told.ok || (told.cause !== 'away' && told.cause !== 'late' && told.cause !== 'elsewhere') ? 0 : unanswered + 1;
-			if (unanswered === 3) return say({ fault: `${told.ok ? '' : told.why} The lines after these were not asked.` });
 		}
+		if (signal.aborted || !mayKeep || ![...counted.values()].some((one) => one.count !== null)) return;
+		const lines = written.map((line): RunLine => ({
+			id: line.id,
+			number: line.written ?? 0,
+			text: line.text,
+			count: counted.get(line.id)?.count ?? null,
+			fault: counted.get(line.id)?.fault.slice(0, 2_000) ?? ''
+		}));
+		await keepRun(params.enquiry, actor, { profile: profile.id, version: profile.version, how: 'connection', lines });
 	});
 };

@@ -1,7 +1,8 @@
-/** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained. */
+/** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained; an editor’s comparison is kept. */
 import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { profileOf, compareWithSource } from '$lib/server/platforms';
+import { keepComparison } from '$lib/server/runs';
 import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
 import { resultOf, evaluateEnquiry } from '$lib/server/evaluation';
 import type { SaidOfTrying } from '$lib/work/renderings';
@@ -15,7 +16,9 @@ const check = compileValidator<{ readonly profile: string }>({
 
 export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const actor = requireActor(locals);
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: actor.id });
+	const mayKeep = locals.role === 'editor' || locals.role === 'owner';
 	const profile = await profileOf(id);
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	const final = resultOf(evaluated);
@@ -24,6 +27,12 @@ export const POST = async ({ params, request, locals, url }) => {
 		const told = await compareWithSource(evaluated, profile, url.origin, final.id, signal, (step, done, of) =>
 			say({ step, done, of })
 		);
+		if (told.ok && mayKeep && !signal.aborted) {
+			const { kept, lost, gained, ships } = told.value;
+			const { revision } = evaluated.enquiry;
+			const figures = { kept, lost: lost.length, gained: gained.count, knownLost: ships.lost };
+			await keepComparison(params.enquiry, actor, { profile: profile.id, revision, ...figures });
+		}
 		say(told.ok ? { tried: told.value } : { fault: `${told.why} Nothing was changed.` });
 	});
 };

@@ -1,0 +1,41 @@
+/** The file of one enquiry, written by export and read by import (docs/formats/enquiry.json). */
+import { enquirySchema, type EnquiryDocument } from './enquiry.ts';
+import { factsSchema, type EnquiryFacts } from './facts.ts';
+import { separateFacts } from './separate-facts.ts';
+
+export const enquiryFileSchema = {
+	$id: 'https://wide-lantern.example/formats/enquiry.json',
+	title: 'One enquiry as a file',
+	type: 'object',
+	required: ['format', 'version', 'written', 'revision', 'enquiry', 'facts'],
+	additionalProperties: false,
+	properties: {
+		format: { const: 'wide-lantern-enquiry' },
+		version: { const: 3 },
+		/** ISO time of writing. */
+		written: { type: 'string', maxLength: 40 },
+		revision: { type: 'integer', minimum: 0 },
+		enquiry: { ...enquirySchema, $id: 'https://wide-lantern.example/formats/enquiry-inside.json' },
+		/** What happened: records judged, renderings run and compared. */
+		facts: factsSchema
+	}
+} as const;
+
+export interface EnquiryFile {
+	readonly format: 'wide-lantern-enquiry';
+	readonly version: 3;
+	readonly written: string;
+	readonly revision: number;
+	readonly enquiry: EnquiryDocument;
+	readonly facts: EnquiryFacts;
+}
+
+/** Brings a file of an older version to today's form; anything else is handed back as it is, to be judged by its schema. */
+export function upgradeEnquiryFile(file: unknown): unknown {
+	if (typeof file !== 'object' || file === null || !('version' in file) || !('enquiry' in file)) return file;
+	const { version, enquiry } = file;
+	if ((version !== 1 && version !== 2) || typeof enquiry !== 'object' || enquiry === null) return file;
+	const written = 'written' in file && typeof file.written === 'string' ? file.written : '';
+	const { document, facts } = separateFacts(enquiry as Readonly<Record<string, unknown>>, written);
+	return { ...file, version: 3, enquiry: document, facts };
+}

@@ -1,0 +1,10 @@
+/** Records judged relevant or not, in each enquiry. */
+export {
+	checkJudgements,
+	exportJudgements,
+	importJudgements,
+	judge,
+	judgementNews,
+	judgementsOf,
+	type Judgements
+} from './judgements';
