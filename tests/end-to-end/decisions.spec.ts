@@ -151,7 +151,7 @@ test('a platform is added, decided, removed, and added again', async ({ page }) 
 	await expect(page.getByRole('button', { name: /^Tidewater/ })).toHaveCount(0);
 	await saved(page);
 	// Removed by mistake: it comes back with what was decided.
-	await expect(page.getByText(/was removed, with 1 decision and 0 runs/)).toBeVisible();
+	await expect(page.getByText(/was removed, with 1 decision\. Its runs stay on record/)).toBeVisible();
 	await page.getByRole('button', { name: 'Restore', exact: true }).click();
 	await page
 		.getByRole('button', { name: /^Tidewater/ })

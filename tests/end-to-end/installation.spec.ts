@@ -76,7 +76,7 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	const out = (await response.text()).trimEnd().split('\n');
 	expect(out.map((text) => JSON.parse(text) as unknown)).toEqual(RECORDS);
 
-	// An enquiry counts on it: heading and text words, and its own marks.
+	// An enquiry counts on it: heading and text words, and its own judgements.
 	const owner = await somebody(address);
 	const enquiry = await newEnquiry(owner);
 	const line = (id: string, source: string) => ({
@@ -92,9 +92,11 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	const edits = [
 		{ do: 'set', at: ['collection'], value: 'zz-harbour' },
 		{ do: 'insert', in: ['lines'], item: line('one', '{harbour:Quiet Time}'), after: null },
-		{ do: 'insert', in: ['lines'], item: line('two', 'quiet NOT set:irrelevant'), after: 'one' },
-		{ do: 'insert', in: ['marks'], item: { id: 'm1', record: 'H3', verdict: 'irrelevant' }, after: null }
+		{ do: 'insert', in: ['lines'], item: line('two', 'quiet NOT set:irrelevant'), after: 'one' }
 	];
+	await owner.context.post(`/api/v1/enquiries/${enquiry}/judgements`, {
+		data: { judgements: [{ record: 'H3', verdict: 'irrelevant' }] }
+	});
 	expect(
 		(
 			await owner.context.post(`/api/v1/enquiries/${enquiry}/edits`, {
@@ -209,13 +211,12 @@ test('records are marked while they are read, and check lines count them', async
 	const response = await page.request.get('/api/v1/enquiries');
 	const [demo] = (await response.json()) as { id: string }[];
 	const exported = (await (await page.request.get(`/api/v1/enquiries/${demo?.id ?? ''}/export`)).json()) as object;
-	// A copy of the demo under another account, so that other tests keep theirs; an export of the first form has no marks.
+	// A copy of the demo under another account, so that other tests keep theirs; a file of the first form has no judgements.
 	await page.context().clearCookies();
 	await signUp(page);
-	const { enquiry, ...file } = exported as { enquiry: Record<string, unknown> };
-	delete enquiry['marks'];
+	const { facts: _, ...file } = exported as { facts: unknown };
 	const copy = await page.request.post('/api/v1/enquiries/import', {
-		data: { ...file, version: 1, enquiry },
+		data: { ...file, version: 1 },
 		headers: { origin: address }
 	});
 	const { id } = (await copy.json()) as { id: string };

@@ -85,7 +85,7 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	const wherry = page.getByRole('region', { name: /^Counts at Wherry/ });
 	await wherry.getByRole('button', { name: 'Paste counts' }).click();
 	await wherry.getByRole('textbox').fill('1 204\n87\n5\n12\n12');
-	await wherry.getByRole('button', { name: 'Keep them as of today' }).click();
+	await wherry.getByRole('button', { name: 'Save as today’s counts' }).click();
 	await expect(wherry).toContainText('pasted');
 	await saved(page);
 	await page.getByRole('link', { name: 'Dossier' }).click();

@@ -146,6 +146,9 @@ export class World {
 			if (save === 'conflict') {
 				// What is typed while a question is open is part of one's own text: the question shows one place, the sheet the rest.
 				conflicted.push(await page.locator('.trouble').innerText(), await page.locator('main').innerText());
+				// On another page the rest is not shown: the panel says that it waits, and the browser keeps it.
+				const panel = await page.getByRole('region', { name: 'Conflict' }).innerText();
+				if (/waits? for your answer/.test(panel)) conflicted.push(await keptInBrowser(page));
 				continue;
 			}
 			if (!page.url().endsWith('/strategy')) continue;
@@ -271,6 +274,14 @@ export class World {
 	}
 }
 
+/** Edits that are not saved yet, as the browser keeps them. */
+const keptInBrowser = (page: Page): Promise<string> =>
+	page.evaluate(() =>
+		Object.entries(localStorage)
+			.filter(([key]) => key.startsWith('lantern-pending:'))
+			.map(([, kept]) => String(kept))
+			.join('\n')
+	);
 const trimmed = (text: string) => text.replace(/\s*;;.*$/, '').trim();
 /** Names in one order, so that two documents can be compared as text. */
 function sorted(value: Json): Json {

@@ -1,6 +1,7 @@
 <!-- What could not be saved: two texts of two people, refused edits, a signed-out window. Nothing is lost. -->
 <script lang="ts">
 	import { toText, type Conflict } from '@wide-lantern/core/editor';
+	import { count } from '$lib/work/fresh.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { namesFor } from './sheet/text-sync';
 	const { enquiry } = useWorkspace();
@@ -59,10 +60,16 @@
 				</dl>
 			{/each}
 			<p class="mt-2 flex gap-2">
-				<span class="small soft">You can go on typing: what you type is part of your text.</span><button
+				<span class="small soft"
+					>You can go on typing: what you type is part of your text.
+					{#if enquiry.waitingBehind > 0}{count(enquiry.waitingBehind, 'other change')} of yours {enquiry.waitingBehind ===
+						1
+							? 'waits'
+							: 'wait'} for your answer, and will be saved with either choice.{/if}</span
+				><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button
 					class="do"
-					onclick={() => enquiry.settle('mine')}>Keep mine</button
-				><button class="do" onclick={() => enquiry.settle('theirs')}>Keep theirs</button>
+					onclick={() => enquiry.settle('theirs')}>Keep theirs</button
+				>
 			</p>
 		</section>
 	{/if}

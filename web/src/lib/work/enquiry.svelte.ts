@@ -519,6 +519,24 @@ export class EnquiryClient {
 			});
 	}
 
+	/** How many changes of one's own wait for the answer to a conflict, besides those that it is about. */
+	get waitingBehind(): number {
+		// What waits goes with what is shown.
+		void this.document;
+		if (this.state !== 'conflict') return 0;
+		const clashing = new Set(this.conflicts.map((one) => one.at.join('/')));
+		const lines = new Set(
+			this.conflicts.flatMap(({ at }) => (at[0] === 'lines' && at[1] !== undefined ? [at[1]] : []))
+		);
+		const others = this.unsent().filter((edit) => {
+			const at = editedPlace(edit);
+			return (
+				!clashing.has(at.join('/')) && !(at[0] === 'lines' && lines.has(at[1] ?? '') && FOLLOWING.has(at[2] ?? ''))
+			);
+		});
+		return new Set(others.map((edit) => `${edit.do} ${editedPlace(edit).join('/')}`)).size;
+	}
+
 	/** Two people changed one thing: the searcher chooses. Edits that did not meet are sent either way. */
 	settle(keep: 'mine' | 'theirs'): void {
 		const clashing = new Set(this.clashing.map((one) => one.at.join('/')));

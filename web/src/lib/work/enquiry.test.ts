@@ -364,7 +364,9 @@ describe('others', () => {
 		here.edit('type', [{ do: 'set', at: ['inclusion', 'i1', 'text'], value: 'music* OR song*' }]);
 		await settle();
 		expect([here.state, here.conflicts.map((one) => one.yours)]).toEqual(['conflict', ['music* OR song*']]);
+		expect(here.waitingBehind).toBe(0);
 		here.edit('type', title('typed on'));
+		expect(here.waitingBehind).toBe(1);
 		expect(here.shownEdits()).toEqual(title('typed on'));
 		expect(applyEdits(server.document as unknown as Json, here.shownEdits())).toHaveProperty('document', here.document);
 	});
