@@ -16,7 +16,8 @@ const WORDS = [
 	'sleep',
 	'{Anxiety}',
 	'{Delirium >}',
-	'exercis*'
+	'exercis*',
+	'set:relevant'
 ];
 
 /** One thing that somebody does in one window. */
@@ -359,6 +360,25 @@ const otherActs = [
 				if (!(await button.isVisible())) return;
 				mayVanish(model);
 				await button.click();
+			})
+	),
+	fc.tuple(window, fc.constantFrom('Relevant', 'Not relevant'), fc.boolean()).map(
+		([here, verdict, undone]) =>
+			new Act(`judge a record: ${verdict}${undone ? ', and undo it' : ''}`, here, async (where, model) => {
+				await toSheet(where);
+				const { page } = where;
+				const read = page.getByRole('button', { name: 'Read them' });
+				if (!(await read.isVisible())) return;
+				await read.click();
+				const button = page
+					.locator('#records li')
+					.first()
+					.getByRole('button', { name: new RegExp(`^${verdict}:`) });
+				if (!(await button.isVisible({ timeout: 2_000 }).catch(() => false))) return;
+				await button.click();
+				if (!undone) return;
+				mayVanish(model);
+				await page.keyboard.press('Control+z');
 			})
 	),
 	window.map((here) => new Act('rest, and look', here, async (_, model, world) => world.check(model)))

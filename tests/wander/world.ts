@@ -166,6 +166,7 @@ export class World {
 		await this.checkHistory(model, document, fail);
 		this.checkLines(model, document, fail);
 		await this.checkCounts(document, fail);
+		await this.checkVerdicts(fail);
 		const everything = JSON.stringify(document) + conflicted.join('\n') + (await this.rejected());
 		for (const [word, where] of model.typed)
 			if (!everything.includes(word))
@@ -242,6 +243,41 @@ export class World {
 				fail(`line ${at + 1} has the role ${line.role}, and its text says ${now.role}: ${line.source}`);
 			for (const id of usedBy(line.source).lines)
 				if (!model.lines.has(id)) fail(`line ${at + 1} points at a line that never was: ${line.source}`);
+		}
+	}
+
+	/** Records that are shown have the verdict that was given last, and the sheet says how many there are. */
+	private async checkVerdicts(fail: (what: string) => never): Promise<void> {
+		const response = await (this.windows[0] as Window).page.request.get(
+			`${this.address}/api/v1/enquiries/${this.enquiry}/judgements`
+		);
+		const { relevant, irrelevant, judgements } = (await response.json()) as {
+			relevant: number;
+			irrelevant: number;
+			judgements: { record: string; verdict: string | null }[];
+		};
+		const inForce = new Map(judgements.map((one) => [one.record, one.verdict]));
+		const found = (verdict: string) => [...inForce.values()].filter((one) => one === verdict).length;
+		if (found('relevant') !== relevant || found('irrelevant') !== irrelevant)
+			fail(
+				`${relevant} records are said to be relevant and ${irrelevant} not; the judgements are ${JSON.stringify([...inForce])}`
+			);
+		for (const { page, connected } of this.windows) {
+			if (!connected || !page.url().endsWith('/strategy')) continue;
+			const shown = await page.locator('#records li button[aria-label^="Relevant:"]').evaluateAll((buttons) =>
+				buttons.map((button) => ({
+					record: (button.getAttribute('aria-label') ?? '').replace('Relevant: ', ''),
+					isPressed: button.getAttribute('aria-pressed') === 'true'
+				}))
+			);
+			for (const { record, isPressed } of shown)
+				if (isPressed !== (inForce.get(record) === 'relevant'))
+					fail(
+						`${record} is shown as ${isPressed ? '' : 'not '}relevant, and its verdict is ${inForce.get(record) ?? 'none'}`
+					);
+			const said = await page.getByText(/records? marked relevant/).allInnerTexts();
+			if (relevant + irrelevant > 0 && !said.join().replace(/\s+/g, ' ').startsWith(String(relevant)))
+				fail(`the sheet says “${said.join()}”, and ${relevant} records are relevant`);
 		}
 	}
 
