@@ -38,6 +38,7 @@ export { termPlaces } from './strategy/terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './strategy/compare.ts';
 export { proposedTrials, refieldConcept, refieldSource, type ProposedTrial } from './strategy/trials.ts';
 export type { Admission } from './strategy/why.ts';
+export { countMissing, type Block } from './dossier/document.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';
 export { bringUpToDate, type UpdateStep } from './strategy/bring-up-to-date.ts';

@@ -52,6 +52,9 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await counts.getByRole('button', { name: 'Run by connection' }).click();
 	await expect(counts.getByRole('row')).toHaveCount(9, { timeout: 60_000 });
 	await expect(counts).toContainText('by connection');
+	// What was asked with its lines written in is compared as it is shown.
+	await expect(counts.getByTitle('The line was different then')).toHaveCount(0);
+	await expect(page.getByText('changed since it was run')).toHaveCount(0);
 	const tried = page.getByRole('region', { name: /^Try it on Corran/ });
 	await tried.getByRole('button', { name: 'Try it' }).click();
 	await expect(tried).toContainText(/found by the rendering:\s+\d+ kept, 0 lost/, { timeout: 60_000 });

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { newEnquiry, type EnquiryDocument } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
-import { buildDossier, printedText, toMarkdown, type DossierInput } from './index.ts';
+import { buildDossier, countMissing, printedText, toMarkdown, type DossierInput } from './index.ts';
 
 let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Does quiet help?', 'PEO', () => `id${++made}`);
@@ -42,11 +42,30 @@ describe('the dossier', () => {
 			'Missing: the sources with their platforms.',
 			'Missing: the strategy has no lines yet.'
 		]);
+		expect(countMissing(build(fresh()).blocks)).toBe(4);
 		const enquiry = {
 			...fresh(),
 			concepts: [{ id: 'c', name: 'Quiet', note: '', strands: [], headings: [], words: [], parked: [] }]
 		};
 		expect(missing(enquiry)).toContain('Missing: headings and words of concept A.');
+	});
+
+	it('counts what is missing in sentences and cells, too', () => {
+		expect(
+			countMissing([
+				{ kind: 'missing', text: 'Missing: the sources.' },
+				{ kind: 'paragraph', text: 'In the syntax of Millrace, version 3. Missing: it has not been run.' },
+				{
+					kind: 'table',
+					caption: 'Limits',
+					columns: [],
+					rows: [
+						['8', 'yr:2010-', 'Missing: the reason.'],
+						['9', 'missing data', 'Nothing is missing: see line 8']
+					]
+				}
+			])
+		).toBe(3);
 	});
 
 	it('is named by its title, or by the question while there is none', () => {

@@ -29,3 +29,12 @@ export interface DossierDocument {
 	readonly date: string;
 	readonly blocks: readonly Block[];
 }
+
+/** How many things are marked as missing, in blocks of their own, in sentences and in cells. */
+export function countMissing(blocks: readonly Block[]): number {
+	const texts = blocks.flatMap((block): readonly string[] => {
+		if (block.kind === 'list') return block.items;
+		return block.kind === 'table' ? block.rows.flat() : [block.text];
+	});
+	return texts.reduce((sum, text) => sum + (text.match(/(?:^|[.:] )Missing: /g)?.length ?? 0), 0);
+}

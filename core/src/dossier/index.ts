@@ -1,5 +1,5 @@
 /** The dossier: document model, building it, writing it as OOXML and Markdown. */
-export { type Block, type Column, type DossierDocument } from './document.ts';
+export { countMissing, type Block, type Column, type DossierDocument } from './document.ts';
 export {
 	buildDossier,
 	countCell,

@@ -1,7 +1,7 @@
 /** A pasted list of terms: split, cleaned, read, and compared with what is there, before anything is added. */
 import { NO_SURROUNDINGS, bind, DEFAULT_FIELDS, covers, hasErrors, parse, print, type Query } from '../query/index.ts';
 import type { Concept } from './enquiry.ts';
-import { readTermText } from './terms.ts';
+import { phraseInField, readTermText } from './terms.ts';
 
 export type PastedRow =
 	/**
@@ -98,7 +98,7 @@ const SET_OFF = /[[\]<>=|^$§]|[\p{L}\p{N}]{2}[*?~"]*[.:]\p{L}|[*?~"][.:]\p{L}/u
 export function looksCoded(typed: string): boolean {
 	const { tree, faults } = parse(typed);
 	if (tree && !hasErrors(faults) && ['field', 'limit', 'heading', 'near'].includes(tree.kind)) return false;
-	return SET_OFF.test(typed);
+	return phraseInField(typed) === null && SET_OFF.test(typed);
 }
 
 interface OwnTerm {

@@ -14,7 +14,9 @@ describe('a term', () => {
 		['ti:light', 'ti:light'],
 		['bright WITHIN/3 light', 'bright WITHIN/3 light'],
 		['“bright light”', '“bright light”'],
-		['light therap*', '"light therap*"']
+		['light therap*', '"light therap*"'],
+		['ti:vocal training', 'ti:"vocal training"'],
+		['ti+ab: light at night*', 'ti+ab:"light at night*"']
 	])('%j is %j', (typed, expression) => {
 		expect(readTermText(typed)).toEqual({ kind: 'term', expression });
 	});

@@ -23,6 +23,15 @@ export function splitSentence(text: string): string[] {
 		.filter((piece) => piece !== '');
 }
 
+/** `ti:vocal training` as `ti:"vocal training"`: words side by side behind fields of the notation are a phrase there. Null for anything else. */
+export function phraseInField(text: string): string | null {
+	const [, fields, words] = /^([a-z]{2}(?:\+[a-z]{2})*):\s*([^"():]*\s[^"():]*)$/i.exec(text.trim()) ?? [];
+	if (fields === undefined || words === undefined) return null;
+	const expression = `${fields.toLowerCase()}:${printTerm(words)}`;
+	const { tree, faults } = parse(expression);
+	return tree?.kind === 'field' && !hasErrors(faults) ? expression : null;
+}
+
 export type TermReading =
 	| { readonly kind: 'term'; readonly expression: string }
 	| { readonly kind: 'sentence'; readonly pieces: readonly string[] }
@@ -40,6 +49,8 @@ export function readTermText(typed: string): TermReading {
 			message: 'A term is one word, phrase or proximity. Operators, headings and lines belong in the strategy.'
 		};
 	}
+	const fielded = phraseInField(text);
+	if (fielded !== null) return { kind: 'term', expression: fielded };
 	if (looksLikeSentence(text)) return { kind: 'sentence', pieces: splitSentence(text) };
 	const quoted = parse(printTerm(text.replace(/["\u201C\u201D\u201E\u201F]/g, '')));
 	if (!hasErrors(quoted.faults) && quoted.tree)

@@ -105,7 +105,7 @@ function patternForms(
 			note(
 				'adjusted',
 				'optional-forms',
-				`“${pattern}” is written as ${plain.length} forms, since there is no sign for “none or one letter” here.`,
+				`“${pattern}” is written as ${plain.length} forms, since this platform has no wildcard for “none or one letter”.`,
 				'Nothing to do.'
 			);
 		const most = wildcards.mostVariants ?? null;
@@ -177,9 +177,9 @@ function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | 
 	const signs = new Set(pattern.match(/[*?~]/g) ?? []);
 	if (signs.size === 0) return null;
 	if (inPhrase && !wildcards.inPhrases) return 'wildcards do not work inside phrases here';
-	if (signs.has('*') && wildcards.any === null) return 'there is no sign for “any ending” here';
-	if (signs.has('?') && wildcards.one === null) return 'there is no sign for “exactly one letter” here';
-	if (signs.has('~') && wildcards.optional === null) return 'there is no sign for “none or one letter” here';
+	if (signs.has('*') && wildcards.any === null) return 'this platform has no wildcard for “any ending”';
+	if (signs.has('?') && wildcards.one === null) return 'this platform has no wildcard for “exactly one letter”';
+	if (signs.has('~') && wildcards.optional === null) return 'this platform has no wildcard for “none or one letter”';
 	if (/^[*?~]/.test(pattern) && !wildcards.front) return 'a wildcard cannot stand at the front here';
 	if (/[*?~](?=[^*?~])/.test(pattern.replace(/^[*?~]+/, '')) && !wildcards.inside)
 		return 'a wildcard cannot stand inside a word here';

@@ -298,7 +298,7 @@ describe('a wildcard that cannot be written', () => {
 			kind: 'to decide',
 			piece: 'song*',
 			message:
-				'“song*” cannot be written: there is no sign for “any ending” here, and no word of the collection matches it.'
+				'“song*” cannot be written: this platform has no wildcard for “any ending”, and no word of the collection matches it.'
 		});
 		expect(
 			told(

@@ -34,10 +34,16 @@ export const queryTypeOf = (profile: Profile): string => profile.source.queryTyp
  * The rendering with every line whole: a connection keeps no lines from one question to the next.
  * Numbers and what was decided stay.
  */
-export async function renderWhole(evaluated: EvaluatedEnquiry, profile: Profile): Promise<Rendering | null> {
+export const renderWhole = (evaluated: EvaluatedEnquiry, profile: Profile): Promise<Rendering | null> =>
+	renderAs(evaluated, alone(profile));
+
+/** The rendering as its platform takes it, one line after the other; null where the enquiry has none for this profile. */
+export const renderLines = (evaluated: EvaluatedEnquiry, profile: Profile): Promise<Rendering | null> =>
+	renderAs(evaluated, profile);
+
+async function renderAs(evaluated: EvaluatedEnquiry, profile: Profile): Promise<Rendering | null> {
 	const chosen = evaluated.enquiry.document.renderings.find((one) => one.profile === profile.id);
-	if (!chosen) return null;
-	return render(evaluated, alone(profile), chosen);
+	return chosen ? render(evaluated, profile, chosen) : null;
 }
 
 const alone = (profile: Profile): Profile => ({

@@ -1,5 +1,5 @@
 /** Profiles, and a strategy in the syntax of a platform. */
-export { connectionTo, queryTypeOf, renderWhole, compareWithSource } from './connections';
+export { connectionTo, queryTypeOf, renderLines, renderWhole, compareWithSource } from './connections';
 export {
 	listProfiles,
 	loadShippedProfiles,

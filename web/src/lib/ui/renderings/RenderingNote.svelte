@@ -95,8 +95,8 @@
 		const before = stored?.leftOut.find(stands);
 		return own ? (['decisions', own.id] as const) : before ? (['leftOut', before.id] as const) : null;
 	});
-	function takeBack() {
-		if (decided) enquiry.edit('take a decision back', [{ do: 'remove', at: ['renderings', rendering, ...decided] }]);
+	function undoDecision() {
+		if (decided) enquiry.edit('undo a decision', [{ do: 'remove', at: ['renderings', rendering, ...decided] }]);
 	}
 </script>
 
@@ -123,8 +123,8 @@
 	{note.message}
 	{#if note.next !== '' && note.kind !== 'adjusted'}<span class="soft">{note.next}</span>{/if}
 	{#if enquiry.editable}
-		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={takeBack}
-				>Take the decision back</button
+		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={undoDecision}
+				>Undo the decision</button
 			>
 		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button class="do small mt-1" onclick={begin}
 				>Decide</button

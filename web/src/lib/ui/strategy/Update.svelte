@@ -46,7 +46,7 @@
 					><th scope="col" style:width="2.5rem"><span class="sr">Include it</span></th><th
 						scope="col"
 						style:width="7rem">Line</th
-					><th scope="col">Comes in</th></tr
+					><th scope="col">Added</th></tr
 				></thead
 			>
 			<tbody>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import FileDown from '@lucide/svelte/icons/file-down';
-	import type { Block } from '@wide-lantern/core';
+	import { countMissing, type Block } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { ServerValue } from '$lib/work/fresh.svelte';
 
@@ -11,11 +11,11 @@
 	);
 	onMount(() => () => dossier.stop());
 	$effect(() => {
-		void enquiry.revision;
+		void [enquiry.revision, enquiry.runsAdded];
 		void dossier.ask();
 	});
 	const save = (as: string) => `/api/v1/enquiries/${enquiry.id}/dossier?as=${as}`;
-	const missing = $derived(dossier.value?.blocks.filter((block) => block.kind === 'missing') ?? []);
+	const missing = $derived(countMissing(dossier.value?.blocks ?? []));
 </script>
 
 <div class="flex flex-wrap items-center gap-2">
@@ -23,8 +23,8 @@
 	<a class="do first" href={save('docx')} download><FileDown size={15} /> Document (.docx)</a>
 	<a class="do" href={save('md')} download><FileDown size={15} /> Markdown</a>
 	<a class="do" href="/api/v1/enquiries/{enquiry.id}/export" download><FileDown size={15} /> The enquiry as a file</a>
-	{#if missing.length > 0}<span class="small"
-			>{missing.length} {missing.length === 1 ? 'thing is' : 'things are'} missing and marked where they belong.</span
+	{#if missing > 0}<span class="small"
+			>{missing} {missing === 1 ? 'thing is' : 'things are'} missing and marked where they belong.</span
 		>{/if}
 </div>
 {#if dossier.failed}<p class="say mt-2" role="status">{dossier.failed}</p>{/if}

@@ -289,7 +289,9 @@
 {#if removed && enquiry.editable && !document.renderings.some((one) => one.profile === removed?.stored.profile)}
 	{@const { stored, name } = removed}
 	<p class="say mt-3 max-w-2xl flex flex-wrap items-center gap-2" role="status">
-		{name} was removed, with {count((stored.decisions ?? []).length, 'decision')}. Its runs stay on record.
+		{name} was removed{(stored.decisions ?? []).length > 0
+			? `, with ${count((stored.decisions ?? []).length, 'decision')}`
+			: ''}. Its runs stay on record.
 		<button class="do small" onclick={() => removed && putBack(removed)}>Restore</button>
 	</p>
 {/if}

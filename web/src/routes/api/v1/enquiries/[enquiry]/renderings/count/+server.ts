@@ -1,7 +1,7 @@
 /** How many records a source has for the lines of a rendering, asked over its connection, line by line; an editor’s run is kept. */
 import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { connectionTo, profileOf, queryTypeOf, renderWhole } from '$lib/server/platforms';
+import { connectionTo, profileOf, queryTypeOf, renderLines, renderWhole } from '$lib/server/platforms';
 import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
 import { evaluateEnquiry } from '$lib/server/evaluation';
 import { keepRun } from '$lib/server/runs';
@@ -51,10 +51,12 @@ export const POST = async ({ params, request, locals, url }) => {
 			}
 		}
 		if (signal.aborted || !mayKeep || ![...counted.values()].some((one) => one.count !== null)) return;
+		// The lines are kept as the platform takes them, with their references: that is what is shown, and compared later.
+		const shown = new Map((await renderLines(evaluated, profile))?.lines.map((line) => [line.id, line]));
 		const lines = written.map((line): RunLine => ({
 			id: line.id,
-			number: line.written ?? 0,
-			text: line.text,
+			number: shown.get(line.id)?.written ?? line.written ?? 0,
+			text: shown.get(line.id)?.text ?? line.text,
 			count: counted.get(line.id)?.count ?? null,
 			fault: counted.get(line.id)?.fault.slice(0, 2_000) ?? ''
 		}));
