@@ -1,8 +1,8 @@
 /** What a thread that computes needs of core: collections and evaluation, without grammar, vocabularies and documents. */
 export * from './collection/index.ts';
-export { contributionsOf, type Contribution } from './strategy/contributions.ts';
-export { beamOf, type Beam, type BeamStep } from './strategy/beam.ts';
-export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './strategy/yields.ts';
+export { contributionsOf, type Contribution } from './measure/contributions.ts';
+export { beamOf, type Beam, type BeamStep } from './measure/beam.ts';
+export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './measure/yields.ts';
 export {
 	evaluateStrategy,
 	type EvaluatedLine,
@@ -17,8 +17,8 @@ export { recordSchema, type BibliographicRecord } from './records/index.ts';
 export type { DossierDocument } from './dossier/document.ts';
 export { LINE_ROLES, type LineRole } from './enquiry/index.ts';
 export { emptyTerms } from './strategy/terms-of-lines.ts';
-export { explainRecord, type Admission } from './strategy/why.ts';
+export { explainRecord, type Admission } from './measure/why.ts';
 export { queryTerms } from './strategy/terms-of-lines.ts';
 export type { Cells } from './measure/proportion.ts';
-export { sharedTerms, type SharedTerm } from './strategy/shared-terms.ts';
-export { WhatIf } from './strategy/what-if.ts';
+export { sharedTerms, type SharedTerm } from './measure/shared-terms.ts';
+export { WhatIf } from './measure/what-if.ts';

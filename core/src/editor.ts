@@ -20,8 +20,8 @@ export {
 	type TextLine
 } from './strategy/plain-text.ts';
 export { piecesIn, type LinePiece } from './strategy/line-pieces.ts';
-export type { Beam } from './strategy/beam.ts';
-export type { KindFigures, LineYield } from './strategy/yields.ts';
+export type { Beam } from './measure/beam.ts';
+export type { KindFigures, LineYield } from './measure/yields.ts';
 export {
 	PART_KINDS,
 	partSchema,
@@ -36,8 +36,9 @@ export {
 } from './strategy/packed-lines.ts';
 export { termPlaces } from './strategy/terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './strategy/compare.ts';
-export { proposedTrials, refieldConcept, refieldSource, type ProposedTrial } from './strategy/trials.ts';
-export type { Admission } from './strategy/why.ts';
+export { proposedTrials, type ProposedTrial } from './measure/trials.ts';
+export { refieldConcept, refieldSource } from './strategy/concept-edits.ts';
+export type { Admission } from './measure/why.ts';
 export { countMissing, type Block } from './dossier/document.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';

@@ -7,12 +7,12 @@ import {
 	bringUpToDate,
 	dropConcept,
 	namesOf,
-	proposedTrials,
 	readStrategy,
 	restoreConcept,
 	toSource,
 	toText
 } from './index.ts';
+import { proposedTrials } from '../measure/index.ts';
 
 const concept = (id: string, words: readonly string[]) => ({
 	id,

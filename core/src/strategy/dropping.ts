@@ -7,7 +7,7 @@ import { conceptLetter, type Concept, type EnquiryDocument } from '../enquiry/in
 import { parse } from '../query/index.ts';
 import { toSource, usedBy, usedConcepts, type Names } from './anchors.ts';
 import { joinedLines } from './read.ts';
-import { withoutConcept } from './trials.ts';
+import { withoutConcept } from './concept-edits.ts';
 
 type Strategy = Pick<EnquiryDocument, 'concepts' | 'lines'>;
 export type Dropped = NonNullable<Concept['dropped']>;

@@ -32,9 +32,6 @@ export {
 	type LineToEvaluate,
 	type Marks
 } from './evaluate.ts';
-export { contributionsOf, type Contribution } from './contributions.ts';
-export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './yields.ts';
-export { beamOf, beamSides, type Beam, type BeamStep } from './beam.ts';
 export { roleOf } from './roles.ts';
 export { openedText } from './opened.ts';
 export { isParseCached, cacheParsed, parseCached } from './trees.ts';
@@ -71,16 +68,7 @@ export {
 } from './packed-lines.ts';
 export { emptyTerms, queryTerms, termPlaces, termsOf } from './terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './compare.ts';
-export {
-	proposedTrials,
-	refieldConcept,
-	refielded,
-	refieldSource,
-	withoutConcept,
-	type ProposedTrial
-} from './trials.ts';
-export { explainRecord, type Admission } from './why.ts';
+export { refieldConcept, refielded, refieldSource, withoutConcept } from './concept-edits.ts';
 export { proposalsAt, type Proposal } from './proposals.ts';
 export { bringUpToDate, type UpdateStep } from './bring-up-to-date.ts';
-export { sharedTerms, type SharedTerm } from './shared-terms.ts';
 export { afterEdits, dropConcept, restoreConcept, type Dropped } from './dropping.ts';

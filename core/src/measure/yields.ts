@@ -10,7 +10,7 @@ import {
 	type EvaluateOptions,
 	type LineToEvaluate,
 	type Marks
-} from './evaluate.ts';
+} from '../strategy/evaluate.ts';
 import { WhatIf } from './what-if.ts';
 
 export interface LineYield {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { buildIndex, RecordSet } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { explainRecord, evaluateStrategy, type LineToEvaluate } from './index.ts';
+import { evaluateStrategy, type LineToEvaluate } from '../strategy/index.ts';
+import { explainRecord } from './index.ts';
 import { withTerm } from './why.ts';
 
 const TITLES: readonly (readonly [title: string, abstract: string])[] = [

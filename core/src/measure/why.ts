@@ -5,9 +5,9 @@
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { beamSides } from './beam.ts';
-import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from '../strategy/evaluate.ts';
 import { WhatIf } from './what-if.ts';
-import { termsOf } from './terms-of-lines.ts';
+import { termsOf } from '../strategy/terms-of-lines.ts';
 
 export interface AdmittingTerm {
 	readonly line: string;

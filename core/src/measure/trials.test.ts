@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { applyEdits, type Json } from '../document/index.ts';
 import type { StrategyLine } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
-import { namesOf, proposedTrials, readStrategy, refieldSource, roleOf, toSource, type StrategyPart } from './index.ts';
+import { namesOf, readStrategy, refieldSource, roleOf, toSource, type StrategyPart } from '../strategy/index.ts';
+import { proposedTrials } from './index.ts';
 
 function strategy(specs: readonly (readonly [text: string, concept?: string])[]): StrategyPart {
 	const concepts = ['a', 'b'].map((id) => ({

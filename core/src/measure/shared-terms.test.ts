@@ -3,7 +3,8 @@ import { expect, it } from 'vitest';
 import { buildIndex, RecordSet } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { sharedTerms, type LineToEvaluate } from './index.ts';
+import type { LineToEvaluate } from '../strategy/index.ts';
+import { sharedTerms } from './index.ts';
 
 const TITLES = ['icu delirium', 'icu', 'delirium ward', 'ward icu', 'delirium', 'icu delirium ward'];
 const index = buildIndex(

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { buildIndex, RecordSet } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { beamOf, evaluateStrategy, kindFigures, yieldsOf, type LineToEvaluate } from './index.ts';
+import { evaluateStrategy, type LineToEvaluate } from '../strategy/index.ts';
+import { beamOf, kindFigures, yieldsOf } from './index.ts';
 
 const WORDS = ['alder', 'birch', 'cedar', 'elm', 'fir', 'hazel'];
 const records = Array.from({ length: 64 }, (_, at) => ({

@@ -7,7 +7,7 @@
  * gain) without each side.
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
-import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from '../strategy/evaluate.ts';
 import { broughtOnce, WhatIf } from './what-if.ts';
 
 export interface Contribution {

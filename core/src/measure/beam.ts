@@ -4,7 +4,7 @@
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
-import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from './evaluate.ts';
+import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from '../strategy/evaluate.ts';
 
 export interface BeamStep {
 	/** The lines that this side stands on directly: one, or those of a joining. */

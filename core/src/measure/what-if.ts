@@ -4,7 +4,7 @@
  */
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
-import type { EvaluatedLine, EvaluateOptions, Marks } from './evaluate.ts';
+import type { EvaluatedLine, EvaluateOptions, Marks } from '../strategy/evaluate.ts';
 
 /** The lines that a query stands on. */
 function usedIn(query: Query, into: Set<string> = new Set()): Set<string> {
