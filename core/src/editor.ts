@@ -39,6 +39,7 @@ export { compareLines, restoringEdits, type LineChange, type LineWithText } from
 export { proposedTrials, type ProposedTrial } from './measure/trials.ts';
 export { refieldConcept, refieldSource } from './strategy/concept-edits.ts';
 export type { Admission } from './measure/why.ts';
+export type { UnmatchedWord } from './glean/unmatched-words.ts';
 export { countMissing, type Block } from './dossier/document.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';

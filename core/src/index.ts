@@ -9,4 +9,5 @@ export * from './collection/index.ts';
 export * from './platform/index.ts';
 export * from './strategy/index.ts';
 export * from './measure/index.ts';
+export * from './glean/index.ts';
 export * from './dossier/index.ts';

@@ -147,7 +147,7 @@ export class World {
 				// What is typed while a question is open is part of one's own text: the question shows one place, the sheet the rest.
 				conflicted.push(await page.locator('.trouble').innerText(), await page.locator('main').innerText());
 				// On another page the rest is not shown: the panel says that it waits, and the browser keeps it.
-				const panel = await page.getByRole('region', { name: 'Conflict' }).innerText();
+				const panel = await page.locator('section[aria-label="Conflict"]').innerText();
 				if (/waits? for your answer/.test(panel)) conflicted.push(await keptInBrowser(page));
 				continue;
 			}

@@ -1,5 +1,5 @@
 /** A record as the server shows it, and its texts cut into lit and dark stretches. */
-import type { Verdict } from '@wide-lantern/core/editor';
+import type { UnmatchedWord, Verdict } from '@wide-lantern/core/editor';
 
 export interface ShownRecord {
 	readonly id: string;
@@ -76,7 +76,7 @@ export interface RecordSpread {
 	/** The commonest, with how many records the rest has; null where there are too many records to read. */
 	readonly journals: CommonValues | null;
 	readonly keywords: CommonValues | null;
-	readonly words: readonly UnlitWord[];
+	readonly words: readonly UnmatchedWord[];
 }
 export interface Counted {
 	readonly value: string;
@@ -88,17 +88,6 @@ export interface CommonValues {
 	readonly others: number;
 	readonly without: number;
 }
-/** A word that good records hold and nothing lights. */
-export interface UnlitWord {
-	readonly word: string;
-	readonly good: number;
-	readonly of: number;
-	/** Records of the collection that hold it. */
-	readonly all: number;
-	/** How many times commoner it is in the good ones. */
-	readonly times: number;
-}
-
 export interface RecordWhy {
 	readonly revision: number;
 	readonly final: number;

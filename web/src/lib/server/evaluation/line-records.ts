@@ -1,11 +1,21 @@
 /** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
-import { SMALL_WORDS, termPlaces, termsOf, tokenTexts, type BibliographicRecord, type Light } from '@wide-lantern/core';
-import type { RecordPage, RecordSpread, RecordWhy, ShownRecord, UnlitWord } from '$lib/work/records';
+import {
+	termPlaces,
+	termsOf,
+	unmatchedWords,
+	type BibliographicRecord,
+	type Light,
+	type MatchedRecord,
+	type UnmatchedWord
+} from '@wide-lantern/core';
+import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/work/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
 import { computing, type PackedLine, type RecordOrder } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 export const PAGE_SIZE = 20;
+/** Words of good records that are shown. */
+const WORDS_SHOWN = 40;
 /** Records beyond which journals and keywords are not counted: that would read all of their texts. */
 const READ = 30_000;
 
@@ -123,7 +133,7 @@ const shown = (
 	benchmark
 });
 
-/** How the records spread, and which words the good ones share that nothing lights; null where there are none. */
+/** How the records spread, and which words the good ones share that no term matches; null where there are none. */
 export async function spreadOfLine(
 	evaluated: EvaluatedEnquiry,
 	{ line, minus, aloneIn }: OfRecords
@@ -143,16 +153,16 @@ export async function spreadOfLine(
 		...rest,
 		journals,
 		keywords,
-		words: await unlitWords(evaluated, collection, line)
+		words: await wordsToAdd(evaluated, collection, line)
 	};
 }
 
-/** Words that several good records hold and that no term of the line lights. */
-async function unlitWords(
+/** Words that several good records hold and that no term of the line matches. */
+async function wordsToAdd(
 	evaluated: EvaluatedEnquiry,
 	collection: OpenCollection,
 	line: string
-): Promise<readonly UnlitWord[]> {
+): Promise<readonly UnmatchedWord[]> {
 	const { marks, wanted } = evaluated;
 	const good = [...new Set([...marks.benchmark, ...marks.relevant])].slice(0, 500);
 	if (good.length < 2) return [];
@@ -162,39 +172,26 @@ async function unlitWords(
 		{ do: 'highlights', records, labels, ...ofLines(evaluated, collection), line },
 		wanted
 	);
-	const holding = new Map<string, number>();
-	records.forEach((record, at) => {
+	const matched = records.map((record, at): MatchedRecord => {
 		const spans = lit?.[at]?.spans ?? [];
 		const texts = [
 			...record.titles.map((text, entry) => ({ field: 'ti', entry, text })),
 			{ field: 'ab', entry: 0, text: record.abstract },
 			...record.keywords.map((text, entry) => ({ field: 'kw', entry, text }))
 		];
-		const words = new Set<string>();
-		const litWords = new Set(
-			spans.flatMap((span) =>
-				tokenTexts(
-					texts.find((one) => one.field === span.field && one.entry === span.entry)?.text.slice(span.from, span.to) ??
-						''
-				)
-			)
-		);
-		for (const { text } of texts) for (const word of tokenTexts(text)) if (!litWords.has(word)) words.add(word);
-		for (const word of words)
-			if (word.length > 2 && !SMALL_WORDS.has(word) && !/^\d+$/.test(word))
-				holding.set(word, (holding.get(word) ?? 0) + 1);
+		return {
+			texts: texts.map(({ field, entry, text }) => ({
+				text,
+				matched: spans.filter((span) => span.field === field && span.entry === entry)
+			}))
+		};
 	});
 	const { index } = collection;
-	return [...holding]
-		.filter(([, good]) => good > 1)
-		.map(([word, good]) => {
-			const [number] = index.words.matching(word);
-			const all = number === undefined ? good : index.recordsOfWord(number);
-			return { word, good, of: records.length, all, times: good / records.length / (all / Math.max(1, index.size)) };
-		})
-		.filter((one) => one.times > 1.5)
-		.sort((a, b) => b.good * Math.log(b.times) - a.good * Math.log(a.times))
-		.slice(0, 40);
+	const recordsWith = (word: string) => {
+		const [number] = index.words.matching(word);
+		return number === undefined ? 0 : index.recordsOfWord(number);
+	};
+	return unmatchedWords(matched, recordsWith, index.size).slice(0, WORDS_SHOWN);
 }
 
 /** Why a record is in the result or is not; null where there is no such record, or nothing is counted. */

@@ -1,4 +1,4 @@
-<!-- How the records of a line spread over years, types, journals and keywords; and words of good records that nothing lights. -->
+<!-- How the records of a line spread over years, types, journals and keywords; and words of good records that no term matches. -->
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
@@ -128,22 +128,26 @@
 			{@render common('Journals', spread.journals, 'without a journal')}
 			{@render common('Author keywords', spread.keywords, 'records without keywords')}
 		</div>
-		<section class="mt-4" aria-label="Words that nothing lights">
-			<h3>Words of the good ones that nothing lights</h3>
+		<section class="mt-4" aria-label="Words that no term matches">
+			<h3>Words of good records that no term of this line matches</h3>
 			{#if sent}<p class="say note small mt-1" role="status">{sent}</p>{/if}
 			{#if spread.words.length === 0}<p class="small soft">
-					None yet. Good ones are the known articles of the brief and the records that you mark as relevant; with two or
-					more of them, words that they share and this line does not light stand here.
+					None yet. Good records are the known articles of the brief and the records that you mark as relevant. With two
+					or more of them, words that they share and that no term of this line matches are listed here.
 				</p>{:else}
 				<p class="small soft">
-					Held by at least two known or relevant records, and commoner there than in the collection.
+					In at least two known or relevant records, and commoner there than elsewhere in the collection; the clearest
+					first, by log-likelihood.
 				</p>
 				<ul class="words mt-1">
 					{#each spread.words as word (word.word)}
 						<li>
 							<span
 								><strong class="font-semibold">{word.word}</strong>
-								<span class="soft tabular-nums">in {word.good} of {word.of} good, {formatCount(word.all)} in all</span
+								<span class="soft tabular-nums"
+									>in {word.held} of {word.of} good, {formatCount(word.all)} in all, {word.times === null
+										? 'nowhere else'
+										: `${word.times < 10 ? word.times.toFixed(1) : formatCount(Math.round(word.times))} times commoner`}</span
 								></span
 							>
 							{#if enquiry.editable}<span class="flex"

@@ -1,4 +1,4 @@
-/** How a line's records spread over years, types, journals and keywords, and words of good records that nothing lights. */
+/** How a line's records spread over years, types, journals and keywords, and words of good records that no term matches. */
 import { error, json } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { spreadOfLine, evaluateEnquiry } from '$lib/server/evaluation';

@@ -1,0 +1,3 @@
+/** Finding terms in records: over-representation, and words that good records share. */
+export { logLikelihood, shareRatio, type TermCounts } from './over-representation.ts';
+export { unmatchedWords, type MatchedRecord, type UnmatchedWord } from './unmatched-words.ts';
