@@ -30,6 +30,13 @@ export default typescript.config(
 			'svelte/prefer-svelte-reactivity': 'off'
 		}
 	},
+	{
+		// A promise that nobody waits for hides its failure: `void` says that it is meant.
+		files: ['core/**/*.ts', 'web/src/**/*.ts', 'standins/**/*.ts', 'scripts/**/*.ts', 'tests/**/*.ts'],
+		ignores: ['**/*.svelte.ts', 'core/kernel/**'],
+		languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+		rules: { '@typescript-eslint/no-floating-promises': 'error' }
+	},
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: typescript.parser } } },
 	{
 		files: ['core/**/*.ts'],

@@ -53,7 +53,7 @@ afterAll(async () => {
 function ours(text: string): number[] {
 	const lines = [lineOf('1', text)];
 	const none = RecordSet.none(index.size);
-	const [line] = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026), lines), index, {
+	const [line] = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026)), index, {
 		benchmark: none,
 		relevant: none,
 		irrelevant: none
@@ -129,7 +129,7 @@ describe('order by relevance', () => {
 	])('%s: every score is that of FTS5', (text, match) => {
 		const lines = [lineOf('1', text)];
 		const none = RecordSet.none(index.size);
-		const evaluated = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026), lines), index, {
+		const evaluated = evaluateStrategy(linesToEvaluate(readStrategy({ concepts: [], lines }, [], 2026)), index, {
 			benchmark: none,
 			relevant: none,
 			irrelevant: none
