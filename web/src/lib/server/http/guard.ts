@@ -125,6 +125,10 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 
 export type Access = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
 
+/** True for that role and every higher one. */
+export const holdsRole = (role: Role | null, least: Role): boolean =>
+	role !== null && ROLES.indexOf(role) >= ROLES.indexOf(least);
+
 /**
  * @param role the actor's role in the enquiry of the path; null for none
  * @returns `unknown` hides what an outsider must not even know to exist
@@ -137,5 +141,5 @@ export function judge(need: Need | undefined, actor: Actor | null, role: Role | 
 	if (need === 'signed-in') return 'allowed';
 	if (need === 'administrator') return actor.administrator ? 'allowed' : 'forbidden';
 	if (role === null) return 'unknown';
-	return ROLES.indexOf(role) >= ROLES.indexOf(need) ? 'allowed' : 'forbidden';
+	return holdsRole(role, need) ? 'allowed' : 'forbidden';
 }

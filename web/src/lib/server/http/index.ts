@@ -1,7 +1,7 @@
 /** Requests and answers: who may do what, validation, streams and limits. */
 export { eventStream } from './event-stream';
 export { fileName } from './file-name';
-export { NEEDS, ROLES, judge, type Actor, type Access, type Role } from './guard';
+export { holdsRole, NEEDS, ROLES, judge, type Actor, type Access, type Role } from './guard';
 export { ndjsonResponse } from './ndjson';
 export { RateLimit } from './rate-limit';
 export { compileValidator, faultOf, formText, readBody } from './validation';

@@ -2,7 +2,7 @@
 import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { connectionTo, profileOf, queryTypeOf, renderLines, renderWhole } from '$lib/server/platforms';
-import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
+import { compileValidator, holdsRole, readBody, ndjsonResponse } from '$lib/server/http';
 import { evaluateEnquiry } from '$lib/server/evaluation';
 import { keepRun } from '$lib/server/runs';
 import type { RunLine } from '@wide-lantern/core';
@@ -22,7 +22,7 @@ export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
 	const actor = requireActor(locals);
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: actor.id });
-	const mayKeep = locals.role === 'editor' || locals.role === 'owner';
+	const mayKeep = holdsRole(locals.role, 'editor');
 	const profile = await profileOf(id);
 	const rendering = profile && (await renderWhole(evaluated, profile));
 	if (!profile || !rendering) error(404, { message: 'The strategy is not written for this platform.' });

@@ -3,7 +3,7 @@ import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { profileOf, compareWithSource } from '$lib/server/platforms';
 import { keepComparison } from '$lib/server/runs';
-import { compileValidator, readBody, ndjsonResponse } from '$lib/server/http';
+import { compileValidator, holdsRole, readBody, ndjsonResponse } from '$lib/server/http';
 import { resultOf, evaluateEnquiry } from '$lib/server/evaluation';
 import type { SaidOfTrying } from '$lib/work/renderings';
 
@@ -18,7 +18,7 @@ export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
 	const actor = requireActor(locals);
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: actor.id });
-	const mayKeep = locals.role === 'editor' || locals.role === 'owner';
+	const mayKeep = holdsRole(locals.role, 'editor');
 	const profile = await profileOf(id);
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	const final = resultOf(evaluated);
