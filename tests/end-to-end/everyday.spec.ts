@@ -101,15 +101,6 @@ test('Enter behind a heading that was typed whole keeps it as typed', async ({ p
 	expect((await stored(page)).lines.map((line) => line.role)).toEqual(['headings', 'words']);
 });
 
-test('Enter behind part of a heading’s name takes the first offer that is shown', async ({ page }) => {
-	await sheet(page);
-	await types(page, '{Music Tr');
-	await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('Music Treatment');
-	await page.keyboard.press('Enter');
-	await types(page, ' OR music*\nworr*');
-	expect((await texts(page)).map((text) => text.replace(' >', ''))).toEqual(['{Music Treatment} OR music*', 'worr*']);
-});
-
 test('roles, figures by kind and the result are those of the text, typed key by key; a scratch line does not become the result', async ({
 	page
 }) => {

@@ -26,7 +26,7 @@
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
 	import { copyLines, insertCleaned, paste } from './clipboard';
-	import { acceptOffer, completions, finishHeading } from './complete';
+	import { acceptOffer, completions } from './complete';
 	import { diagnosticsOf, nextProblem } from './faults';
 	import { highlight } from './highlight';
 	import { lineIds } from './identity';
@@ -467,10 +467,7 @@
 						{ key: 'Tab', run: acceptOffer },
 						...closeBracketsKeymap,
 						...completionKeymap,
-						{
-							key: 'Enter',
-							run: (view) => finishHeading(view) || leaveHeading(view) || leaveClosed(view) || insertNewline(view)
-						},
+						{ key: 'Enter', run: (view) => leaveHeading(view) || leaveClosed(view) || insertNewline(view) },
 						...defaultKeymap
 					]),
 					EditorView.contentAttributes.of({

@@ -3,7 +3,6 @@ import {
 	acceptCompletion,
 	autocompletion,
 	completionStatus,
-	currentCompletions,
 	moveCompletionSelection,
 	selectedCompletion,
 	type Completion,
@@ -44,21 +43,9 @@ function takeOffer(view: EditorView): boolean {
 	return acceptCompletion(view);
 }
 
-/** The type of an offer whose name is just what was typed. */
-const WHOLE = 'whole name';
-
-/** Enter in braces takes the first offer that is shown where what was typed is only part of a name: it could not be read as it is. */
-export function finishHeading(view: EditorView): boolean {
-	if (completionStatus(view.state) !== 'active' || selectedCompletion(view.state)) return false;
-	const { head } = view.state.selection.main;
-	const before = view.state.sliceDoc(view.state.doc.lineAt(head).from, head);
-	if (!/\{!?[^{}|>;]*[^{}|>;\s!]$/.test(before) || currentCompletions(view.state)[0]?.type === WHOLE) return false;
-	return takeOffer(view);
-}
-
 /**
  * Tab takes the offer that is marked, or the first one; pressed while the offers are being fetched, it waits for them. Enter takes one
- * after moving in the list, or instead of part of a heading's name: other text may be whole as it is typed.
+ * only after moving in the list: what was typed may be whole.
  */
 export function acceptOffer(view: EditorView): boolean {
 	const { head } = view.state.selection.main;
@@ -97,7 +84,6 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 		filter: false,
 		options: matches.slice(0, 12).map((match): Completion => ({
 			label: match.label,
-			type: match.reason === 'heading' || match.reason === 'entry-term' ? WHOLE : 'heading',
 			detail: reasonText(match),
 			apply: (view, _, from, to) => take(view, match, from, to)
 		}))
