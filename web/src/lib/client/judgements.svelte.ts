@@ -83,7 +83,7 @@ export class Judgements {
 
 	/** Asks what was judged since this window last heard. */
 	askNews(): Promise<void> {
-		// What is added while an answer is on its way is in the next one.
+		// The answer that is awaited may lack what was added meanwhile; the next one has it.
 		const before = this.asking;
 		this.asking ??= this.readNews().finally(() => (this.asking = null));
 		return before ? before.then(() => this.askNews()) : this.asking;
