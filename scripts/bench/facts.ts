@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { argv } from 'node:process';
 import { request } from '@playwright/test';
+import { lineOf } from './ours.ts';
 
 const [, , address = '', file = ''] = argv;
 const JUDGED = 50_000;
@@ -26,16 +27,6 @@ async function post<Answer>(path: string, data: object): Promise<Answer> {
 }
 const newEnquiry = async () =>
 	(await post<{ id: string }>('/api/v1/enquiries', { question: 'What does a key cost?', framework: 'PICO' })).id;
-const line = (id: string, source: string) => ({
-	id,
-	source,
-	concept: null,
-	strand: null,
-	role: 'words',
-	label: '',
-	note: '',
-	off: false
-});
 async function timed(work: () => Promise<unknown>): Promise<number> {
 	const started = performance.now();
 	await work();
@@ -69,7 +60,7 @@ async function enquiryOfThirtyLines(): Promise<string> {
 	const edits = Array.from({ length: 30 }, (_, at) => ({
 		do: 'insert',
 		in: ['lines'],
-		item: line(`l${at}`, `light${at}* OR lamp OR "bright ${at}"`),
+		item: lineOf(`l${at}`, `light${at}* OR lamp OR "bright ${at}"`),
 		after: at === 0 ? null : `l${at - 1}`
 	}));
 	await post(`/api/v1/enquiries/${id}/edits`, { revision: 0, client: 'bench', name: 'lines', edits });

@@ -9,6 +9,7 @@ import { writeFileSync } from 'node:fs';
 import { argv } from 'node:process';
 import { Worker } from 'node:worker_threads';
 import { request } from '@playwright/test';
+import { lineOf } from './ours.ts';
 
 const [, , address = '', file = ''] = argv;
 
@@ -54,16 +55,6 @@ async function newEnquiry(): Promise<Enquiry> {
 	if (!made.ok()) throw new Error(await made.text());
 	return { id: ((await made.json()) as { id: string }).id, revision: 0 };
 }
-const line = (id: string, source: string) => ({
-	id,
-	source,
-	concept: null,
-	strand: null,
-	role: 'words',
-	label: '',
-	note: '',
-	off: false
-});
 async function edit(
 	enquiry: Enquiry,
 	edits: readonly unknown[],
@@ -119,7 +110,7 @@ for (const size of [900, 900, 9_000, 95_000])
 		const enquiry = await newEnquiry();
 		await edit(enquiry, [
 			{ do: 'set', at: ['collection'], value: 'skerry' },
-			{ do: 'insert', in: ['lines'], item: line('l1', 'light*'), after: null }
+			{ do: 'insert', in: ['lines'], item: lineOf('l1', 'light*'), after: null }
 		]);
 		await measure(`line: ${what}`, size, async (round) => {
 			const saved = await edit(enquiry, [
@@ -135,7 +126,7 @@ for (const size of [1, 10, 100])
 		const edits = Array.from({ length: size }, (_, at) => ({
 			do: 'insert',
 			in: ['lines'],
-			item: line(`l${at}`, `${text} OR r${round}n${at}`),
+			item: lineOf(`l${at}`, `${text} OR r${round}n${at}`),
 			after: at === 0 ? null : `l${at - 1}`
 		}));
 		return `${await edit(enquiry, edits)}, ${await countLines(enquiry)}`;
@@ -146,7 +137,7 @@ for (const size of [20, 200, 2_000])
 		const edits = Array.from({ length: size }, (_, at) => ({
 			do: 'insert',
 			in: ['lines'],
-			item: line(`l${at}`, `{Delirium >} OR delir* OR r${round}n${at} OR #${Math.max(1, at)}`),
+			item: lineOf(`l${at}`, `{Delirium >} OR delir* OR r${round}n${at} OR #${Math.max(1, at)}`),
 			after: at === 0 ? null : `l${at - 1}`
 		}));
 		return `${await edit(enquiry, edits)}, ${await countLines(enquiry)}`;
@@ -208,7 +199,7 @@ for (const size of [30, 300, 2_000])
 				Array.from({ length: Math.min(500, size - from) }, (_, at) => ({
 					do: 'insert',
 					in: ['lines'],
-					item: line(`l${from + at}`, `${text} OR r${round}n${from + at}`),
+					item: lineOf(`l${from + at}`, `${text} OR r${round}n${from + at}`),
 					after: from + at === 0 ? null : `l${from + at - 1}`
 				}))
 			);
