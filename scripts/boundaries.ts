@@ -22,7 +22,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['process'],
 	['http'],
 	['database'],
-	['accounts', 'computing'],
+	['accounts', 'computing', 'jobs'],
 	['vocabularies'],
 	['collections', 'judgements', 'runs'],
 	['crosswalks', 'sources', 'enquiries'],

@@ -1,5 +1,6 @@
 /** Counts while one types, and what each term brings. */
 import { expect, request } from '@playwright/test';
+import { begun } from './jobs';
 import { address, KEEPER, newEnquiry, PASSWORD, plainRecord, saved, signUp, somebody, test } from './people';
 
 test('counts follow the keys before anything is saved, and the lens tells what each term brings', async ({ page }) => {
@@ -79,7 +80,7 @@ test('the indexing of a large collection by two threads is stopped from an enqui
 		headers: { 'content-type': 'application/x-ndjson' },
 		data: text
 	});
-	expect(put.status()).toBe(200);
+	expect((await begun(keeper, put)).state).toBe('done');
 
 	await signUp(page);
 	const headers = { origin: address };

@@ -57,6 +57,7 @@ const TABLE: readonly Row[] = [
 	],
 	['GET', `${A}/stream`, MEMBERS],
 	['POST', `${A}/indexing`, EDITORS, '', {}],
+	['GET', `${A}/jobs`, MEMBERS],
 	[
 		'POST',
 		`${A}/trials`,
@@ -127,10 +128,11 @@ const TABLE: readonly Row[] = [
 	['GET', '/vocabularies', SIGNED_IN],
 	['GET', '/vocabularies/[vocabulary]', SIGNED_IN],
 	['POST', '/api/v1/intakes', SIGNED_IN, '?vocabulary=NO', {}],
-	// An intake of nobody is hidden from everybody; intakes.spec.ts shows that another person's is, too.
-	['GET', '/api/v1/intakes/[intake]', ''],
+	// A job of nobody is hidden from everybody; intakes.spec.ts and jobs.spec.ts show that another person's is, too.
 	['POST', '/api/v1/intakes/[intake]', '', '', { do: 'load' }],
-	['DELETE', '/api/v1/intakes/[intake]', ''],
+	['GET', '/api/v1/jobs', SIGNED_IN],
+	['GET', '/api/v1/jobs/[job]', ''],
+	['POST', '/api/v1/jobs/[job]', '', '', { do: 'cancel' }],
 	// What ships may be removed by administrators only; it indexes a collection, so that it stays.
 	['DELETE', '/api/v1/vocabularies/[vocabulary]', KEEPERS],
 	['GET', '/api/v1/vocabularies/[vocabulary]/changes', SIGNED_IN, '?from=1&to=1'],

@@ -3,6 +3,7 @@ import { createReadStream, createWriteStream, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from '@playwright/test';
+import { jobOf, settled } from './jobs';
 import { address, saved, signUp, somebody, test } from './people';
 
 const TABLE = [
@@ -128,19 +129,16 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	).toBeVisible();
 });
 
-test('every form goes out and comes in again, and intakes belong to one person', async () => {
+test('every form goes out and comes in again, and a file belongs to one person', async () => {
 	const who = await somebody(address);
 	const other = await somebody(address);
 	const wait = async (id: string, state: string) => {
-		let view: { state: string; message: string | null; read: { headings: number; faultCount: number } | null } | null =
-			null;
-		await expect
-			.poll(
-				async () => (view = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as typeof view)?.state,
-				{ timeout: 20_000 }
-			)
-			.toBe(state);
-		return view as unknown as { message: string | null; read: { headings: number; faultCount: number } | null };
+		const job = await settled(who.context, id);
+		expect(job.state).toBe(state);
+		return {
+			message: job.message,
+			...(job.outcome as { look: { proposed: object } | null; read: { headings: number; faultCount: number } | null })
+		};
 	};
 	const post = async (name: string, body: Buffer) => {
 		const response = await who.context.post(`/api/v1/intakes?vocabulary=zz-again&name=${name}`, {
@@ -162,18 +160,17 @@ test('every form goes out and comes in again, and intakes belong to one person',
 		expect(out.headers()['content-type']).toContain(type);
 		const { id } = await post(`tidewater.${form}`, await out.body());
 		if (form === 'table' || form === 'tsv') {
-			await wait(id, 'columns');
-			const { look } = (await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as {
-				look: { proposed: object };
-			};
-			await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'read', shape: look.proposed } });
+			const { look } = await wait(id, 'asking');
+			await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'read', shape: look?.proposed } });
 		}
-		const { read } = await wait(id, 'read');
+		const { read } = await wait(id, 'asking');
 		expect(read, form).toMatchObject({ headings: 479, faultCount: 0 });
-		expect((await other.context.get(`/api/v1/intakes/${id}`)).status()).toBe(404);
+		expect((await other.context.get(`/api/v1/jobs/${id}`)).status()).toBe(404);
+		expect((await other.context.post(`/api/v1/jobs/${id}`, { data: { do: 'cancel' } })).status()).toBe(404);
 		expect((await other.context.post(`/api/v1/intakes/${id}`, { data: { do: 'load' } })).status()).toBe(404);
-		expect((await who.context.delete(`/api/v1/intakes/${id}`)).status()).toBe(200);
-		expect((await who.context.get(`/api/v1/intakes/${id}`)).status()).toBe(404);
+		expect((await who.context.post(`/api/v1/jobs/${id}`, { data: { do: 'cancel' } })).status()).toBe(200);
+		expect((await jobOf(who.context, id)).state).toBe('cancelled');
+		expect((await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'load' } })).status()).toBe(409);
 	}
 	expect((await who.context.get('/api/v1/vocabularies/tidewater?as=doc')).status()).toBe(422);
 	// Nothing of what was read and left is here.
@@ -190,7 +187,7 @@ test('every form goes out and comes in again, and intakes belong to one person',
 		else expect((await wait(begun.id, 'failed')).message).toMatch(message);
 	}
 	const latin = await post('latin.csv', Buffer.from([...Buffer.from('id,label\n1,K'), 0xe4, 0x73, 0x65, 0x0a]));
-	await wait(latin.id, 'columns');
+	await wait(latin.id, 'asking');
 	await who.context.post(`/api/v1/intakes/${latin.id}`, {
 		data: { do: 'read', shape: { delimiter: ',', separator: '|', columns: { id: 0, label: 1 } } }
 	});

@@ -1,5 +1,6 @@
 /** Renderings: the demo for all five sources, tried and run by connection; a platform taught from nothing; an appendix read. */
 import { expect, type Page } from '@playwright/test';
+import { begun } from './jobs';
 import { address, newEnquiry, saved, signUp, somebody, test } from './people';
 
 async function openDemo(page: Page): Promise<void> {
@@ -295,16 +296,19 @@ test('a source that is away, refuses or sends nonsense changes nothing, and says
 			})
 		).status()
 	).toBe(200);
-	const ask = async (profile: string): Promise<unknown> => {
-		const told = await (
-			await owner.context.post(`/api/v1/enquiries/${id}/renderings/count`, { data: { profile } })
-		).text();
-		return JSON.parse(told.trim().split('\n').at(-1) ?? '');
+	const ask = async (profile: string) => {
+		const asked = await owner.context.post(`/api/v1/enquiries/${id}/renderings/count`, { data: { profile } });
+		const { state, message } = await begun(owner.context, asked);
+		return { state, message };
 	};
-	expect(await ask(away.id)).toMatchObject({ count: null, fault: 'The source cannot be reached.' });
-	expect(await ask(elsewhere.id)).toMatchObject({
-		count: null,
-		fault: 'http://sources.example is not among the addresses that this installation may reach.'
+	expect(await ask(away.id)).toEqual({
+		state: 'failed',
+		message: 'The source cannot be reached. The earlier counts were kept.'
+	});
+	expect(await ask(elsewhere.id)).toEqual({
+		state: 'failed',
+		message:
+			'http://sources.example is not among the addresses that this installation may reach. The earlier counts were kept.'
 	});
 	// Another person cannot change a profile that is not theirs.
 	const other = await somebody(address, 'Other');

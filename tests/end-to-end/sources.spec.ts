@@ -1,5 +1,6 @@
 /** Every stand-in source from an empty account on a question of one's own: written, run, compared, broken on purpose, and mended. */
 import { expect, request, type Page } from '@playwright/test';
+import { begun } from './jobs';
 import { address, KEEPER, PASSWORD, saved, signUp, test } from './people';
 
 // The last test puts other records in a source's place for a moment: none of the others may run meanwhile.
@@ -173,13 +174,13 @@ test('a stand-in source answers from what ships with it and from nothing else', 
 	const keeper = await request.newContext({ baseURL: address, extraHTTPHeaders: { origin: address } });
 	await keeper.post('/sign-in', { form: { email: KEEPER, password: PASSWORD }, maxRedirects: 0 });
 	const ask = () => anybody.get('/sru/fairway?version=1.2&operation=searchRetrieve&query=pain&maximumRecords=1');
-	const put = async (text: string) =>
-		(
-			await keeper.put('/api/v1/collections/fairway?name=Fairway%20Trials%20Register%2C%20sample&taken=2026-11-20', {
-				headers: { 'content-type': 'application/x-ndjson' },
-				data: text
-			})
-		).status();
+	const put = async (text: string) => {
+		const response = await keeper.put(
+			'/api/v1/collections/fairway?name=Fairway%20Trials%20Register%2C%20sample&taken=2026-11-20',
+			{ headers: { 'content-type': 'application/x-ndjson' }, data: text }
+		);
+		return (await begun(keeper, response)).state;
+	};
 	expect((await ask()).status()).toBe(200);
 	const shipped = await (await keeper.get('/api/v1/collections/fairway')).text();
 	const [first = ''] = shipped.split('\n');
@@ -188,15 +189,15 @@ test('a stand-in source answers from what ships with it and from nothing else', 
 			...(JSON.parse(first) as object),
 			titles: ['Pain in our own house: not for everybody']
 		});
-		expect(await put(`${own}\n`)).toBe(200);
+		expect(await put(`${own}\n`)).toBe('done');
 		const refused = await ask();
 		expect(refused.status()).toBe(404);
 		expect(await refused.text()).not.toContain('not for everybody');
 		// Everything but one record is not what ships either.
-		expect(await put(shipped.slice(first.length + 1))).toBe(200);
+		expect(await put(shipped.slice(first.length + 1))).toBe('done');
 		expect((await ask()).status()).toBe(404);
 	} finally {
-		expect(await put(shipped)).toBe(200);
+		expect(await put(shipped)).toBe('done');
 	}
 	expect((await ask()).status()).toBe(200);
 });

@@ -1,5 +1,6 @@
 /** Two server processes on one database behave as one: edits, counts, who is here, and vocabularies (docs/decisions/015). */
 import { expect, request, type Page } from '@playwright/test';
+import { begun, settled } from './jobs';
 import { address, KEEPER, newEnquiry, PASSWORD, patient, saved, signUp, somebody, test, type Somebody } from './people';
 import { psql, startServer, type RunningServer } from './servers';
 
@@ -101,13 +102,10 @@ test('a new edition of a vocabulary that is loaded at one is what the other look
 			headers: { 'content-type': 'application/octet-stream' },
 			data: Buffer.from(turtle(label))
 		});
-		expect(response.ok()).toBe(true);
-		const { id } = (await response.json()) as { id: string };
-		const state = async () =>
-			((await (await who.context.get(`/api/v1/intakes/${id}`)).json()) as { state: string }).state;
-		await expect.poll(state, { timeout: 20_000 }).toBe('read');
-		await who.context.post(`/api/v1/intakes/${id}`, { data: { do: 'load' } });
-		await expect.poll(state, { timeout: 20_000 }).toBe('loaded');
+		const read = await begun(who.context, response);
+		expect(read.state).toBe('asking');
+		await who.context.post(`/api/v1/intakes/${read.id}`, { data: { do: 'load' } });
+		expect((await settled(who.context, read.id)).state).toBe('done');
 	};
 	const found = async (typed: string) => {
 		const answer = await who.context.get(

@@ -12,17 +12,24 @@ import { config, errorFacts, log } from '$lib/server/process';
 import { warmCrosswalks } from '$lib/server/crosswalks';
 import { database, isDatabaseAway, isDiskFull, listenForNotices, migrate, stopNotices } from '$lib/server/database';
 import { loadShipped } from '$lib/server/installation';
+// Their jobs are known once they are loaded.
+import '$lib/server/platforms';
 import { roleIn } from '$lib/server/enquiries';
+import { startJobs, stopJobs } from '$lib/server/jobs';
 import { judge, NEEDS, type Access } from '$lib/server/http';
 
 export const init: ServerInit = async () => {
 	// Without this the idle connections would hold the process for a while after the last request.
 	process.on('sveltekit:shutdown', () => {
-		void stopNotices().finally(() => database.destroy());
+		void stopJobs()
+			.catch((error: unknown) => log('warning', 'jobs-not-ended', errorFacts(error)))
+			.then(stopNotices)
+			.finally(() => database.destroy());
 		void stopComputing();
 	});
 	await migrate();
 	await listenForNotices();
+	await startJobs();
 	await loadShipped();
 	// The first keystroke should not wait for an index.
 	const opening = (await listCollections()).map(({ id }) =>

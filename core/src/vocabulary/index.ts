@@ -24,6 +24,7 @@ export {
 	TABLE_FIELDS,
 	writeTable,
 	type TableField,
+	tableShapeSchema,
 	type TableLook,
 	type TableShape
 } from './table.ts';

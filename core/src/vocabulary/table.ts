@@ -66,6 +66,18 @@ export interface TableShape {
 	readonly columns: Readonly<Partial<Record<TableField, number>>>;
 }
 
+const column = { type: 'integer', minimum: 0, maximum: 500 } as const;
+export const tableShapeSchema = {
+	type: 'object',
+	required: ['delimiter', 'separator', 'columns'],
+	additionalProperties: false,
+	properties: {
+		delimiter: { type: 'string', minLength: 1, maxLength: 1 },
+		separator: { type: 'string', minLength: 1, maxLength: 5 },
+		columns: { type: 'object', maxProperties: 40, additionalProperties: column }
+	}
+} as const;
+
 export interface TableLook {
 	readonly header: readonly string[];
 	/** The first rows as they are. */

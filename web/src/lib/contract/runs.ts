@@ -20,3 +20,25 @@ export interface RunsView {
 	readonly revision: number;
 	readonly histories: readonly RenderingHistory[];
 }
+
+interface ComparedRecord {
+	readonly id: string;
+	readonly title: string;
+	readonly year: number | null;
+}
+
+/** A rendering beside the original, on the works that both sources hold. */
+export interface ComparedRendering {
+	/** Revision of the enquiry that was compared. */
+	readonly revision: number;
+	readonly original: number;
+	readonly rendered: number;
+	readonly kept: number;
+	readonly lost: readonly (ComparedRecord & { readonly ship: boolean; readonly line: number | null })[];
+	readonly gained: { readonly count: number; readonly some: readonly ComparedRecord[] };
+	readonly ships: { readonly kept: number; readonly lost: number };
+	readonly on: string;
+}
+
+/** What a comparison is at: fetching what the rendering finds, asking what the source holds, finding the line responsible. */
+export type ComparisonStep = 'records' | 'held' | 'blame';

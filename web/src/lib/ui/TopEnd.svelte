@@ -1,10 +1,11 @@
-<!-- The right end of the top bar: palette, day and night, person. -->
+<!-- The right end of the top bar: palette, day and night, background work, person. -->
 <script lang="ts">
 	import Command from '@lucide/svelte/icons/command';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import MoonStar from '@lucide/svelte/icons/moon-star';
 	import { page } from '$app/state';
 	import { switchTheme } from '$lib/work/theme';
+	import OwnJobs from './OwnJobs.svelte';
 </script>
 
 <button class="do bare" onclick={() => dispatchEvent(new Event('lantern-palette'))} title="All actions (Ctrl K)"
@@ -14,6 +15,7 @@
 	><MoonStar size={16} /></button
 >
 {#if page.data.person}
+	<OwnJobs />
 	<a class="small whitespace-nowrap" href="/account">{page.data.person.name}</a>
 	<form method="POST" action="/sign-out">
 		<button class="do bare" aria-label="Sign out" title="Sign out"><LogOut size={16} /></button>

@@ -2,7 +2,7 @@
 export type Answer<Value> =
 	{ readonly ok: true; readonly value: Value } | { readonly ok: false; readonly fault: string };
 
-/** Where there is nothing to read (204), the value is an empty object. */
+/** Where there is nothing to read (204), the value is an empty object. @param body a file is sent as it is, anything else as JSON */
 export async function askServer<Value>(
 	path: string,
 	method: 'GET' | 'POST' | 'PUT' | 'DELETE' = 'GET',
@@ -11,7 +11,12 @@ export async function askServer<Value>(
 	try {
 		const response = await fetch(path, {
 			method,
-			...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {})
+			...(body instanceof Blob
+				? // A type is always said: the server takes a body of no type for none.
+					{ headers: { 'content-type': 'application/octet-stream' }, body }
+				: body
+					? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+					: {})
 		});
 		if (response.status === 204) return { ok: true, value: {} as Value };
 		const value = (await response.json()) as Value & { message?: string };

@@ -5,7 +5,7 @@ import { counterpartsOf, decide, evidenceText } from './counterparts';
 import { changesOf } from './editions';
 import { lookUp, lookUpInAll, reasonText, type Match } from './headings';
 import { shortName } from './installation';
-import { begin, leave, look, next } from './intake';
+import { begin, next } from './vocabulary-file';
 
 const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
 function server(reply: (address: string) => Promise<Response>) {
@@ -21,10 +21,10 @@ afterEach(() => {
 });
 const signal = new AbortController().signal;
 
-describe('a file on its way in', () => {
+describe('a file that is loaded', () => {
 	it('goes with its name, and an address without a body', async () => {
-		const asked = server(() => answer(201, { id: 'i', state: 'reading' }));
-		expect(await begin('lamps', new File(['x'], 'lamp list.csv'))).toMatchObject({ ok: true, view: { id: 'i' } });
+		const asked = server(() => answer(202, { id: 'i', state: 'waiting' }));
+		expect(await begin('lamps', new File(['x'], 'lamp list.csv'))).toMatchObject({ ok: true, value: { id: 'i' } });
 		expect(asked[0]?.address).toBe('/api/v1/intakes?vocabulary=lamps&name=lamp+list.csv');
 		expect(asked[0]?.init).toMatchObject({ method: 'POST', headers: { 'content-type': 'application/octet-stream' } });
 		await begin('lamps', 'https://v.example/a/list.ttl');
@@ -32,19 +32,17 @@ describe('a file on its way in', () => {
 	});
 	it('says what the server refused, and that it cannot be reached', async () => {
 		server(() => answer(403, { message: 'Not yours.' }));
-		expect(await begin('lamps', new File(['x'], 'a.ttl'))).toEqual({ ok: false, message: 'Not yours.' });
-		server(() => Promise.resolve(new Response('<html>', { status: 502 })));
-		expect(await look('i')).toEqual({ ok: false, message: 'The server refused. Nothing was changed.' });
-		server(() => Promise.reject(new TypeError('network')));
-		expect(await next('i', { do: 'load', faulty: false })).toEqual({
-			ok: false,
-			message: 'The server cannot be reached. Nothing was changed.'
-		});
-	});
-	it('is left even while the page goes away', async () => {
-		const asked = server(() => answer(200, {}));
-		await leave('i');
-		expect(asked[0]).toMatchObject({ address: '/api/v1/intakes/i', init: { method: 'DELETE', keepalive: true } });
+		expect(await begin('lamps', new File(['x'], 'a.ttl'))).toEqual({ ok: false, fault: 'Not yours.' });
+		for (const reply of [
+			() => Promise.resolve(new Response('<html>', { status: 502 })),
+			() => Promise.reject(new TypeError('network'))
+		]) {
+			server(reply);
+			expect(await next('i', { do: 'load', faulty: false })).toEqual({
+				ok: false,
+				fault: 'The server cannot be reached; nothing was changed.'
+			});
+		}
 	});
 	it.each([
 		['Lamp List 2026.csv', 'lamp-list-2026'],

@@ -21,6 +21,7 @@ import {
 } from '@wide-lantern/core/editor';
 import type { FactKind } from '$lib/contract/facts';
 import type { JudgementCounts } from '$lib/contract/judgements';
+import { Jobs } from '$lib/client/jobs.svelte';
 import { Judgements } from '$lib/client/judgements.svelte';
 import { newId } from './new-id';
 import { OwnSteps, type PastStep } from './own-steps';
@@ -129,11 +130,14 @@ export class EnquiryClient {
 
 	/** Verdicts on records. */
 	readonly judgements: Judgements;
+	/** Work on the enquiry that takes longer than a request. */
+	readonly jobs: Jobs;
 	/** Goes up when somebody has run, copied or compared a rendering. */
 	runsAdded = $state(0);
 
 	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean, judged?: JudgementCounts) {
 		this.judgements = new Judgements(id, judged);
+		this.jobs = new Jobs(`/api/v1/enquiries/${id}/jobs`);
 		this.id = id;
 		this.base = document;
 		this.document = document;
@@ -159,6 +163,7 @@ export class EnquiryClient {
 					this.oncounts?.(null);
 					void this.catchUp();
 					void this.judgements.catchUp();
+					void this.jobs.refresh();
 					this.runsAdded++;
 				},
 				lost: () => (this.connected = false),
@@ -195,6 +200,7 @@ export class EnquiryClient {
 			removeEventListener('beforeunload', leaving);
 			stream.close();
 			this.judgements.stop();
+			this.jobs.stop();
 			void this.flush();
 		};
 	}
@@ -285,6 +291,7 @@ export class EnquiryClient {
 
 	private onFacts(kind: FactKind): void {
 		if (kind === 'judgements') void this.judgements.askNews();
+		else if (kind === 'jobs') void this.jobs.refresh();
 		else this.runsAdded++;
 	}
 

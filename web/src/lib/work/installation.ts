@@ -10,6 +10,8 @@ export interface Answer {
 	/** True where the same can be asked again with the person's confirmation. */
 	readonly confirm: boolean;
 	readonly records?: number;
+	/** Of the job that does it, where it takes longer than the request. */
+	readonly id?: string;
 }
 
 async function ask(address: string, init: RequestInit): Promise<Answer> {

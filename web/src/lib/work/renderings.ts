@@ -31,39 +31,6 @@ export interface RenderingsView {
 	readonly renderings: readonly ShownRendering[];
 }
 
-interface TriedRecord {
-	readonly id: string;
-	readonly title: string;
-	readonly year: number | null;
-}
-
-/** The rendering beside the original, on the works that both sources hold. */
-export interface TriedRendering {
-	readonly original: number;
-	readonly rendered: number;
-	readonly kept: number;
-	readonly lost: readonly (TriedRecord & { readonly ship: boolean; readonly line: number | null })[];
-	readonly gained: { readonly count: number; readonly some: readonly TriedRecord[] };
-	readonly ships: { readonly kept: number; readonly lost: number };
-	readonly on: string;
-}
-
-/** What a comparison is at: fetching what the rendering finds, asking what the source holds, finding the line responsible. */
-export type TryingStep = 'records' | 'held' | 'blame';
-export type SaidOfTrying =
-	| { readonly step: TryingStep; readonly done: number; readonly of: number }
-	| { readonly tried: TriedRendering }
-	| { readonly fault: string };
-
-/** One line of a rendering run at its source; the text is the line whole, without references. */
-export interface CountedThere {
-	readonly line: string;
-	readonly text: string;
-	readonly count: number | null;
-	readonly fault: string;
-}
-export type SaidOfCounting = { readonly of: number } | CountedThere | { readonly fault: string };
-
 export interface ReadStrategyLine {
 	readonly number: number;
 	readonly text: string;

@@ -2,7 +2,7 @@
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import Editions from '$lib/ui/vocabularies/Editions.svelte';
-	import Intake from '$lib/ui/vocabularies/Intake.svelte';
+	import VocabularyFile from '$lib/ui/vocabularies/VocabularyFile.svelte';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { remove } from '$lib/work/installation';
 	let { data } = $props();
@@ -84,7 +84,7 @@
 	</table>
 
 	<h2 class="mt-8">Load a vocabulary</h2>
-	<Intake administrator={data.me.administrator} known={data.vocabularies.map((one) => one.id)} />
+	<VocabularyFile administrator={data.me.administrator} known={data.vocabularies.map((one) => one.id)} />
 </Plain>
 
 <style>

@@ -1,9 +1,10 @@
 /** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
 import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
+import type { Knex } from 'knex';
 import type { CommonValues } from '$lib/work/records';
 import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
-import { compileValidator, faultOf } from '$lib/server/http';
-import { closeIndex, openIndex, type OpenIndex } from './indexes';
+import { compileValidator, faultOf, type Actor } from '$lib/server/http';
+import { allowBuilding, closeIndex, indexesComeFrom, openIndex, type IndexSource, type OpenIndex } from './indexes';
 import { RecordDigest } from './record-digest';
 import { openVocabulary } from '$lib/server/vocabularies';
 
@@ -15,10 +16,14 @@ export interface OpenCollection extends CollectionEntry, OpenIndex {
 	readonly labelOf: LabelOf;
 }
 
-/** Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing. */
+/**
+ * Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing.
+ * @param confirm asked before it is committed; what it throws takes everything back
+ */
 export async function replaceCollection(
 	entry: Omit<CollectionEntry, 'size'>,
-	records: Iterable<BibliographicRecord> | AsyncIterable<BibliographicRecord>
+	records: Iterable<BibliographicRecord> | AsyncIterable<BibliographicRecord>,
+	confirm: (transaction: Knex.Transaction) => Promise<void> = () => Promise.resolve()
 ): Promise<number> {
 	const size = await database.transaction(async (transaction) => {
 		let number = 0;
@@ -45,10 +50,11 @@ export async function replaceCollection(
 		if (rows.length > 0) await transaction('records').insert(rows);
 		if (number > 0)
 			await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
+		await confirm(transaction);
 		return number;
 	});
 	forgetCatalogue();
-	closeIndex(entry.id);
+	await closeIndex(entry.id);
 	return size;
 }
 
@@ -87,7 +93,7 @@ export async function shippedSize(): Promise<number> {
 export async function removeCollection(id: string): Promise<boolean> {
 	const gone = (await database('collections').where({ id }).delete()) > 0;
 	forgetCatalogue();
-	closeIndex(id);
+	await closeIndex(id);
 	return gone;
 }
 
@@ -172,6 +178,22 @@ const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
 
 /** Opens a collection for counting; null where there is none of that name, or its indexing was stopped. Waits while it is indexed. */
 export async function openCollection(id: string): Promise<OpenCollection | null> {
+	const described = await describe(id);
+	if (!described) return null;
+	const index = await openIndex(described.source);
+	return index && { ...described.entry, ...index, labelOf: described.labelOf };
+}
+
+/** Lets the index of a collection be built that somebody has stopped. False where there is no such collection. */
+export async function indexAgain(id: string, by: Actor): Promise<boolean> {
+	const described = await describe(id);
+	if (described) await allowBuilding(described.source, by);
+	return described !== null;
+}
+
+async function describe(
+	id: string
+): Promise<{ readonly entry: CollectionEntry; readonly labelOf: LabelOf; readonly source: IndexSource } | null> {
 	const { collections, vocabularies: all } = await catalogue();
 	const found = collections.find((one) => one.id === id);
 	if (!found) return null;
@@ -187,21 +209,24 @@ export async function openCollection(id: string): Promise<OpenCollection | null>
 				vocabulary.headings.map((heading) => [`${vocabulary.id}:${heading.id}`, heading.label])
 			)
 		);
-	const index = await openIndex({ id, size: entry.size, madeFrom, labels, texts: (from, to) => textsOf(id, from, to) });
-	return index && { ...entry, ...index, labelOf };
+	return {
+		entry,
+		labelOf,
+		source: { id, name: entry.name, size: entry.size, madeFrom, labels, texts: () => textsOf(id) }
+	};
 }
+indexesComeFrom(async (id) => (await describe(id))?.source ?? null);
 
 /** The records as they lie in the database, as JSON texts, in their order, by the thousand. */
-async function* textsOf(id: string, first: number, to: number | null): AsyncGenerator<readonly string[]> {
-	for (let from = first; to === null || from < to; from += 1_000) {
-		const end = Math.min(from + 1_000, to ?? Infinity);
+async function* textsOf(id: string): AsyncGenerator<readonly string[]> {
+	for (let from = 0; ; from += 1_000) {
 		const rows = await database('records')
 			.where({ collection_id: id })
 			.where('number', '>=', from)
-			.where('number', '<', end)
+			.where('number', '<', from + 1_000)
 			.orderBy('number')
 			.select<{ text: string }[]>(database.raw('data::text as text'));
 		if (rows.length > 0) yield rows.map((row) => row.text);
-		if (rows.length < end - from) return;
+		if (rows.length < 1_000) return;
 	}
 }

@@ -1,5 +1,6 @@
 /** Collections of records and their indexes. */
 export {
+	indexAgain,
 	digestCollection,
 	isShipped,
 	listCollections,
@@ -14,4 +15,4 @@ export {
 	type CollectionEntry,
 	type OpenCollection
 } from './collections';
-export { allowBuilding, buildingShare, isStopped, stopBuilding } from './indexes';
+export { buildingShare, isStopped, stopBuilding } from './indexes';

@@ -1,11 +1,13 @@
 /**
- * Open indexes: taken from their files where these are whole and up to date, else built in a thread
- * of their own and filed; shared with the computing threads; the least used let go beyond a ceiling.
+ * Open indexes: taken from their files where these are whole and up to date; else a job builds the file, in whichever
+ * process, and it is opened then. They are shared with the computing threads; the least used are let go beyond a ceiling.
  */
 import { mkdir, open as openFile, rename, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { MessageChannel, Worker } from 'node:worker_threads';
+import { Worker } from 'node:worker_threads';
 import { CollectionIndex } from '@wide-lantern/core';
+import type { JobState } from '$lib/contract/jobs';
 import { computing } from '$lib/server/computing';
 import {
 	builderAnswerSchema,
@@ -13,8 +15,20 @@ import {
 	type BuilderData,
 	type BuilderMessage
 } from '$lib/server/computing/building';
-import { config, errorFacts, log } from '$lib/server/process';
-import { compileValidator } from '$lib/server/http';
+import { hearJobs, isDiskFull } from '$lib/server/database';
+import { config, log } from '$lib/server/process';
+import { compileValidator, type Actor } from '$lib/server/http';
+import {
+	cancelJob,
+	defineJob,
+	discardJob,
+	endOf,
+	JobRefused,
+	newestJob,
+	startJob,
+	type JobRow,
+	type RunningJob
+} from '$lib/server/jobs';
 import { ResourceCache } from './resource-cache';
 
 export interface OpenIndex {
@@ -27,12 +41,13 @@ export interface OpenIndex {
 /** What an index is made from, and how to get at it. */
 export interface IndexSource {
 	readonly id: string;
+	readonly name: string;
 	readonly size: number;
 	/** Changes with the records and with the vocabularies whose labels are indexed. */
 	readonly madeFrom: string;
 	readonly labels: () => Readonly<Record<string, string>>;
-	/** The records as JSON texts, in their order. @param to the first that does not belong any more; null for all */
-	readonly texts: (from: number, to: number | null) => AsyncIterable<readonly string[]>;
+	/** The records as JSON texts, in their order. */
+	readonly texts: () => AsyncIterable<readonly string[]>;
 }
 
 const shelf = new ResourceCache<OpenIndex>({
@@ -45,32 +60,33 @@ const shelf = new ResourceCache<OpenIndex>({
 		log('info', 'index-let-go', { collection, bytes });
 	}
 });
-const building = new Map<string, { done: number; readonly all: number }>();
-const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
+
+/** The newest job on each collection's index, as far as this process knows. */
+const known = new Map<string, { readonly job: string; readonly state: JobState; readonly share: number }>();
+hearJobs(({ of, job, state, subject, progress }) => {
+	if (of === 'index')
+		known.set(subject, { job, state, share: progress ? progress.done / Math.max(1, progress.of) : 0 });
+});
 
 /** How far the index of a collection is, from 0 to 1; null where none is being built. */
 export function buildingShare(id: string): number | null {
-	const progress = building.get(id);
-	return progress ? progress.done / Math.max(1, progress.all) : null;
+	const job = known.get(id);
+	return job?.state === 'running' || job?.state === 'waiting' ? job.share : null;
 }
 
-/** Collections whose index somebody has stopped being built, until somebody lets it be built again. */
-const stopped = new Set<string>();
-
-export const isStopped = (id: string): boolean => stopped.has(id);
+/** True where somebody has stopped the building of the index, until somebody lets it be built again. */
+export const isStopped = (id: string): boolean => known.get(id)?.state === 'cancelled';
 
 /** Stops the building of an index for everybody. False where none is being built. */
-export function stopBuilding(id: string): boolean {
-	if (!building.has(id)) return false;
-	stopped.add(id);
-	shelf.close(id);
-	return true;
+export async function stopBuilding(id: string): Promise<boolean> {
+	const job = await newestJob('index', id);
+	return job !== null && (await cancelJob(job.id));
 }
 
-/** Lets the index be built again, with the next question. */
-export const allowBuilding = (id: string): void => {
-	stopped.delete(id);
-};
+/** Lets an index be built that somebody has stopped. */
+export async function allowBuilding(source: IndexSource, by: Actor): Promise<void> {
+	await begin(source, by);
+}
 
 /** Null where its building was stopped, now or before. */
 export async function openIndex(source: IndexSource): Promise<OpenIndex | null> {
@@ -83,53 +99,86 @@ export async function openIndex(source: IndexSource): Promise<OpenIndex | null> 
 	}
 }
 
-/** Lets an index go, or stops its building: the collection is another now, or gone. */
-export const closeIndex = (id: string): void => {
-	stopped.delete(id);
+/** Lets an index go: the collection is another now, or gone. A building of its index ends. */
+export async function closeIndex(id: string): Promise<void> {
 	shelf.close(id);
-};
+	const job = await newestJob('index', id);
+	if (job) await discardJob(job.id, CHANGED);
+	known.delete(id);
+}
 
 let serial = 0;
+const CHANGED = 'The collection has changed since; it is indexed as it is now.';
+/** Milliseconds for which a building that has failed is not tried again. */
+const PAUSE = 30_000;
 
 async function load(source: IndexSource, signal: AbortSignal): Promise<OpenIndex> {
-	const started = performance.now();
-	const computed = `${source.id}-${++serial}`;
-	const facts = (how: string, index: CollectionIndex) => {
-		log('info', 'index-opened', {
-			collection: source.id,
-			how,
-			records: index.size,
-			bytes: index.buffer.byteLength,
-			milliseconds: Math.round(performance.now() - started)
-		});
-	};
-	const filed = await readIndex(source.id);
-	if (filed) {
-		const checked = await computing().openCollection(computed, filed, false);
-		if (checked.opened) {
-			const index = CollectionIndex.sealed(filed);
-			if (index.facts.madeFrom === source.madeFrom) {
-				facts('file', index);
-				return { index, computed };
-			}
-			computing().closeCollection(computed);
-		} else log('warning', 'index-file-refused', { collection: source.id, why: checked.why });
+	const filed = await openFiled(source);
+	if (filed) return filed;
+	const before = await newestJob('index', source.id);
+	if (before?.state === 'cancelled' && madeFromOf(before) === source.madeFrom) {
+		known.set(source.id, { job: before.id, state: 'cancelled', share: 0 });
+		throw new JobRefused('The building of the index was stopped.');
 	}
-	const buffer = await build(source, signal);
-	await computing().openCollection(computed, buffer, true);
+	if (before?.state === 'failed' && madeFromOf(before) === source.madeFrom && ageOf(before) < PAUSE)
+		throw new JobRefused(before.message ?? 'The collection could not be indexed.');
+	const job = await endOf(await begin(source, null), signal);
+	if (job?.state !== 'done') throw new JobRefused(job?.message ?? 'The building of the index was stopped.');
+	const opened = await openFiled(source);
+	if (!opened) throw new Error(`The index of ${source.id} was built, but its file cannot be opened.`);
+	return opened;
+}
+
+const madeFromOf = ({ request }: JobRow): string => (indexJob.isRequest(request) ? request.madeFrom : '');
+
+const ageOf = ({ ended_at }: JobRow): number => Date.now() - (ended_at?.getTime() ?? 0);
+
+/** Begins to build it, or joins who does. @returns the job */
+async function begin(source: IndexSource, by: Actor | null): Promise<string> {
+	for (;;) {
+		const id = await startJob(indexJob, {
+			request: { madeFrom: source.madeFrom },
+			subject: source.id,
+			title: source.name,
+			by
+		});
+		if (id !== null) return id;
+		const other = await newestJob('index', source.id);
+		if (other && madeFromOf(other) === source.madeFrom) return other.id;
+		if (other) await discardJob(other.id, CHANGED);
+	}
+}
+
+async function openFiled(source: IndexSource): Promise<OpenIndex | null> {
+	const started = performance.now();
+	const buffer = await readIndex(source.id);
+	if (!buffer) return null;
+	const computed = `${source.id}-${++serial}`;
+	const checked = await computing().openCollection(computed, buffer, false);
+	if (!checked.opened) {
+		log('warning', 'index-file-refused', { collection: source.id, why: checked.why });
+		return null;
+	}
 	const index = CollectionIndex.sealed(buffer);
-	facts('built', index);
-	await fileIndex(source.id, buffer);
+	if (index.facts.madeFrom !== source.madeFrom) {
+		computing().closeCollection(computed);
+		return null;
+	}
+	log('info', 'index-opened', {
+		collection: source.id,
+		records: index.size,
+		bytes: buffer.byteLength,
+		milliseconds: Math.round(performance.now() - started)
+	});
 	return { index, computed };
 }
 
-const fileOf = (id: string) => config.indexes && join(config.indexes, `${id}.index`);
+const folder = config.indexes ?? join(tmpdir(), `lantern-indexes-${process.pid}`);
+const fileOf = (id: string) => join(folder, `${id}.index`);
 
 async function readIndex(id: string): Promise<SharedArrayBuffer | null> {
-	const path = fileOf(id);
-	if (path === null) return null;
 	try {
-		const file = await openFile(path);
+		const file = await openFile(fileOf(id));
 		try {
 			const { size } = await file.stat();
 			const buffer = new SharedArrayBuffer(size);
@@ -150,85 +199,88 @@ async function readIndex(id: string): Promise<SharedArrayBuffer | null> {
 
 /** Writes beside the old file and takes its place only when whole. */
 async function fileIndex(id: string, buffer: SharedArrayBuffer): Promise<void> {
-	const path = fileOf(id);
-	if (path === null || config.indexes === null) return;
 	// Another process may be filing the same one.
-	const part = `${path}.${process.pid}.part`;
+	const part = `${fileOf(id)}.${process.pid}.part`;
 	try {
-		await mkdir(config.indexes, { recursive: true });
+		await mkdir(folder, { recursive: true });
 		await writeFile(part, new Uint8Array(buffer));
-		await rename(part, path);
+		await rename(part, fileOf(id));
 	} catch (error) {
-		log('warning', 'index-not-filed', { collection: id, ...errorFacts(error) });
 		await rm(part, { force: true }).catch(() => undefined);
+		if (isDiskFull(error))
+			throw new JobRefused(
+				'The disk of the server is full, so the collection cannot be indexed. Tell the administrator.'
+			);
+		throw error;
 	}
 }
 
-/** From so many records on, two threads build together; for fewer a second one is not worth its start. */
-const TWO_HANDS = 20_000;
+interface IndexRequest {
+	readonly madeFrom: string;
+}
 
-async function build(source: IndexSource, signal: AbortSignal): Promise<SharedArrayBuffer> {
-	const labels = source.labels();
-	const channel = new MessageChannel();
-	const half = source.size >= TWO_HANDS ? Math.floor(source.size / 2) : null;
-	const hands =
-		half === null
-			? [new Builder({ madeFrom: source.madeFrom, labels, other: null }, signal)]
-			: (
-					[
-						['first', channel.port1],
-						['second', channel.port2]
-					] as const
-				).map(([hand, port]) => new Builder({ madeFrom: source.madeFrom, labels, other: { hand, port } }, signal));
-	const progress = { done: 0, all: source.size };
-	building.set(source.id, progress);
+/** Set by who knows the collections (collections.ts). */
+let sourceOf: (id: string) => Promise<IndexSource | null> = () => Promise.resolve(null);
+export const indexesComeFrom = (give: typeof sourceOf): void => {
+	sourceOf = give;
+};
+
+const indexJob = defineJob<'index', IndexRequest>({
+	name: 'index',
+	isRequest: compileValidator<IndexRequest>({
+		type: 'object',
+		required: ['madeFrom'],
+		additionalProperties: false,
+		properties: { madeFrom: { type: 'string' } }
+	}),
+	atOnce: 1,
+	longest: 3_600,
+	repeatable: false,
+	run: build
+});
+
+async function build(job: RunningJob<IndexRequest>) {
+	const source = await sourceOf(job.subject);
+	if (!source) throw new JobRefused('The collection is not here any more.');
+	if (source.madeFrom !== job.request.madeFrom) throw new JobRefused(CHANGED);
+	const builder = new Builder({ madeFrom: source.madeFrom, labels: source.labels() }, job.signal);
 	try {
-		const ends = half === null ? [null] : [half, null];
-		const answers = await Promise.all(
-			hands.map((hand, at) =>
-				hand.build(
-					source.texts(at === 0 ? 0 : (half ?? 0), ends[at] ?? null),
-					() => (progress.done = hands.reduce((sum, one) => sum + one.done, 0))
-				)
-			)
-		);
-		const [built] = answers;
-		if (built?.outcome !== 'built')
-			throw new Error(built?.outcome === 'failed' ? built.message : 'The builder said something else.');
-		return built.buffer;
+		for await (const texts of source.texts()) job.progress('indexing', await builder.add(texts), source.size);
+		await fileIndex(source.id, await builder.finish());
 	} finally {
-		building.delete(source.id);
-		channel.port1.close();
-		await Promise.all(hands.map((hand) => hand.end()));
+		await builder.end();
 	}
+	return { state: 'done', outcome: { records: source.size } } as const;
 }
 
-/** One thread that builds. */
+const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
+
+/** A thread that builds. */
 class Builder {
-	done = 0;
 	private readonly worker: Worker;
 
 	constructor(
-		data: BuilderData,
+		workerData: BuilderData,
 		private readonly signal: AbortSignal
 	) {
-		this.worker = new Worker(config.builder, { workerData: data, transferList: data.other ? [data.other.port] : [] });
+		this.worker = new Worker(config.builder, { workerData });
 	}
 
-	async build(texts: AsyncIterable<readonly string[]>, progressed: () => void): Promise<BuilderAnswer> {
-		for await (const some of texts) {
-			this.signal.throwIfAborted();
-			const answer = await this.ask({ do: 'add', texts: some });
-			if (answer.outcome === 'failed') throw new Error(answer.message);
-			if (answer.outcome === 'added') this.done = answer.done;
-			progressed();
-		}
+	/** @returns how many records it has */
+	async add(texts: readonly string[]): Promise<number> {
+		const answer = await this.ask({ do: 'add', texts });
+		if (answer.outcome !== 'added') throw UNEXPECTED;
+		return answer.done;
+	}
+
+	async finish(): Promise<SharedArrayBuffer> {
 		const answer = await this.ask({ do: 'finish' });
-		if (answer.outcome === 'failed') throw new Error(answer.message);
-		return answer;
+		if (answer.outcome !== 'built') throw UNEXPECTED;
+		return answer.buffer;
 	}
 
 	private ask(message: BuilderMessage): Promise<BuilderAnswer> {
+		this.signal.throwIfAborted();
 		return new Promise((answered, failed) => {
 			const leave = () => {
 				failed(new Error('The building of the index was stopped.'));
@@ -241,8 +293,9 @@ class Builder {
 			this.worker.once('error', failed);
 			this.worker.once('message', (answer: unknown) => {
 				settle();
-				if (isAnswer(answer)) answered(answer);
-				else failed(new Error('The builder said something else.'));
+				if (!isAnswer(answer)) failed(UNEXPECTED);
+				else if (answer.outcome === 'failed') failed(new JobRefused(answer.message));
+				else answered(answer);
 			});
 			this.worker.postMessage(message);
 		});
@@ -252,3 +305,4 @@ class Builder {
 		await this.worker.terminate();
 	}
 }
+const UNEXPECTED = new Error('The thread that builds an index said something else.');

@@ -1,10 +1,6 @@
-/** What the server and the threads that build an index say to each other. */
-import type { MessagePort } from 'node:worker_threads';
-
+/** What the server and the thread that builds an index say to each other. */
 export interface BuilderData {
 	readonly madeFrom: string;
-	/** The way to the other thread, where two build together: the first takes the first half of the records and answers with the index. */
-	readonly other: { readonly hand: 'first' | 'second'; readonly port: MessagePort } | null;
 	/** Labels of headings by `vocabulary:identifier`. */
 	readonly labels: Readonly<Record<string, string>>;
 }
@@ -14,8 +10,6 @@ export type BuilderMessage = { readonly do: 'add'; readonly texts: readonly stri
 export type BuilderAnswer =
 	| { readonly outcome: 'added'; readonly done: number }
 	| { readonly outcome: 'built'; readonly buffer: SharedArrayBuffer }
-	/** Said by the second hand: its half is with the first. */
-	| { readonly outcome: 'handed-over' }
 	| { readonly outcome: 'failed'; readonly message: string };
 
 export const builderMessageSchema = {
@@ -31,7 +25,7 @@ export const builderAnswerSchema = {
 	type: 'object',
 	required: ['outcome'],
 	properties: {
-		outcome: { enum: ['added', 'built', 'handed-over', 'failed'] },
+		outcome: { enum: ['added', 'built', 'failed'] },
 		done: { type: 'integer' },
 		message: { type: 'string' },
 		buffer: {}

@@ -1,6 +1,5 @@
 /** The computing threads: what they are asked, and texts that are read in them. */
 export { readEditsAhead, readLinesAhead } from './parse-ahead';
-export type { RequestOptions } from './pool';
 export type { Answers } from './protocol';
 export {
 	Dropped,
@@ -12,5 +11,6 @@ export {
 	type CountedLine,
 	type MarkNumbers,
 	type PackedLine,
+	type RequestOptions,
 	type RecordOrder
 } from './threads';

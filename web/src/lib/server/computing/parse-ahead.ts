@@ -20,7 +20,7 @@ import {
 import { createYielder } from '$lib/server/process';
 import { computing } from './threads';
 import { fromTextParts } from './text-parts';
-import type { RequestOptions } from './pool';
+import type { RequestOptions } from './threads';
 import { compileValidator } from '$lib/server/http';
 
 /** Longest line, in characters, that is read on the main thread: 20 milliseconds at most. */

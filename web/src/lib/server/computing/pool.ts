@@ -11,14 +11,14 @@ export class Dropped extends Error {}
 /** The answer would have taken too much work. */
 export class TooHeavy extends Error {}
 
-export interface RequestOptions {
+export interface PoolRequest {
 	/** Whose turn it counts as: one person, one thread at a time. */
 	readonly owner: string;
 	/** A newer question of the same kind drops this one; null for one that is always wanted. */
 	readonly replaces?: string | null;
 }
 
-interface Waiting extends Required<RequestOptions> {
+interface Waiting extends Required<PoolRequest> {
 	readonly job: Job;
 	readonly done: (answer: Answers[keyof Answers]) => void;
 	readonly failed: (error: Error) => void;
@@ -73,7 +73,7 @@ export class Pool {
 	 * @throws {Dropped} when a newer question took its place
 	 * @throws {TooHeavy} when it took too much work
 	 */
-	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: RequestOptions): Promise<Answers[Name]> {
+	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: PoolRequest): Promise<Answers[Name]> {
 		const replaces = wanted.replaces ?? null;
 		if (replaces !== null) this.drop(replaces);
 		return new Promise<Answers[keyof Answers]>((done, failed) => {

@@ -1,16 +1,18 @@
-/** What the server and the thread that reads a vocabulary's file say to each other. */
+/** What the server gives to the thread that reads a vocabulary's file, and what that says. */
 import type { FileKind, TableLook, TableShape } from '@wide-lantern/core';
 
+/** Headings in one part of an edition. */
+export const PART = 1_000;
+
 export interface ReaderData {
+	/** What was read is written beside it, as `PATH.read`: a line of JSON with all but the headings, then lines of lists of them. */
 	readonly path: string;
-	/** Null where it is to be seen from the file. */
-	readonly kind: FileKind | null;
 	readonly vocabulary: string;
 	/** For a table, which does not say its own name. */
 	readonly name: string;
+	/** For a table: what its columns mean; null where nobody has said it. */
+	readonly shape: TableShape | null;
 }
-
-export type ReaderMessage = { readonly do: 'read'; readonly shape: TableShape | null } | { readonly do: 'part' };
 
 export interface ReadFault {
 	readonly place: string | null;
@@ -19,53 +21,59 @@ export interface ReadFault {
 }
 
 export type ReaderAnswer =
-	/** What kind it is; for a table, its first rows, and it waits for what the columns mean. */
-	| { readonly say: 'kind'; readonly kind: FileKind; readonly look: TableLook | null }
-	| { readonly say: 'progress'; readonly bytes: number; readonly statements: number }
+	| { readonly say: 'kind'; readonly kind: FileKind }
+	/** The first rows of a table; what its columns mean must be said before it can be read. */
+	| { readonly say: 'columns'; readonly look: TableLook }
+	| { readonly say: 'progress'; readonly bytes: number }
 	| {
 			readonly say: 'read';
-			/** All but the headings, as JSON. */
-			readonly head: string;
+			readonly name: string;
+			readonly edition: string;
+			readonly date: string | null;
+			readonly qualifiers: number;
 			readonly headings: number;
 			readonly names: number;
 			readonly faults: readonly ReadFault[];
 			readonly faultCount: number;
 			readonly notes: readonly string[];
+			readonly look: TableLook | null;
 	  }
-	| { readonly say: 'failed'; readonly message: string; readonly faults: readonly ReadFault[] }
-	/** Headings as a JSON list; null behind the last. */
-	| { readonly say: 'part'; readonly headings: string | null };
+	| { readonly say: 'failed'; readonly message: string; readonly faults: readonly ReadFault[] };
 
-const fault = {
-	type: 'object',
-	required: ['place', 'message', 'code'],
-	properties: { place: { type: ['string', 'null'] }, message: { type: 'string' }, code: { type: 'string' } }
+const text = { type: 'string' } as const;
+const whole = { type: 'integer', minimum: 0 } as const;
+const faults = {
+	type: 'array',
+	items: {
+		type: 'object',
+		required: ['place', 'message', 'code'],
+		properties: { place: { type: ['string', 'null'] }, message: text, code: text }
+	}
 } as const;
-
-export const readerMessageSchema = {
+const answer = (say: ReaderAnswer['say'], properties: Readonly<Record<string, object>>) => ({
 	type: 'object',
-	required: ['do'],
+	required: ['say', ...Object.keys(properties)],
 	additionalProperties: false,
-	properties: { do: { enum: ['read', 'part'] }, shape: { type: ['object', 'null'] } },
-	if: { properties: { do: { const: 'read' } } },
-	then: { required: ['shape'] }
-} as const;
+	properties: { say: { const: say }, ...properties }
+});
 
 export const readerAnswerSchema = {
-	type: 'object',
-	required: ['say'],
-	properties: {
-		say: { enum: ['kind', 'progress', 'read', 'failed', 'part'] },
-		kind: { type: 'string' },
-		look: { type: ['object', 'null'] },
-		bytes: { type: 'integer' },
-		statements: { type: 'integer' },
-		head: { type: 'string' },
-		headings: { type: ['integer', 'string', 'null'] },
-		names: { type: 'integer' },
-		faults: { type: 'array', items: fault },
-		faultCount: { type: 'integer' },
-		notes: { type: 'array', items: { type: 'string' } },
-		message: { type: 'string' }
-	}
+	anyOf: [
+		answer('kind', { kind: text }),
+		answer('columns', { look: { type: 'object' } }),
+		answer('progress', { bytes: whole }),
+		answer('read', {
+			name: text,
+			edition: text,
+			date: { type: ['string', 'null'] },
+			qualifiers: whole,
+			headings: whole,
+			names: whole,
+			faults,
+			faultCount: whole,
+			notes: { type: 'array', items: text },
+			look: { type: ['object', 'null'] }
+		}),
+		answer('failed', { message: text, faults })
+	]
 } as const;

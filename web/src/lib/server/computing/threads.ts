@@ -1,33 +1,84 @@
-/** The computing threads of this server. */
+/**
+ * The computing threads of this server, in two pools: those of the one count while somebody types; those of the
+ * other do everything else, take what the first leave of the processors, and keep nobody’s count waiting.
+ */
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { config, log } from '$lib/server/process';
 import { compileValidator } from '$lib/server/http';
-import { Pool } from './pool';
-import { answeredSchema, type Answered } from './protocol';
+import { Pool, type PoolRequest } from './pool';
+import { answeredSchema, type Answered, type Answers, type Job } from './protocol';
 
 export { packLines, type PackedLine } from './packed-lines';
 export { Dropped, TooHeavy } from './pool';
 export { RECORD_ORDERS, type CountedLine, type MarkNumbers, type RecordOrder } from './protocol';
 
+export interface RequestOptions extends PoolRequest {
+	/** True for what nobody waits for at the keyboard. */
+	readonly batch?: boolean;
+}
+
 const isAnswer = compileValidator<Answered>(answeredSchema);
+/** At least three, so that two heavy questions leave one for everybody else. */
+const INTERACTIVE = Math.max(3, availableParallelism());
+const BATCH = 2;
 
-let pool: Pool | null = null;
-
-/** Started with the first question; at least three, so that two heavy ones leave one for everybody else. */
-export function computing(): Pool {
-	pool ??= new Pool({
-		threads: Math.max(3, availableParallelism()),
-		start: (unwanted) => new Worker(config.worker, { workerData: { unwanted } }),
+function startPool(threads: number, batch: boolean): Pool {
+	return new Pool({
+		threads,
+		start: (unwanted) => new Worker(config.worker, { workerData: { unwanted, batch } }),
 		isAnswer: (message): message is Answered => isAnswer(message),
 		report: (event, facts) => {
 			log('error', event, facts);
 		}
 	});
-	return pool;
+}
+
+class Computing {
+	private readonly interactive = startPool(INTERACTIVE, false);
+	private readonly batch = startPool(BATCH, true);
+
+	/** Lets all threads use an index. False, with the reason, where it is damaged or old. */
+	async openCollection(collection: string, buffer: SharedArrayBuffer, trusted: boolean): Promise<Answers['open']> {
+		const answer = await this.interactive.openCollection(collection, buffer, trusted);
+		if (answer.opened) await this.batch.openCollection(collection, buffer, true);
+		return answer;
+	}
+
+	closeCollection(collection: string): void {
+		this.interactive.closeCollection(collection);
+		this.batch.closeCollection(collection);
+	}
+
+	/**
+	 * Asks any thread of the right pool.
+	 * @throws {Dropped} when a newer question took its place
+	 * @throws {TooHeavy} when it took too much work
+	 */
+	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: RequestOptions): Promise<Answers[Name]> {
+		return (wanted.batch === true ? this.batch : this.interactive).ask<Name>(job, wanted);
+	}
+
+	/** Drops what waits or runs under this name. */
+	drop(replaces: string): void {
+		this.interactive.drop(replaces);
+		this.batch.drop(replaces);
+	}
+
+	async close(): Promise<void> {
+		await Promise.all([this.interactive.close(), this.batch.close()]);
+	}
+}
+
+let threads: Computing | null = null;
+
+/** Started with the first question. */
+export function computing(): Computing {
+	threads ??= new Computing();
+	return threads;
 }
 
 export async function stopComputing(): Promise<void> {
-	await pool?.close();
-	pool = null;
+	await threads?.close();
+	threads = null;
 }

@@ -2,6 +2,7 @@
  * A computing thread: holds views on the shared indexes and its own results, answers one job after
  * the other, and looks now and then whether the one under way is still wanted.
  */
+import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import {
 	explainRecord,
@@ -29,6 +30,7 @@ import {
 	type Marks
 } from '@wide-lantern/core/computing';
 import { Ajv, type ValidateFunction } from 'ajv';
+import { BATCH_PRIORITY } from './priority.ts';
 import { LineReader } from './packed-lines.ts';
 import { readPasted } from './pasted.ts';
 import {
@@ -52,7 +54,8 @@ const CACHE_CEILING = 48_000_000;
 
 class Dropped extends Error {}
 
-const { unwanted } = workerData as { unwanted: Int32Array };
+const { unwanted, batch } = workerData as { unwanted: Int32Array; batch: boolean };
+if (batch) setPriority(BATCH_PRIORITY);
 const port = parentPort;
 if (!port) throw new Error('This runs in a thread of the server.');
 

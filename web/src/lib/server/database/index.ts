@@ -1,5 +1,15 @@
 /** The connection to PostgreSQL, its migrations, what other processes tell, and answers that are kept. */
 export { catalogue, forgetCatalogue, type CatalogueCollection } from './catalogue';
-export { database, isDatabaseAway, isDiskFull, migrate } from './database';
+export { database, isDatabaseAway, isDiskFull, migrate, PROCESS } from './database';
 export { KeptAnswers } from './kept-answers';
-export { hearChanges, hearNotices, hearOfEnds, hearOfGaps, listenForNotices, notify, stopNotices } from './notices';
+export {
+	hearChanges,
+	hearJobs,
+	hearNotices,
+	hearOfEnds,
+	hearOfGaps,
+	listenForNotices,
+	notify,
+	stopNotices,
+	type JobNotice
+} from './notices';

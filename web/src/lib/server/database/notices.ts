@@ -8,12 +8,23 @@ import { Client } from 'pg';
 import { config, errorFacts, log } from '$lib/server/process';
 import { database, PROCESS } from './database';
 import { compileValidator } from '$lib/server/http';
+import { JOB_STATES, jobProgressSchema, type JobProgress, type JobState } from '$lib/contract/jobs';
 
 export type Notice =
 	| { readonly kind: 'edited'; readonly enquiry: string; readonly revision: number }
 	| { readonly kind: 'vocabulary'; readonly vocabulary: string }
 	/** A row of a table has changed; the process that changed it hears this, too. */
 	| { readonly kind: 'changed'; readonly table: string; readonly key: string }
+	/** A job has begun, moved on or ended; the process that runs it hears this, too. */
+	| {
+			readonly kind: 'job';
+			readonly job: string;
+			readonly of: string;
+			readonly state: JobState;
+			readonly subject: string;
+			readonly enquiry: string | null;
+			readonly progress: JobProgress | null;
+	  }
 	/** A window has the enquiry open, with its cursor on this line. */
 	| {
 			readonly kind: 'here';
@@ -47,6 +58,14 @@ const isTold = compileValidator<Told>({
 		shape('edited', { enquiry: text, revision: { type: 'integer' } }),
 		shape('vocabulary', { vocabulary: text }),
 		shape('changed', { table: text, key: text }),
+		shape('job', {
+			job: text,
+			of: text,
+			state: { enum: JOB_STATES },
+			subject: text,
+			enquiry: { type: ['string', 'null'] },
+			progress: jobProgressSchema
+		}),
 		shape('here', { enquiry: text, client: text, name: text, line: { type: ['string', 'null'] } }),
 		shape('gone', { enquiry: text, client: text }),
 		shape('who', { enquiry: text }),
@@ -71,6 +90,12 @@ export function hearOfEnds(hear: (process: string) => void): void {
 /** Calls back when a row of a table has changed, in whichever process. */
 export function hearChanges(hear: (change: { readonly table: string; readonly key: string }) => void): void {
 	emitter.on('changed', hear);
+}
+export type JobNotice = Extract<Notice, { readonly kind: 'job' }>;
+/** Calls back when a job has begun, moved on or ended, in whichever process, until the returned function is called. */
+export function hearJobs(hear: (notice: JobNotice) => void): () => void {
+	emitter.on('job', hear);
+	return () => emitter.off('job', hear);
 }
 /** False while changes may be missed: what was read before must not be relied on. */
 export const hearsChanges = (): boolean => client !== null && Date.now() - heardAt < GONE;
@@ -104,6 +129,7 @@ function receive(payload: string): void {
 	heardAt = Date.now();
 	const { from, ...notice } = told;
 	if (notice.kind === 'changed') emitter.emit('changed', notice);
+	if (notice.kind === 'job') emitter.emit('job', notice);
 	if (from === PROCESS) return;
 	if (notice.kind === 'ending') {
 		if (others.delete(from)) emitter.emit('ended', from);

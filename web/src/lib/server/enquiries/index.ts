@@ -14,6 +14,7 @@ export {
 	withAnchors
 } from './enquiries';
 export { checkEnquiryFile, toFile } from './enquiry-file';
+export { jobFor } from './job-access';
 export { listen, listenToFacts } from './news';
 export { openEnquiry, type OpenEnquiry } from './open-enquiries';
 export { checkPart, listParts, loadShippedParts, removePart, savePart } from './parts';

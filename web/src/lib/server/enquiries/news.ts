@@ -2,7 +2,7 @@
 import { EventEmitter } from 'node:events';
 import type { Edit } from '@wide-lantern/core';
 import type { FactKind } from '$lib/contract/facts';
-import { database, hearChanges, hearNotices } from '$lib/server/database';
+import { database, hearChanges, hearJobs, hearNotices } from '$lib/server/database';
 import { errorFacts, log } from '$lib/server/process';
 
 export interface News {
@@ -35,6 +35,10 @@ const FACTS: Readonly<Record<string, FactKind>> = {
 hearChanges(({ table, key }) => {
 	const kind = FACTS[table];
 	if (kind) emitter.emit(`facts ${key}`, kind);
+});
+
+hearJobs(({ enquiry }) => {
+	if (enquiry !== null) emitter.emit(`facts ${enquiry}`, 'jobs' satisfies FactKind);
 });
 
 /** Calls back when facts were added, in whichever process, until the returned function is called. */

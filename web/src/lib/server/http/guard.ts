@@ -55,6 +55,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
 	[`POST ${API}/indexing`]: 'editor',
+	[`GET ${API}/jobs`]: 'reader',
 	[`POST ${API}/trials`]: 'reader',
 	[`PUT ${API}/presence`]: 'reader',
 	[`GET ${API}/steps`]: 'reader',
@@ -106,11 +107,13 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'GET /api/v1/vocabularies/[vocabulary]': 'signed-in',
 	'GET /vocabularies': 'signed-in',
 	'GET /vocabularies/[vocabulary]': 'signed-in',
-	// Who loaded a vocabulary, and administrators, replace and remove it: intakes.ts and installation.ts ask.
+	// Who loaded a vocabulary, and administrators, replace and remove it: loading.ts and installation.ts ask.
 	'POST /api/v1/intakes': 'signed-in',
-	'GET /api/v1/intakes/[intake]': 'signed-in',
 	'POST /api/v1/intakes/[intake]': 'signed-in',
-	'DELETE /api/v1/intakes/[intake]': 'signed-in',
+	'GET /api/v1/jobs': 'signed-in',
+	// Only whose it is, who is in its enquiry, and administrators see a job: enquiries/job-access.ts asks.
+	'GET /api/v1/jobs/[job]': 'signed-in',
+	'POST /api/v1/jobs/[job]': 'signed-in',
 	'DELETE /api/v1/vocabularies/[vocabulary]': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/changes': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]/lookup': 'signed-in',

@@ -2,6 +2,5 @@
 export { eventStream } from './event-stream';
 export { fileName } from './file-name';
 export { holdsRole, NEEDS, ROLES, judge, type Actor, type Access, type Role } from './guard';
-export { ndjsonResponse } from './ndjson';
 export { RateLimit } from './rate-limit';
 export { compileValidator, faultOf, formText, readBody } from './validation';

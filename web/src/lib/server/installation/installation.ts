@@ -1,25 +1,12 @@
-/**
- * What belongs to the installation, taken in and taken out by the administrator: vocabularies,
- * collections of records, profiles. Whole or not at all; what is in use is named before it goes.
- */
-import { recordSchema, type BibliographicRecord } from '@wide-lantern/core';
-import { type CollectionEntry, listCollections, replaceCollection } from '$lib/server/collections';
+/** What belongs to the installation, and its removal: what is in use is named before it goes. */
+import { listCollections } from '$lib/server/collections';
 import { database } from '$lib/server/database';
-import { type Actor, compileValidator, faultOf } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
 import { forgetComparisons } from '$lib/server/enquiries';
-import { linesOf } from '$lib/server/sources';
 import { forgetVocabulary, mayReplace } from '$lib/server/vocabularies';
-
-const checkRecord = compileValidator<BibliographicRecord>(recordSchema);
 
 /** Identifiers of things of the installation, as they stand in addresses and anchors. */
 export const NAME = /^[a-z][a-z0-9-]{0,59}$/;
-
-export type Taken<What> =
-	| { readonly ok: true; readonly what: What; readonly faults: readonly string[] }
-	| { readonly ok: false; readonly message: string; readonly faults: readonly string[] };
-
-const refused = (message: string, faults: readonly string[] = []) => ({ ok: false, message, faults }) as const;
 
 export type Removed =
 	| { readonly outcome: 'gone' }
@@ -43,42 +30,6 @@ export async function removeVocabulary(id: string, actor: Actor, confirmed: bool
 	forgetVocabulary(id);
 	forgetComparisons(id);
 	return { outcome: 'gone' };
-}
-
-/** Takes a collection from lines of JSON, one record each (docs/formats/record.json). */
-export async function takeCollection(
-	entry: Omit<CollectionEntry, 'size'>,
-	file: ReadableStream<Uint8Array>,
-	ceiling: number
-): Promise<Taken<{ records: number }>> {
-	const known = await database('vocabularies')
-		.whereIn('id', [...entry.vocabularies])
-		.select<{ id: string }[]>('id');
-	const missing = entry.vocabularies.filter((id) => !known.some((one) => one.id === id));
-	if (missing.length > 0)
-		return refused(`There is no vocabulary ${missing.join(', ')} here. Load it first. Nothing was changed.`);
-	class Faulty extends Error {}
-	async function* records(): AsyncGenerator<BibliographicRecord> {
-		for await (const { number, text } of linesOf(file, ceiling)) {
-			let value: unknown;
-			try {
-				value = JSON.parse(text);
-			} catch {
-				throw new Faulty(`Line ${number} is no JSON.`);
-			}
-			if (!checkRecord(value)) throw new Faulty(`Line ${number} is no record: ${faultOf(checkRecord.errors)}.`);
-			yield value;
-		}
-	}
-	try {
-		const size = await replaceCollection(entry, records());
-		return size === 0
-			? refused('The file holds no record. Nothing was changed.')
-			: { ok: true, what: { records: size }, faults: [] };
-	} catch (error) {
-		if (error instanceof Faulty) return refused(`${error.message} Nothing was changed.`);
-		throw error;
-	}
 }
 
 /** Something that enquiries use. */

@@ -3,7 +3,7 @@
  * against the original on the works that both sources hold.
  */
 import { recordSchema, sameWorks, type BibliographicRecord, type Profile, type Rendering } from '@wide-lantern/core';
-import type { TriedRendering, TryingStep } from '$lib/work/renderings';
+import type { ComparedRendering, ComparisonStep } from '$lib/contract/runs';
 import { listAddresses, questionsFor, SruClient, type SruRecord, type Result } from '$lib/server/sources';
 import { recordsAt } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
@@ -75,7 +75,7 @@ function heldOf(record: SruRecord): Held & { readonly id: string } {
 }
 
 /** How far a comparison is: records fetched, works asked for, lines looked through. */
-type Progress = (step: TryingStep, done: number, of: number) => void;
+type Progress = (step: ComparisonStep, done: number, of: number) => void;
 
 /** The final line of the rendering beside the result of the strategy, by works that both sources hold. */
 export async function compareWithSource(
@@ -85,7 +85,7 @@ export async function compareWithSource(
 	final: string,
 	signal: AbortSignal,
 	progress: Progress
-): Promise<Result<TriedRendering>> {
+): Promise<Result<ComparedRendering>> {
 	const { collection, marks, wanted } = evaluated;
 	const connection = connectionTo(profile, own);
 	const rendering = await renderWhole(evaluated, profile);
@@ -145,6 +145,7 @@ export async function compareWithSource(
 	return {
 		ok: true,
 		value: {
+			revision: evaluated.enquiry.revision,
 			original: mine.length,
 			rendered: answered.value.total,
 			kept: kept.length,

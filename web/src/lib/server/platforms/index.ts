@@ -1,5 +1,5 @@
 /** Profiles, and a strategy in the syntax of a platform. */
-export { connectionTo, queryTypeOf, renderLines, renderWhole, compareWithSource } from './connections';
+export { connectionTo, queryTypeOf, renderWhole } from './connections';
 export {
 	listProfiles,
 	loadShippedProfiles,
@@ -11,3 +11,4 @@ export {
 	saveProfile
 } from './profiles';
 export { profileFacts, renderingsOf } from './renderings';
+export { askSource } from './source-jobs';

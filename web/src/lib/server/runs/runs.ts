@@ -68,11 +68,18 @@ export const checkWithdrawal = compileValidator<{ readonly withdrawn: boolean }>
 const SHOWN = 4;
 const timeOf = (on: string) => (Number.isNaN(Date.parse(on)) ? new Date() : new Date(on));
 
+type Person = Pick<Actor, 'id' | 'name'>;
+/** Asked before it is committed; what it throws takes everything back. */
+type Confirm = (transaction: Knex.Transaction) => Promise<void>;
+const confirmed: Confirm = () => Promise.resolve();
+
 /** Adds a run. @returns its identifier */
-export function keepRun(enquiry: string, actor: Actor, run: NewRun): Promise<string> {
-	return database.transaction((transaction) =>
-		insertRun(transaction, enquiry, run, { person_id: actor.id, person_name: actor.name, made_at: new Date() })
-	);
+export function keepRun(enquiry: string, actor: Person, run: NewRun, confirm = confirmed): Promise<string> {
+	return database.transaction(async (transaction) => {
+		await confirm(transaction);
+		const made = { person_id: actor.id, person_name: actor.name, made_at: new Date() };
+		return insertRun(transaction, enquiry, run, made);
+	});
 }
 
 type Made = Pick<RunRow, 'person_id' | 'person_name' | 'made_at'>;
@@ -117,18 +124,22 @@ export async function withdrawRun(enquiry: string, run: string, actor: Actor, wi
 
 export async function keepComparison(
 	enquiry: string,
-	actor: Actor,
-	comparison: Omit<Comparison, 'by' | 'on'>
+	actor: Person,
+	comparison: Omit<Comparison, 'by' | 'on'>,
+	confirm = confirmed
 ): Promise<void> {
 	const { profile, knownLost, ...figures } = comparison;
-	await database('comparisons').insert({
-		enquiry_id: enquiry,
-		profile_id: profile,
-		known_lost: knownLost,
-		...figures,
-		person_id: actor.id,
-		person_name: actor.name,
-		made_at: new Date()
+	await database.transaction(async (transaction) => {
+		await confirm(transaction);
+		await transaction('comparisons').insert({
+			enquiry_id: enquiry,
+			profile_id: profile,
+			known_lost: knownLost,
+			...figures,
+			person_id: actor.id,
+			person_name: actor.name,
+			made_at: new Date()
+		});
 	});
 }
 

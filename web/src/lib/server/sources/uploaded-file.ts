@@ -1,5 +1,5 @@
 /**
- * Files on their way in: from the request, or from an address that may be reached; read as text or
+ * Files that are taken in: from the request, or from an address that may be reached; read as text or
  * line by line, never beyond a ceiling.
  */
 import { error } from '@sveltejs/kit';
@@ -21,7 +21,9 @@ export async function uploadedFile(request: Request, url: URL): Promise<Readable
 	return reached.body;
 }
 
-async function* texts(stream: ReadableStream<Uint8Array>, ceiling: number): AsyncGenerator<string> {
+type Bytes = ReadableStream<Uint8Array> | AsyncIterable<Uint8Array>;
+
+async function* texts(stream: Bytes, ceiling: number): AsyncGenerator<string> {
 	const decoder = new TextDecoder('utf-8', { fatal: true });
 	let size = 0;
 	const decode = (chunk?: Uint8Array) => {
@@ -31,7 +33,7 @@ async function* texts(stream: ReadableStream<Uint8Array>, ceiling: number): Asyn
 			error(422, { message: 'The file is not UTF-8 text. Nothing was changed.' });
 		}
 	};
-	for await (const chunk of stream as unknown as AsyncIterable<Uint8Array>) {
+	for await (const chunk of stream as AsyncIterable<Uint8Array>) {
 		size += chunk.byteLength;
 		if (size > ceiling)
 			error(413, {
@@ -53,7 +55,7 @@ const LINE_CEILING = 20_000_000;
 
 /** The lines that hold something, with their numbers from 1. */
 export async function* linesOf(
-	stream: ReadableStream<Uint8Array>,
+	stream: Bytes,
 	ceiling: number
 ): AsyncGenerator<{ readonly number: number; readonly text: string }> {
 	let rest = '';

@@ -1,5 +1,5 @@
 /** Vocabularies, their editions, and loading them from files. */
-export { WRITTEN, beginIntake, checkStep, intakeOf, leaveIntake, mayReplace, step } from './intakes';
+export { beginLoading, checkLoadingStep, mayReplace, stepLoading, WRITTEN } from './loading';
 export {
 	editionOf,
 	forgetVocabulary,

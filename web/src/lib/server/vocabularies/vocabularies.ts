@@ -12,7 +12,9 @@ import {
 	type OpenVocabulary,
 	type VocabularyData
 } from '@wide-lantern/core';
+import type { Knex } from 'knex';
 import type { VocabularyEntry } from '$lib/work/editions';
+import { PART } from '$lib/server/computing/reading';
 import { createYielder } from '$lib/server/process';
 import { catalogue, database, forgetCatalogue, hearNotices, hearOfGaps } from '$lib/server/database';
 import { compileValidator, faultOf } from '$lib/server/http';
@@ -29,8 +31,6 @@ const isHead = compileValidator<VocabularyHead>({
 });
 const areHeadings = compileValidator<Heading[]>({ type: 'array', items: headingSchema });
 
-/** Headings in one part of an edition. */
-export const PART = 1_000;
 /** Editions of one vocabulary that are kept; the oldest go. */
 const KEPT = 6;
 
@@ -43,11 +43,13 @@ const open = new Map<string, Promise<Opened>>();
 /**
  * Saves an edition, whole or not at all; its number follows on the newest.
  * @param parts at most `PART` headings each, as JSON
+ * @param confirm asked before it is committed; what it throws takes everything back
  */
 export async function saveEdition(
 	head: VocabularyHead,
 	parts: Iterable<string> | AsyncIterable<string>,
-	by: { readonly id: string | null; readonly name: string }
+	by: { readonly id: string | null; readonly name: string },
+	confirm: (transaction: Knex.Transaction) => Promise<void> = () => Promise.resolve()
 ): Promise<number> {
 	if (!isHead(head)) throw new Error(`This is no vocabulary: ${faultOf(isHead.errors)}`);
 	const { id } = head;
@@ -80,6 +82,7 @@ export async function saveEdition(
 			.where('number', '<=', number - KEPT)
 			.delete();
 		await transaction('vocabularies').where({ id }).update({ edition: number, loaded_at: new Date() });
+		await confirm(transaction);
 		return number;
 	});
 	forgetVocabulary(id);

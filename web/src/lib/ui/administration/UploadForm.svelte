@@ -1,7 +1,10 @@
 <!-- Takes a file in: from this computer, or from an address that may be reached. -->
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
+	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
+	import { hasEnded } from '$lib/contract/jobs';
+	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName, take, type Answer, type Taking } from '$lib/work/installation';
 
@@ -23,21 +26,47 @@
 	let id = $state('');
 	let busy = $state(false);
 	let answer = $state.raw<Answer | null>(null);
+	/** A collection is stored by a job. */
+	let job = $state('');
+	const running = $derived(ownJobs.list.find((one) => one.id === job && !hasEnded(one.state)) ?? null);
 	const file = $derived(files?.[0]);
 	const proposed = $derived(shortName(file?.name ?? address));
-	const ready = $derived(!busy && (file !== undefined || address.trim() !== '') && (id || proposed) !== '');
+	const ready = $derived(!busy && !running && (file !== undefined || address.trim() !== '') && (id || proposed) !== '');
 
 	async function load(event: SubmitEvent) {
 		event.preventDefault();
 		busy = true;
-		answer = await take(kind, id || proposed, file ?? address.trim(), options);
+		answer = null;
+		const taken = await take(kind, id || proposed, file ?? address.trim(), options);
 		busy = false;
-		if (answer.ok) {
-			id = '';
-			address = '';
-			await invalidateAll();
-		}
+		if (taken.ok && taken.id !== undefined) {
+			job = taken.id;
+			await ownJobs.refresh();
+			await ended();
+		} else await loaded(taken);
 	}
+	async function loaded(taken: Answer) {
+		answer = taken;
+		if (!taken.ok) return;
+		id = '';
+		address = '';
+		await invalidateAll();
+	}
+	async function ended() {
+		const own = ownJobs.list.find((one) => one.id === job);
+		if (!own || !hasEnded(own.state)) return;
+		job = '';
+		const whole = await wholeJob(own.id);
+		const records = whole.ok && whole.value.kind === 'collection' ? whole.value.outcome?.records : undefined;
+		await loaded({
+			ok: own.state === 'done',
+			message: own.state === 'cancelled' ? 'Cancelled. Nothing was changed.' : (own.message ?? ''),
+			faults: [],
+			confirm: false,
+			...(records === undefined ? {} : { records })
+		});
+	}
+	onMount(() => ownJobs.whenEnded(() => void ended()));
 </script>
 
 <details class="mt-2">
@@ -64,8 +93,15 @@
 			/></label
 		>
 		{@render children?.()}
-		<div><button class="do first" disabled={!ready}>{busy ? 'Loading …' : 'Load'}</button></div>
+		<div><button class="do first" disabled={!ready}>{busy ? 'Sending …' : 'Load'}</button></div>
 	</form>
+	{#if running}<div class="mt-3">
+			<JobProgress
+				job={running}
+				oncancel={() => void ownJobs.change(running.id, 'cancel')}
+				note="What is here now stays in use until all of it is stored."
+			/>
+		</div>{/if}
 </details>
 {#if answer}
 	<div class="say mt-2" class:fault={!answer.ok} role="status">

@@ -1,12 +1,14 @@
 <!-- Counts of a whole rendering on one day: run over the source’s connection, or pasted back from its platform. -->
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { pastedRows, type RenderedLine, type RunLine } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import { readNdjson } from '$lib/work/ndjson';
-	import { askServer } from '$lib/work/ask';
+	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
+	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 	import type { RenderingHistory } from '$lib/contract/runs';
-	import type { SaidOfCounting } from '$lib/work/renderings';
+	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { askServer } from '$lib/work/ask';
 
 	interface Props {
 		profile: {
@@ -25,40 +27,47 @@
 	const { enquiry } = useWorkspace();
 	const runs = $derived(history?.runs ?? []);
 	const written = $derived(lines.filter((line) => line.written !== null));
-	let progress = $state<{ done: number; of: number } | null>(null);
-	let running: AbortController | null = null;
 	let fault = $state('');
+	const job = $derived(enquiry.jobs.newest('run', `${enquiry.id} ${profile.id}`));
+	const running = $derived(job !== null && isUnderWay(job.state) ? job : null);
+	/** What this window has begun; what became of earlier runs is not said again. */
+	let begun = $state('');
 
+	let sending = $state(false);
 	async function run() {
+		sending = true;
 		await enquiry.flush();
-		const asking = new AbortController();
-		running = asking;
 		fault = '';
-		let [answered, counted, firstFault] = [0, 0, ''];
-		let said = '';
-		progress = { done: 0, of: written.length };
-		const end = await readNdjson<SaidOfCounting>(
-			`/api/v1/enquiries/${enquiry.id}/renderings/count`,
-			{ profile: profile.id },
-			(one) => {
-				if ('line' in one) {
-					answered++;
-					if (one.count !== null) counted++;
-					firstFault ||= one.fault;
-				} else if ('of' in one) progress = { done: 0, of: one.of };
-				else said = one.fault;
-				if (progress) progress = { ...progress, done: answered };
-			},
-			asking.signal
-		);
-		progress = null;
-		if (asking.signal.aborted) fault = 'Cancelled; nothing was kept.';
-		else if (counted === 0)
-			fault = `${end || firstFault || said || 'Nothing was answered.'} The earlier counts were kept.`;
+		const answer = await askServer<JobView>(`/api/v1/enquiries/${enquiry.id}/renderings/count`, 'POST', {
+			profile: profile.id
+		});
+		sending = false;
+		if (!answer.ok) {
+			fault = answer.fault;
+			return;
+		}
+		begun = answer.value.id;
+		void ownJobs.refresh();
+		await enquiry.jobs.refresh();
+		await ended();
+	}
+	/** Says what became of the run, when it has ended. */
+	async function ended() {
+		const own = begun === '' ? undefined : enquiry.jobs.list.find((one) => one.id === begun);
+		if (!own || !hasEnded(own.state)) return;
+		begun = '';
+		if (own.state === 'cancelled') fault = 'Cancelled; nothing was kept.';
+		else if (own.state === 'failed') fault = own.message ?? '';
 		else {
-			fault = [end, said].filter((one) => one !== '').join(' ');
+			const whole = await wholeJob(own.id);
+			fault = whole.ok && whole.value.kind === 'run' ? (whole.value.outcome?.fault ?? '') : '';
 			onchange();
 		}
+	}
+	onMount(() => enquiry.jobs.whenEnded(() => void ended()));
+	async function cancel() {
+		const answer = running && (await enquiry.jobs.change(running.id, 'cancel'));
+		if (answer && !answer.ok) fault = answer.fault;
 	}
 	/** The run has all lines as they are now; those without a count in what was pasted have none. */
 	async function keepPasted(rows: readonly RunLine[]) {
@@ -124,11 +133,7 @@
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>Counts at the source</h3>
 		{#if enquiry.editable}
-			{#if progress}<button class="do" onclick={() => running?.abort()}>Cancel</button><span
-					class="small soft"
-					role="status">{progress.done} of {progress.of} lines</span
-				>
-			{:else}
+			{#if !running && !sending}
 				{#if profile.connected}<button class="do" onclick={() => void run()} disabled={written.length === 0}
 						>Run by connection</button
 					>{/if}
@@ -136,6 +141,13 @@
 			{/if}
 		{/if}
 	</div>
+	{#if running}<div class="mt-2">
+			<JobProgress
+				job={running}
+				{...enquiry.editable ? { oncancel: () => void cancel() } : {}}
+				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
+			/>
+		</div>{/if}
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if pasting}
 		<label class="block mt-2 max-w-xl"

@@ -1,11 +1,15 @@
 <!-- Original and rendering, run on the works that both sources hold: what is kept, lost and gained, and which line is to blame. -->
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import Ship from '@lucide/svelte/icons/ship';
 	import type { Comparison } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import { readNdjson } from '$lib/work/ndjson';
-	import type { SaidOfTrying, TriedRendering } from '$lib/work/renderings';
+	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
+	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
+	import type { ComparedRendering } from '$lib/contract/runs';
+	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { askServer } from '$lib/work/ask';
 
 	interface Props {
 		profile: string;
@@ -19,7 +23,7 @@
 	}
 	let { profile, source, gaps, rendering, stored, onchange }: Props = $props();
 	const { enquiry } = useWorkspace();
-	let tried = $state.raw<TriedRendering | null>(null);
+	let tried = $state.raw<ComparedRendering | null>(null);
 	/** What the figures depend on, as it was when they were taken. */
 	let triedOf = $state('');
 	const stands = $derived.by(() => {
@@ -33,60 +37,75 @@
 		]);
 	});
 	const old = $derived(stands !== triedOf);
-	let busy = $state<AbortController | null>(null);
 	let fault = $state('');
-	let progress = $state<Extract<SaidOfTrying, { step: unknown }> | null>(null);
-	const said = $derived.by(() => {
-		if (!progress) return `Asking ${source} …`;
-		const { step, done, of } = progress;
-		if (step === 'records') return `${formatCount(done)} of ${formatCount(of)} records fetched from ${source}`;
-		return step === 'held'
-			? `Checking whether ${source} holds the records only the original retrieves: ${formatCount(done)} of ${formatCount(of)}`
-			: `Finding the line responsible: ${formatCount(done)} of ${formatCount(of)}`;
-	});
+	const job = $derived(enquiry.jobs.newest('comparison', `${enquiry.id} ${profile}`));
+	const running = $derived(job !== null && isUnderWay(job.state) ? job : null);
+	/** What this window has begun, and what it was begun on. */
+	let begun = $state({ job: '', on: '' });
+	let sending = $state(false);
+	const busy = $derived(sending || begun.job !== '' || running !== null);
+
 	async function run() {
+		sending = true;
 		await enquiry.flush();
-		const asking = new AbortController();
-		busy = asking;
 		fault = '';
-		const asked = stands;
-		const end = await readNdjson<SaidOfTrying>(
-			`/api/v1/enquiries/${enquiry.id}/renderings/try`,
-			{ profile },
-			(one) => {
-				if ('step' in one) progress = one;
-				else if ('fault' in one) fault = one.fault;
-				else {
-					[tried, triedOf] = [one.tried, asked];
-				}
-			},
-			asking.signal
-		);
-		if (end !== '') fault = end;
-		[busy, progress] = [null, null];
-		if (tried) onchange();
+		const on = stands;
+		const answer = await askServer<JobView>(`/api/v1/enquiries/${enquiry.id}/renderings/try`, 'POST', { profile });
+		sending = false;
+		if (!answer.ok) {
+			fault = answer.fault;
+			return;
+		}
+		begun = { job: answer.value.id, on };
+		void ownJobs.refresh();
+		await enquiry.jobs.refresh();
+		await ended();
+	}
+	/** Shows what the comparison came to, when it has ended. */
+	async function ended() {
+		const own = begun.job === '' ? undefined : enquiry.jobs.list.find((one) => one.id === begun.job);
+		if (!own || !hasEnded(own.state)) return;
+		const whole = await wholeJob(own.id);
+		if (begun.job !== own.id) return;
+		if (!whole.ok) fault = whole.fault;
+		else if (own.state === 'failed') fault = own.message ?? '';
+		else if (whole.value.kind === 'comparison' && own.state === 'done')
+			[tried, triedOf] = [whole.value.outcome, begun.on];
+		begun = { job: '', on: '' };
+		if (own.state === 'done') onchange();
+	}
+	onMount(() => {
+		void showLast();
+		return enquiry.jobs.whenEnded(() => void ended());
+	});
+	/** The comparison that was made last, or one that is still under way, as after a reload. */
+	async function showLast() {
+		await enquiry.jobs.refresh();
+		if (!job || begun.job !== '') return;
+		if (!hasEnded(job.state)) begun = { job: job.id, on: stands };
+		if (job.state !== 'done') return;
+		const whole = await wholeJob(job.id);
+		if (!whole.ok || whole.value.kind !== 'comparison' || tried) return;
+		tried = whole.value.outcome;
+		triedOf = tried?.revision === enquiry.revision ? stands : '';
+	}
+	async function cancel() {
+		const answer = running && (await enquiry.jobs.change(running.id, 'cancel'));
+		if (answer && !answer.ok) fault = answer.fault;
 	}
 	const held = $derived(tried ? tried.kept + tried.lost.length : 0);
 	const share = $derived(tried && held > 0 ? Math.round((1000 * tried.kept) / held) / 10 : null);
 	const byLine = $derived.by(() => {
-		const groups = new Map<number | null, TriedRendering['lost'][number][]>();
+		const groups = new Map<number | null, ComparedRendering['lost'][number][]>();
 		for (const one of tried?.lost ?? []) groups.set(one.line, [...(groups.get(one.line) ?? []), one]);
 		return [...groups].sort((a, b) => b[1].length - a[1].length);
 	});
 </script>
 
-<section aria-label="Try it on {source}" aria-busy={busy !== null} data-tried={tried ? held : ''}>
+<section aria-label="Try it on {source}" aria-busy={busy} data-tried={tried ? held : ''}>
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>On the works that both sources hold</h3>
-		{#if busy}<button class="do" onclick={() => busy?.abort()}>Cancel</button><span class="small soft" role="status"
-				>{said}</span
-			>{#if progress && progress.of > 0}<progress
-					class="how-far"
-					max={progress.of}
-					value={progress.done}
-					aria-hidden="true"
-				></progress>{/if}
-		{:else}<button
+		{#if !busy}<button
 				class="do"
 				class:first={!tried}
 				disabled={gaps > 0}
@@ -97,6 +116,13 @@
 				>{gaps === 1 ? 'One line has a gap' : `${gaps} lines have gaps`}: decide on what cannot be written first.</span
 			>{/if}
 	</div>
+	{#if running}<div class="mt-2">
+			<JobProgress
+				job={running}
+				{...enquiry.editable || running.mine ? { oncancel: () => void cancel() } : {}}
+				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
+			/>
+		</div>{/if}
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if !tried && stored}<p class="small soft mt-1">
 			On {dayAndTime(stored.on)}: {formatCount(stored.kept)} kept, {formatCount(stored.lost)} lost, {formatCount(
@@ -151,11 +177,6 @@
 </section>
 
 <style>
-	.how-far {
-		width: 8rem;
-		height: 6px;
-		accent-color: var(--ink);
-	}
 	.bad {
 		color: var(--fault);
 	}

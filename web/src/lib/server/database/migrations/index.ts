@@ -15,6 +15,7 @@ import * as twelfth from './012-notices';
 import * as thirteenth from './013-change-notices';
 import * as fourteenth from './014-facts';
 import * as fifteenth from './015-summaries';
+import * as sixteenth from './016-jobs';
 
 export interface Migration {
 	readonly name: string;
@@ -37,5 +38,6 @@ export const migrations: Migration[] = [
 	{ name: '012-notices', ...twelfth },
 	{ name: '013-change-notices', ...thirteenth },
 	{ name: '014-facts', ...fourteenth },
-	{ name: '015-summaries', ...fifteenth }
+	{ name: '015-summaries', ...fifteenth },
+	{ name: '016-jobs', ...sixteenth }
 ];

@@ -1,8 +1,8 @@
-/** A vocabulary's file comes in; it is read at once, and loaded when the person says so. */
+/** A vocabulary’s file comes in; a job reads it at once, and stores what it holds when the person says so. */
 import { error, json } from '@sveltejs/kit';
 import { uploadedFile } from '$lib/server/sources';
 import { NAME } from '$lib/server/installation';
-import { beginIntake } from '$lib/server/vocabularies';
+import { beginLoading } from '$lib/server/vocabularies';
 
 export const POST = async ({ request, url, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });
@@ -16,11 +16,11 @@ export const POST = async ({ request, url, locals }) => {
 		error(403, {
 			message: 'Only an administrator may load from an address. Save the file and load it from this computer.'
 		});
-	const begun = await beginIntake(
+	const begun = await beginLoading(
 		vocabulary,
 		(url.searchParams.get('name') ?? '').slice(0, 200),
 		await uploadedFile(request, url),
 		locals.actor
 	);
-	return begun.ok ? json(begun.view, { status: 201 }) : json({ message: begun.message }, { status: begun.status });
+	return begun.ok ? json(begun.job, { status: 202 }) : json({ message: begun.message }, { status: begun.status });
 };

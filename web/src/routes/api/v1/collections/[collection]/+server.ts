@@ -1,8 +1,9 @@
-/** A collection as lines of JSON, one record each: out for everybody, in and away for the administrator. */
+/** A collection as lines of JSON, one record each: out for everybody, in, by a job, and away for the administrator. */
 import { error, json } from '@sveltejs/kit';
 import { listCollections, recordsOf, removeCollection } from '$lib/server/collections';
-import { CEILINGS, uploadedFile } from '$lib/server/sources';
-import { usageWarning, NAME, takeCollection } from '$lib/server/installation';
+import { requireActor } from '$lib/server/enquiries';
+import { uploadedFile } from '$lib/server/sources';
+import { beginCollection, NAME, usageWarning } from '$lib/server/installation';
 
 export const GET = async ({ params }) => {
 	const entry = (await listCollections()).find((one) => one.id === params.collection);
@@ -23,7 +24,7 @@ export const GET = async ({ params }) => {
 	});
 };
 
-export const PUT = async ({ params, request, url }) => {
+export const PUT = async ({ params, request, url, locals }) => {
 	if (!NAME.test(params.collection))
 		error(422, {
 			message: 'A collection’s short name is lower-case letters, digits and hyphens, beginning with a letter.'
@@ -31,14 +32,14 @@ export const PUT = async ({ params, request, url }) => {
 	const name = (url.searchParams.get('name') ?? '').trim().slice(0, 300) || params.collection;
 	const takenOn = url.searchParams.get('taken') ?? new Date().toISOString().slice(0, 10);
 	if (!/^\d{4}-\d{2}-\d{2}$/.test(takenOn) || Number.isNaN(Date.parse(takenOn)))
-		error(422, { message: `“${takenOn.slice(0, 40)}” is no date; write it as 2026-11-20. Nothing was changed.` });
+		error(422, { message: `“${takenOn.slice(0, 40)}” is not a date; write it as 2026-11-20. Nothing was changed.` });
 	const vocabularies = (url.searchParams.get('vocabularies') ?? '').split(',').filter((one) => one !== '');
-	const taken = await takeCollection(
+	const begun = await beginCollection(
 		{ id: params.collection, name, takenOn, vocabularies },
 		await uploadedFile(request, url),
-		CEILINGS.collection
+		requireActor(locals)
 	);
-	return taken.ok ? json(taken.what) : json({ message: taken.message, faults: taken.faults }, { status: 422 });
+	return begun.ok ? json(begun.job, { status: 202 }) : json({ message: begun.message }, { status: begun.status });
 };
 
 export const DELETE = async ({ params, url }) => {

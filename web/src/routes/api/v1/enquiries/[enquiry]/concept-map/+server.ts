@@ -4,7 +4,10 @@ import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { conceptMap, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), {
+		owner: requireActor(locals).id,
+		batch: true
+	});
 	const concept = evaluated.enquiry.document.concepts.find((one) => one.id === url.searchParams.get('concept'));
 	if (!concept) error(404, { message: 'This concept is not in the enquiry any more.' });
 	return json(await conceptMap(evaluated, concept));

@@ -8,7 +8,10 @@ import { dossierOf } from '$lib/server/dossiers';
 import { evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), {
+		owner: requireActor(locals).id,
+		batch: true
+	});
 	const document = await dossierOf(evaluated);
 	const attachment = (ending: string) => ({
 		'content-disposition': `attachment; filename="${fileName(document.title, document.date, ending)}"`

@@ -5,7 +5,10 @@ import { resultOf, evaluateEnquiry } from '$lib/server/evaluation';
 import type { RenderingsView } from '$lib/work/renderings';
 
 export const GET = async ({ params, locals, url }) => {
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), {
+		owner: requireActor(locals).id,
+		batch: true
+	});
 	const string = url.searchParams.get('string');
 	if (string !== null) {
 		const profile = await profileOf(string);

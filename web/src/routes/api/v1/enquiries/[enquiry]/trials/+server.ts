@@ -8,7 +8,7 @@ export const POST = async ({ params, request, locals }) => {
 	const body = await readBody(request, checkTrials);
 	const enquiry = await requireEnquiry(params.enquiry);
 	if (enquiry.revision !== body.revision) error(409, { message: 'The strategy has changed meanwhile; try again.' });
-	const trials = await tryEdits(await evaluateEnquiry(enquiry, { owner: requireActor(locals).id }), body);
+	const trials = await tryEdits(await evaluateEnquiry(enquiry, { owner: requireActor(locals).id, batch: true }), body);
 	if (!trials) error(409, { message: 'There is no collection to try this on, or it is still being indexed.' });
 	return json({ trials });
 };

@@ -4,7 +4,10 @@ import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { evaluateEnquiry, yearsOfConcept } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
+	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), {
+		owner: requireActor(locals).id,
+		batch: true
+	});
 	const years = await yearsOfConcept(evaluated, url.searchParams.get('concept') ?? '');
 	if (!years) error(404, { message: 'This concept has no lines that are counted.' });
 	return json(years);

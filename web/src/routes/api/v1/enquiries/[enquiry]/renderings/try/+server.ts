@@ -1,11 +1,8 @@
-/** Original and rendering on the works that both sources hold: how far it is, then what is kept, lost and gained; an editor’s comparison is kept. */
-import { error } from '@sveltejs/kit';
+/** Original and rendering on the works that both sources hold, compared by a job; an editor’s comparison is kept. */
+import { error, json } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { profileOf, compareWithSource } from '$lib/server/platforms';
-import { keepComparison } from '$lib/server/runs';
-import { compileValidator, holdsRole, readBody, ndjsonResponse } from '$lib/server/http';
-import { resultOf, evaluateEnquiry } from '$lib/server/evaluation';
-import type { SaidOfTrying } from '$lib/work/renderings';
+import { askSource, connectionTo, profileOf } from '$lib/server/platforms';
+import { compileValidator, holdsRole, readBody } from '$lib/server/http';
 
 const check = compileValidator<{ readonly profile: string }>({
 	type: 'object',
@@ -16,23 +13,19 @@ const check = compileValidator<{ readonly profile: string }>({
 
 export const POST = async ({ params, request, locals, url }) => {
 	const { profile: id } = await readBody(request, check);
-	const actor = requireActor(locals);
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: actor.id });
-	const mayKeep = holdsRole(locals.role, 'editor');
+	const { document } = await requireEnquiry(params.enquiry);
 	const profile = await profileOf(id);
 	if (!profile) error(404, { message: 'There is no such profile here.' });
-	const final = resultOf(evaluated);
-	if (!final) error(409, { message: 'The strategy has no result yet, so there is nothing to compare.' });
-	return ndjsonResponse<SaidOfTrying>(request, async (say, signal) => {
-		const told = await compareWithSource(evaluated, profile, url.origin, final.id, signal, (step, done, of) =>
-			say({ step, done, of })
-		);
-		if (told.ok && mayKeep && !signal.aborted) {
-			const { kept, lost, gained, ships } = told.value;
-			const { revision } = evaluated.enquiry;
-			const figures = { kept, lost: lost.length, gained: gained.count, knownLost: ships.lost };
-			await keepComparison(params.enquiry, actor, { profile: profile.id, revision, ...figures });
-		}
-		say(told.ok ? { tried: told.value } : { fault: `${told.why} Nothing was changed.` });
-	});
+	if (!connectionTo(profile, url.origin))
+		error(409, { message: `${profile.source.name} has no connection, so nothing can be compared.` });
+	if (!document.renderings.some((one) => one.profile === id))
+		error(404, { message: 'The strategy is not written for this platform.' });
+	const job = await askSource(
+		'comparison',
+		params.enquiry,
+		{ profile: id, own: url.origin, keep: holdsRole(locals.role, 'editor') },
+		profile.source.name,
+		requireActor(locals)
+	);
+	return json(job, { status: 202 });
 };

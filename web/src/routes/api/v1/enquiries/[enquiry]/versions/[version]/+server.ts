@@ -11,7 +11,7 @@ export const GET = async ({ params, url, locals }) => {
 	const current = await requireEnquiry(params.enquiry);
 	const after = other === 'now' ? current : await openVersion(params.enquiry, other, isDocument);
 	if (!after) error(404, { message: 'There is no such version of this enquiry.' });
-	const evaluated = await evaluateEnquiry(current, { owner: requireActor(locals).id });
+	const evaluated = await evaluateEnquiry(current, { owner: requireActor(locals).id, batch: true });
 	const side = url.searchParams.get('records');
 	if (side === null) return json(await compareVersions(evaluated, version, after));
 	const from = Number(url.searchParams.get('from') ?? 0);

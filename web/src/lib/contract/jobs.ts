@@ -1,0 +1,84 @@
+/** Work that takes longer than a request, as the screens see it. */
+import type { FileKind, TableLook } from '@wide-lantern/core';
+import type { ComparedRendering } from './runs';
+
+/** `asking` waits for a person’s decision. */
+export const JOB_STATES = ['waiting', 'running', 'asking', 'done', 'failed', 'cancelled'] as const;
+export type JobState = (typeof JOB_STATES)[number];
+/** True while it may still come to something. */
+export const isUnderWay = (state: JobState): boolean => state === 'waiting' || state === 'running';
+export const hasEnded = (state: JobState): boolean => !isUnderWay(state) && state !== 'asking';
+
+export interface JobProgress {
+	/** In the terms of its kind. */
+	readonly step: string;
+	readonly done: number;
+	readonly of: number;
+}
+export const jobProgressSchema = {
+	type: ['object', 'null'],
+	required: ['step', 'done', 'of'],
+	additionalProperties: false,
+	properties: {
+		step: { type: 'string', maxLength: 100 },
+		done: { type: 'number', minimum: 0 },
+		of: { type: 'number', minimum: 0 }
+	}
+} as const;
+
+/** What was read from a vocabulary’s file. */
+export interface ReadVocabulary {
+	readonly name: string;
+	readonly edition: string;
+	readonly date: string | null;
+	readonly headings: number;
+	readonly names: number;
+	readonly qualifiers: number;
+	readonly notes: readonly string[];
+	readonly faultCount: number;
+	readonly faults: readonly { readonly place: string | null; readonly message: string }[];
+}
+
+/** What each kind of job comes to. */
+export interface JobOutcomes {
+	/** A vocabulary is read from a file, and stored when a person says so. */
+	readonly vocabulary: {
+		readonly kind: FileKind | null;
+		/** Of a table: its first rows, until somebody has said what the columns mean. */
+		readonly look: TableLook | null;
+		readonly read: ReadVocabulary | null;
+	};
+	/** A collection is taken from lines of JSON. */
+	readonly collection: { readonly records: number };
+	/** The index of a collection is built. */
+	readonly index: { readonly records: number };
+	/** The lines of a rendering are counted at their source. */
+	readonly run: {
+		readonly lines: readonly { readonly line: string; readonly count: number | null; readonly fault: string }[];
+		/** Why not all lines were asked; empty where they were. */
+		readonly fault: string;
+	};
+	/** A rendering is held against the original. */
+	readonly comparison: ComparedRendering;
+}
+export type JobKindName = keyof JobOutcomes;
+
+interface JobOf<Kind extends JobKindName> {
+	readonly id: string;
+	readonly kind: Kind;
+	readonly state: JobState;
+	readonly subject: string;
+	readonly title: string;
+	readonly progress: JobProgress | null;
+	/** Null while there is none, and in lists: one job at a time is asked for whole. */
+	readonly outcome: JobOutcomes[Kind] | null;
+	/** Why it has failed, or what to know. */
+	readonly message: string | null;
+	/** Name of who wanted it. */
+	readonly by: string;
+	readonly mine: boolean;
+	readonly createdAt: string;
+	readonly endedAt: string | null;
+}
+export type JobView = { readonly [Kind in JobKindName]: JobOf<Kind> }[JobKindName];
+export type JobViewOf<Kind extends JobKindName> = Extract<JobView, { readonly kind: Kind }>;

@@ -1,0 +1,226 @@
+<!-- A vocabulary is loaded from a file: chosen, read with progress, its faults shown with their places, and stored when the person says so. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { invalidateAll } from '$app/navigation';
+	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
+	import { hasEnded, isUnderWay, type ReadVocabulary } from '$lib/contract/jobs';
+	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import type { Answer } from '$lib/work/ask';
+	import { formatCount } from '$lib/work/fresh.svelte';
+	import { shortName } from '$lib/work/installation';
+	import { begin, KIND_NAMES, next, type LoadingJob } from '$lib/work/vocabulary-file';
+	import Columns from './Columns.svelte';
+
+	let { administrator, known }: { administrator: boolean; known: readonly string[] } = $props();
+	let files: FileList | undefined = $state();
+	let address = $state('');
+	let id = $state('');
+	let name = $state('');
+	let edition = $state('');
+	let sending = $state(false);
+	/** The file that is shown, as it was asked for whole. */
+	let job = $state.raw<LoadingJob | null>(null);
+	let fault = $state('');
+	const file = $derived(files?.[0]);
+	const proposed = $derived(shortName(file?.name ?? address));
+	const short = $derived(id || proposed);
+	const replaces = $derived(known.includes(short));
+	/** How far it is, from the list that is asked for again and again. */
+	const listed = $derived(ownJobs.list.find((one) => one.id === job?.id) ?? null);
+	const running = $derived(listed && isUnderWay(listed.state) ? listed : null);
+	const read = $derived(job?.outcome?.read ?? null);
+
+	async function take(answer: Answer<LoadingJob>): Promise<void> {
+		fault = answer.ok ? '' : answer.fault;
+		if (!answer.ok) return;
+		show(answer.value);
+		await ownJobs.refresh();
+	}
+	function show(shown: LoadingJob): void {
+		const was = job?.outcome?.read;
+		job = shown;
+		if (shown.state !== 'asking' || !shown.outcome?.read || was) return;
+		name = shown.outcome.read.name;
+		edition = shown.outcome.read.edition;
+	}
+	/** Its state has changed on the server: it is asked for whole. */
+	$effect(() => {
+		if (!job || !listed || listed.state === job.state) return;
+		void wholeJob(job.id).then((answer) => {
+			if (!answer.ok || answer.value.kind !== 'vocabulary') return;
+			show(answer.value);
+			if (answer.value.state === 'done') void invalidateAll();
+		});
+	});
+	/** One that has not ended is taken up again: after a reload, or on coming back. */
+	onMount(async () => {
+		await ownJobs.refresh();
+		const open = ownJobs.list.find((one) => one.kind === 'vocabulary' && !hasEnded(one.state));
+		const whole = open && !job ? await wholeJob(open.id) : null;
+		if (whole?.ok && whole.value.kind === 'vocabulary') show(whole.value);
+	});
+	async function start(event: SubmitEvent) {
+		event.preventDefault();
+		fault = '';
+		sending = true;
+		await take(await begin(short, file ?? address.trim()));
+		sending = false;
+	}
+	async function leave() {
+		if (job && !hasEnded(job.state)) await ownJobs.change(job.id, 'cancel');
+		job = null;
+		fault = '';
+		id = '';
+		address = '';
+	}
+	async function load(of: ReadVocabulary) {
+		const step = { do: 'load', faulty: of.faultCount > 0, name: name.trim(), edition: edition.trim() } as const;
+		await take(await next(job?.id ?? '', step));
+	}
+</script>
+
+{#if !job}
+	<form class="mt-2 grid gap-3 max-w-2xl" onsubmit={start}>
+		<label
+			><span class="said">File on this computer</span><input
+				class="chooser"
+				type="file"
+				accept=".ttl,.nt,.rdf,.xml,.jsonld,.json,.csv,.tsv,.txt"
+				bind:files
+			/></label
+		>
+		{#if administrator}<label
+				><span class="said">or an address that may be reached</span><input
+					class="ask"
+					type="url"
+					bind:value={address}
+					disabled={file !== undefined}
+					placeholder="https://vocabularies.example/file.ttl"
+				/></label
+			>{/if}
+		<label
+			><span class="said">Short name (letters, digits, hyphens): how lines call it</span><input
+				class="ask"
+				bind:value={id}
+				placeholder={proposed}
+				pattern="[a-z][a-z0-9\-]*"
+			/></label
+		>
+		{#if replaces}<p class="small soft">
+				There is a vocabulary “{short}” here. What you load becomes its next edition; the present one is kept for
+				comparison.
+			</p>{/if}
+		<div>
+			<button class="do first" disabled={sending || (file === undefined && address.trim() === '') || short === ''}
+				>{sending ? 'Sending …' : 'Read the file'}</button
+			>
+		</div>
+		<p class="small soft">
+			SKOS as Turtle, N-Triples, RDF/XML or JSON-LD, or a table (CSV, TSV) with one heading a row. Up to 400 MB. Nothing
+			is loaded before you have seen what was read.
+		</p>
+	</form>
+{:else}
+	<section class="mt-3" aria-label="The file {job.title}">
+		<h3>
+			{job.title}
+			<span class="soft small">{job.outcome?.kind ? KIND_NAMES[job.outcome.kind] : ''}</span>
+		</h3>
+		{#if running}
+			<div class="mt-2">
+				<JobProgress
+					job={running}
+					oncancel={() => void leave()}
+					note="The current edition stays in use until the new one is complete."
+				/>
+			</div>
+		{:else if job.state === 'asking' && job.outcome?.look && !read}
+			<Columns
+				look={job.outcome.look}
+				read={async (shape) => void (await take(await next(job?.id ?? '', { do: 'read', shape })))}
+			/>
+			<p class="mt-2"><button class="do" onclick={() => void leave()}>Cancel</button></p>
+		{:else if job.state === 'failed'}
+			<p class="say fault mt-2" role="alert">{job.message}</p>
+			{#if read}{@render faults(read)}{/if}
+			<p class="mt-2"><button class="do" onclick={() => void leave()}>Choose another file</button></p>
+		{:else if job.state === 'cancelled'}
+			<p class="say mt-2" role="status">Cancelled. Nothing was changed.</p>
+			<p class="mt-2"><button class="do" onclick={() => void leave()}>Choose another file</button></p>
+		{:else if job.state === 'done'}
+			<p class="say mt-2" role="status">
+				Loaded: {formatCount(read?.headings ?? 0)} headings{(read?.faultCount ?? 0) > 0
+					? ', skipping invalid entries'
+					: ''}. It can be used in every enquiry here.
+			</p>
+			<p class="mt-2"><button class="do" onclick={() => void leave()}>Load another file</button></p>
+		{:else if job.state === 'asking' && read}
+			<p class="mt-2" role="status">
+				Read: <b>{formatCount(read.headings)}</b> headings with {formatCount(read.names)} other {read.names === 1
+					? 'name'
+					: 'names'}{read.qualifiers > 0 ? ` and ${read.qualifiers} qualifiers` : ''}{read.date
+					? `, of ${read.date}`
+					: ''}. Nothing is loaded yet.
+			</p>
+			{#each read.notes as note (note)}<p class="small soft">{note}</p>{/each}
+			{@render faults(read)}
+			<div class="mt-3 grid gap-3 max-w-2xl sm:grid-cols-2">
+				<label><span class="said">Display name</span><input class="ask" bind:value={name} maxlength="400" /></label>
+				<label
+					><span class="said">Edition</span><input
+						class="ask"
+						bind:value={edition}
+						maxlength="100"
+						placeholder="2026"
+					/></label
+				>
+			</div>
+			<p class="mt-3 flex flex-wrap gap-2">
+				<button class="do first" disabled={name.trim() === ''} onclick={() => void load(read)}
+					>{read.faultCount === 0
+						? `Load ${formatCount(read.headings)} headings`
+						: 'Load, skipping invalid entries'}</button
+				>
+				<button class="do" onclick={() => void leave()}
+					>{read.faultCount === 0 ? 'Cancel' : 'Cancel and fix the file first'}</button
+				>
+			</p>
+		{/if}
+	</section>
+{/if}
+{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+
+{#snippet faults(read: ReadVocabulary)}
+	{#if read.faults.length > 0}
+		<h4 class="mt-3">{formatCount(read.faultCount)} {read.faultCount === 1 ? 'fault' : 'faults'}</h4>
+		<div class="faults mt-1" role="region" aria-label="Faults of the file" tabindex="-1">
+			<table class="grid-table">
+				<thead
+					><tr><th scope="col" class="w-[38%]">Where</th><th scope="col">What, and what loading does about it</th></tr
+					></thead
+				>
+				<tbody
+					>{#each read.faults.slice(0, 200) as fault, at (at)}<tr
+							><td class="line-face small break-all">{fault.place ?? 'the file'}</td><td class="small"
+								>{fault.message}</td
+							></tr
+						>{/each}</tbody
+				>
+			</table>
+		</div>
+		{#if read.faultCount > 200}<p class="small soft mt-1">
+				and {formatCount(read.faultCount - 200)} more
+			</p>{/if}
+	{/if}
+{/snippet}
+
+<style>
+	.faults :is(td, th):first-child {
+		padding-left: 8px;
+	}
+	.faults {
+		max-height: 18rem;
+		overflow: auto;
+		border: 1px solid var(--rule);
+	}
+</style>
