@@ -47,7 +47,8 @@
 	$effect(() => {
 		if (!job || !listed || listed.state === job.state) return;
 		void wholeJob(job.id).then((answer) => {
-			if (!answer.ok || answer.value.kind !== 'vocabulary') return;
+			// It may have been left meanwhile.
+			if (!answer.ok || answer.value.kind !== 'vocabulary' || answer.value.id !== job?.id) return;
 			show(answer.value);
 			if (answer.value.state === 'done') void invalidateAll();
 		});
