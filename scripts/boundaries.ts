@@ -31,7 +31,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['dossiers', 'installation']
 ];
 /** What a thread is told, which its bundle and the server share. */
-const THREAD_MESSAGES = /^computing\/(building|reading)$/;
+const THREAD_MESSAGES = /^computing\/(building|reading|record-reading)$/;
 const serverStepOf = (room: string) => SERVER_STEPS.findIndex((rooms) => rooms.includes(room));
 const stepOf = (room: string) => STEPS.findIndex((rooms) => rooms.includes(room));
 /** Packages that would make core impure. */

@@ -13,7 +13,8 @@ export default defineConfig({
 			input: {
 				worker: 'src/lib/server/computing/worker.ts',
 				builder: 'src/lib/server/computing/builder.ts',
-				reader: 'src/lib/server/computing/reader.ts'
+				reader: 'src/lib/server/computing/reader.ts',
+				'record-reader': 'src/lib/server/computing/record-reader.ts'
 			},
 			output: { entryFileNames: '[name].js' }
 		}

@@ -415,10 +415,8 @@ function markLong(from: usize, stop: usize, firstPair: u32, start: usize, end: u
 /** Pairs from one signpost to the next, as a power of two; what stands for an offset that does not fit a byte (postings-writer.ts). */
 const SIGNPOST: u32 = 5;
 const FAR: u32 = 255;
-/** A word that a stretch does not have. */
-const NONE: u32 = 0xffffffff;
 /** Numbers that tell of a stretch. */
-const SOURCE: usize = 6 << 2;
+const SOURCE: usize = 5 << 2;
 
 /** Where joining is: behind the last pair, behind the last byte of places, behind the last far pair. */
 let joinedPair: u32 = 0;
@@ -442,8 +440,8 @@ export function beginJoining(far: usize): void {
 
 /**
  * Puts fields and places of all stretches together, for some words, the next ones.
- * @param sources by stretch: where it has, by word of all, its own number; where it has, by its own numbers, the first byte of places
- * and the first pair; its places, and by pair their lengths and the fields
+ * @param sources by stretch: where it has, by word, the first byte of places and the first pair; its places, and by pair their
+ * lengths and the fields
  * @param fields by pair @param wordFields by word: all of them @param offsets by pair: its first byte, counted from the signpost;
  * one more for the end @param signposts every thirty-second pair's first byte @param far pairs whose offset does not fit, with their first byte
  */
@@ -462,15 +460,13 @@ export function join(
 	for (let word = first; word < end; word++) {
 		let inFields: u32 = 0;
 		for (let source = sources; source < stop; source += SOURCE) {
-			const own = load<u32>(load<u32>(source) + (word << 2));
-			if (own == NONE) continue;
-			const firstPair = load<u32>(load<u32>(source, 8) + (own << 2));
-			const endPair = load<u32>(load<u32>(source, 8) + (own << 2), 4);
+			const firstPair = load<u32>(load<u32>(source, 4) + (word << 2));
+			const endPair = load<u32>(load<u32>(source, 4) + (word << 2), 4);
 			if (firstPair == endPair) continue;
-			const starts = load<u32>(source, 4) + (own << 2);
-			copy(places + joinedByte, load<u32>(source, 12) + load<u32>(starts), load<u32>(starts, 4) - load<u32>(starts));
-			const lengths = load<u32>(source, 16);
-			const ownFields = load<u32>(source, 20);
+			const starts = load<u32>(source) + (word << 2);
+			copy(places + joinedByte, load<u32>(source, 8) + load<u32>(starts), load<u32>(starts, 4) - load<u32>(starts));
+			const lengths = load<u32>(source, 12);
+			const ownFields = load<u32>(source, 16);
 			let pair = joinedPair;
 			let byte = joinedByte;
 			for (let at = firstPair; at < endPair; at++, pair++) {

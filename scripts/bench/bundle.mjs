@@ -17,7 +17,6 @@ await build({
 		rollupOptions: {
 			input: {
 				main: 'scripts/bench/main.ts',
-				hand: 'scripts/bench/hand.ts',
 				sharer: 'scripts/bench/sharer.ts',
 				sharing: 'scripts/bench/sharing.ts'
 			},

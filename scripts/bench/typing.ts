@@ -5,10 +5,13 @@
  * kind of stream: what remains is the way through browser, network and system.
  * Prints the times; writes them to the file that is named, for the table.
  */
-import { writeFileSync } from 'node:fs';
+import { closeSync, createReadStream, mkdtempSync, openSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { createServer, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { argv } from 'node:process';
+import { Readable } from 'node:stream';
 import { chromium, request } from '@playwright/test';
 import { lineOf } from './ours.ts';
 import { notation, termsFor } from './queries.ts';
@@ -21,29 +24,40 @@ await context.post('/sign-up', {
 	maxRedirects: 0
 });
 
-// A stream, since all records at once are more than one text may hold.
-const records = benchRecords(Number(size));
-const body = new ReadableStream<Uint8Array>({
-	pull(controller) {
-		let text = '';
-		for (let at = 0; at < 1_000; at++) {
-			const next = records.next();
-			if (next.done) break;
-			text += `${JSON.stringify({ ...next.value, source: 'bench' })}\n`;
-		}
-		if (text === '') controller.close();
-		else controller.enqueue(new TextEncoder().encode(text));
-	}
-});
+/** Records for a collection as a file that is made before anything is measured: all at once are more than one text may hold. */
+const folder = mkdtempSync(join(tmpdir(), 'lantern-typing-'));
+const recordFile = join(folder, 'records.ndjson');
+{
+	const out = openSync(recordFile, 'w');
+	for (const record of benchRecords(Number(size)))
+		writeSync(out, `${JSON.stringify({ ...record, source: 'bench' })}\n`);
+	closeSync(out);
+}
+const recordStream = () => Readable.toWeb(createReadStream(recordFile)) as ReadableStream<Uint8Array>;
 const { cookies } = await context.storageState();
 const cookie = cookies.map((one) => `${one.name}=${one.value}`).join('; ');
-const loaded = await fetch(`${address}/api/v1/collections/bench`, {
-	method: 'PUT',
-	headers: { origin: address, cookie, 'content-type': 'application/x-ndjson' },
-	body,
-	duplex: 'half'
-} as RequestInit);
-if (!loaded.ok) throw new Error(await loaded.text());
+
+/** Sends a file and waits for its job. @returns its state */
+async function send(method: 'PUT' | 'POST', path: string, body: ReadableStream<Uint8Array> | string): Promise<string> {
+	const response = await fetch(`${address}${path}`, {
+		method,
+		headers: { origin: address, cookie, 'content-type': 'application/octet-stream' },
+		body,
+		duplex: 'half'
+	} as RequestInit);
+	if (!response.ok) throw new Error(await response.text());
+	const { id } = (await response.json()) as { id: string };
+	for (;;) {
+		const { state, message } = (await (await context.get(`/api/v1/jobs/${id}`)).json()) as {
+			state: string;
+			message: string | null;
+		};
+		if (state === 'failed') throw new Error(message ?? 'The job has failed.');
+		if (state !== 'waiting' && state !== 'running') return state;
+		await new Promise((done) => setTimeout(done, 500));
+	}
+}
+await send('PUT', '/api/v1/collections/bench', recordStream());
 const made = await context.post('/api/v1/enquiries', { data: { question: 'How fast is it?', framework: 'PICO' } });
 const { id } = (await made.json()) as { id: string };
 const dice = new Dice(3);
@@ -101,18 +115,47 @@ await page.evaluate(`
 		requestAnimationFrame(look);
 	}, true);
 `);
-for (const line of [2, 7, 10]) {
-	await page.locator('.cm-line').nth(line).click();
-	await page.keyboard.press('End');
-	await page.waitForTimeout(300);
-	const text = ` OR ${wordOf(300)} OR ${wordOf(90).slice(0, 3)}* OR "${wordOf(70)} ${wordOf(80)}" OR (${wordOf(75)} WITHIN/3 ${wordOf(200)})`;
-	for (const key of text)
-		await page.keyboard.press(key === ' ' ? 'Space' : key, { delay: 10 }).then(() => page.waitForTimeout(110));
+/** Types at a fast typist's pace into three lines. @returns the times, ascending, in milliseconds */
+async function typed(): Promise<number[]> {
+	await page.evaluate('void (window.times = [])');
+	for (const line of [2, 7, 10]) {
+		await page.locator('.cm-line').nth(line).click();
+		await page.keyboard.press('End');
+		await page.waitForTimeout(300);
+		const text = ` OR ${wordOf(300)} OR ${wordOf(90).slice(0, 3)}* OR "${wordOf(70)} ${wordOf(80)}" OR (${wordOf(75)} WITHIN/3 ${wordOf(200)})`;
+		for (const key of text)
+			await page.keyboard.press(key === ' ' ? 'Space' : key, { delay: 10 }).then(() => page.waitForTimeout(110));
+	}
+	await page.waitForTimeout(500);
+	const found = (await page.evaluate<number[]>('window.times')).sort((a, b) => a - b);
+	if (found.length < 50) throw new Error(`Only ${found.length} keys were answered.`);
+	return found;
 }
-await page.waitForTimeout(500);
-const times = (await page.evaluate<number[]>('window.times')).sort((a, b) => a - b);
-if (times.length < 50) throw new Error(`Only ${times.length} keys were answered.`);
+const times = await typed();
+
+/** Three jobs at once, begun again when they end, until somebody says that it is enough. */
+let enough = false;
+let ended = 0;
+const heading = (at: number) =>
+	`v:${at} a skos:Concept ; skos:prefLabel "Condition ${at} of the ward"@en ; skos:broader v:${Math.floor(at / 8)} .\n`;
+const turtle = `@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix v: <https://large.example/> .\n${Array.from({ length: 120_000 }, (_, at) => heading(at + 1)).join('')}`;
+const jobs = [
+	() => send('PUT', '/api/v1/collections/batch', recordStream()),
+	() => send('POST', '/api/v1/intakes?vocabulary=one&name=one.ttl', turtle),
+	() => send('POST', '/api/v1/intakes?vocabulary=two&name=two.ttl', turtle)
+].map(async (begin) => {
+	while (!enough) {
+		await begin();
+		ended++;
+	}
+});
+await new Promise((done) => setTimeout(done, 2_000));
+const busyTimes = await typed();
+const endedMeanwhile = ended;
+enough = true;
 await page.close();
+await Promise.all(jobs);
+rmSync(folder, { recursive: true });
 
 /** A page and a server that do nothing but send a text and its length to and fro. */
 const BARE = `<!doctype html><title>bare</title><input><output></output><script>
@@ -159,7 +202,7 @@ await browser.close();
 await context.dispose();
 const at = (share: number, of = times) => Math.round(of[Math.min(of.length - 1, Math.floor(of.length * share))] ?? 0);
 process.stdout.write(
-	`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms; a bare page and server: median ${at(0.5, bareTimes)} ms, p95 ${at(0.95, bareTimes)} ms\n`
+	`From key to painted count, ${times.length} keys: median ${at(0.5)} ms, p95 ${at(0.95)} ms; a bare page and server: median ${at(0.5, bareTimes)} ms, p95 ${at(0.95, bareTimes)} ms\nWith three batch jobs under way (${endedMeanwhile} ended meanwhile): median ${at(0.5, busyTimes)} ms, p95 ${at(0.95, busyTimes)} ms, ${(at(0.95, busyTimes) / at(0.95)).toFixed(2)} times that without\n`
 );
 if (file !== '')
 	writeFileSync(
@@ -168,6 +211,7 @@ if (file !== '')
 			keys: times.length,
 			median: at(0.5),
 			p95: at(0.95),
+			batch: { median: at(0.5, busyTimes), p95: at(0.95, busyTimes), ended: endedMeanwhile },
 			bare: { median: at(0.5, bareTimes), p95: at(0.95, bareTimes) }
 		})
 	);

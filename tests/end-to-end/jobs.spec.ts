@@ -105,7 +105,10 @@ test('a run goes on without the page that began it; another window shows it, and
 	const owner = await somebody(address, 'Ada Fenwell');
 	const { id, profile } = await withSource(owner, place);
 	await openPage(page, owner, `/enquiries/${id}/renderings`);
-	await page.getByRole('group', { name: 'Sources' }).getByRole('button', { name: /Slow Harbour/ }).click();
+	await page
+		.getByRole('group', { name: 'Sources' })
+		.getByRole('button', { name: /Slow Harbour/ })
+		.click();
 	const counts = page.getByRole('region', { name: 'Counts at Slow Harbour' });
 	await counts.getByRole('button', { name: 'Run by connection' }).press('Enter');
 	await expect(counts.getByText('0 of 3 lines')).toBeVisible();
@@ -123,7 +126,10 @@ test('a run goes on without the page that began it; another window shows it, and
 	const context = await browser.newContext({ baseURL: address });
 	const second = patient(await context.newPage());
 	await openPage(second, reader, `/enquiries/${id}/renderings`);
-	await second.getByRole('group', { name: 'Sources' }).getByRole('button', { name: /Slow Harbour/ }).click();
+	await second
+		.getByRole('group', { name: 'Sources' })
+		.getByRole('button', { name: /Slow Harbour/ })
+		.click();
 	const seen = second.getByRole('region', { name: 'Counts at Slow Harbour' });
 	await expect(seen.getByText('0 of 3 lines')).toBeVisible();
 	await expect(seen.getByRole('button', { name: 'Cancel' })).toHaveCount(0);

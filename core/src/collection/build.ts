@@ -7,10 +7,10 @@ import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import { Interner } from './interner.ts';
 import { Kernel } from './kernel.ts';
-import { joinedParts } from './joining.ts';
-import { mergeIndexes } from './merge.ts';
-import { plainAttributes, type IndexPart, type PlainWords } from './part.ts';
+import { joinedIndex } from './joining.ts';
+import { RecordSet } from './record-set.ts';
 import { TokenStretches } from './stretches.ts';
+import { StringTable, type PlainWords } from './string-table.ts';
 import { orderOf } from './word-order.ts';
 
 /** The preferred label of a heading, for the field of heading words. */
@@ -61,16 +61,6 @@ export function buildIndex(
 	});
 	options.progress?.(records.length, records.length);
 	return builder.finish();
-}
-
-/** The same index with more records behind its own: what is there is copied, not read again. */
-export function addRecords(
-	index: CollectionIndex,
-	records: readonly BibliographicRecord[],
-	labelOf: LabelOf,
-	options: BuildOptions = {}
-): CollectionIndex {
-	return mergeIndexes([index, buildIndex(records, labelOf, options)], options.madeFrom ?? index.facts.madeFrom);
 }
 
 /** Title, abstract and author keywords are the first fields (INDEXED_FIELDS). */
@@ -165,41 +155,44 @@ export class IndexBuilder {
 		return from + count;
 	}
 
-	/** What was read, for joining it with other parts; nothing can be added after. */
-	part(): IndexPart {
-		this.entryStarts.push(this.entryPlaces.length);
-		const words = this.words.plain();
-		const order = orderOf(words, this.kernel);
-		const stretches = this.stretches.inOrder(order);
-		this.kernel.free();
-		return {
-			words: inOrder(words, order),
-			...stretches,
-			records: {
-				size: this.size,
-				tokens: this.tokens,
-				entryStarts: this.entryStarts.written().slice(0, -1),
-				entryPlaces: this.entryPlaces.written(),
-				entryFields: this.entryFields.written(),
-				qualifiers: [...this.qualifiers.keys()],
-				headings: plainAttributes(this.headings.finish()),
-				values: plainAttributes(this.values.finish()),
-				identifiers: plainAttributes(this.identifiers.finish()),
-				years: Int16Array.from(this.years),
-				lengths: this.lengths.written(),
-				entered: this.entered.written(),
-				withAbstract: Uint32Array.from(this.withAbstract),
-				withHeadings: Uint32Array.from(this.withHeadings)
-			}
-		};
-	}
-
+	/** The index of all records; nothing can be added after. */
 	finish(): CollectionIndex {
-		return joinedParts([this.part()], this.options.madeFrom ?? '');
+		this.entryStarts.push(this.entryPlaces.length);
+		const { kernel, size } = this;
+		const plain = this.words.plain();
+		const order = orderOf(plain, kernel);
+		const index = joinedIndex(
+			{
+				words: inOrder(plain, order),
+				...this.stretches.inOrder(order),
+				facts: {
+					size,
+					tokens: this.tokens,
+					qualifiers: [...this.qualifiers.keys()],
+					madeFrom: this.options.madeFrom ?? ''
+				},
+				entryPlaces: this.entryPlaces.written(),
+				headings: this.headings.finish(),
+				values: this.values.finish(),
+				identifiers: this.identifiers.finish(),
+				rest: {
+					entryStarts: this.entryStarts.written(),
+					entryFields: this.entryFields.written(),
+					years: Int16Array.from(this.years),
+					lengths: this.lengths.written(),
+					entered: this.entered.written(),
+					withAbstract: RecordSet.of(size, this.withAbstract).bits,
+					withHeadings: RecordSet.of(size, this.withHeadings).bits
+				}
+			},
+			kernel
+		);
+		kernel.free();
+		return index;
 	}
 }
 
-function inOrder({ bytes, starts }: PlainWords, order: Uint32Array): PlainWords {
+function inOrder({ bytes, starts }: PlainWords, order: Uint32Array): StringTable {
 	const ordered = { bytes: new Uint8Array(bytes.length), starts: new Uint32Array(starts.length) };
 	let to = 0;
 	for (let word = 0; word < order.length; word++) {
@@ -208,5 +201,5 @@ function inOrder({ bytes, starts }: PlainWords, order: Uint32Array): PlainWords 
 		for (let at = starts[own] as number; at < end; at++) ordered.bytes[to++] = bytes[at] as number;
 		ordered.starts[word + 1] = to;
 	}
-	return ordered;
+	return new StringTable(ordered.bytes, ordered.starts);
 }

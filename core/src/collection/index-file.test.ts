@@ -4,11 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { bind, parse, type Expression, type Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
 import {
-	addRecords,
 	buildIndex,
 	CollectionIndex,
 	evaluate,
-	mergeIndexes,
 	PartCache,
 	RecordSet,
 	SteppedWatch,
@@ -70,44 +68,7 @@ describe('one index, however it was made', () => {
 			{ numRuns: 60 }
 		);
 	});
-	it('is byte for byte the same when records are added to it as when all are indexed at once', () => {
-		fc.assert(
-			fc.property(records, records, (first, more) => {
-				const renamed = more.map((one, at) => ({ ...one, id: `M${at}` }));
-				const added = addRecords(buildIndex(first, label), renamed, label);
-				const whole = buildIndex([...first, ...renamed], label);
-				expect(answers(added)).toEqual(answers(whole));
-				expect([added.size, added.tokens, added.words.size]).toEqual([whole.size, whole.tokens, whole.words.size]);
-				// Names of qualifiers are numbered as they come; everything else must not tell how it was made.
-				for (const section of [
-					'wordBytes',
-					'containers',
-					'lowHalves',
-					'bitmaps',
-					'ranks',
-					'pairFields',
-					'pairOffsets',
-					'places',
-					'entryPlaces',
-					'identifierRows'
-				] as const)
-					expect(Array.from(added.sections[section]), section).toEqual(Array.from(whole.sections[section]));
-			}),
-			{ numRuns: 60 }
-		);
-	});
-	it('is merged from many parts as from two, empty ones among them', () => {
-		const all = Array.from({ length: 70 }, (_, at) => ({
-			...blankRecord(`R${at}`),
-			titles: [WORDS[at % WORDS.length] ?? '', 'light day'],
-			year: 1990 + (at % 30)
-		}));
-		const parts = [all.slice(0, 1), [], all.slice(1, 33), all.slice(33, 64), all.slice(64)].map((part) =>
-			buildIndex(part, label)
-		);
-		expect(answers(mergeIndexes(parts, 'x'))).toEqual(answers(buildIndex(all, label)));
-	});
-	it('has the same places far from their signposts, however it was made, and finds them', () => {
+	it('has the same places far from their signposts, in however many stretches it was read, and finds them', () => {
 		// A word that stands so often in neighbouring records that their places are long, and far apart.
 		const often = [1, 3, 130, 260, 300, 5, 400];
 		const all = Array.from({ length: 90 }, (_, at) => ({
@@ -116,10 +77,10 @@ describe('one index, however it was made', () => {
 			keywords: [at % 4 === 0 ? 'night' : 'light']
 		}));
 		const whole = buildIndex(all, label);
-		const merged = mergeIndexes([buildIndex(all.slice(0, 41), label), buildIndex(all.slice(41), label)], '');
+		const inStretches = buildIndex(all, label, { stretch: 700 });
 		expect(whole.sections.farPairs.length).toBeGreaterThan(40);
 		for (const section of ['pairOffsets', 'signposts', 'farPairs', 'places', 'pairFields', 'wordFields'] as const)
-			expect(Array.from(merged.sections[section]), section).toEqual(Array.from(whole.sections[section]));
+			expect(Array.from(inStretches.sections[section]), section).toEqual(Array.from(whole.sections[section]));
 		const { query } = bind(parse('"light day"').tree as Expression, around);
 		expect(query && [...evaluate(whole, query, context)]).toEqual(all.map((_, at) => at));
 	});

@@ -1,10 +1,7 @@
 /** Collections of records: index, sets, evaluation, and what lit a record. */
 export { CollectionIndex, type Opened } from './collection-index.ts';
-export { addRecords, buildIndex, fieldEntries, IndexBuilder, type BuildOptions, type LabelOf } from './build.ts';
+export { buildIndex, fieldEntries, IndexBuilder, type BuildOptions, type LabelOf } from './build.ts';
 export { normalIdentifier, type Assignment } from './attributes.ts';
-export { mergeIndexes } from './merge.ts';
-export { firstHand, handMessageSchema, secondHand, type HandMessage, type HandPort } from './hands.ts';
-export type { IndexPart } from './part.ts';
 export { INDEX_VERSION, SECTIONS } from './layout.ts';
 export { RecordSet } from './record-set.ts';
 export { evaluate, PartCache, type EvaluationContext } from './evaluate.ts';

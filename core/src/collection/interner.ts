@@ -1,6 +1,6 @@
 /** Numbers for words, given as they first come: the kernel's open hash over their bytes, without a string for every token. */
 import { Kernel } from './kernel.ts';
-import type { PlainWords } from './part.ts';
+import type { PlainWords } from './string-table.ts';
 
 const encoder = new TextEncoder();
 

@@ -93,87 +93,28 @@ const aligned = (bytes: number) => (bytes + 7) & ~7;
 
 const TABLE = HEAD + NAMES.length * 8;
 
-/** Some of the sections, or something of each. */
-export type SectionBytes = Partial<Record<SectionName, number>>;
-const namesOf = (some: object) => NAMES.filter((name) => name in some);
-
-/** How many bytes each of some sections takes. */
-export const bytesOfSections = (sections: Partial<Sections>): SectionBytes =>
-	Object.fromEntries(namesOf(sections).map((name) => [name, (sections[name] as View).byteLength]));
-
-/** One stretch of memory that threads can share, which they fill together. */
-export class Sealing {
-	readonly buffer: SharedArrayBuffer;
-	private readonly head: Uint32Array;
-	private readonly sums: SectionBytes = {};
-
-	/** @param bytes of every section */
-	constructor(bytes: SectionBytes) {
-		let end = TABLE;
-		const table = NAMES.flatMap((name) => {
-			const own = bytes[name];
-			if (own === undefined) throw new Error(`The index has no ${name}.`);
-			const at = end;
-			end += aligned(own);
-			return [at, own];
-		});
-		this.buffer = new SharedArrayBuffer(end);
-		this.head = new Uint32Array(this.buffer, 0, TABLE / 4);
-		this.head.set(table, HEAD / 4);
-		this.head.set([MAGIC, INDEX_VERSION, end]);
-	}
-
-	/** Where each of some sections begins. */
-	placesOf(some: object): SectionBytes {
-		return Object.fromEntries(namesOf(some).map((name) => [name, this.head[HEAD / 4 + NAMES.indexOf(name) * 2]]));
-	}
-
-	put(sections: Partial<Sections>): void {
-		this.taken(putSections(this.buffer, this.placesOf(sections), sections));
-	}
-
-	/** @param sums of the sections that another thread has put */
-	taken(sums: SectionBytes): void {
-		Object.assign(this.sums, sums);
-	}
-
-	finish(): SharedArrayBuffer {
-		this.head[3] = checksum(
-			this.head,
-			NAMES.map((name) => {
-				const sum = this.sums[name];
-				if (sum === undefined) throw new Error(`Nobody has put ${name} into the index.`);
-				return sum;
-			})
-		);
-		return this.buffer;
-	}
-}
-
-/** Puts some sections to their places. @returns their sums */
-export function putSections(
-	buffer: SharedArrayBuffer,
-	places: SectionBytes,
-	sections: Partial<Sections>
-): SectionBytes {
-	return Object.fromEntries(
-		namesOf(sections).map((name) => {
-			const section: View = sections[name] as View;
-			const at = places[name];
-			if (at === undefined) throw new Error(`There is no place for ${name}.`);
-			new Uint8Array(buffer, at, section.byteLength).set(
-				new Uint8Array(section.buffer, section.byteOffset, section.byteLength)
-			);
-			return [name, sumOf(buffer, at, section.byteLength)];
-		})
-	);
-}
-
 /** Puts the sections into one stretch of memory that threads can share. */
 export function seal(sections: Sections): SharedArrayBuffer {
-	const sealing = new Sealing(bytesOfSections(sections));
-	sealing.put(sections);
-	return sealing.finish();
+	let end = TABLE;
+	const table = NAMES.flatMap((name) => {
+		const at = end;
+		end += aligned(sections[name].byteLength);
+		return [at, sections[name].byteLength];
+	});
+	const buffer = new SharedArrayBuffer(end);
+	const head = new Uint32Array(buffer, 0, TABLE / 4);
+	head.set(table, HEAD / 4);
+	head.set([MAGIC, INDEX_VERSION, end]);
+	const sums = NAMES.map((name, number) => {
+		const section: View = sections[name];
+		const at = table[number * 2] ?? 0;
+		new Uint8Array(buffer, at, section.byteLength).set(
+			new Uint8Array(section.buffer, section.byteOffset, section.byteLength)
+		);
+		return sumOf(buffer, at, section.byteLength);
+	});
+	head[3] = checksum(head, sums);
+	return buffer;
 }
 
 export type Unsealed =
@@ -219,7 +160,7 @@ function mixed(all: number, one: number): number {
 
 /**
  * Of a section with what fills it up: sums, and sums of the sums, so that order counts, in two lanes of
- * four bytes (Fletcher 1982, in words of 32 bits). Each section has its own, so that threads can share the work.
+ * four bytes (Fletcher 1982, in words of 32 bits).
  */
 function sumOf(buffer: ArrayBufferLike, at: number, bytes: number): number {
 	const words = new Int32Array(buffer, at, aligned(bytes) >>> 2);

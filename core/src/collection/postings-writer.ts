@@ -7,7 +7,7 @@
  * thirty-second pair; the places themselves lie apart, in the order of the pairs.
  */
 import { bitsOf } from './record-set.ts';
-import { ByteReader, NumberWriter } from './bytes.ts';
+import { NumberWriter } from './bytes.ts';
 import type { Sections } from './layout.ts';
 
 /** Places of so many bytes and more begin with their length, written as a number. */
@@ -102,52 +102,4 @@ export class PostingsWriter {
 			ranks: Uint16Array.from(this.ranks.written())
 		};
 	}
-}
-
-/**
- * Where the places of each pair begin.
- * @param pairLengths bytes of a pair's places, in the order of the words; {@link LONG} for that and more, which then begin with their length
- */
-export function placeSections(pairLengths: Uint8Array, places: Uint8Array): PlaceSections {
-	const pairs = pairLengths.length;
-	const signposts = new Uint32Array((pairs >>> SIGNPOST) + 1);
-	const pairOffsets = new Uint8Array(pairs + 1);
-	const farPairs = new NumberWriter();
-	let place = 0;
-	for (let post = 0; post < signposts.length; post++) {
-		signposts[post] = place;
-		place = offsetsFrom(post << SIGNPOST, place, pairLengths, places, pairOffsets, farPairs);
-	}
-	return { pairOffsets, signposts, farPairs: farPairs.written(), places };
-}
-
-/** From one signpost to the next. A function of its own, since the engine makes one that is called often quicker than a loop that runs once. */
-function offsetsFrom(
-	first: number,
-	post: number,
-	pairLengths: Uint8Array,
-	places: Uint8Array,
-	pairOffsets: Uint8Array,
-	farPairs: NumberWriter
-): number {
-	const end = Math.min(first + (1 << SIGNPOST), pairOffsets.length);
-	let place = post;
-	for (let pair = first; pair < end; pair++) {
-		if (place - post < FAR) pairOffsets[pair] = place - post;
-		else {
-			pairOffsets[pair] = FAR;
-			farPairs.push(pair);
-			farPairs.push(place);
-		}
-		const length = pair < pairLengths.length ? (pairLengths[pair] as number) : 0;
-		place += length === LONG ? longLength(places, place) : length;
-	}
-	return place;
-}
-
-/** Bytes of places that begin with their own length, that number included. */
-function longLength(places: Uint8Array, from: number): number {
-	const reader = new ByteReader(places, from);
-	const length = reader.number();
-	return reader.at - from + length;
 }

@@ -1,9 +1,9 @@
 /** Postings written and read again, against plain maps: sparse and dense words, several blocks of records, long and far places. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ByteWriter, putNumber } from './bytes.ts';
+import { ByteReader, ByteWriter, NumberWriter, putNumber } from './bytes.ts';
 import type { Sections } from './layout.ts';
-import { BLOCK, FAR, LONG, placeSections, PostingsWriter } from './postings-writer.ts';
+import { BLOCK, FAR, LONG, PostingsWriter, SIGNPOST, type PlaceSections } from './postings-writer.ts';
 import {
 	firstPair,
 	keepRecords,
@@ -32,6 +32,54 @@ const wordOf = (places: ReadonlyMap<number, readonly number[]>): Word => ({
 		[...places].map(([record, own]) => [record, own.reduce((bits, place) => bits | (1 << fieldOf(record, place)), 0)])
 	)
 });
+
+/**
+ * Where the places of each pair begin.
+ * @param pairLengths bytes of a pair's places, in the order of the words; {@link LONG} for that and more, which then begin with their length
+ */
+function placeSections(pairLengths: Uint8Array, places: Uint8Array): PlaceSections {
+	const pairs = pairLengths.length;
+	const signposts = new Uint32Array((pairs >>> SIGNPOST) + 1);
+	const pairOffsets = new Uint8Array(pairs + 1);
+	const farPairs = new NumberWriter();
+	let place = 0;
+	for (let post = 0; post < signposts.length; post++) {
+		signposts[post] = place;
+		place = offsetsFrom(post << SIGNPOST, place, pairLengths, places, pairOffsets, farPairs);
+	}
+	return { pairOffsets, signposts, farPairs: farPairs.written(), places };
+}
+
+/** From one signpost to the next. */
+function offsetsFrom(
+	first: number,
+	post: number,
+	pairLengths: Uint8Array,
+	places: Uint8Array,
+	pairOffsets: Uint8Array,
+	farPairs: NumberWriter
+): number {
+	const end = Math.min(first + (1 << SIGNPOST), pairOffsets.length);
+	let place = post;
+	for (let pair = first; pair < end; pair++) {
+		if (place - post < FAR) pairOffsets[pair] = place - post;
+		else {
+			pairOffsets[pair] = FAR;
+			farPairs.push(pair);
+			farPairs.push(place);
+		}
+		const length = pair < pairLengths.length ? (pairLengths[pair] as number) : 0;
+		place += length === LONG ? longLength(places, place) : length;
+	}
+	return place;
+}
+
+/** Bytes of places that begin with their own length, that number included. */
+function longLength(places: Uint8Array, from: number): number {
+	const reader = new ByteReader(places, from);
+	const length = reader.number();
+	return reader.at - from + length;
+}
 
 function holder(size: number, words: readonly Word[]): PostingsHolder {
 	const writer = new PostingsWriter(size);

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Query } from '../query/index.ts';
 import { blankRecord } from '../records/index.ts';
-import { buildIndex, mergeIndexes, RecordSet, relevanceOf } from './index.ts';
+import { buildIndex, RecordSet, relevanceOf } from './index.ts';
 
 const TITLES = ['light light lamp', 'light', 'lamp day night ward', 'day', 'night', 'ward ward', 'sun', 'moon'];
 const records = TITLES.map((title, at) => ({
@@ -43,11 +43,5 @@ describe('relevance', () => {
 	it('a term that most records have is worth next to nothing, and never less than nothing', () => {
 		const any = relevanceOf(index, [word('*a*')], all);
 		expect(Math.min(...any)).toBeGreaterThanOrEqual(0);
-	});
-	it('is the same on an index that was merged from two', () => {
-		const halves = [records.slice(0, 4), records.slice(4)].map((half) => buildIndex(half, () => 'label words'));
-		expect([...relevanceOf(mergeIndexes(halves, ''), [word('light'), word('ward')], all)]).toEqual([
-			...relevanceOf(index, [word('light'), word('ward')], all)
-		]);
 	});
 });

@@ -7,7 +7,6 @@
  */
 import { NumberWriter } from './bytes.ts';
 import { inPieces, type Kernel } from './kernel.ts';
-import type { StretchPairs, StretchPlaces } from './part.ts';
 
 /** Places are kept with their field in the upper bits. */
 const FIELD_SHIFT = 29;
@@ -18,10 +17,25 @@ const GROUP = 1 << 18;
 /** Groups are told by a byte. */
 const GROUPS = 256;
 
+/** A stretch's pairs, word by word. */
+export interface StretchPairs {
+	readonly starts: Uint32Array;
+	readonly records: Uint32Array;
+}
+
+/** A stretch's places, word by word; of each pair, how many bytes they take, and the fields as bits. */
+export interface StretchPlaces {
+	readonly starts: Uint32Array;
+	readonly bytes: Uint8Array;
+	readonly pairStarts: Uint32Array;
+	readonly lengths: Uint8Array;
+	readonly fields: Uint8Array;
+}
+
 interface Stretch {
 	readonly words: Uint32Array;
 	readonly tokens: number;
-	/** The number of its first record, counted from the part's first. */
+	/** The number of its first record. */
 	readonly base: number;
 	/** Per record: its first entry; one more for the end. */
 	readonly records: Uint32Array;
@@ -168,8 +182,7 @@ export class TokenStretches {
 			places: {
 				starts: placeStartsOut,
 				bytes: kernel.bytes(places, bytes).slice(),
-				// The two halves of joining go to two threads, so each has where the pairs begin.
-				pairStarts: pairStartsOut.slice(),
+				pairStarts: pairStartsOut,
 				lengths: kernel.bytes(lengths, pairs).slice(),
 				fields: kernel.bytes(fields, pairs).slice()
 			}

@@ -1,6 +1,12 @@
 /** Sorted texts in one stretch of bytes: looked up by halving, decoded only when asked for. */
 import { ByteWriter } from './bytes.ts';
 
+/** Words: their bytes one after the other; one more start for the end. */
+export interface PlainWords {
+	readonly bytes: Uint8Array;
+	readonly starts: Uint32Array;
+}
+
 const decoder = new TextDecoder();
 const encoder = new TextEncoder();
 

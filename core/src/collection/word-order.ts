@@ -1,6 +1,6 @@
 /** The order of many words, read forwards and backwards. */
 import { inPieces, type Kernel } from './kernel.ts';
-import type { PlainWords } from './part.ts';
+import type { PlainWords } from './string-table.ts';
 
 /** The numbers of words, all different and without the sign 0, ascending as `sort()` without arguments puts them. Views of the kernel's memory may be void after. */
 export const orderOf = (words: PlainWords, kernel: Kernel): Uint32Array => sorted(words, kernel, (bytes) => bytes);

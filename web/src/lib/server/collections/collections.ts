@@ -3,9 +3,10 @@ import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lant
 import type { Knex } from 'knex';
 import type { CommonValues } from '$lib/work/records';
 import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
+import { RecordDigest } from '$lib/server/computing';
 import { compileValidator, faultOf, type Actor } from '$lib/server/http';
 import { allowBuilding, closeIndex, indexesComeFrom, openIndex, type IndexSource, type OpenIndex } from './indexes';
-import { RecordDigest } from './record-digest';
+
 import { openVocabulary } from '$lib/server/vocabularies';
 
 const check = compileValidator<BibliographicRecord>(recordSchema);
@@ -16,21 +17,29 @@ export interface OpenCollection extends CollectionEntry, OpenIndex {
 	readonly labelOf: LabelOf;
 }
 
+/** Some records of a collection, as a list in JSON. */
+export interface RecordBatch {
+	readonly texts: string;
+	readonly count: number;
+}
+
 /**
- * Takes the place of the collection of that name, whole or not at all. Returns how many records came; none changes nothing.
+ * Takes the place of the collection of that name, whole or not at all; no record changes nothing.
+ * @param batches checked records, in their order
+ * @param digest of all of them, asked for behind the last batch
  * @param confirm asked before it is committed; what it throws takes everything back
+ * @returns how many records came
  */
 export async function replaceCollection(
 	entry: Omit<CollectionEntry, 'size'>,
-	records: Iterable<BibliographicRecord> | AsyncIterable<BibliographicRecord>,
+	batches: AsyncIterable<RecordBatch>,
+	digest: () => string,
 	confirm: (transaction: Knex.Transaction) => Promise<void> = () => Promise.resolve()
 ): Promise<number> {
 	const size = await database.transaction(async (transaction) => {
-		let number = 0;
-		const digest = new RecordDigest();
-		let rows: { collection_id: string; number: number; data: string }[] = [];
-		for await (const record of records) {
-			if (number === 0) {
+		let size = 0;
+		for await (const { texts, count } of batches) {
+			if (size === 0) {
 				await transaction('collections').where({ id: entry.id }).delete();
 				await transaction('collections').insert({
 					id: entry.id,
@@ -40,22 +49,36 @@ export async function replaceCollection(
 					size: 0
 				});
 			}
-			rows.push({ collection_id: entry.id, number: number++, data: JSON.stringify(record) });
-			digest.add(record);
-			if (rows.length === 500) {
-				await transaction('records').insert(rows);
-				rows = [];
-			}
+			// One text instead of a value for each record: it costs the server's thread a tenth of the time.
+			await transaction.raw(
+				'insert into records (collection_id, number, data) select ?, ?::int + ordinality - 1, value from jsonb_array_elements(?::jsonb) with ordinality',
+				[entry.id, size, texts]
+			);
+			size += count;
 		}
-		if (rows.length > 0) await transaction('records').insert(rows);
-		if (number > 0)
-			await transaction('collections').where({ id: entry.id }).update({ size: number, digest: digest.value() });
+		if (size > 0) await transaction('collections').where({ id: entry.id }).update({ size, digest: digest() });
 		await confirm(transaction);
-		return number;
+		return size;
 	});
 	forgetCatalogue();
 	await closeIndex(entry.id);
 	return size;
+}
+
+/** Takes the place of the collection of that name: records that are in memory. */
+export function storeCollection(
+	entry: Omit<CollectionEntry, 'size'>,
+	records: readonly BibliographicRecord[]
+): Promise<number> {
+	const digest = new RecordDigest();
+	async function* batches(): AsyncGenerator<RecordBatch> {
+		for (let from = 0; from < records.length; from += 500) {
+			const some = records.slice(from, from + 500);
+			for (const record of some) digest.add(record);
+			yield await Promise.resolve({ texts: JSON.stringify(some), count: some.length });
+		}
+	}
+	return replaceCollection(entry, batches(), () => digest.value());
 }
 
 /** Remembers what a shipped collection holds. */

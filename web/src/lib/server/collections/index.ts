@@ -9,10 +9,12 @@ export {
 	recordsOf,
 	removeCollection,
 	replaceCollection,
+	storeCollection,
 	shippedSize,
 	shipsAs,
 	spreadInDatabase,
 	type CollectionEntry,
+	type RecordBatch,
 	type OpenCollection
 } from './collections';
 export { buildingShare, isStopped, stopBuilding } from './indexes';

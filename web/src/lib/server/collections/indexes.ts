@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { CollectionIndex } from '@wide-lantern/core';
 import type { JobState } from '$lib/contract/jobs';
-import { computing } from '$lib/server/computing';
+import { computing, giveWay } from '$lib/server/computing';
 import {
 	builderAnswerSchema,
 	type BuilderAnswer,
@@ -245,7 +245,11 @@ async function build(job: RunningJob<IndexRequest>) {
 	if (source.madeFrom !== job.request.madeFrom) throw new JobRefused(CHANGED);
 	const builder = new Builder({ madeFrom: source.madeFrom, labels: source.labels() }, job.signal);
 	try {
-		for await (const texts of source.texts()) job.progress('indexing', await builder.add(texts), source.size);
+		for await (const texts of source.texts()) {
+			const began = performance.now();
+			job.progress('indexing', await builder.add(texts), source.size);
+			await giveWay(performance.now() - began);
+		}
 		await fileIndex(source.id, await builder.finish());
 	} finally {
 		await builder.end();

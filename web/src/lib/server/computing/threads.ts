@@ -22,6 +22,11 @@ const isAnswer = compileValidator<Answered>(answeredSchema);
 /** At least three, so that two heavy questions leave one for everybody else. */
 const INTERACTIVE = Math.max(3, availableParallelism());
 const BATCH = 2;
+/** Milliseconds after a question during which another is likely. */
+const TYPING = 1_500;
+/** How much longer than its pieces a job rests between them while somebody types; and the longest rest in milliseconds. */
+const REST = 3;
+const LONGEST_REST = 1_000;
 
 function startPool(threads: number, batch: boolean): Pool {
 	return new Pool({
@@ -37,6 +42,13 @@ function startPool(threads: number, batch: boolean): Pool {
 class Computing {
 	private readonly interactive = startPool(INTERACTIVE, false);
 	private readonly batch = startPool(BATCH, true);
+
+	private askedAt = -Infinity;
+
+	/** True while somebody types, as far as the questions of the last moments show. */
+	get isTyping(): boolean {
+		return performance.now() - this.askedAt < TYPING;
+	}
 
 	/** Lets all threads use an index. False, with the reason, where it is damaged or old. */
 	async openCollection(collection: string, buffer: SharedArrayBuffer, trusted: boolean): Promise<Answers['open']> {
@@ -56,7 +68,9 @@ class Computing {
 	 * @throws {TooHeavy} when it took too much work
 	 */
 	ask<Name extends keyof Answers>(job: Job & { do: Name }, wanted: RequestOptions): Promise<Answers[Name]> {
-		return (wanted.batch === true ? this.batch : this.interactive).ask<Name>(job, wanted);
+		if (wanted.batch === true) return this.batch.ask<Name>(job, wanted);
+		this.askedAt = performance.now();
+		return this.interactive.ask<Name>(job, wanted);
 	}
 
 	/** Drops what waits or runs under this name. */
@@ -76,6 +90,15 @@ let threads: Computing | null = null;
 export function computing(): Computing {
 	threads ??= new Computing();
 	return threads;
+}
+
+/**
+ * What works in pieces waits here between them: while somebody types, since the database and the server's own
+ * thread know no priorities.
+ * @param took milliseconds that the last piece took
+ */
+export async function giveWay(took: number): Promise<void> {
+	if (threads?.isTyping === true) await new Promise((done) => setTimeout(done, Math.min(REST * took, LONGEST_REST)));
 }
 
 export async function stopComputing(): Promise<void> {

@@ -1,12 +1,18 @@
 /** A collection is taken from a file of lines of JSON, one record each (docs/formats/record.json), whole or not at all. */
-import { createReadStream } from 'node:fs';
+import { once } from 'node:events';
 import { access } from 'node:fs/promises';
-import { isHttpError } from '@sveltejs/kit';
-import { recordSchema, type BibliographicRecord } from '@wide-lantern/core';
+import { Worker } from 'node:worker_threads';
 import type { JobOutcomes, JobView } from '$lib/contract/jobs';
-import { replaceCollection, type CollectionEntry } from '$lib/server/collections';
+import { replaceCollection, type CollectionEntry, type RecordBatch } from '$lib/server/collections';
+import { giveWay } from '$lib/server/computing';
+import {
+	recordReaderAnswerSchema,
+	type RecordReaderAnswer,
+	type RecordReaderData
+} from '$lib/server/computing/record-reading';
 import { database } from '$lib/server/database';
-import { compileValidator, faultOf, type Actor } from '$lib/server/http';
+import { config } from '$lib/server/process';
+import { compileValidator, type Actor } from '$lib/server/http';
 import {
 	defineJob,
 	JobRefused,
@@ -19,14 +25,13 @@ import {
 	type JobResult,
 	type RunningJob
 } from '$lib/server/jobs';
-import { CEILINGS, linesOf } from '$lib/server/sources';
+import { CEILINGS } from '$lib/server/sources';
 
 type Entry = Omit<CollectionEntry, 'size'>;
 interface CollectionRequest extends Entry {
 	readonly file: string;
 	readonly size: number;
 }
-const checkRecord = compileValidator<BibliographicRecord>(recordSchema);
 const text = { type: 'string' } as const;
 
 const collectionJob = defineJob<'collection', CollectionRequest>({
@@ -86,34 +91,64 @@ async function run(job: RunningJob<CollectionRequest>): Promise<JobResult<JobOut
 	await access(path).catch(() => {
 		throw new JobRefused('The file is no longer on the server. Upload it again. Nothing was changed.');
 	});
-	async function* chunks(): AsyncGenerator<Uint8Array> {
-		let read = 0;
-		for await (const chunk of createReadStream(path)) {
-			const bytes = chunk as Buffer;
-			job.progress('storing', (read += bytes.length), size);
-			yield bytes;
-		}
-	}
-	async function* records(): AsyncGenerator<BibliographicRecord> {
-		for await (const { number, text } of linesOf(chunks(), CEILINGS.collection)) {
-			job.signal.throwIfAborted();
-			let value: unknown;
-			try {
-				value = JSON.parse(text);
-			} catch {
-				throw new JobRefused(`Line ${number} is not JSON. Nothing was changed.`);
-			}
-			if (!checkRecord(value))
-				throw new JobRefused(`Line ${number} is not a record: ${faultOf(checkRecord.errors)}. Nothing was changed.`);
-			yield value;
-		}
-	}
+	const reader = new RecordReader(path, job.signal);
 	try {
-		const stored = await replaceCollection(entry, records(), (transaction) => job.confirm(transaction));
+		const stored = await replaceCollection(
+			entry,
+			reader.batches((bytes) => {
+				job.progress('storing', bytes, size);
+			}),
+			() => reader.digest,
+			(transaction) => job.confirm(transaction)
+		);
 		if (stored === 0) throw new JobRefused('The file holds no record. Nothing was changed.');
 		return { state: 'done', outcome: { records: stored } };
-	} catch (thrown) {
-		// What reads lines refuses as a request would be refused.
-		throw isHttpError(thrown) ? new JobRefused(thrown.body.message) : thrown;
+	} finally {
+		await reader.end();
+	}
+}
+
+const isAnswer = compileValidator<RecordReaderAnswer>(recordReaderAnswerSchema);
+
+/** A thread that reads and checks the records. */
+class RecordReader {
+	digest = '';
+	private readonly worker: Worker;
+
+	constructor(
+		path: string,
+		private readonly signal: AbortSignal
+	) {
+		this.worker = new Worker(config.recordReader, { workerData: { path } satisfies RecordReaderData });
+		this.worker.unref();
+	}
+
+	/** @param progressed is given how many bytes of the file have been read */
+	async *batches(progressed: (bytes: number) => void): AsyncGenerator<RecordBatch> {
+		for (;;) {
+			const answer = await this.ask();
+			if (answer.say === 'failed') throw new JobRefused(`${answer.message} Nothing was changed.`);
+			if (answer.say === 'end') {
+				this.digest = answer.digest;
+				return;
+			}
+			progressed(answer.bytes);
+			const began = performance.now();
+			yield answer;
+			await giveWay(performance.now() - began);
+		}
+	}
+
+	private async ask(): Promise<RecordReaderAnswer> {
+		this.signal.throwIfAborted();
+		const answered = once(this.worker, 'message', { signal: this.signal });
+		this.worker.postMessage('next');
+		const [answer] = (await answered) as unknown[];
+		if (!isAnswer(answer)) throw new Error('The thread that reads records said something else.');
+		return answer;
+	}
+
+	async end(): Promise<void> {
+		await this.worker.terminate();
 	}
 }

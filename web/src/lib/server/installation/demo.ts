@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { Vocabulary } from '@wide-lantern/core';
 import { demoEnquiry, makeWorld, shippedProfiles, shippedVocabularies, SOURCES } from '@wide-lantern/standins';
-import { digestCollection, replaceCollection, shipsAs } from '$lib/server/collections';
+import { digestCollection, storeCollection, shipsAs } from '$lib/server/collections';
 import { config, log } from '$lib/server/process';
 import { database } from '$lib/server/database';
 import { addEnquiry, loadShippedParts } from '$lib/server/enquiries';
@@ -39,7 +39,7 @@ async function load(): Promise<void> {
 	if (!loaded) {
 		for (const vocabulary of Object.values(cut.vocabularies)) await saveVocabulary(vocabulary);
 		for (const { id, name, vocabulary } of SOURCES)
-			await replaceCollection(
+			await storeCollection(
 				{ id, name: `${name}, sample`, takenOn: '2026-11-20', vocabularies: vocabulary === null ? [] : [vocabulary] },
 				world.records[id]
 			);

@@ -19,6 +19,7 @@ export const config = {
 	worker: env['LANTERN_WORKER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'worker.js'),
 	builder: env['LANTERN_BUILDER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'builder.js'),
 	reader: env['LANTERN_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'reader.js'),
+	recordReader: env['LANTERN_RECORD_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'record-reader.js'),
 	/** Where indexes are kept as files; null keeps none. */
 	indexes: env['LANTERN_INDEXES'] ?? null,
 	/** Bytes that open indexes may take together. */

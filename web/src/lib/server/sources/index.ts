@@ -4,4 +4,4 @@ export { questionsFor } from './connector/questions';
 export { SruClient, type Result } from './connector/sru';
 export type { SruRecord } from './connector/xml';
 export { answerSource, mappedHeading, surroundingsOf } from './standin-sources';
-export { CEILINGS, uploadedFile, linesOf, textOf } from './uploaded-file';
+export { CEILINGS, textOf, uploadedFile } from './uploaded-file';

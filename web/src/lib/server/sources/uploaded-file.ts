@@ -1,7 +1,4 @@
-/**
- * Files that are taken in: from the request, or from an address that may be reached; read as text or
- * line by line, never beyond a ceiling.
- */
+/** Files that are taken in: from the request, or from an address that may be reached; never beyond a ceiling. */
 import { error } from '@sveltejs/kit';
 import { reach } from './addresses';
 
@@ -21,9 +18,7 @@ export async function uploadedFile(request: Request, url: URL): Promise<Readable
 	return reached.body;
 }
 
-type Bytes = ReadableStream<Uint8Array> | AsyncIterable<Uint8Array>;
-
-async function* texts(stream: Bytes, ceiling: number): AsyncGenerator<string> {
+async function* texts(stream: ReadableStream<Uint8Array>, ceiling: number): AsyncGenerator<string> {
 	const decoder = new TextDecoder('utf-8', { fatal: true });
 	let size = 0;
 	const decode = (chunk?: Uint8Array) => {
@@ -33,7 +28,7 @@ async function* texts(stream: Bytes, ceiling: number): AsyncGenerator<string> {
 			error(422, { message: 'The file is not UTF-8 text. Nothing was changed.' });
 		}
 	};
-	for await (const chunk of stream as AsyncIterable<Uint8Array>) {
+	for await (const chunk of stream as unknown as AsyncIterable<Uint8Array>) {
 		size += chunk.byteLength;
 		if (size > ceiling)
 			error(413, {
@@ -48,27 +43,4 @@ export async function textOf(stream: ReadableStream<Uint8Array>, ceiling: number
 	let whole = '';
 	for await (const text of texts(stream, ceiling)) whole += text;
 	return whole;
-}
-
-/** Longest line of a file of lines, in characters: a record with a 1 MB abstract fits several times. */
-const LINE_CEILING = 20_000_000;
-
-/** The lines that hold something, with their numbers from 1. */
-export async function* linesOf(
-	stream: Bytes,
-	ceiling: number
-): AsyncGenerator<{ readonly number: number; readonly text: string }> {
-	let rest = '';
-	let number = 0;
-	for await (const text of texts(stream, ceiling)) {
-		const lines = (rest + text).split('\n');
-		rest = lines.pop() ?? '';
-		if (rest.length > LINE_CEILING)
-			error(413, { message: `Line ${number + lines.length + 1} is longer than any record. Nothing was changed.` });
-		for (const line of lines) {
-			number++;
-			if (line.trim() !== '') yield { number, text: line };
-		}
-	}
-	if (rest.trim() !== '') yield { number: number + 1, text: rest };
 }

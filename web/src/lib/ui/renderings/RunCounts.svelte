@@ -199,7 +199,7 @@
 		{#if (history?.total ?? 0) > runs.length}<p class="small soft mt-1">
 				The last {runs.length} of {history?.total} runs; the file of the enquiry has all of them.
 			</p>{/if}
-	{:else}<p class="small soft mt-1">
+	{:else if !running}<p class="small soft mt-1">
 			No counts yet. {profile.connected ? 'Run all lines by connection, or paste' : 'Run it on the platform and paste'} the
 			lines with their counts; each run keeps its date.
 		</p>{/if}
