@@ -5,6 +5,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { describedRoutes, undescribed } from './described';
 import { address, KEEPER, PASSWORD, newEnquiry, somebody } from './people';
 
 type Kind = 'stranger' | 'outsider' | 'reader' | 'reviewer' | 'editor' | 'owner' | 'administrator';
@@ -166,6 +167,11 @@ test('the table names every route and action, and no other', () => {
 	expect([...new Set(routesOnDisk())].sort()).toEqual(TABLE.map(([method, route]) => `${method} ${route}`).sort());
 });
 
+test('the description of the requests names every one, and no other', () => {
+	const requests = routesOnDisk().filter((route) => route.includes(' /api/'));
+	expect(describedRoutes().sort()).toEqual([...new Set(requests)].sort());
+});
+
 interface Person {
 	readonly email: string;
 	readonly cookie: string;
@@ -183,7 +189,14 @@ async function signIn(email: string): Promise<Person> {
 
 type Seen = 'allowed' | 'sign-in' | 'forbidden' | 'hidden' | 'broken';
 
-async function knock(person: Person | null, method: string, path: string, body?: object | string): Promise<Seen> {
+/** What an answer was, and its JSON where it is that. */
+interface Knocked {
+	readonly seen: Seen;
+	readonly status: number;
+	readonly json: unknown;
+}
+
+async function knock(person: Person | null, method: string, path: string, body?: object | string): Promise<Knocked> {
 	const leaving = new AbortController();
 	const response = await fetch(address + path, {
 		method,
@@ -202,7 +215,13 @@ async function knock(person: Person | null, method: string, path: string, body?:
 	});
 	const { status } = response;
 	const to = response.headers.get('location') ?? '';
+	const isJson = response.headers.get('content-type')?.startsWith('application/json') === true;
+	const json = isJson ? ((await response.json()) as unknown) : null;
 	leaving.abort();
+	return { seen: seenOf(status, to), status, json };
+}
+
+function seenOf(status: number, to: string): Seen {
 	if (status >= 500) return 'broken';
 	if (status === 401 || to.startsWith('/sign-in?to=')) return 'sign-in';
 	if (status === 403) return 'forbidden';
@@ -290,15 +309,20 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[profile]', 'skerry')
 					.replace('[source]', 'skerry')
 					.replace('[intake]', 'nobodys')
+					.replace('[job]', 'nobodys')
 					.replace('[part]', 'nobodys')
 					.replace('[version]', version.id)
 					.replace('[run]', run.id) + query.replace('[record]', page.records[0]?.id ?? '');
-			const seen = await knock(people[kind], method, path, body);
+			const { seen, status, json } = await knock(people[kind], method, path, body);
+			if (route.startsWith('/api/')) {
+				const fault = undescribed(method, route, status, json);
+				if (fault !== null && !wrong.includes(fault)) wrong.push(fault);
+			}
 			const member = (MEMBERS as string).split(' ').includes(kind);
 			const refused: Seen =
 				kind === 'stranger'
 					? 'sign-in'
-					: (route.includes('[enquiry]') && !member) || /\[(?:intake|part)\]/.test(route)
+					: (route.includes('[enquiry]') && !member) || /\[(?:intake|job|part)\]/.test(route)
 						? 'hidden'
 						: 'forbidden';
 			const expected: Seen = allowed.split(' ').includes(kind) ? 'allowed' : refused;
@@ -344,10 +368,10 @@ test('requests from other origins change nothing, and cookies stay out of reach 
 test('signing out and changing the password end sessions', async () => {
 	const who = await somebody(address);
 	const other = await signIn(who.email);
-	expect(await knock(other, 'GET', '/api/v1/enquiries')).toBe('allowed');
+	expect((await knock(other, 'GET', '/api/v1/enquiries')).seen).toBe('allowed');
 	const changed = await who.context.post('/account', { form: { old: PASSWORD, fresh: 'a quite different one' } });
 	expect(await changed.text()).toContain('The password is changed');
-	expect(await knock(other, 'GET', '/api/v1/enquiries')).toBe('sign-in');
+	expect((await knock(other, 'GET', '/api/v1/enquiries')).seen).toBe('sign-in');
 	expect((await who.context.get('/api/v1/enquiries')).status()).toBe(200);
 	await who.context.post('/sign-out');
 	expect((await who.context.get('/api/v1/enquiries')).status()).toBe(401);

@@ -67,7 +67,7 @@ test('a vocabulary and a collection come in by file, serve an enquiry, and go ag
 	await collection.getByLabel('Harbour Terms').check();
 	await choose(`${lines(RECORDS)}{"id": 7}\n`);
 	await collection.getByRole('button', { name: 'Load' }).click();
-	await expect(page.getByText(/Line 4 is not a record: .* Nothing was changed\./)).toBeVisible();
+	await expect(page.locator('main').getByText(/Line 4 is not a record: .* Nothing was changed\./)).toBeVisible();
 	await choose(lines(RECORDS));
 	await collection.getByRole('button', { name: 'Load' }).click();
 	await expect(page.getByText('Loaded: 3 records.')).toBeVisible();

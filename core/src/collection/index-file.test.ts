@@ -14,7 +14,7 @@ import {
 	WorkCeiling
 } from './index.ts';
 import { INDEX_VERSION } from './layout.ts';
-import { label, recordsUpTo, WORDS } from './test-records.ts';
+import { label, recordsUpTo } from './test-records.ts';
 
 const records = recordsUpTo(90);
 

@@ -22,6 +22,7 @@
 				? `${open.length} under way`
 				: 'Nothing under way'
 	);
+	let isOpen = $state(false);
 	let fault = $state('');
 	async function change(job: JobView, what: 'cancel' | 'repeat') {
 		const answer = await ownJobs.change(job.id, what);
@@ -32,35 +33,35 @@
 </script>
 
 {#if shown.length > 0}
-	<Popover>
+	<Popover open={isOpen} onOpenChange={(change) => (isOpen = change.open)}>
 		<Popover.Trigger class="do bare" aria-label="Background work: {label}" title="Background work: {label}">
 			<Hourglass size={16} />{#if open.length > 0}<span class="small">{open.length}</span>{/if}
 		</Popover.Trigger>
-		<Portal>
-			<Popover.Positioner>
-				<Popover.Content class="jobs-list" aria-label="Background work">
-					<Popover.Title class="title">Background work</Popover.Title>
-					{#if fault}<p class="say fault small" role="alert">{fault}</p>{/if}
-					<ul>
-						{#each shown as job (job.id)}
-							<li>
-								<b>{jobName(job)}</b>
-								{#if isUnderWay(job.state)}
-									<JobProgress {job} oncancel={() => void change(job, 'cancel')} />
-								{:else}
-									<p class="small" class:soft={job.state !== 'failed'}>
-										{#if job.state === 'asking'}<a href="/vocabularies">{endText(job)}</a>{:else}{endText(job)}{/if}
-										{#if job.endedAt}<span class="soft">· {dayAndTime(job.endedAt)}</span>{/if}
-									</p>
-									{#if repeatable(job)}<button class="do" onclick={() => void change(job, 'repeat')}>Try again</button
-										>{/if}
-								{/if}
-							</li>
-						{/each}
-					</ul>
-				</Popover.Content>
-			</Popover.Positioner>
-		</Portal>
+		{#if isOpen}<Portal>
+				<Popover.Positioner>
+					<Popover.Content class="jobs-list" aria-label="Background work">
+						<Popover.Title class="title">Background work</Popover.Title>
+						{#if fault}<p class="say fault small" role="alert">{fault}</p>{/if}
+						<ul>
+							{#each shown as job (job.id)}
+								<li>
+									<b>{jobName(job)}</b>
+									{#if isUnderWay(job.state)}
+										<JobProgress {job} oncancel={() => void change(job, 'cancel')} />
+									{:else}
+										<p class="small" class:soft={job.state !== 'failed'}>
+											{#if job.state === 'asking'}<a href="/vocabularies">{endText(job)}</a>{:else}{endText(job)}{/if}
+											{#if job.endedAt}<span class="soft">· {dayAndTime(job.endedAt)}</span>{/if}
+										</p>
+										{#if repeatable(job)}<button class="do" onclick={() => void change(job, 'repeat')}>Try again</button
+											>{/if}
+									{/if}
+								</li>
+							{/each}
+						</ul>
+					</Popover.Content>
+				</Popover.Positioner>
+			</Portal>{/if}
 	</Popover>
 {/if}
 
