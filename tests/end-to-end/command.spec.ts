@@ -3,7 +3,7 @@
  * database lost in mid-edit, backup and restore.
  */
 import { execFile } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -105,13 +105,14 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await page.getByLabel('Title').fill('Typed before');
 		await page.getByLabel('Question', { exact: true }).click();
 		await saved(page);
+		const other = join(first, 'indexes', 'corran.index');
+		await expect.poll(() => existsSync(other), { timeout: 60_000 }).toBe(true);
 		expect((await lantern('stop', '--data', first)).said).toContain('Stopped. The data stay.');
 		// One bit in the middle of one file, the second half of another: neither is believed.
 		const file = join(first, 'indexes', 'skerry.index');
 		const bytes = readFileSync(file);
 		bytes[bytes.length >> 1] = (bytes[bytes.length >> 1] ?? 0) ^ 16;
 		writeFileSync(file, bytes);
-		const other = join(first, 'indexes', 'corran.index');
 		writeFileSync(other, readFileSync(other).subarray(0, 5_000));
 		await page.getByLabel('Title').fill('Typed while it was away');
 		await page.getByLabel('Question', { exact: true }).click();

@@ -43,15 +43,19 @@ export interface RunningServer {
 	readonly log: () => string;
 }
 
-/** Starts a server process on a database of the cluster, and waits until it answers. */
-export async function startServer(database = 'lantern', demo = true): Promise<RunningServer> {
-	const server = await spawnServer(database, demo);
+/** Starts a server process on a database of the cluster, and waits until it answers. @param settings of its environment */
+export async function startServer(database = 'lantern', demo = true, settings = {}): Promise<RunningServer> {
+	const server = await spawnServer(database, demo, settings);
 	await answers(server);
 	return server;
 }
 
 /** Starts it and does not wait. */
-export async function spawnServer(database: string, demo: boolean): Promise<RunningServer> {
+export async function spawnServer(
+	database: string,
+	demo: boolean,
+	settings: Readonly<Record<string, string>> = {}
+): Promise<RunningServer> {
 	const port = await freePort();
 	const address = `http://127.0.0.1:${port}`;
 	const server = spawn('node', [join(cwd(), 'web/build/index.js')], {
@@ -67,7 +71,8 @@ export async function spawnServer(database: string, demo: boolean): Promise<Runn
 			LANTERN_PGDATABASE: database,
 			LANTERN_PGPASSWORD: secret(),
 			LANTERN_DEMO: demo ? '1' : '0',
-			LANTERN_INDEXES: join(DATA, 'indexes')
+			LANTERN_INDEXES: join(DATA, 'indexes'),
+			...settings
 		}
 	});
 	let written = '';

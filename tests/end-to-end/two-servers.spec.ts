@@ -164,3 +164,27 @@ test('who is removed, closed or signed out at one is refused by the other, which
 	await owner.context.post('/sign-out');
 	await expect.poll(() => seenThere(owner)).toBe(401);
 });
+
+test('tries of a password at one are counted at the other, and a minute later it may be tried again', async () => {
+	test.setTimeout(150_000);
+	const strict = await startServer('lantern', true, { LANTERN_SIGN_INS_PER_MINUTE: '3' });
+	try {
+		const who = await somebody(address, 'Ada Fenwell');
+		const signIn = async (server: string, password: string) => {
+			const response = await fetch(`${server}/sign-in`, {
+				method: 'POST',
+				redirect: 'manual',
+				headers: { origin: server, 'content-type': 'application/x-www-form-urlencoded', accept: 'text/html' },
+				body: new URLSearchParams({ email: who.email, password })
+			});
+			return response.status === 303 ? 'signed in' : /Too many attempts|Wrong/.exec(await response.text())?.[0];
+		};
+		for (let at = 0; at < 3; at++) expect(await signIn(address, 'not the right one')).toBe('Wrong');
+		expect(await signIn(strict.address, PASSWORD)).toBe('Too many attempts');
+		// As if a minute had gone by.
+		psql('lantern', '-c', "update tries set at = at - interval '1 minute'");
+		expect(await signIn(strict.address, PASSWORD)).toBe('signed in');
+	} finally {
+		strict.process.kill('SIGKILL');
+	}
+});

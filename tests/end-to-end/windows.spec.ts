@@ -102,6 +102,69 @@ test('what is typed while the connection fails is saved, or asked about, when it
 	await expect(second.locator('.cm-line')).toHaveText(['music* OR song*', 'anxi* OR worr*']);
 });
 
+test('two windows change different words of one line at once: both changes are kept, without a question', async ({
+	page,
+	context
+}) => {
+	test.setTimeout(120_000);
+	const url = await begin(page, ['music* OR anxi*', '#1 AND sleep*']);
+	const second = await another(context, url);
+	await page.route('**/edits', (route) => route.abort());
+	await endOf(page, 1);
+	await page.keyboard.type(' OR worr*', { delay: 90 });
+	await endOf(page, 2);
+	await page.keyboard.type(' AND rest*', { delay: 90 });
+	await endOf(second, 1);
+	await second.keyboard.press('Home');
+	await second.keyboard.type('song* OR ', { delay: 70 });
+	await saved(second);
+	await page.unroute('**/edits');
+	await saved(page);
+	const both = ['song* OR music* OR anxi* OR worr*', '#1 AND sleep* AND rest*'];
+	await expect(page.locator('.cm-line')).toHaveText(both);
+	await expect(second.locator('.cm-line')).toHaveText(both);
+	expect((await onServer(page))[0]).toBe(both[0]);
+	await expect(page.getByRole('alert', { name: 'Conflict' })).toHaveCount(0);
+	// Typing goes on in both, and both are kept again.
+	await endOf(page, 1);
+	await page.keyboard.type(' OR nerv*', { delay: 90 });
+	await saved(page);
+	await expect(second.locator('.cm-line').first()).toHaveText('song* OR music* OR anxi* OR worr* OR nerv*');
+});
+
+test('a text of the brief that two people write in at once holds what both wrote, and the cursor stays', async ({
+	page,
+	context
+}) => {
+	test.setTimeout(120_000);
+	const url = await begin(page, ['music*']);
+	const brief = url.replace('/strategy', '/brief');
+	await page.goto(brief);
+	const second = patient(await context.newPage());
+	await second.goto(brief);
+	const field = (of: Page) => of.getByLabel('Population in this question');
+	await field(page).click();
+	await page.keyboard.type('Adults before surgery', { delay: 60 });
+	await saved(page);
+	await expect(field(second)).toHaveValue('Adults before surgery');
+	await field(second).click();
+	await second.keyboard.press('Home');
+	// Both type, one at the beginning and one at the end, letter by letter.
+	const [left, right] = ['Anxious and tired ', ' of the hip or knee'];
+	await Promise.all([
+		second.keyboard.type(left, { delay: 120 }),
+		page.keyboard.press('End').then(() => page.keyboard.type(right, { delay: 110 }))
+	]);
+	await saved(page);
+	await saved(second);
+	const whole = 'Anxious and tired Adults before surgery of the hip or knee';
+	await expect(field(page)).toHaveValue(whole);
+	await expect(field(second)).toHaveValue(whole);
+	// The cursor is where it was in the text, not at its end.
+	await second.keyboard.type('x');
+	await expect(field(second)).toHaveValue(whole.replace('tired ', 'tired x'));
+});
+
 test('a duplicated tab is a window of its own: each sees what the other types, and neither overwrites', async ({
 	page,
 	context

@@ -46,6 +46,10 @@ interface HeadingAnchor {
 export const cleanLine = (text: string): string =>
 	text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
 
+/** Words, spaces and single signs of a text; an anchor is one piece. */
+export const wholePieces = (text: string): string[] =>
+	text.match(/\uE000[^\uE001]*\uE001|[\p{L}\p{N}]+|\s+|./gsu) ?? [];
+
 /** What a line, a list of lines, a concept or a heading begins with. */
 const NAMING = /[#@{]/;
 

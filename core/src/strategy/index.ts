@@ -7,6 +7,7 @@ export {
 	toText,
 	usedBy,
 	usedConcepts,
+	wholePieces,
 	type Names
 } from './anchors.ts';
 export {

@@ -1,5 +1,6 @@
-<!-- A text of the enquiry edited in place: typing is saved as it goes; others' edits come in while it is not being typed in. -->
+<!-- A text of the enquiry edited in place: typing is saved as it goes, and others' edits come in. -->
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { valueAt, type Json, type Place } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 
@@ -27,34 +28,49 @@
 	const { enquiry } = useWorkspace();
 
 	const stored = $derived(String(valueAt(enquiry.document as unknown as Json, at) ?? ''));
-	let typed = $state<string | null>(null);
-	const shown = $derived(typed ?? stored);
+	/** What is in the field and cannot be saved as it is: nothing where something is required, half a date. */
+	let unsaved = $state<string | null>(null);
+	const shown = $derived(unsaved ?? stored);
 	const missing = $derived(required !== '' && shown.trim() === '');
-	let timer: ReturnType<typeof setTimeout>;
+	let field = $state<HTMLInputElement | HTMLTextAreaElement>();
 
-	function save() {
-		clearTimeout(timer);
-		if (typed === null || (required !== '' && typed.trim() === '')) return;
+	function typing(event: Event) {
+		const typed = (event.currentTarget as HTMLInputElement).value;
 		const value: Json =
 			type === 'date' ? typed || null : type === 'number' ? (typed === '' ? null : Number(typed)) : typed;
-		enquiry.set(at, value, `change ${label}`);
-	}
-	function typing(event: Event) {
-		typed = (event.currentTarget as HTMLInputElement).value;
-		clearTimeout(timer);
-		timer = setTimeout(save, 350);
+		unsaved = required !== '' && typed.trim() === '' ? typed : null;
+		if (unsaved === null) enquiry.set(at, value, `change ${label}`);
 	}
 	function leave() {
-		save();
 		// An empty question stays on the screen, with its reason, until it says something.
-		if (!missing) typed = null;
+		if (!missing) unsaved = null;
 	}
+	/** Where a place in a text is when the text has become another. */
+	function moved(place: number, before: string, after: string): number {
+		const most = Math.min(before.length, after.length);
+		let start = 0;
+		while (start < most && before[start] === after[start]) start++;
+		let end = 0;
+		while (end < most - start && before[before.length - 1 - end] === after[after.length - 1 - end]) end++;
+		if (place <= start) return place;
+		return place >= before.length - end ? place + after.length - before.length : after.length - end;
+	}
+	// What others do to the text comes in while it is being typed in; the cursor stays where it is in it.
+	$effect.pre(() => {
+		const after = shown;
+		if (!field || (type !== 'text' && !long) || document.activeElement !== field || field.value === after) return;
+		const { value: before, selectionStart, selectionEnd } = field;
+		void tick().then(() =>
+			field?.setSelectionRange(moved(selectionStart ?? 0, before, after), moved(selectionEnd ?? 0, before, after))
+		);
+	});
 </script>
 
 <label class="block">
 	<span class={showLabel ? 'said' : 'sr'}>{label}</span>
 	{#if long}
 		<textarea
+			bind:this={field}
 			class="ask inplace {extra}"
 			rows="1"
 			value={shown}
@@ -65,6 +81,7 @@
 			aria-invalid={missing}></textarea>
 	{:else}
 		<input
+			bind:this={field}
 			class="ask inplace {extra}"
 			{type}
 			value={shown}

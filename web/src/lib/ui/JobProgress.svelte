@@ -1,28 +1,29 @@
-<!-- How far a job is: a bar, what it is at, and a way to cancel it. -->
+<!-- How far work is that takes longer than a request: a bar, what it is at, and a way to cancel it. -->
 <script lang="ts">
 	import { Progress } from '@skeletonlabs/skeleton-svelte';
-	import type { JobView } from '$lib/contract/jobs';
-	import { progressText } from '$lib/work/job-words';
 
 	interface Props {
-		job: JobView;
-		/** What is said instead of the words of its kind. */
-		text?: string;
+		text: string;
+		/** From 0 to 1; null where that is not known. */
+		share: number | null;
 		oncancel?: () => void;
+		/** On the button that cancels. */
+		cancel?: string;
 		note?: string;
 	}
-	let { job, text = progressText(job), oncancel, note = '' }: Props = $props();
-	const share = $derived(job.progress && job.progress.of > 0 ? (100 * job.progress.done) / job.progress.of : null);
+	let { text, share, oncancel, cancel = 'Cancel', note = '' }: Props = $props();
 </script>
 
 <div class="job">
-	<Progress value={share === null ? null : Math.min(100, Math.round(share))} max={100}>
+	<Progress value={share === null ? null : Math.min(100, Math.round(100 * share))} max={100}>
 		<Progress.Label class="small soft" role="status">{text}</Progress.Label>
 		<Progress.Track class="track"><Progress.Range class="range" /></Progress.Track>
 	</Progress>
-	{#if oncancel}
+	{#if oncancel || note}
 		<span class="flex flex-wrap items-center gap-2"
-			><button class="do" onclick={oncancel}>Cancel</button>{#if note}<span class="small soft">{note}</span>{/if}</span
+			>{#if oncancel}<button class="do" onclick={oncancel}>{cancel}</button>{/if}{#if note}<span class="small soft"
+					>{note}</span
+				>{/if}</span
 		>
 	{/if}
 </div>

@@ -6,7 +6,7 @@
 	import { ownJobs } from '$lib/client/jobs.svelte';
 	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 	import { dayAndTime } from '$lib/work/fresh.svelte';
-	import { endText, jobName } from '$lib/work/job-words';
+	import { endText, jobName, progressText, shareOf } from '$lib/work/job-words';
 	import JobProgress from './JobProgress.svelte';
 
 	/** Ended ones that are listed. */
@@ -47,7 +47,11 @@
 								<li>
 									<b>{jobName(job)}</b>
 									{#if isUnderWay(job.state)}
-										<JobProgress {job} oncancel={() => void change(job, 'cancel')} />
+										<JobProgress
+											text={progressText(job)}
+											share={shareOf(job)}
+											oncancel={() => void change(job, 'cancel')}
+										/>
 									{:else}
 										<p class="small" class:soft={job.state !== 'failed'}>
 											{#if job.state === 'asking'}<a href="/vocabularies">{endText(job)}</a>{:else}{endText(job)}{/if}

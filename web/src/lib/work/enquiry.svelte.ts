@@ -62,6 +62,25 @@ const FAILURES = 3;
 /** What follows the text of a line by itself. */
 const FOLLOWING: ReadonlySet<string> = new Set(['role', 'concept', 'strand', 'label', 'pieces']);
 
+/** Longest text that is sent along as it was before. */
+const TEXT_BEFORE = 20_000;
+
+/** The texts that edits change, as they are. */
+function textsBefore(document: Json, edits: readonly Edit[]): TextBefore[] {
+	return edits.flatMap((edit) => {
+		const text = edit.do === 'set' && typeof edit.value === 'string' ? valueAt(document, edit.at) : null;
+		return edit.do === 'set' && typeof text === 'string' && text.length <= TEXT_BEFORE ? [{ at: edit.at, text }] : [];
+	});
+}
+type TextBefore = NonNullable<Batch['before']>[number];
+
+/** Of each place the first text. */
+function firstOf(texts: readonly TextBefore[]): readonly TextBefore[] {
+	const first = new Map<string, TextBefore>();
+	for (const one of texts) if (!first.has(one.at.join('/'))) first.set(one.at.join('/'), one);
+	return [...first.values()];
+}
+
 /** Of each page its newest command. */
 function newestOf(made: readonly Command[]): Command[] {
 	const newest = new Map<string, number>();
@@ -220,11 +239,12 @@ export class EnquiryClient {
 			return false;
 		}
 		const { edits } = applied;
+		const before = textsBefore(asJson(this.document), edits);
 		this.document = asDocument(applied.document);
 		if (this.clashing.length > 0) this.showConflicts();
 		const step = this.stepOf(asked);
 		if (forUndo) this.steps.did(name, step, applied.inverse);
-		this.enqueue({ name, edits, kind: forUndo ? 'do' : 'aside', step });
+		this.enqueue({ name, edits, kind: forUndo ? 'do' : 'aside', step, ...(before.length > 0 ? { before } : {}) });
 		return true;
 	}
 
@@ -362,7 +382,11 @@ export class EnquiryClient {
 			last.step === batch.step &&
 			lastOnly.at.join('/') === only.at.join('/')
 		)
-			this.queue[this.queue.length - 1] = { ...batch, revision: last.revision };
+			this.queue[this.queue.length - 1] = {
+				...batch,
+				revision: last.revision,
+				...(last.before ? { before: last.before } : {})
+			};
 		else this.queue.push(batch);
 		this.remember();
 		if (this.state === 'saved') this.state = 'saving';
@@ -419,6 +443,7 @@ export class EnquiryClient {
 					kind: first?.kind ?? 'do',
 					step: first?.step ?? '',
 					behind: newestOf(sent.flatMap((batch) => batch.behind ?? [])),
+					before: firstOf(sent.flatMap((batch) => batch.before ?? [])),
 					edits
 				})
 			});

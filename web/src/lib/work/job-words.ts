@@ -15,6 +15,10 @@ const WHAT: Readonly<Record<JobView['kind'], string>> = {
 };
 export const jobName = ({ kind, title }: JobView): string => `${WHAT[kind]}: ${title}`;
 
+/** How far a job is, from 0 to 1; null where that is not known. */
+export const shareOf = ({ progress }: JobView): number | null =>
+	progress && progress.of > 0 ? Math.min(1, progress.done / progress.of) : null;
+
 /** How far a job that is under way is, in a few words. */
 export function progressText({ state, progress, title }: JobView): string {
 	if (state === 'waiting') return 'Waiting for its turn';

@@ -2,7 +2,7 @@
  * Edits that the server does not have yet, in the browser's storage: a window that is closed or
  * reloaded in mid-edit finds them again, and one that has died leaves them to the next.
  */
-import type { Edit } from '@wide-lantern/core/editor';
+import type { Edit, Place } from '@wide-lantern/core/editor';
 import type { StepKind } from './own-steps';
 
 /** A command by the page that it was made in and its number there. */
@@ -25,6 +25,8 @@ export interface Batch {
 	readonly sentIn?: number;
 	/** Commands of earlier pages that it was made on top of, by their newest: they are one's own. */
 	readonly behind?: readonly Command[];
+	/** Texts as they were shown before the edits: the server puts them together with what others did to them. */
+	readonly before?: readonly { readonly at: Place; readonly text: string }[];
 	readonly edits: readonly Edit[];
 }
 

@@ -3,14 +3,15 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { config } from '$lib/server/process';
 import { database, KeptAnswers } from '$lib/server/database';
-import { type Actor, RateLimit } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
+import { mayTry } from './tries';
 
 export const SESSION_COOKIE = 'lantern-session';
 const SESSION_DAYS = 30;
 export const PASSWORD_LENGTH = { min: 10, max: 200 } as const;
 
-const signIns = new RateLimit(config.signInsPerMinute);
-const addresses = new RateLimit(config.signInsPerMinute * 6);
+const PER_PERSON = config.signInsPerMinute;
+const PER_ADDRESS = config.signInsPerMinute * 6;
 
 export type Outcome<Value> =
 	{ readonly ok: true; readonly value: Value } | { readonly ok: false; readonly message: string };
@@ -43,7 +44,8 @@ export async function signUp(name: string, email: string, password: string, addr
 		return failure('That is not a valid e-mail address. You sign in with it; no mail is sent.');
 	const fault = passwordFault(password);
 	if (fault) return failure(fault);
-	if (!addresses.allow(`up ${address}`)) return failure('Too many attempts from this address. Please wait a minute.');
+	if (!(await mayTry(`up ${address}`, PER_ADDRESS)))
+		return failure('Too many attempts from this address. Please wait a minute.');
 	const password_hash = await hash(password);
 	return database.transaction(async (transaction) => {
 		const taken = await transaction<PersonRow>('people').where({ email: mail }).first();
@@ -69,7 +71,7 @@ const decoy = hash(randomBytes(12).toString('hex'));
 
 export async function checkPassword(email: string, password: string, address: string): Promise<Outcome<string>> {
 	const mail = normalEmail(email);
-	if (!signIns.allow(`in ${mail}`) || !addresses.allow(`in ${address}`))
+	if (!(await mayTry(`in ${mail}`, PER_PERSON)) || !(await mayTry(`in ${address}`, PER_ADDRESS)))
 		return failure('Too many attempts. Please wait a minute; your account is not locked.');
 	const person = await people().where({ email: mail }).first();
 	const right = await verify(person?.password_hash ?? (await decoy), password.slice(0, PASSWORD_LENGTH.max));
@@ -89,7 +91,7 @@ export async function changePassword(
 	const fault = passwordFault(fresh);
 	if (fault) return failure(fault);
 	const person = await people().where({ id: actor.id }).first();
-	if (!signIns.allow(`change ${actor.id}`)) return failure('Too many attempts. Please wait a minute.');
+	if (!(await mayTry(`change ${actor.id}`, PER_PERSON))) return failure('Too many attempts. Please wait a minute.');
 	if (!person?.password_hash) return failure('This account is the demo’s and has no password.');
 	if (!(await verify(person.password_hash, old.slice(0, PASSWORD_LENGTH.max))))
 		return failure('Your current password is incorrect. Nothing was changed.');

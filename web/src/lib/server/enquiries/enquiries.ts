@@ -28,6 +28,7 @@ import { forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } f
 import { readEditsAhead } from '$lib/server/computing';
 import { importJudgements } from '$lib/server/judgements';
 import { importRuns } from '$lib/server/runs';
+import { mergedEdits, type TextBefore } from './merge-edits';
 import { publish } from './news';
 import { keepVersion } from './versions';
 import { vocabulariesFor } from '$lib/server/vocabularies';
@@ -58,6 +59,19 @@ export const editsSchema = {
 				}
 			}
 		},
+		before: {
+			type: 'array',
+			maxItems: 5_000,
+			items: {
+				type: 'object',
+				required: ['at', 'text'],
+				additionalProperties: false,
+				properties: {
+					at: { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string' } },
+					text: { type: 'string' }
+				}
+			}
+		},
 		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
 	}
 } as const;
@@ -77,6 +91,8 @@ export interface EditsRequest {
 	readonly step?: string;
 	/** Of each earlier page of this window the newest command that the edits were made on top of. */
 	readonly behind?: readonly { readonly client: string; readonly number: number }[];
+	/** Texts as they were before they were changed: with what somebody else did to them meanwhile they are put together. */
+	readonly before?: readonly TextBefore[];
 	readonly edits: readonly Edit[];
 }
 export const checkEdits = compileValidator<EditsRequest>(editsSchema);
@@ -186,8 +202,8 @@ async function inTurn<Result>(id: string, work: () => Promise<Result>): Promise<
 }
 
 /**
- * Applies edits made on an older revision to the newest one. Edits elsewhere are merged; where two
- * touch, nothing is saved and both texts come back.
+ * Applies edits made on an older revision to the newest one. Edits elsewhere, and elsewhere in a text, are merged;
+ * where two touch, nothing is saved and both texts come back.
  */
 export async function applyToEnquiry(id: string, actor: Actor, request: EditsRequest): Promise<Edited> {
 	return inTurn(id, async () => {
@@ -241,17 +257,20 @@ async function applyTo(current: KeptEnquiry, actor: Actor, request: EditsRequest
 			message: 'Too much has changed since this window was last up to date. Copy what you typed, then reload the page.'
 		};
 	const conflicts = conflictsOf(request.edits, since, current.document as unknown as Json);
-	if (conflicts.length > 0)
-		return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
+	const wanted =
+		conflicts.length === 0
+			? request.edits
+			: mergedEdits(request.edits, conflicts, request.before ?? [], current.document as unknown as Json);
+	if (!wanted) return { outcome: 'conflict', revision: current.revision, document: current.document, conflicts };
 	// Lines and concepts that come in with these edits can be named by them.
-	const bare = applyEdits(current.document as unknown as Json, request.edits);
+	const bare = applyEdits(current.document as unknown as Json, wanted);
 	const names = namesOf(
 		'refused' in bare ? current.document : (bare.document as unknown as EnquiryDocument),
 		vocabularies
 	);
 	await yieldNow();
 	const asked: Edit[] = [];
-	for (const edit of request.edits) {
+	for (const edit of wanted) {
 		asked.push(withAnchors(edit, names));
 		await yieldNow();
 	}

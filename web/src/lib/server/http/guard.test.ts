@@ -1,7 +1,6 @@
-/** The guard, the limit on tries, and where sign-in may lead. */
+/** The guard, and names of files. */
 import { describe, expect, it } from 'vitest';
 import { judge, type Actor } from './guard';
-import { RateLimit } from './rate-limit';
 import { fileName } from './file-name';
 
 const actor: Actor = { id: '1', name: 'A', email: 'a@b', administrator: false };
@@ -16,14 +15,6 @@ describe('the guard', () => {
 		expect(judge('editor', actor, 'owner', false)).toBe('allowed');
 		expect(judge('reader', null, null, false)).toBe('sign-in');
 		expect(judge('reader', { ...actor, administrator: true }, null, false)).toBe('unknown');
-	});
-});
-
-describe('the limit on tries', () => {
-	it('allows so many a minute and opens again', () => {
-		const limit = new RateLimit(2);
-		expect([0, 1, 2, 59_999, 60_001].map((at) => limit.allow('a', at))).toEqual([true, true, false, false, true]);
-		expect(limit.allow('b', 2)).toBe(true);
 	});
 });
 

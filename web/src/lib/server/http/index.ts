@@ -2,5 +2,4 @@
 export { eventStream } from './event-stream';
 export { fileName } from './file-name';
 export { holdsRole, NEEDS, ROLES, judge, type Actor, type Access, type Role } from './guard';
-export { RateLimit } from './rate-limit';
 export { compileValidator, faultOf, formText, readBody } from './validation';

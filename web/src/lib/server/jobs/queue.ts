@@ -3,11 +3,13 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import PgBoss from 'pg-boss';
 import type { JobKindName } from '$lib/contract/jobs';
-import { PROCESS } from '$lib/server/database';
+import { database, PROCESS } from '$lib/server/database';
 import { config, errorFacts, log } from '$lib/server/process';
 
 /** Seconds between two looks into the queue; new messages are told at once, so that this is for what was missed. */
 const LOOK = 10;
+/** Of the advisory lock that is held while the queues are made: any number that nothing else uses. */
+const OPENING = 7_240_413;
 let boss: PgBoss | null = null;
 
 interface Message {
@@ -28,11 +30,16 @@ export async function openQueue(
 	opened.on('error', (error) => {
 		log('info', 'queue-failed', errorFacts(error));
 	});
-	await opened.start();
+	// Two processes that start at once would wait for each other's tables for good.
+	await database.transaction(async (transaction) => {
+		await transaction.raw('select pg_advisory_xact_lock(?)', [OPENING]);
+		await opened.start();
+		for (const { name, longest } of kinds)
+			await opened.createQueue(name, { name, retryLimit: 0, expireInSeconds: longest + 60 });
+	});
 	boss = opened;
 	const workers = new Map<string, string[]>();
-	for (const { name, atOnce, longest } of kinds) {
-		await opened.createQueue(name, { name, retryLimit: 0, expireInSeconds: longest + 60 });
+	for (const { name, atOnce } of kinds) {
 		const own: string[] = [];
 		workers.set(name, own);
 		for (let at = 0; at < atOnce; at++)

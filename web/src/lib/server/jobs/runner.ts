@@ -1,5 +1,5 @@
 /**
- * Runs jobs in this process. A process says every few seconds that its jobs live; what a killed process left
+ * Runs jobs in this process, which sends a heartbeat for each every few seconds; what a killed process left
  * is run anew by another, at most three times; what two processes took is stored by one of them only.
  */
 import type { Knex } from 'knex';
@@ -11,9 +11,9 @@ import { allKinds, JobRefused, kindOf, type JobResult, type RunningJob } from '.
 import { isGivenOut, openQueue } from './queue';
 import { cancelJob, NOT_ENDED, releaseFiles, requeue, type JobRow } from './rows';
 
-/** Milliseconds between two signs that a job lives. */
-const SIGN = 5_000;
-/** Seconds without a sign after which a job is taken for abandoned. */
+/** Milliseconds between two heartbeats of a job. */
+const HEARTBEAT = 5_000;
+/** Seconds without a heartbeat after which a job is taken for abandoned. */
 const ABANDONED = 30;
 const TRIES = 3;
 /** Milliseconds between two writes of how far a job is. */
@@ -40,8 +40,8 @@ export async function startJobs(): Promise<void> {
 		if (hasEnded(state)) running.get(job)?.stop.abort(new Cancelled());
 	});
 	const timers = [
-		setInterval(() => void unlessAway(giveSign), SIGN),
-		setInterval(() => void unlessAway(takeOver), 2 * SIGN),
+		setInterval(() => void unlessAway(sendHeartbeats), HEARTBEAT),
+		setInterval(() => void unlessAway(takeOver), 2 * HEARTBEAT),
 		setInterval(() => void unlessAway(tidy), TIDY)
 	];
 	for (const timer of timers) timer.unref();
@@ -211,7 +211,7 @@ class Reporter {
 	}
 }
 
-async function giveSign(): Promise<void> {
+async function sendHeartbeats(): Promise<void> {
 	if (running.size === 0) return;
 	await database('jobs')
 		.whereIn('id', [...running.keys()])

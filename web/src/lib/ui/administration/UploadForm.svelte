@@ -5,6 +5,7 @@
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { progressText, shareOf } from '$lib/work/job-words';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName, take, type Answer, type Taking } from '$lib/work/installation';
 
@@ -97,7 +98,8 @@
 	</form>
 	{#if running}<div class="mt-3">
 			<JobProgress
-				job={running}
+				text={progressText(running)}
+				share={shareOf(running)}
 				oncancel={() => void ownJobs.change(running.id, 'cancel')}
 				note="What is here now stays in use until all of it is stored."
 			/>

@@ -8,6 +8,7 @@
 	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 	import type { RenderingHistory } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { progressText, shareOf } from '$lib/work/job-words';
 	import { askServer } from '$lib/work/ask';
 
 	interface Props {
@@ -143,7 +144,8 @@
 	</div>
 	{#if running}<div class="mt-2">
 			<JobProgress
-				job={running}
+				text={progressText(running)}
+				share={shareOf(running)}
 				{...enquiry.editable ? { oncancel: () => void cancel() } : {}}
 				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
 			/>

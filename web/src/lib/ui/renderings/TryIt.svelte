@@ -9,6 +9,7 @@
 	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 	import type { ComparedRendering } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { progressText, shareOf } from '$lib/work/job-words';
 	import { askServer } from '$lib/work/ask';
 
 	interface Props {
@@ -118,7 +119,8 @@
 	</div>
 	{#if running}<div class="mt-2">
 			<JobProgress
-				job={running}
+				text={progressText(running)}
+				share={shareOf(running)}
 				{...enquiry.editable || running.mine ? { oncancel: () => void cancel() } : {}}
 				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
 			/>

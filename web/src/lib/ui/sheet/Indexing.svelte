@@ -1,6 +1,7 @@
 <!-- The collection is being indexed, or somebody has stopped that: how far it is, and what can be done. -->
 <script lang="ts">
 	import { askServer } from '$lib/work/ask';
+	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { useWorkspace } from '$lib/work/context';
 
 	let { indexing, changed }: { indexing: number | 'stopped'; changed: () => void } = $props();
@@ -18,14 +19,15 @@
 		<span>The indexing of this collection was stopped, so no line is counted.</span>
 		{#if enquiry.editable}<button class="do" onclick={() => void ask('start')}>Index it</button>{/if}
 	{:else}
-		<span
-			>The collection is being indexed: {Math.round(indexing * 100)} %. Counts come as soon as that is done; go on working.</span
-		>
-		{#if enquiry.editable}<button
-				class="do"
-				title="For everybody who counts on this collection"
-				onclick={() => void ask('stop')}>Stop indexing</button
-			>{/if}
+		<JobProgress
+			text="The collection is being indexed: {Math.round(indexing * 100)} %"
+			share={indexing}
+			note="Counts come as soon as that is done; go on working.{enquiry.editable
+				? ' Stopping it stops it for everybody.'
+				: ''}"
+			cancel="Stop indexing"
+			{...enquiry.editable ? { oncancel: () => void ask('stop') } : {}}
+		/>
 	{/if}
 	{#if fault}<span class="small" role="alert">{fault}</span>{/if}
 </div>

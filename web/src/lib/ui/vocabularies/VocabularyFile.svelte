@@ -5,6 +5,7 @@
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded, isUnderWay, type ReadVocabulary } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { progressText, shareOf } from '$lib/work/job-words';
 	import type { Answer } from '$lib/work/ask';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName } from '$lib/work/installation';
@@ -130,7 +131,8 @@
 		{#if running}
 			<div class="mt-2">
 				<JobProgress
-					job={running}
+					text={progressText(running)}
+					share={shareOf(running)}
 					oncancel={() => void leave()}
 					note="The current edition stays in use until the new one is complete."
 				/>

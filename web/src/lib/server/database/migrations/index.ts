@@ -16,6 +16,7 @@ import * as thirteenth from './013-change-notices';
 import * as fourteenth from './014-facts';
 import * as fifteenth from './015-summaries';
 import * as sixteenth from './016-jobs';
+import * as seventeenth from './017-tries';
 
 export interface Migration {
 	readonly name: string;
@@ -39,5 +40,6 @@ export const migrations: Migration[] = [
 	{ name: '013-change-notices', ...thirteenth },
 	{ name: '014-facts', ...fourteenth },
 	{ name: '015-summaries', ...fifteenth },
-	{ name: '016-jobs', ...sixteenth }
+	{ name: '016-jobs', ...sixteenth },
+	{ name: '017-tries', ...seventeenth }
 ];
