@@ -17,7 +17,7 @@ const SECONDS = 20;
 /** Seconds at the beginning that are not measured: code is compiled, and caches fill. */
 const WARM = 5;
 const agent = new Agent({ keepAlive: true, maxSockets: PEOPLE * 3 });
-const { port } = new URL(address);
+const { hostname: host, port } = new URL(address);
 
 class Person {
 	private cookie = '';
@@ -37,6 +37,7 @@ class Person {
 			const text = body === null ? '' : JSON.stringify(body);
 			const asked = ask(
 				{
+					host,
 					port,
 					agent,
 					method,
@@ -49,7 +50,11 @@ class Person {
 				},
 				done
 			);
-			asked.on('error', failed);
+			// A connection that the server has just closed for idleness is no answer.
+			asked.on('error', (error: NodeJS.ErrnoException) => {
+				if (error.code === 'ECONNRESET' && asked.reusedSocket) this.send(method, path, body).then(done, failed);
+				else failed(error);
+			});
 			asked.end(text);
 		});
 	}

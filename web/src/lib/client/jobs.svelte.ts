@@ -35,7 +35,7 @@ export class Jobs {
 				if (before && !hasEnded(before.state) && hasEnded(job.state)) for (const tell of this.onended) tell(job);
 			}
 		}
-		if (!this.stopped && (!answer.ok || this.list.some((job) => isUnderWay(job.state))))
+		if (!this.stopped && this.list.some((job) => isUnderWay(job.state)))
 			this.timer = setTimeout(() => void this.refresh(), answer.ok ? LOOK : 10 * LOOK);
 	}
 
