@@ -85,7 +85,9 @@ export async function beginCollection(entry: Entry, file: ReadableStream<Uint8Ar
 	return { ok: true, job: viewOf(row, actor) };
 }
 
-async function run(job: RunningJob<CollectionRequest>): Promise<JobResult<JobOutcomes['collection']>> {
+async function run(
+	job: RunningJob<CollectionRequest, JobOutcomes['collection']>
+): Promise<JobResult<JobOutcomes['collection']>> {
 	const { file, size, ...entry } = job.request;
 	const path = await pathOf(file);
 	await access(path).catch(() => {
@@ -99,9 +101,11 @@ async function run(job: RunningJob<CollectionRequest>): Promise<JobResult<JobOut
 				job.progress('storing', bytes, size);
 			}),
 			() => reader.digest,
-			(transaction) => job.confirm(transaction)
+			(transaction) => {
+				if (reader.count === 0) throw new JobRefused('The file holds no record. Nothing was changed.');
+				return job.confirm(transaction, { records: reader.count });
+			}
 		);
-		if (stored === 0) throw new JobRefused('The file holds no record. Nothing was changed.');
 		return { state: 'done', outcome: { records: stored } };
 	} finally {
 		await reader.end();
@@ -113,6 +117,8 @@ const isAnswer = compileValidator<RecordReaderAnswer>(recordReaderAnswerSchema);
 /** A thread that reads and checks the records. */
 class RecordReader {
 	digest = '';
+	/** Records that were read. */
+	count = 0;
 	private readonly worker: Worker;
 
 	constructor(
@@ -133,6 +139,7 @@ class RecordReader {
 				return;
 			}
 			progressed(answer.bytes);
+			this.count += answer.count;
 			const began = performance.now();
 			yield answer;
 			await giveWay(performance.now() - began);

@@ -13,7 +13,6 @@ export {
 	NOT_ENDED,
 	repeatJob,
 	startJob,
-	UNDER_WAY,
 	viewOf,
 	type JobRow
 } from './rows';

@@ -4,7 +4,7 @@ import type { JobKindName, JobOutcomes } from '$lib/contract/jobs';
 import type { Actor } from '$lib/server/http';
 
 /** What a job may do while it runs. */
-export interface RunningJob<Request> {
+export interface RunningJob<Request, Outcome = unknown> {
 	readonly id: string;
 	readonly request: Request;
 	readonly by: Pick<Actor, 'id' | 'name'>;
@@ -15,10 +15,11 @@ export interface RunningJob<Request> {
 	/** Says how far it is; as often as it likes. */
 	progress(step: string, done: number, of: number): void;
 	/**
-	 * Asked inside the transaction that stores what was made, before it is committed.
+	 * Ends the job as done inside the transaction that stores what was made, so that it is stored once, whatever becomes
+	 * of the process.
 	 * @throws where the job was cancelled meanwhile, or another process has taken it over
 	 */
-	confirm(transaction: Knex.Transaction): Promise<void>;
+	confirm(transaction: Knex.Transaction, outcome: Outcome): Promise<void>;
 }
 
 /** It is done, or a person must decide how it goes on. */
@@ -49,7 +50,7 @@ export interface JobKind<Name extends JobKindName, Request> {
 	/** True where a person may start it again from the same request once it has failed or was cancelled. */
 	readonly repeatable: boolean;
 	/** Runs it, from its beginning: after a server was killed it is run anew. */
-	run(job: RunningJob<Request>): Promise<JobResult<JobOutcomes[Name]>>;
+	run(job: RunningJob<Request, JobOutcomes[Name]>): Promise<JobResult<JobOutcomes[Name]>>;
 	/** Called when it has ended, however: what it kept on the disk goes. */
 	release?(request: Request): Promise<void>;
 }

@@ -27,7 +27,6 @@ export interface JobRow {
 	created_at: Date;
 	ended_at: Date | null;
 }
-export const UNDER_WAY = ['waiting', 'running'] as const;
 export const NOT_ENDED = ['waiting', 'running', 'asking'] as const;
 
 export interface NewJob<Request> {

@@ -112,7 +112,7 @@ async function run(row: JobRow, stop: AbortController): Promise<void> {
 		progress: (step, done, of) => {
 			reporter.say({ step, done, of });
 		},
-		confirm: (transaction) => confirm(transaction, row)
+		confirm: (transaction, outcome) => confirm(transaction, row, outcome)
 	};
 	try {
 		const result: JobResult<unknown> = await kind.run(job);
@@ -151,9 +151,11 @@ async function failed(row: JobRow, why: unknown): Promise<void> {
 
 const isOwn = ({ id, attempt, message_id }: JobRow) => ({ id, attempt, message_id, state: 'running' as const });
 
-async function confirm(transaction: Knex.Transaction, row: JobRow): Promise<void> {
-	const own = await transaction<JobRow>('jobs').where(isOwn(row)).forUpdate().first('id');
-	if (!own) throw new Cancelled();
+async function confirm(transaction: Knex.Transaction, row: JobRow, outcome: unknown): Promise<void> {
+	const changed = await transaction('jobs')
+		.where(isOwn(row))
+		.update({ state: 'done', progress: null, outcome: JSON.stringify(outcome), ended_at: transaction.fn.now() });
+	if (changed === 0) throw new Cancelled();
 }
 
 async function end(
@@ -161,8 +163,11 @@ async function end(
 	state: 'done' | 'asking' | 'failed',
 	{ outcome, message }: { readonly outcome?: unknown; readonly message?: string | null }
 ): Promise<void> {
+	const { id, attempt, message_id } = row;
+	// What was stored has ended it as done already.
 	const changed = await database('jobs')
-		.where(isOwn(row))
+		.where({ id, attempt, message_id })
+		.whereIn('state', state === 'done' ? ['running', 'done'] : ['running'])
 		.update({
 			state,
 			progress: null,

@@ -11,4 +11,4 @@ export {
 	saveProfile
 } from './profiles';
 export { profileFacts, renderingsOf } from './renderings';
-export { askSource } from './source-jobs';
+export { askSource, checkAsked } from './source-jobs';

@@ -1,7 +1,7 @@
 /** Jobs that ask a source over its connection: the lines of a rendering counted one by one, and a rendering held against the original. */
 import type { RenderedLine, RunLine } from '@wide-lantern/core';
-import type { JobOutcomes, JobView } from '$lib/contract/jobs';
-import { openEnquiry } from '$lib/server/enquiries';
+import { isUnderWay, type JobOutcomes, type JobView } from '$lib/contract/jobs';
+import { openEnquiry, type OpenEnquiry } from '$lib/server/enquiries';
 import { evaluateEnquiry, resultOf, type EvaluatedEnquiry } from '$lib/server/evaluation';
 import { compileValidator, type Actor } from '$lib/server/http';
 import {
@@ -39,26 +39,50 @@ const comparisonJob = defineJob<'comparison', SourceRequest>({ ...common, name: 
 const KINDS = { run: runJob, comparison: comparisonJob } as const;
 type Asking = keyof typeof KINDS;
 
+export const checkAsked = compileValidator<{ readonly profile: string }>({
+	type: 'object',
+	required: ['profile'],
+	additionalProperties: false,
+	properties: { profile: { type: 'string', maxLength: 60 } }
+});
+
+export type Asked =
+	| { readonly ok: true; readonly job: JobView }
+	| { readonly ok: false; readonly status: 404 | 409; readonly message: string };
+
 /** Starts a run or a comparison; one that is under way for the same rendering goes on, whoever wanted it. */
 export async function askSource(
 	what: Asking,
-	enquiry: string,
+	{ id: enquiry, document }: OpenEnquiry,
 	request: SourceRequest,
-	title: string,
 	actor: Actor
-): Promise<JobView> {
-	const subject = `${enquiry} ${request.profile}`;
+): Promise<Asked> {
+	const profile = await profileOf(request.profile);
+	if (!profile) return { ok: false, status: 404, message: 'There is no such profile here.' };
+	const { name } = profile.source;
+	if (!connectionTo(profile, request.own))
+		return {
+			ok: false,
+			status: 409,
+			message: `${name} has no connection${what === 'run' ? '; paste its counts instead' : ', so nothing can be compared'}.`
+		};
+	if (!document.renderings.some((one) => one.profile === profile.id))
+		return { ok: false, status: 404, message: 'The strategy is not written for this platform.' };
+	const subject = `${enquiry} ${profile.id}`;
 	const newest = await newestJob(what, subject);
-	if (newest?.state === 'waiting' || newest?.state === 'running') return viewOf(newest, actor);
+	if (newest && isUnderWay(newest.state)) return { ok: true, job: viewOf(newest, actor) };
 	const kind: JobKind<Asking, SourceRequest> = KINDS[what];
-	const id = await startJob(kind, { request, subject, title, by: actor, enquiry });
+	const id = await startJob(kind, { request, subject, title: name, by: actor, enquiry });
 	const row = id === null ? null : await jobRow(id);
 	if (!row) throw new Error('The job was not stored.');
-	return viewOf(row, actor);
+	return { ok: true, job: viewOf(row, actor) };
 }
 
 /** @throws {JobRefused} where the enquiry is gone */
-async function evaluatedFor({ enquiry, by }: RunningJob<SourceRequest>): Promise<EvaluatedEnquiry> {
+async function evaluatedFor({
+	enquiry,
+	by
+}: Pick<RunningJob<SourceRequest>, 'enquiry' | 'by'>): Promise<EvaluatedEnquiry> {
 	const opened = enquiry === null ? null : await openEnquiry(enquiry);
 	if (!opened) throw new JobRefused('This enquiry has been deleted.');
 	return evaluateEnquiry(opened, { owner: by.id, batch: true });
@@ -69,14 +93,14 @@ const NO_ANSWER: ReadonlySet<string> = new Set(['away', 'late', 'elsewhere']);
 /** A source that does not answer is not asked three hundred times. */
 const UNANSWERED = 3;
 
-async function runLines(job: RunningJob<SourceRequest>): Promise<JobResult<JobOutcomes['run']>> {
+async function runLines(job: RunningJob<SourceRequest, JobOutcomes['run']>): Promise<JobResult<JobOutcomes['run']>> {
 	const { request, signal } = job;
 	const evaluated = await evaluatedFor(job);
 	const profile = await profileOf(request.profile);
 	const rendering = profile && (await renderWhole(evaluated, profile));
 	if (!rendering) throw new JobRefused('The strategy is not written for this platform.');
 	const connection = connectionTo(profile, request.own);
-	if (!connection) throw new JobRefused(`${profile.source.name} has no connection; paste its counts instead.`);
+	if (!connection) throw new JobRefused(`${profile.source.name} has no connection any more; paste its counts instead.`);
 	const written = rendering.lines.filter((line) => line.written !== null && line.text !== '');
 	const lines: JobOutcomes['run']['lines'][number][] = [];
 	let unanswered = 0;
@@ -100,6 +124,7 @@ async function runLines(job: RunningJob<SourceRequest>): Promise<JobResult<JobOu
 		const why = stopped || lines.find((one) => one.fault !== '')?.fault || 'Nothing was answered.';
 		throw new JobRefused(`${why} The earlier counts were kept.`, { lines, fault: why } satisfies JobOutcomes['run']);
 	}
+	const outcome = { lines, fault: stopped };
 	if (request.keep) {
 		// The lines are kept as the platform takes them, with their references: that is what is shown, and compared later.
 		const shown = new Map((await renderLines(evaluated, profile))?.lines.map((line) => [line.id, line]));
@@ -108,10 +133,10 @@ async function runLines(job: RunningJob<SourceRequest>): Promise<JobResult<JobOu
 			evaluated.enquiry.id,
 			job.by,
 			{ profile: profile.id, version: profile.version, how: 'connection', lines: kept },
-			(transaction) => job.confirm(transaction)
+			(transaction) => job.confirm(transaction, outcome)
 		);
 	}
-	return { state: 'done', outcome: { lines, fault: stopped } };
+	return { state: 'done', outcome };
 }
 
 const runLinesOf = (
@@ -127,7 +152,9 @@ const runLinesOf = (
 		fault: counted.get(line.id)?.fault ?? ''
 	}));
 
-async function compare(job: RunningJob<SourceRequest>): Promise<JobResult<JobOutcomes['comparison']>> {
+async function compare(
+	job: RunningJob<SourceRequest, JobOutcomes['comparison']>
+): Promise<JobResult<JobOutcomes['comparison']>> {
 	const { request } = job;
 	const evaluated = await evaluatedFor(job);
 	const profile = await profileOf(request.profile);
@@ -145,7 +172,7 @@ async function compare(job: RunningJob<SourceRequest>): Promise<JobResult<JobOut
 			evaluated.enquiry.id,
 			job.by,
 			{ profile: profile.id, revision, kept, lost: lost.length, gained: gained.count, knownLost: ships.lost },
-			(transaction) => job.confirm(transaction)
+			(transaction) => job.confirm(transaction, compared.value)
 		);
 	}
 	return { state: 'done', outcome: compared.value };

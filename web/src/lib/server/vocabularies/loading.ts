@@ -143,7 +143,7 @@ async function isBusy(actor: Actor): Promise<boolean> {
 
 const gone = () => new JobRefused('The file is no longer on the server. Upload it again. Nothing was changed.');
 
-async function read(job: RunningJob<LoadingRequest>): Promise<JobResult<Loading>> {
+async function read(job: RunningJob<LoadingRequest, Loading>): Promise<JobResult<Loading>> {
 	const { request, signal } = job;
 	const path = await pathOf(request.file);
 	await access(path).catch(() => {
@@ -217,10 +217,10 @@ function refused({ message, faults }: Extract<ReaderAnswer, { say: 'failed' }>, 
 	} satisfies Loading);
 }
 
-async function store(job: RunningJob<LoadingRequest>, storing: Storing): Promise<JobResult<Loading>> {
+async function store(job: RunningJob<LoadingRequest, Loading>, storing: Storing): Promise<JobResult<Loading>> {
 	const { request, signal } = job;
-	const known = (await jobRow(job.id))?.outcome as Loading | null;
-	const all = known?.read?.headings ?? 0;
+	const outcome = ((await jobRow(job.id))?.outcome as Loading | null) ?? { kind: null, look: null, read: null };
+	const all = outcome.read?.headings ?? 0;
 	// Somebody else may have loaded one of that name since this file came.
 	const person = await database('people')
 		.where({ id: job.by.id })
@@ -244,11 +244,11 @@ async function store(job: RunningJob<LoadingRequest>, storing: Storing): Promise
 		}
 	}
 	try {
-		await saveEdition({ ...head, ...storing }, parts(), job.by, (transaction) => job.confirm(transaction));
+		await saveEdition({ ...head, ...storing }, parts(), job.by, (transaction) => job.confirm(transaction, outcome));
 	} finally {
 		stream.destroy();
 	}
-	return { state: 'done', outcome: known ?? { kind: null, look: null, read: null } };
+	return { state: 'done', outcome };
 }
 
 export interface LoadingStep {

@@ -1,31 +1,12 @@
 /** How many records a source has for the lines of a rendering, asked over its connection line by line, by a job; an editor’s run is kept. */
-import { error, json } from '@sveltejs/kit';
+import { json } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { askSource, connectionTo, profileOf } from '$lib/server/platforms';
-import { compileValidator, holdsRole, readBody } from '$lib/server/http';
-
-const check = compileValidator<{ readonly profile: string }>({
-	type: 'object',
-	required: ['profile'],
-	additionalProperties: false,
-	properties: { profile: { type: 'string', maxLength: 60 } }
-});
+import { holdsRole, readBody } from '$lib/server/http';
+import { askSource, checkAsked } from '$lib/server/platforms';
 
 export const POST = async ({ params, request, locals, url }) => {
-	const { profile: id } = await readBody(request, check);
-	const { document } = await requireEnquiry(params.enquiry);
-	const profile = await profileOf(id);
-	if (!profile) error(404, { message: 'There is no such profile here.' });
-	if (!connectionTo(profile, url.origin))
-		error(409, { message: `${profile.source.name} has no connection; paste its counts instead.` });
-	if (!document.renderings.some((one) => one.profile === id))
-		error(404, { message: 'The strategy is not written for this platform.' });
-	const job = await askSource(
-		'run',
-		params.enquiry,
-		{ profile: id, own: url.origin, keep: holdsRole(locals.role, 'editor') },
-		profile.source.name,
-		requireActor(locals)
-	);
-	return json(job, { status: 202 });
+	const { profile } = await readBody(request, checkAsked);
+	const wanted = { profile, own: url.origin, keep: holdsRole(locals.role, 'editor') };
+	const asked = await askSource('run', await requireEnquiry(params.enquiry), wanted, requireActor(locals));
+	return asked.ok ? json(asked.job, { status: 202 }) : json({ message: asked.message }, { status: asked.status });
 };
