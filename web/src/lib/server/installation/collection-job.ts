@@ -16,12 +16,10 @@ import { compileValidator, type Actor } from '$lib/server/http';
 import {
 	defineJob,
 	JobRefused,
-	jobRow,
 	keepFile,
 	pathOf,
 	removeFile,
-	startJob,
-	viewOf,
+	beginJob,
 	type JobResult,
 	type RunningJob
 } from '$lib/server/jobs';
@@ -74,15 +72,13 @@ export async function beginCollection(entry: Entry, file: ReadableStream<Uint8Ar
 		};
 	const kept = await keepFile(file, CEILINGS.collection);
 	if (!kept.ok) return kept;
-	const id = await startJob(collectionJob, {
+	const job = await beginJob(collectionJob, {
 		request: { ...entry, file: kept.name, size: kept.size },
 		subject: entry.id,
 		title: entry.name,
 		by: actor
 	});
-	const row = id === null ? null : await jobRow(id);
-	if (!row) throw new Error('The job was not stored.');
-	return { ok: true, job: viewOf(row, actor) };
+	return { ok: true, job };
 }
 
 async function run(

@@ -4,6 +4,7 @@ export { endOf } from './following';
 export { defineJob, JobRefused, type JobKind, type JobResult, type RunningJob } from './kinds';
 export {
 	answerJob,
+	beginJob,
 	cancelJob,
 	discardJob,
 	jobRow,

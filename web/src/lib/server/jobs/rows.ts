@@ -109,6 +109,17 @@ export const viewOf = (row: JobRow, actor: Pick<Actor, 'id'>): JobView =>
 		endedAt: row.ended_at?.toISOString() ?? null
 	}) as JobView;
 
+/** Starts a job for a person, of whose kind there may be any number. @returns the job as the person sees it */
+export async function beginJob<Name extends JobKindName, Request>(
+	kind: JobKind<Name, Request>,
+	wanted: NewJob<Request> & { readonly by: Pick<Actor, 'id' | 'name'> }
+): Promise<JobView> {
+	const id = await startJob(kind, wanted);
+	const row = id === null ? null : await jobRow(id);
+	if (!row) throw new Error('The job was not stored.');
+	return viewOf(row, wanted.by);
+}
+
 /** Jobs of a person that have not ended, and the last that have; the newest first. */
 export async function jobsOfPerson(actor: Pick<Actor, 'id'>, most = 50): Promise<JobView[]> {
 	const rows = await database<JobRow>('jobs')

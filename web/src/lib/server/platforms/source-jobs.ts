@@ -7,9 +7,8 @@ import { compileValidator, type Actor } from '$lib/server/http';
 import {
 	defineJob,
 	JobRefused,
-	jobRow,
 	newestJob,
-	startJob,
+	beginJob,
 	viewOf,
 	type JobKind,
 	type JobResult,
@@ -72,10 +71,8 @@ export async function askSource(
 	const newest = await newestJob(what, subject);
 	if (newest && isUnderWay(newest.state)) return { ok: true, job: viewOf(newest, actor) };
 	const kind: JobKind<Asking, SourceRequest> = KINDS[what];
-	const id = await startJob(kind, { request, subject, title: name, by: actor, enquiry });
-	const row = id === null ? null : await jobRow(id);
-	if (!row) throw new Error('The job was not stored.');
-	return { ok: true, job: viewOf(row, actor) };
+	const job = await beginJob(kind, { request, subject, title: name, by: actor, enquiry });
+	return { ok: true, job };
 }
 
 /** @throws {JobRefused} where the enquiry is gone */

@@ -23,7 +23,7 @@ import {
 	NOT_ENDED,
 	pathOf,
 	removeFile,
-	startJob,
+	beginJob,
 	viewOf,
 	type JobResult,
 	type JobRow,
@@ -116,15 +116,13 @@ export async function beginLoading(
 		};
 	const kept = await keepFile(file, VOCABULARY_CEILING);
 	if (!kept.ok) return kept;
-	const id = await startJob(vocabularyJob, {
+	const job = await beginJob(vocabularyJob, {
 		request: { file: kept.name, size: kept.size, vocabulary, fileName, shape: null, store: null },
 		subject: vocabulary,
 		title: fileName === '' ? vocabulary : fileName,
 		by: actor
 	});
-	const row = id === null ? null : await jobRow(id);
-	if (!row) throw new Error('The job was not stored.');
-	return { ok: true, job: viewOf(row, actor) };
+	return { ok: true, job };
 }
 
 /** True where too many files are being read; undecided files of this person make room. */
