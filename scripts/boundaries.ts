@@ -11,7 +11,7 @@ const root = resolve(import.meta.dirname, '..');
 /** Rooms of core by step; a room may import only from lower steps. */
 const STEPS: readonly (readonly string[])[] = [
 	['text', 'document'],
-	['query', 'vocabulary', 'records'],
+	['query', 'vocabulary', 'records', 'findings'],
 	['platform', 'collection', 'enquiry'],
 	['strategy', 'glean'],
 	['proof', 'measure'],
@@ -24,7 +24,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['database'],
 	['accounts', 'computing', 'jobs'],
 	['vocabularies'],
-	['collections', 'judgements', 'runs'],
+	['collections', 'judgements', 'runs', 'sign-offs'],
 	['crosswalks', 'sources', 'enquiries'],
 	['evaluation'],
 	['platforms', 'windows'],
@@ -91,6 +91,13 @@ export function breachesOf(path: string, text: string): Breach[] {
 				say(`${from} must not import from ${room}`);
 		}
 	}
+	if (/^web\/src\/(?:lib\/(?:server|contract)|routes\/api)\//.test(path))
+		for (const target of importsOf(text))
+			if (/^\$lib\/(?:client|ui|work)\//.test(target)) say(`the server and the contract must not know ${target}`);
+	if (path.startsWith('web/src/routes/api/') && /(?<![\w.])json\(/.test(text))
+		say('requests are answered with reply(), which is bound to the contract');
+	if (wing === 'web' && !isTest && !path.endsWith('contract/call-server.ts') && /\bfetch\(\s*['"`]\/api\//.test(text))
+		say('the server is asked with callServer(), which is bound to the contract');
 	for (const target of importsOf(text)) {
 		const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
 		if (wing === 'web' && inside.includes('/') && !THREAD_MESSAGES.test(inside))
@@ -100,6 +107,8 @@ export function breachesOf(path: string, text: string): Breach[] {
 		say('no default exports in core');
 	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text))
 		say('core has no clock and no dice of its own');
+	if (!isTest && !path.endsWith('text/anchor-marks.ts') && /\\uE00[01]/i.test(text))
+		say('only core/src/text/anchor-marks.ts names the characters around anchors');
 	if (/\.raw\(\s*`[^`]*\$\{/.test(text)) say('SQL must not be built from strings');
 	return found;
 }

@@ -1,4 +1,4 @@
-/** Writes the JSON Schemas of all formats into docs/formats/; a test keeps the two in step. */
+/** Writes the JSON Schemas of all formats, and the description of the interface for programs, into docs/formats/; tests keep them in step with the code. */
 import { writeFileSync } from 'node:fs';
 import {
 	enquiryFileSchema,
@@ -8,6 +8,7 @@ import {
 	recordSchema,
 	vocabularySchema
 } from '@wide-lantern/core';
+import { openapiText } from './openapi.ts';
 
 export const FORMATS: Readonly<Record<string, object>> = {
 	enquiry: enquiryFileSchema,
@@ -46,6 +47,7 @@ export const faultsText = (): string =>
 
 if (process.argv[1]?.endsWith('write-formats.ts')) {
 	writeFileSync(new URL('../docs/formats/faults.md', import.meta.url), faultsText());
+	writeFileSync(new URL('../docs/formats/openapi.yaml', import.meta.url), openapiText());
 	for (const [name, schema] of Object.entries(FORMATS))
 		writeFileSync(new URL(`../docs/formats/${name}.json`, import.meta.url), formatText(schema));
 }

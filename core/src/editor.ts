@@ -3,13 +3,17 @@ export * from './text/index.ts';
 export * from './document/index.ts';
 export * from './query/index.ts';
 export * from './enquiry/index.ts';
+export { lineAnchor } from './strategy/anchor.ts';
 export { cleanLine, toSource, toText, usedBy, usedConcepts, type Names } from './strategy/anchors.ts';
+export { nextStep, STEPS, stepStates, type StepId, type StepPoint, type StepState } from './strategy/steps.ts';
+export { lineFindings, type SharedTermPlace } from './strategy/line-findings.ts';
+export { bySeverity, editsOf, findingsOfLine, type Finding, type FindingRepair } from './findings/index.ts';
 export { roleOf } from './strategy/roles.ts';
 export { followingEdits, resultLine } from './strategy/recognise.ts';
 export { ALL_CONCEPTS, limitLabel } from './strategy/automatic-label.ts';
 export { assemble, type ProposedLine } from './strategy/assemble.ts';
 export { gatherLines, joinLines, spreadLine, withoutSide, type LineCommand } from './strategy/line-commands.ts';
-export { adviceOn, emptiedConcepts, usersOf, type Advice } from './strategy/advice.ts';
+export { adviceOn, emptiedConcepts, usersOf } from './strategy/advice.ts';
 export {
 	cleanPasted,
 	cutLabel,

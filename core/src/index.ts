@@ -1,6 +1,7 @@
 /** @wide-lantern/core: everything that Wide Lantern computes. Pure: data in, data out. */
 export * from './text/index.ts';
 export * from './document/index.ts';
+export * from './findings/index.ts';
 export * from './query/index.ts';
 export * from './vocabulary/index.ts';
 export * from './records/index.ts';

@@ -28,6 +28,12 @@ test.describe('an installation of before', () => {
 			'-c',
 			`insert into members select '${DAMAGED}', person_id, 'owner' from members`
 		);
+		// What was reviewed last was in the document, too.
+		psql(
+			database,
+			'-c',
+			`update enquiries set body = jsonb_set(jsonb_set(body, '{editions}', '[{"id": "skerry", "number": 3}]'), '{renderings,0,version}', '2') where id = '${enquiry}'`
+		);
 		// As after a migration that was killed: knex's own lock is still set.
 		psql(database, '-c', 'update knex_migrations_lock set is_locked = 1');
 		servers = [await spawnServer(database, false), await spawnServer(database, false)];
@@ -49,7 +55,15 @@ test.describe('an installation of before', () => {
 			facts,
 			enquiry: document
 		} = (await (await mara.get(`/api/v1/enquiries/${enquiry}/export`)).json()) as EnquiryFile;
-		expect(version).toBe(3);
+		expect(version).toBe(4);
+		expect(facts.signOffs.map(({ of, version, by }) => [of, version, by])).toEqual([
+			['vocabulary', 3, ''],
+			['profile', 2, '']
+		]);
+		expect([document, document.renderings[0]].map((one) => Object.keys(one ?? {}))).toEqual([
+			expect.not.arrayContaining(['editions']),
+			expect.not.arrayContaining(['version'])
+		]);
 		expect(facts.judgements.map(({ record, verdict, by }) => [record, verdict, by])).toEqual([
 			['SK118548', 'relevant', 'Mara Ostwick'],
 			['SK109396', 'irrelevant', 'Mara Ostwick'],

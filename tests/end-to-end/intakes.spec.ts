@@ -90,7 +90,7 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await expect(news).not.toContainText('Skylights');
 	await news.getByRole('button', { name: 'Bedside lights' }).first().click();
 	await expect(page.getByRole('article', { name: 'Heading Bedside lights' })).toBeVisible();
-	await news.getByRole('button', { name: 'I have looked at these' }).click();
+	await news.getByRole('button', { name: 'Mark as reviewed' }).click();
 	await expect(news).toHaveCount(0);
 	await saved(page);
 	await page.reload();

@@ -2,6 +2,7 @@
 import { blankRecord } from '../../core/src/records/blank.ts';
 import { randomUUID } from 'node:crypto';
 import { env } from 'node:process';
+import { routeOf, undescribed } from './described';
 import { expect, request, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 /** Where the server under test answers. */
@@ -21,9 +22,31 @@ export function patient(page: Page): Page {
 	return page;
 }
 
+/** What the server answers to this page that is not as the contract describes it. */
+function hearUndescribed(page: Page): () => Promise<readonly string[]> {
+	const checks: Promise<string | null>[] = [];
+	page.on('response', (response) => {
+		const route = routeOf(new URL(response.url()).pathname);
+		const method = response.request().method();
+		const isJson = response.headers()['content-type']?.startsWith('application/json') === true;
+		// Whether the server may fail is for the test to say.
+		if (route === null || !isJson || response.status() >= 500) return;
+		checks.push(
+			response.json().then(
+				(body: unknown) => undescribed(method, route, response.status(), body),
+				// The page was left before the answer was read.
+				() => null
+			)
+		);
+	});
+	return async () => [...new Set((await Promise.all(checks)).filter((fault) => fault !== null))];
+}
+
 export const test = base.extend({
 	page: async ({ page }, use) => {
+		const undescribedAnswers = hearUndescribed(page);
 		await use(patient(page));
+		expect(await undescribedAnswers(), 'answers to the page are as described').toEqual([]);
 	}
 });
 

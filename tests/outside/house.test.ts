@@ -3,9 +3,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { breachesOf, circlesOf } from '../../scripts/boundaries.ts';
 import { NEEDS } from '../../web/src/lib/server/http/guard.ts';
+import { contractSchemas, type ContractSchemas } from '../../scripts/contract-schemas.ts';
+import { mismatchedBodies, openapiText } from '../../scripts/openapi.ts';
 import { FORMATS, faultsText, formatText } from '../../scripts/write-formats.ts';
 
 describe('formats', () => {
@@ -23,19 +25,24 @@ describe('formats', () => {
 });
 
 describe('the description of the interface for programs', () => {
-	it('names every route below /api/v1 with its methods, and no other', () => {
-		const described: string[] = [];
-		let path = '';
-		for (const line of readFileSync('docs/formats/openapi.yaml', 'utf8').split('\n')) {
-			path = /^ {2}(\/\S+):$/.exec(line)?.[1] ?? path;
-			const method = /^ {4}(get|post|put|delete):/.exec(line)?.[1];
-			if (method) described.push(`${method.toUpperCase()} ${path.replaceAll('{', '[').replaceAll('}', ']')}`);
-		}
-		expect(described.sort()).toEqual(
+	let contract: ContractSchemas;
+	beforeAll(() => {
+		contract = contractSchemas('web/src/lib/contract/api.ts', 'tsconfig.json');
+	}, 60_000);
+	it('is what the contract says, of every route below /api/v1 and no other', () => {
+		expect(readFileSync('docs/formats/openapi.yaml', 'utf8')).toBe(openapiText(contract));
+		expect(Object.keys(contract.routes).sort()).toEqual(
 			Object.keys(NEEDS)
 				.filter((key) => key.includes(' /api/'))
 				.sort()
 		);
+	});
+
+	it('checks bodies by schemas with the properties of their types', () => {
+		expect(mismatchedBodies(contract)).toEqual([]);
+		const { ['POST /api/v1/jobs/[job]']: job, ...others } = contract.routes;
+		expect(job).toBeDefined();
+		expect(mismatchedBodies({ ...contract, routes: others })).toEqual(['POST /api/v1/jobs/[job]']);
 	});
 });
 
@@ -110,7 +117,11 @@ describe('the boundary check', () => {
 			'web/src/routes/+page.server.ts',
 			"import { database } from '$lib/server/database/database';",
 			'inner file of the room database'
-		]
+		],
+		['web/src/lib/server/runs/x.ts', "import { terms } from '$lib/work/terms';", 'must not know $lib/work/terms'],
+		['core/src/strategy/x.ts', "const mark = '\\uE000';", 'names the characters around anchors'],
+		['web/src/routes/api/v1/x/+server.ts', 'export const GET = () => json({});', 'answered with reply()'],
+		['web/src/lib/ui/Count.svelte', 'await fetch(`/api/v1/jobs/${id}`)', 'asked with callServer()']
 	])('%s: %s', (path, text, expected) => {
 		expect(
 			breachesOf(path, text)

@@ -6,6 +6,7 @@
  */
 import {
 	adviceOn,
+	editsOf,
 	applyEdits,
 	blankHeading,
 	gatherLines,
@@ -108,12 +109,12 @@ describe('the eleven lines', () => {
 			'#9 OR #10',
 			'#8 AND #11'
 		]);
-		const [advice] = adviceOn(inserted, null).filter((one) => one.code === 'not-taken-in');
+		const [advice] = adviceOn(inserted, null).filter((one) => one.rule === 'not-taken-in');
 		expect(advice).toMatchObject({
-			line: first,
-			message: 'Line 4 stands among the lines that this joins, and is not in it.'
+			place: { kind: 'line', line: first, span: null },
+			message: 'Line 4 is among the lines that this combines, and not in it.'
 		});
-		const mended = applied(inserted, { edits: advice?.repairs[0]?.edits ?? [], line: first });
+		const mended = applied(inserted, { edits: editsOf(advice?.repairs[0]), line: first });
 		expect(texts(mended)[7]).toBe('ANY(#1-#7)');
 		expect(texts(mended).at(-1)).toBe('#8 AND #11');
 	});

@@ -1,4 +1,5 @@
-import type { Actor, Role } from '$lib/server/http';
+import type { Role } from '$lib/contract/enquiries';
+import type { Actor } from '$lib/server/http';
 
 declare global {
 	namespace App {

@@ -14,6 +14,7 @@ const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 		collection: { name: 'Sample', size: 5_000, takenOn: '2026-11-20' },
 		lines: [],
 		renderings: [],
+		findings: [],
 		headingLabel: (_, id) => `Label of ${id}`,
 		qualifierName: (_, code) => `Name of ${code}`,
 		...more
@@ -220,6 +221,31 @@ describe('the dossier', () => {
 		expect(toMarkdown(build(fresh(), { renderings }))).toContain('One line has something that could not be written');
 	});
 
+	it('marks a line that cannot be counted as missing, with what is wrong with it', () => {
+		const faulty = {
+			line: line('light OR OR'),
+			text: 'light OR OR',
+			label: '',
+			concept: null,
+			state: 'faulty' as const,
+			count: null,
+			beforeHand: false
+		};
+		const finding = (severity: 'error' | 'hint', id: string) => ({
+			rule: 'x',
+			severity,
+			place: { kind: 'line' as const, line: id, span: null },
+			message: 'An operator has nothing behind it.',
+			repairs: []
+		});
+		const { blocks } = build(fresh(), {
+			lines: [faulty],
+			findings: [finding('hint', 'L'), finding('error', 'L'), finding('error', 'deleted')]
+		});
+		expect(blocks.flatMap((one) => (one.kind === 'missing' && one.text.includes('line') ? [one.text] : []))).toEqual([
+			'Missing: line 1 cannot be counted. An operator has nothing behind it.'
+		]);
+	});
 	it('says how each heading is taken, and where none fits and why', () => {
 		const taken = { vocabulary: 'v', strand: null, note: '', main: false };
 		const concept = {

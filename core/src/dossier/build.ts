@@ -1,4 +1,5 @@
 /** From an enquiry and its counts to the document: brief, concepts, sources, strategy, renderings. */
+import { bySeverity, type Finding } from '../findings/index.ts';
 import { conceptLetter, type EnquiryDocument } from '../enquiry/index.ts';
 import { FIELD_NAMES, nodesOf } from '../query/index.ts';
 import type { Rendering } from '../platform/index.ts';
@@ -44,6 +45,8 @@ export interface DossierInput {
 	readonly collection: { readonly name: string; readonly size: number; readonly takenOn: string } | null;
 	readonly lines: readonly CountedLine[];
 	readonly renderings: readonly NamedRendering[];
+	/** What there is to say about the lines. */
+	readonly findings: readonly Finding[];
 	/** Vocabulary names and heading labels, for the concept tables. */
 	readonly headingLabel: (vocabulary: string, heading: string) => string;
 	readonly qualifierName: (vocabulary: string, code: string) => string;
@@ -302,9 +305,18 @@ function strategy(input: DossierInput): Block[] {
 				countCell(one)
 			])
 		},
+		...openFindings(input),
 		...reasons(input)
 	);
 	return blocks;
+}
+
+/** What keeps lines from being counted, each named where it is missing. */
+function openFindings({ lines, findings }: DossierInput): Block[] {
+	return bySeverity(findings).flatMap(({ severity, place, message }) => {
+		const line = place.kind === 'line' ? lines.find((one) => one.line.id === place.line) : undefined;
+		return severity === 'error' && line ? [missing(`line ${line.line.number} cannot be counted. ${message}`)] : [];
+	});
 }
 
 /** The lines without the empty ones at the end; empty lines in between stay, so that the numbers are right. */

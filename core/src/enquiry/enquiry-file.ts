@@ -2,6 +2,7 @@
 import { enquirySchema, type EnquiryDocument } from './enquiry.ts';
 import { factsSchema, type EnquiryFacts } from './facts.ts';
 import { separateFacts } from './separate-facts.ts';
+import { separateSignOffs } from './separate-sign-offs.ts';
 
 export const enquiryFileSchema = {
 	$id: 'https://wide-lantern.example/formats/enquiry.json',
@@ -11,19 +12,19 @@ export const enquiryFileSchema = {
 	additionalProperties: false,
 	properties: {
 		format: { const: 'wide-lantern-enquiry' },
-		version: { const: 3 },
+		version: { const: 4 },
 		/** ISO time of writing. */
 		written: { type: 'string', maxLength: 40 },
 		revision: { type: 'integer', minimum: 0 },
 		enquiry: { ...enquirySchema, $id: 'https://wide-lantern.example/formats/enquiry-inside.json' },
-		/** What happened: records judged, renderings run and compared. */
+		/** What happened: records judged, renderings run and compared, versions reviewed. */
 		facts: factsSchema
 	}
 } as const;
 
 export interface EnquiryFile {
 	readonly format: 'wide-lantern-enquiry';
-	readonly version: 3;
+	readonly version: 4;
 	readonly written: string;
 	readonly revision: number;
 	readonly enquiry: EnquiryDocument;
@@ -34,8 +35,13 @@ export interface EnquiryFile {
 export function upgradeEnquiryFile(file: unknown): unknown {
 	if (typeof file !== 'object' || file === null || !('version' in file) || !('enquiry' in file)) return file;
 	const { version, enquiry } = file;
-	if ((version !== 1 && version !== 2) || typeof enquiry !== 'object' || enquiry === null) return file;
+	if ((version !== 1 && version !== 2 && version !== 3) || typeof enquiry !== 'object' || enquiry === null) return file;
 	const written = 'written' in file && typeof file.written === 'string' ? file.written : '';
-	const { document, facts } = separateFacts(enquiry as Readonly<Record<string, unknown>>, written);
-	return { ...file, version: 3, enquiry: document, facts };
+	const older = enquiry as Readonly<Record<string, unknown>>;
+	const before =
+		version === 3 ? { document: older, facts: 'facts' in file ? file.facts : null } : separateFacts(older, written);
+	const { document, signOffs } = separateSignOffs(before.document, written);
+	const facts =
+		typeof before.facts === 'object' && before.facts !== null ? { ...before.facts, signOffs } : before.facts;
+	return { ...file, version: 4, enquiry: document, facts };
 }

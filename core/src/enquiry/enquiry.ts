@@ -217,8 +217,6 @@ export const enquirySchema = {
 			),
 			20_000
 		),
-		/** Editions of vocabularies whose changes somebody here has looked at, by the vocabulary's name. */
-		editions: list(item({ number: { type: 'integer', minimum: 1 } }, ['number']), 200),
 		/** The collection that counts are taken from. */
 		collection: maybeId,
 		concepts: list(conceptSchema, 200),
@@ -283,9 +281,7 @@ export const enquirySchema = {
 							['wanted', 'way']
 						),
 						200
-					),
-					/** The version of the profile that somebody looked at last. */
-					version: { type: ['integer', 'null'], minimum: 1 }
+					)
 				},
 				['profile', 'first', 'leftOut']
 			),

@@ -83,16 +83,38 @@ export const comparisonSchema = {
 	}
 } as const;
 
+/** Somebody has seen what a version brought: of a profile that a rendering is written with, or of a vocabulary in use. */
+export const SIGN_OFF_KINDS = ['profile', 'vocabulary'] as const;
+export type SignOffKind = (typeof SIGN_OFF_KINDS)[number];
+
+export const signOffSchema = {
+	type: 'object',
+	required: ['of', 'subject', 'version', 'by', 'on'],
+	additionalProperties: false,
+	properties: {
+		of: { enum: SIGN_OFF_KINDS },
+		/** Identity of the profile or vocabulary. */
+		subject: line,
+		/** Of a vocabulary, the number of its edition. */
+		version: { type: 'integer', minimum: 1 },
+		by: line,
+		on: time
+	}
+} as const;
+const MOST_SIGN_OFFS = 10_000;
+
 export const factsSchema = {
 	type: 'object',
-	required: ['judgements', 'runs', 'comparisons'],
+	required: ['judgements', 'runs', 'comparisons', 'signOffs'],
 	additionalProperties: false,
 	properties: {
 		/** The verdicts in force, one for a record. */
 		judgements: { type: 'array', maxItems: MOST_JUDGED, items: judgementSchema },
 		/** The oldest first. */
 		runs: { type: 'array', maxItems: MOST_RUNS, items: runSchema },
-		comparisons: { type: 'array', maxItems: MOST_RUNS, items: comparisonSchema }
+		comparisons: { type: 'array', maxItems: MOST_RUNS, items: comparisonSchema },
+		/** The oldest first; the newest of a subject is in force. */
+		signOffs: { type: 'array', maxItems: MOST_SIGN_OFFS, items: signOffSchema }
 	}
 } as const;
 
@@ -101,5 +123,6 @@ export type Judgement = FromSchema<typeof judgementSchema>;
 export type Run = FromSchema<typeof runSchema>;
 export type RunLine = FromSchema<typeof runLineSchema>;
 export type Comparison = FromSchema<typeof comparisonSchema>;
+export type SignOff = FromSchema<typeof signOffSchema>;
 
-export const NO_FACTS: EnquiryFacts = { judgements: [], runs: [], comparisons: [] };
+export const NO_FACTS: EnquiryFacts = { judgements: [], runs: [], comparisons: [], signOffs: [] };

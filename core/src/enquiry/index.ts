@@ -8,7 +8,10 @@ export {
 	MOST_JUDGED,
 	NO_FACTS,
 	RUN_KINDS,
+	SIGN_OFF_KINDS,
+	signOffSchema,
 	runLineSchema,
+	runSchema,
 	VERDICTS,
 	type Comparison,
 	type EnquiryFacts,
@@ -16,9 +19,12 @@ export {
 	type Run,
 	type RunKind,
 	type RunLine,
+	type SignOff,
+	type SignOffKind,
 	type Verdict
 } from './facts.ts';
 export { editsWithoutFacts, separateFacts } from './separate-facts.ts';
+export { editsWithoutSignOffs, separateSignOffs } from './separate-sign-offs.ts';
 export { wordFamilies } from './families.ts';
 export {
 	invertedLines,

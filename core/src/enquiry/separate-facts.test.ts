@@ -2,7 +2,15 @@
 import { Ajv } from 'ajv';
 import { describe, expect, it } from 'vitest';
 import { applyEdits, type Edit, type Json } from '../document/edit.ts';
-import { enquiryFileSchema, newEnquiry, upgradeEnquiryFile, editsWithoutFacts, separateFacts } from './index.ts';
+import {
+	enquiryFileSchema,
+	newEnquiry,
+	upgradeEnquiryFile,
+	editsWithoutFacts,
+	editsWithoutSignOffs,
+	separateFacts,
+	separateSignOffs
+} from './index.ts';
 
 const ON = '2026-11-20T10:00:00.000Z';
 let next = 0;
@@ -19,6 +27,12 @@ const older = {
 		{ id: 'm2', record: 'S2', verdict: 'irrelevant' }
 	],
 	renderings: [{ ...rendering, runs: [run], last: lastRun, tried }]
+};
+/** Of version 3. */
+const signed = {
+	...plain,
+	editions: [{ id: 'skerry', number: 3 }],
+	renderings: [{ ...rendering, version: 2 }]
 };
 const isFile = new Ajv({ strict: false, allowUnionTypes: true }).compile(enquiryFileSchema);
 
@@ -53,13 +67,15 @@ describe('facts leave the document', () => {
 			['copied', [['newer', null]]]
 		]);
 	});
-	it('files of versions 1 and 2 are read as one of today; anything else is left to its schema', () => {
+	it('files of versions 1 to 3 are read as one of today; anything else is left to its schema', () => {
 		const file = { format: 'wide-lantern-enquiry', written: ON, revision: 3 };
 		for (const [version, enquiry] of [
 			[1, { ...plain, renderings: [rendering] }],
-			[2, older]
+			[2, older],
+			[3, signed]
 		] as const) {
-			const upgraded = upgradeEnquiryFile({ ...file, version, enquiry });
+			const facts = version === 3 ? { facts: { judgements: [], runs: [], comparisons: [] } } : {};
+			const upgraded = upgradeEnquiryFile({ ...file, ...facts, version, enquiry });
 			expect(isFile(upgraded), JSON.stringify(isFile.errors)).toBe(true);
 		}
 		for (const other of [
@@ -67,7 +83,7 @@ describe('facts leave the document', () => {
 			7,
 			'text',
 			{},
-			{ version: 3, enquiry: {} },
+			{ version: 4, enquiry: {} },
 			{ version: 1 },
 			{ version: 2, enquiry: null }
 		])
@@ -99,5 +115,38 @@ describe('facts leave the document', () => {
 	it('a whole list of renderings set at once loses its facts, too', () => {
 		const edit = { do: 'set', at: ['renderings'], value: older.renderings };
 		expect(editsWithoutFacts([edit])).toEqual([{ ...edit, value: [rendering] }]);
+	});
+});
+
+describe('sign-offs leave the document', () => {
+	it('editions and versions that somebody has reviewed are separated; what has another form is left out', () => {
+		expect(separateSignOffs(signed, ON)).toEqual({
+			document: { ...plain, renderings: [rendering] },
+			signOffs: [
+				{ of: 'vocabulary', subject: 'skerry', version: 3, by: '', on: ON },
+				{ of: 'profile', subject: 'skerry', version: 2, by: '', on: ON }
+			]
+		});
+		const odd = {
+			...plain,
+			editions: [7, { id: '', number: 1 }, { id: 'x' }],
+			renderings: [{ ...rendering, version: null }]
+		};
+		expect(separateSignOffs(odd, ON).signOffs).toEqual([]);
+	});
+	it('edits of the past lead to the same document without them', () => {
+		const edits: Edit[] = [
+			{ do: 'insert', in: ['editions'], item: { id: 'skerry', number: 2 }, after: null },
+			{ do: 'set', at: ['editions', 'skerry', 'number'], value: 3 },
+			{ do: 'insert', in: ['renderings'], item: { ...rendering, version: 1 } as unknown as Json, after: null },
+			{ do: 'set', at: ['renderings', 'p1', 'version'], value: 2 },
+			{ do: 'set', at: ['renderings', 'p1', 'first'], value: 5 }
+		];
+		const then = applyEdits({ ...plain, editions: [] } as unknown as Json, edits);
+		const now = applyEdits(plain as unknown as Json, editsWithoutSignOffs(edits) as readonly Edit[]);
+		if ('refused' in then || 'refused' in now) throw new Error('An edit was refused.');
+		expect(now.document).toEqual(separateSignOffs(then.document as Record<string, unknown>, ON).document);
+		const whole = { do: 'set', at: ['renderings'], value: signed.renderings };
+		expect(editsWithoutSignOffs([whole])).toEqual([{ ...whole, value: [rendering] }]);
 	});
 });

@@ -21,7 +21,8 @@ const withoutFacts = (rendering: unknown): unknown =>
 
 export interface SeparatedDocument {
 	readonly document: Item;
-	readonly facts: EnquiryFacts;
+	/** Without sign-offs, which left the document later (separate-sign-offs.ts). */
+	readonly facts: Omit<EnquiryFacts, 'signOffs'>;
 }
 
 /**

@@ -1,4 +1,5 @@
 /** Patterns of a profile, cut into literal text and slots, for writing and for reading alike. */
+import { LRUCache } from 'lru-cache';
 
 export interface Literal {
 	readonly literal: string;
@@ -9,7 +10,7 @@ export interface Slot {
 export type TemplatePart = Slot | Literal;
 export type Template = readonly TemplatePart[];
 
-const kept = new Map<string, Template>();
+const kept = new LRUCache<string, Template>({ max: 2_000 });
 
 /** `%{text}.%{code}.` as slot, literal, slot, literal. */
 export function templateOf(pattern: string): Template {
@@ -19,7 +20,6 @@ export function templateOf(pattern: string): Template {
 			.split(/(%\{\w+\})/)
 			.filter((one) => one !== '')
 			.map((one): TemplatePart => (/^%\{\w+\}$/.test(one) ? { slot: one.slice(2, -1) } : { literal: one }));
-		if (kept.size > 2_000) kept.clear();
 		kept.set(pattern, parts);
 	}
 	return parts;

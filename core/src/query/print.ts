@@ -1,4 +1,5 @@
 /** Writing an expression in the notation, canonically: `parse(print(e)).tree` is `e`. */
+import { LRUCache } from 'lru-cache';
 import type { Expression, HeadingPiece, Limit } from './expression.ts';
 import { standsUnquoted } from './parse-terms.ts';
 
@@ -50,15 +51,13 @@ function printIn(expression: Expression, bound: boolean): string {
 
 const printLine = (number: number | null) => `#${number ?? '?'}`;
 
-/** Terms printed before: whether one stands without quotes takes a look at each of its signs, and strategies are printed over and over. */
-const printed = new Map<string, string>();
-const MOST_PRINTED = 50_000;
+/** Terms printed before: whether one stands without quotes takes a look at each of its characters, and strategies are printed over and over. */
+const printed = new LRUCache<string, string>({ max: 50_000 });
 
 export function printTerm(text: string): string {
 	const known = printed.get(text);
 	if (known !== undefined) return known;
 	const term = standsUnquoted(text) && !/^(any|all|within|before)$/i.test(text) ? text : `"${text}"`;
-	if (printed.size >= MOST_PRINTED) printed.clear();
 	if (text.length < 200) printed.set(text, term);
 	return term;
 }

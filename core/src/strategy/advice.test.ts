@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdits, type Json } from '../document/index.ts';
 import type { LineRole, StrategyLine } from '../enquiry/index.ts';
+import { editsOf } from '../findings/index.ts';
 import { parse } from '../query/index.ts';
 import {
 	adviceOn,
@@ -39,7 +40,7 @@ function strategy(specs: readonly Spec[]): StrategyPart {
 	return { concepts, lines: lines.map((line, at) => ({ ...line, source: toSource(specs[at]?.[0] ?? '', names) })) };
 }
 const said = (of: StrategyPart, final: string | null = null) =>
-	adviceOn(of, final).map((one) => `${one.line} ${one.code}`);
+	adviceOn(of, final).map(({ place, rule }) => `${place.kind === 'line' ? place.line : ''} ${rule}`);
 
 describe('a joining', () => {
 	it('misses a line of its concept that stands among those that it joins; taking it in mends that', () => {
@@ -51,11 +52,11 @@ describe('a joining', () => {
 		]);
 		const [advice] = adviceOn(before, null);
 		expect(advice).toMatchObject({
-			line: 'L4',
-			code: 'not-taken-in',
-			message: 'Line 2 stands among the lines that this joins, and is not in it.'
+			place: { kind: 'line', line: 'L4', span: null },
+			rule: 'not-taken-in',
+			message: 'Line 2 is among the lines that this combines, and not in it.'
 		});
-		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
+		const mended = applyEdits(before as unknown as Json, editsOf(advice?.repairs[0]));
 		expect(
 			'document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text
 		).toBe('#1 OR #2 OR #3');
@@ -68,7 +69,7 @@ describe('a joining', () => {
 			['ANY(#1, #3)', 'a']
 		]);
 		const [advice] = adviceOn(before, null);
-		const mended = applyEdits(before as unknown as Json, advice?.repairs[0]?.edits ?? []);
+		const mended = applyEdits(before as unknown as Json, editsOf(advice?.repairs[0]));
 		expect(
 			'document' in mended && readStrategy(mended.document as unknown as StrategyPart, [], 2026).at(-1)?.text
 		).toBe('ANY(#1-#3)');
@@ -136,8 +137,8 @@ describe('a line', () => {
 	it('of no concept is told, with the concept of the line above offered first', () => {
 		const [advice] = adviceOn(strategy([['day', 'b'], ['light']]), null);
 		expect(advice).toMatchObject({
-			line: 'L2',
-			code: 'no-concept',
+			place: { kind: 'line', line: 'L2', span: null },
+			rule: 'no-concept',
 			repairs: [{ label: 'Put it into B b' }, { label: 'Put it into A a' }]
 		});
 	});

@@ -2,28 +2,30 @@
  * What a second look at the lines finds while they are being written: joinings that miss a line or
  * name a wrong one, lines that nothing uses, lines that belong to no concept. Numbers are the day's.
  */
-import type { Edit } from '../document/index.ts';
+import { anchorsOf } from './anchor.ts';
 import { conceptLetter, type StrategyLine } from '../enquiry/index.ts';
+import type { Finding, FindingRepair } from '../findings/index.ts';
 import { nodesOf } from '../query/index.ts';
 import { usedBy, usedConcepts } from './anchors.ts';
 import { joinedBy, joiningSource } from './line-commands.ts';
 import { openSources } from './opened.ts';
 import { joinedLines, type StrategyPart } from './read.ts';
 
-export interface Advice {
-	readonly line: string;
-	readonly code:
-		'not-taken-in' | 'wrong-concept' | 'no-concept' | 'not-used' | 'limit-on-concept' | 'no-reason' | 'country';
-	readonly message: string;
-	readonly repairs: readonly { readonly label: string; readonly edits: readonly Edit[] }[];
-}
+/** A finding on a line as a whole, at which somebody should take a second look. */
+const onLine = (line: string, rule: string, message: string, repairs: readonly FindingRepair[] = []): Finding => ({
+	rule,
+	severity: 'hint',
+	place: { kind: 'line', line, span: null },
+	message,
+	repairs
+});
 
 const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 const list = (names: readonly (number | string)[]): string =>
 	names.length < 2 ? String(names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
 /** @param final the line that is the result; null where there is none yet */
-export function adviceOn(strategy: StrategyPart, final: string | null): readonly Advice[] {
+export function adviceOn(strategy: StrategyPart, final: string | null): readonly Finding[] {
 	const { lines, concepts } = strategy;
 	const opened = openSources(lines.map((line) => line.source));
 	const placeOf = new Map(lines.map((line, at) => [line.id, at]));
@@ -32,10 +34,10 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 		return at < 0 ? 'no concept' : `concept ${conceptLetter(at)}`;
 	};
 	const behind = final === null ? null : linesBehind(strategy, final);
-	return lines.flatMap((line, at): Advice[] => {
+	return lines.flatMap((line, at): Finding[] => {
 		const own = opened[at];
 		if (line.off || !own || own.empty) return [];
-		const found: Advice[] = [];
+		const found: Finding[] = [];
 		const joined = own.tree ? joinedBy(own.tree, own) : null;
 		const members = (joined ?? []).flatMap((id) => lines[placeOf.get(id) ?? -1] ?? []);
 		if (joined && members.length > 1) {
@@ -48,24 +50,31 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 				const all = [...new Set([...joined, ...between.map((one) => one.id)])].sort(
 					(a, b) => (placeOf.get(a) ?? 0) - (placeOf.get(b) ?? 0)
 				);
-				found.push({
-					line: line.id,
-					code: 'not-taken-in',
-					message: `${between.length === 1 ? `Line ${numbers} stands` : `Lines ${numbers} stand`} among the lines that this joins, and ${between.length === 1 ? 'is' : 'are'} not in it.`,
-					repairs: [
-						{
-							// What was written as a list of lines stays one.
-							label: between.length === 1 ? `Add line ${numbers}` : 'Add them',
-							edits: [
-								{
-									do: 'set',
-									at: ['lines', line.id, 'source'],
-									value: joiningSource(all, 'OR', all.length > 6 || line.source.includes('\uE000|'))
-								}
-							]
-						}
-					]
-				});
+				found.push(
+					onLine(
+						line.id,
+						'not-taken-in',
+						`${between.length === 1 ? `Line ${numbers} is` : `Lines ${numbers} are`} among the lines that this combines, and not in it.`,
+						[
+							{
+								// What was written as a list of lines stays one.
+								label: between.length === 1 ? `Add line ${numbers}` : 'Add them',
+								edits: [
+									{
+										do: 'set',
+										at: ['lines', line.id, 'source'],
+										value: joiningSource(
+											all,
+											'OR',
+											all.length > 6 ||
+												anchorsOf(line.source).some((anchor) => anchor.kind === 'lines' && anchor.mode === 'any')
+										)
+									}
+								]
+							}
+						]
+					)
+				);
 			}
 			const of = [...new Set(members.map((one) => one.concept).filter((one) => one !== null))];
 			const wrong =
@@ -76,57 +85,60 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 					: members.filter((one) => one.concept !== null && one.concept !== line.concept);
 			const [first] = wrong;
 			if (first)
-				found.push({
-					line: line.id,
-					code: 'wrong-concept',
-					message:
+				found.push(
+					onLine(
+						line.id,
+						'wrong-concept',
 						line.concept === null
 							? `This joins lines of ${list(of.map(nameOf))} with OR. Inside a concept lines are joined with OR, between concepts with AND.`
-							: `This line of ${nameOf(line.concept)} joins line ${(placeOf.get(first.id) ?? 0) + 1}, which belongs to ${nameOf(first.concept)}.`,
-					repairs: []
-				});
+							: `This line of ${nameOf(line.concept)} joins line ${(placeOf.get(first.id) ?? 0) + 1}, which belongs to ${nameOf(first.concept)}.`
+					)
+				);
 		}
 		if (SEARCHING.has(line.role) && line.concept === null && concepts.length > 0 && !usesLines(line)) {
 			const near =
 				[...lines.slice(0, at)].reverse().find((one) => one.concept !== null)?.concept ?? concepts[0]?.id ?? null;
 			const offered = [...concepts].sort((a, b) => Number(b.id === near) - Number(a.id === near)).slice(0, 4);
-			found.push({
-				line: line.id,
-				code: 'no-concept',
-				message: 'This line belongs to no concept, so no @ joins it.',
-				repairs: offered.map((one) => ({
-					label: `Put it into ${conceptLetter(concepts.indexOf(one))} ${one.name}`,
-					edits: [{ do: 'set', at: ['lines', line.id, 'concept'], value: one.id }]
-				}))
-			});
+			found.push(
+				onLine(
+					line.id,
+					'no-concept',
+					'This line belongs to no concept, so no @ joins it.',
+					offered.map((one) => ({
+						label: `Put it into ${conceptLetter(concepts.indexOf(one))} ${one.name}`,
+						edits: [{ do: 'set', at: ['lines', line.id, 'concept'], value: one.id }]
+					}))
+				)
+			);
 		}
 		if (line.role === 'limit' || line.role === 'filter') {
 			const acted = usedBy(line.source);
 			const on = [...acted.lines.flatMap((id) => lines[placeOf.get(id) ?? -1]?.concept ?? []), ...acted.concepts];
 			const whole = acted.lines.some((id) => lines[placeOf.get(id) ?? -1]?.concept === null);
 			if ((line.concept !== null || on.length > 0) && !whole)
-				found.push({
-					line: line.id,
-					code: 'limit-on-concept',
-					message: `This ${line.role} acts on ${nameOf(on[0] ?? line.concept)} alone. Limits and filters come after the concepts are combined: on one concept they drop records that the other concepts would have held.`,
-					repairs: []
-				});
+				found.push(
+					onLine(
+						line.id,
+						'limit-on-concept',
+						`This ${line.role} acts on ${nameOf(on[0] ?? line.concept)} alone. Limits and filters come after the concepts are combined: on one concept they drop records that the other concepts would have held.`
+					)
+				);
 			if (acted.lines.length > 0 && line.role === 'limit' && line.note.trim() === '')
-				found.push({
-					line: line.id,
-					code: 'no-reason',
-					message:
-						'This limit has no reason yet. Whoever reads the strategy asks why; write it in the note of the line.',
-					repairs: []
-				});
+				found.push(
+					onLine(
+						line.id,
+						'no-reason',
+						'This limit has no reason yet. Whoever reads the strategy asks why; write it in the note of the line.'
+					)
+				);
 			if (own.tree && [...nodesOf(own.tree)].some((node) => node.kind === 'field' && node.fields.join() === 'af'))
-				found.push({
-					line: line.id,
-					code: 'country',
-					message:
-						'Affiliations do not say where a study was done, and many records have none. Words for the place in title, abstract and keywords, as a concept of their own, lose less.',
-					repairs: []
-				});
+				found.push(
+					onLine(
+						line.id,
+						'country',
+						'Affiliations do not say where a study was done, and many records have none. Words for the place in title, abstract and keywords, as a concept of their own, lose less.'
+					)
+				);
 		}
 		// A joining under a concept that is used by its @ only sums up; its lines are used.
 		const sumsUp =
@@ -137,12 +149,7 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 		const leftOut = concepts.find((one) => one.id === line.concept)?.dropped;
 		if (behind && !behind.has(line.id) && !sumsUp && !leftOut && line.role !== 'check' && final !== line.id) {
 			const number = (placeOf.get(final ?? '') ?? 0) + 1;
-			found.push({
-				line: line.id,
-				code: 'not-used',
-				message: `The result, line ${number}, does not use this line.`,
-				repairs: []
-			});
+			found.push(onLine(line.id, 'not-used', `The result, line ${number}, does not use this line.`));
 		}
 		return found;
 	});

@@ -1,18 +1,20 @@
 /**
  * References that stay right: in the stored text of a line, lines, concepts and headings are held
- * by identity, between two private-use signs; for people they are shown as numbers, letters and
+ * by identity (anchor.ts); for people they are shown as numbers, letters and
  * labels of the day (notation.md, sections 4 and 5).
  */
 import { nodesOf, print, type Expression, type HeadingPiece, type Span } from '../query/index.ts';
+import {
+	anchorsOf,
+	headingIn,
+	linesOfAnchor,
+	replaceAnchors,
+	withoutMarks,
+	writeAnchor,
+	type Anchor,
+	type HeadingAnchor
+} from './anchor.ts';
 import { parseCached } from './trees.ts';
-
-const OPEN = '\uE000';
-const CLOSE = '\uE001';
-/** Between the identities of a list that were typed as a range. */
-export const IN_RANGE = '~';
-/** The identities of a list of lines, whether listed or in ranges. */
-export const listedIds = (body: string): string[] => body.split(/[,~]/);
-const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 
 /** What a name of the day stands for, and the reverse. */
 export interface Names {
@@ -32,23 +34,9 @@ export interface Names {
 	headingName(key: string): { readonly label: string; readonly vocabulary: string | null } | null;
 }
 
-interface HeadingAnchor {
-	readonly key: string;
-	/** The label when it was written, for a heading that the vocabulary has lost. */
-	readonly label: string;
-	readonly main: boolean;
-	readonly narrower: boolean;
-	readonly except: readonly { readonly key: string; readonly label: string }[];
-	readonly qualifiers: readonly string[];
-}
-
-/** Signs that anchors are made of must not come in from outside. */
+/** A text from outside as one line. */
 export const cleanLine = (text: string): string =>
-	text.replace(/[\uE000\uE001]/g, '').replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
-
-/** Words, spaces and single signs of a text; an anchor is one piece. */
-export const wholePieces = (text: string): string[] =>
-	text.match(/\uE000[^\uE001]*\uE001|[\p{L}\p{N}]+|\s+|./gsu) ?? [];
+	withoutMarks(text).replace(/[\r\n\t\u0000-\u001F\u007F\u2028\u2029]+/g, ' ');
 
 /** What a line, a list of lines, a concept or a heading begins with. */
 const NAMING = /[#@{]/;
@@ -63,7 +51,7 @@ export function toSource(text: string, names: Names): string {
 	const replaced: { at: Span; by: string }[] = [];
 	for (const node of nodesOf(tree)) {
 		const by = anchorOf(node, names);
-		if (by !== null && node.at) replaced.push({ at: node.at, by: OPEN + by + CLOSE });
+		if (by !== null && node.at) replaced.push({ at: node.at, by: writeAnchor(by) });
 	}
 	replaced.sort((a, b) => a.at.from - b.at.from);
 	let [source, end] = ['', 0];
@@ -76,14 +64,14 @@ export function toSource(text: string, names: Names): string {
 	return source + clean.slice(end);
 }
 
-function anchorOf(node: Expression, names: Names): string | null {
+function anchorOf(node: Expression, names: Names): Anchor | null {
 	switch (node.kind) {
 		case 'line': {
-			const id = node.number === null ? null : names.lineId(node.number);
-			return id === null ? null : `#${id}`;
+			const line = node.number === null ? null : names.lineId(node.number);
+			return line === null ? null : { kind: 'line', line };
 		}
 		case 'lines': {
-			const spans: string[] = [];
+			const spans: string[][] = [];
 			for (const [first, last] of node.spans) {
 				if (first === null || last === null || last - first > 10_000) return null;
 				const ids: string[] = [];
@@ -92,13 +80,13 @@ function anchorOf(node: Expression, names: Names): string | null {
 					if (id === null) return null;
 					ids.push(id);
 				}
-				spans.push(ids.join(IN_RANGE));
+				spans.push(ids);
 			}
-			return `${node.mode === 'any' ? '|' : '&'}${spans.join(',')}`;
+			return { kind: 'lines', mode: node.mode, spans };
 		}
 		case 'concept': {
 			const ids = names.conceptIds(node.letter, node.strand);
-			return ids && `@${ids.concept}${ids.strand === null ? '' : `/${ids.strand}`}`;
+			return ids && { kind: 'concept', ...ids };
 		}
 		case 'heading':
 			return node.label === null ? null : headingAnchor(node, node.label, names);
@@ -107,11 +95,11 @@ function anchorOf(node: Expression, names: Names): string | null {
 	}
 }
 
-function headingAnchor(node: HeadingPiece, label: string, names: Names): string | null {
+function headingAnchor(node: HeadingPiece, label: string, names: Names): Anchor | null {
 	const key = names.headingKey(label, node.vocabulary);
 	const except = node.except.map((one) => ({ key: names.headingKey(one, node.vocabulary), label: one }));
 	if (key === null || except.some((one) => one.key === null)) return null;
-	const anchor: HeadingAnchor = {
+	const heading: HeadingAnchor = {
 		key,
 		label: names.headingName(key)?.label ?? label,
 		main: node.main,
@@ -119,7 +107,7 @@ function headingAnchor(node: HeadingPiece, label: string, names: Names): string 
 		except: except.map((one) => ({ key: one.key ?? '', label: names.headingName(one.key ?? '')?.label ?? one.label })),
 		qualifiers: node.qualifiers
 	};
-	return `{${JSON.stringify(anchor)}`;
+	return { kind: 'heading', json: JSON.stringify(heading) };
 }
 
 /**
@@ -139,25 +127,21 @@ export function completeSource(source: string, names: Names): string {
 
 /** The text for people: today's numbers, letters and labels. A lost line is `#?`. */
 export function toText(source: string, names: Names): string {
-	return source.replace(ANCHOR, (_, inside: string) => {
-		const body = inside.slice(1);
-		switch (inside.charAt(0)) {
-			case '#':
-				return `#${names.lineNumber(body) ?? '?'}`;
-			case '|':
-			case '&':
-				return `${inside.startsWith('|') ? 'ANY' : 'ALL'}(${body
-					.split(',')
-					.map((span) => ranges(span.split(IN_RANGE).map((id) => names.lineNumber(id))))
+	return replaceAnchors(source, (anchor) => {
+		switch (anchor?.kind) {
+			case 'line':
+				return `#${names.lineNumber(anchor.line) ?? '?'}`;
+			case 'lines':
+				return `${anchor.mode === 'any' ? 'ANY' : 'ALL'}(${anchor.spans
+					.map((span) => ranges(span.map((id) => names.lineNumber(id))))
 					.join(', ')})`;
-			case '@': {
-				const [concept = '', strand = null] = body.split('/');
-				const name = names.conceptName(concept, strand);
+			case 'concept': {
+				const name = names.conceptName(anchor.concept, anchor.strand);
 				return name ? `@${name.letter}${name.strand === null ? '' : `/${name.strand}`}` : '#?';
 			}
-			case '{':
-				return headingText(JSON.parse(body) as HeadingAnchor, names);
-			default:
+			case 'heading':
+				return headingText(headingIn(anchor), names);
+			case undefined:
 				return '#?';
 		}
 	});
@@ -190,30 +174,24 @@ function ranges(numbers: readonly (number | null)[]): string {
 }
 
 /** The headings that a stored line names, as `vocabulary:identifier`. */
-export function headingsUsedBy(source: string): string[] {
-	return [...source.matchAll(ANCHOR)].flatMap(([, inside = '']) => {
-		if (!inside.startsWith('{')) return [];
-		const anchor = JSON.parse(inside.slice(1)) as HeadingAnchor;
-		return [anchor.key, ...anchor.except.map((one) => one.key)];
+export const headingsUsedBy = (source: string): string[] =>
+	anchorsOf(source).flatMap((anchor) => {
+		if (anchor.kind !== 'heading') return [];
+		const { key, except } = headingIn(anchor);
+		return [key, ...except.map((one) => one.key)];
 	});
-}
 
 /** The concepts that a stored line uses, each with its strand, or null for all of them. */
 export const usedConcepts = (source: string): { readonly concept: string; readonly strand: string | null }[] =>
-	[...source.matchAll(/\uE000@([^\uE001/]*)(?:\/([^\uE001]*))?\uE001/g)].map(([, concept = '', strand]) => ({
-		concept,
-		strand: strand ?? null
-	}));
+	anchorsOf(source).flatMap((anchor) =>
+		anchor.kind === 'concept' ? [{ concept: anchor.concept, strand: anchor.strand }] : []
+	);
 
 /** The identities of other lines and concepts that a stored line uses. */
 export function usedBy(source: string): { readonly lines: readonly string[]; readonly concepts: readonly string[] } {
-	const lines: string[] = [];
-	const concepts: string[] = [];
-	for (const [, inside = ''] of source.matchAll(ANCHOR)) {
-		const body = inside.slice(1);
-		if (inside.startsWith('#')) lines.push(body);
-		else if (/^[|&]/.test(inside)) lines.push(...listedIds(body));
-		else if (inside.startsWith('@')) concepts.push(body.split('/')[0] ?? body);
-	}
-	return { lines, concepts };
+	const anchors = anchorsOf(source);
+	return {
+		lines: anchors.flatMap(linesOfAnchor),
+		concepts: anchors.flatMap((anchor) => (anchor.kind === 'concept' ? [anchor.concept] : []))
+	};
 }

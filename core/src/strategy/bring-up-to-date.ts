@@ -2,6 +2,7 @@
  * The lines after the concepts have changed: which terms no line has yet, which line takes them, and
  * which lines are missing. Terms that stand in lines only are left where they are.
  */
+import { usedConcepts } from './anchors.ts';
 import type { Edit } from '../document/index.ts';
 import type { EnquiryDocument, StrategyLine } from '../enquiry/index.ts';
 import { flatten, hasErrors, parse, print, type Expression } from '../query/index.ts';
@@ -48,7 +49,9 @@ export function bringUpToDate(
 ): UpdateStep[] {
 	const steps: UpdateStep[] = [];
 	const { lines } = document;
-	const joining = lines.find((line) => line.role === 'joining' && line.concept === null && /\uE000@/.test(line.source));
+	const joining = lines.find(
+		(line) => line.role === 'joining' && line.concept === null && usedConcepts(line.source).length > 0
+	);
 	const above = lines.indexOf(joining as StrategyLine) - 1;
 	// What is joined stands above the line that joins it.
 	let after = (joining ? lines[above] : lines.at(-1))?.id ?? null;
@@ -64,7 +67,7 @@ export function bringUpToDate(
 				});
 			// A last line is proposed only where no line joins concepts yet.
 			if (
-				!lines.some((line) => /\uE000@/.test(line.source)) &&
+				!lines.some((line) => usedConcepts(line.source).length > 0) &&
 				(lines.length === 0 || steps.some((step) => step.line === null))
 			) {
 				const id = newId();

@@ -1,4 +1,5 @@
 /** What is done to the lines of one concept: read in other fields, or left out of what joins them. */
+import { usedConcepts } from './anchors.ts';
 import type { Edit } from '../document/index.ts';
 import type { StrategyLine } from '../enquiry/index.ts';
 import { flatten, nodesOf, print, type Expression, type TextField } from '../query/index.ts';
@@ -65,7 +66,8 @@ export function withoutConcept(strategy: StrategyPart, line: StrategyLine, conce
 	const [opened] = openSources([line.source]);
 	if (opened?.tree?.kind !== 'and') return null;
 	const isOfConcept = (item: Expression): boolean => {
-		if (opened.close(print(item)).startsWith(`\uE000@${concept}`)) return true;
+		const [anchor] = item.kind === 'concept' ? usedConcepts(opened.close(print(item))) : [];
+		if (anchor?.concept === concept) return true;
 		const ids = opened.linesOf(item);
 		return ids.length > 0 && ids.every((id) => strategy.lines.find((one) => one.id === id)?.concept === concept);
 	};

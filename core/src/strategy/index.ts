@@ -7,7 +7,6 @@ export {
 	toText,
 	usedBy,
 	usedConcepts,
-	wholePieces,
 	type Names
 } from './anchors.ts';
 export {
@@ -41,7 +40,8 @@ export { ALL_CONCEPTS, limitLabel } from './automatic-label.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
 export { gatherLines, joiningSource, joinLines, spreadLine, withoutSide, type LineCommand } from './line-commands.ts';
-export { adviceOn, emptiedConcepts, usersOf, type Advice } from './advice.ts';
+export { anchorsOf, lineAnchor, wholePieces } from './anchor.ts';
+export { adviceOn, emptiedConcepts, usersOf } from './advice.ts';
 export {
 	cleanPasted,
 	cutLabel,
@@ -51,6 +51,7 @@ export {
 	type PastedStrategy,
 	type TextLine
 } from './plain-text.ts';
+export { faultFinding, lineFindings, type SharedTermPlace, type ToFind } from './line-findings.ts';
 export { alignPieces, piecesAfter, piecesIn, type LinePiece } from './line-pieces.ts';
 export { headingHistory, type HeadingHistory, type HistoryYear } from './heading-history.ts';
 export { coveredByWord, namesAsWords, stemOf, type NameAsWords, type NameForm } from './names-as-words.ts';
@@ -67,6 +68,7 @@ export {
 	type Unpacked,
 	type UnpackInto
 } from './packed-lines.ts';
+export { nextStep, STEPS, stepStates, type StepId, type StepPoint, type StepState } from './steps.ts';
 export { emptyTerms, queryTerms, termPlaces, termsOf } from './terms-of-lines.ts';
 export { compareLines, restoringEdits, type LineChange, type LineWithText } from './compare.ts';
 export { refieldConcept, refielded, refieldSource, withoutConcept } from './concept-edits.ts';

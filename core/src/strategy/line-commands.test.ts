@@ -297,6 +297,15 @@ it('a side of which nothing is left is spread to a line that is off, so that the
 	expect(meaning(applied(off, spreadLine(off, block, newId))).get(block)).toBe(found);
 });
 
+it('a side that uses a deleted line is not switched off when it is spread: the block stays broken until somebody looks', () => {
+	const before = strategy([['alder'], ['birch'], ['cedar'], ['(#1 AND #2) OR (#2 AND #3)']]);
+	const lines = before.lines.filter((_, at) => at !== 0).map((line, at) => ({ ...line, off: at === 0 }));
+	const block = lines.at(-1)?.id ?? '';
+	const deleted = { ...before, lines };
+	expect(meaning(deleted).get(block)).toBe('broken');
+	expect(meaning(applied(deleted, spreadLine(deleted, block, newId))).get(block)).toBe('broken');
+});
+
 it('after any sequence of commands every line finds what a model that keeps lines as objects finds', () => {
 	fc.assert(
 		fc.property(fc.array(command, { minLength: 5, maxLength: 40 }), (commands) => {

@@ -5,7 +5,8 @@
 import type { Edit, Json } from '../document/index.ts';
 import type { StrategyLine } from '../enquiry/index.ts';
 import { distribute, flatten, nodesOf, print, type Expression } from '../query/index.ts';
-import { IN_RANGE, usedBy, usedConcepts } from './anchors.ts';
+import { lineAnchor, writeAnchor } from './anchor.ts';
+import { usedBy, usedConcepts } from './anchors.ts';
 import { isAllList, openSources, type OpenedLine } from './opened.ts';
 import { piecesIn, type LinePiece } from './line-pieces.ts';
 import { joinedLines, type StrategyPart } from './read.ts';
@@ -19,8 +20,8 @@ const SPREAD_CEILING = 500;
 
 /** References to lines as text: a chain where it is short, a list where it is long. */
 export function joiningSource(ids: readonly string[], operator: 'OR' | 'AND', asList = ids.length > 6): string {
-	if (!asList) return ids.map((id) => `\uE000#${id}\uE001`).join(` ${operator} `);
-	return `\uE000${operator === 'OR' ? '|' : '&'}${ids.join(IN_RANGE)}\uE001`;
+	if (!asList) return ids.map(lineAnchor).join(` ${operator} `);
+	return writeAnchor({ kind: 'lines', mode: operator === 'OR' ? 'any' : 'all', spans: [ids] });
 }
 
 const numberIn = ({ lines }: StrategyPart, id: string) => lines.findIndex((line) => line.id === id) + 1;
@@ -73,32 +74,42 @@ function sidesOf(tree: Expression): readonly Expression[] | null {
 }
 
 /**
- * False where nothing is left of an expression, because every line that it stands on is off, empty or gone: as the
- * side of an OR it is left out, as a line of its own it would be broken.
+ * What evaluation makes of an expression, as far as it depends on other lines: `absent` where every line that it uses is
+ * off or empty (as the side of an OR it is left out, as a line of its own it would be broken), `broken` where one
+ * of them is deleted or cannot be read.
  */
-function remains(strategy: StrategyPart, opened: OpenedLine, node: Expression): boolean {
-	const alive = (id: string): boolean => {
+function standing(strategy: StrategyPart, opened: OpenedLine, node: Expression): 'absent' | 'broken' | 'present' {
+	const ofLine = (id: string): ReturnType<typeof standing> => {
 		const line = strategy.lines.find((one) => one.id === id);
+		if (!line) return 'broken';
 		// A limit that is off passes on what it acts on.
-		if (!line || (line.off && line.role !== 'limit' && line.role !== 'filter') || line.source.trim() === '')
-			return false;
+		if ((line.off && line.role !== 'limit' && line.role !== 'filter') || line.source.trim() === '') return 'absent';
 		const [own] = openSources([line.source]);
-		return !own?.tree || remains(strategy, own, own.tree);
+		return own?.tree ? standing(strategy, own, own.tree) : 'broken';
 	};
+	const together = (parts: readonly ReturnType<typeof standing>[]) =>
+		parts.includes('broken') ? 'broken' : parts.includes('present') ? 'present' : 'absent';
 	switch (node.kind) {
-		case 'line':
-			return opened.linesOf(node).some(alive);
+		case 'line': {
+			const lines = opened.linesOf(node);
+			// A number that no line has.
+			return lines.length === 0 ? 'broken' : together(lines.map(ofLine));
+		}
 		case 'concept':
-			return usedConcepts(opened.close(print(node))).some(({ concept, strand }) =>
-				joinedLines(strategy, concept, strand).some((one) => alive(one.id))
+			return together(
+				usedConcepts(opened.close(print(node))).flatMap(({ concept, strand }) =>
+					joinedLines(strategy, concept, strand).map((one) => ofLine(one.id))
+				)
 			);
 		case 'and':
 		case 'or':
-			return node.items.some((item) => remains(strategy, opened, item));
-		case 'not':
-			return remains(strategy, opened, node.keep);
+			return together(node.items.map((item) => standing(strategy, opened, item)));
+		case 'not': {
+			const [keep, drop] = [standing(strategy, opened, node.keep), standing(strategy, opened, node.drop)];
+			return drop === 'broken' ? 'broken' : keep;
+		}
 		default:
-			return true;
+			return 'present';
 	}
 }
 
@@ -135,7 +146,7 @@ export function spreadLine(strategy: StrategyPart, id: string, newId: () => stri
 			role: searching ? roleOf(side) : line.role,
 			label: '',
 			note: '',
-			off: line.off || !remains(strategy, opened, side),
+			off: line.off || standing(strategy, opened, side) === 'absent',
 			...(pieces.length > 0 ? { pieces } : {})
 		};
 		const edit: Edit = { do: 'insert', in: ['lines'], item: asJson(item), after };
@@ -193,7 +204,7 @@ export function gatherLines(strategy: StrategyPart, ids: readonly string[]): Lin
 		edits.push({
 			do: 'set',
 			at: ['lines', user.line.id, 'source'],
-			value: user.opened.close(print(tree)).replaceAll(HERE, `\uE000#${target.id}\uE001`)
+			value: user.opened.close(print(tree)).replaceAll(HERE, lineAnchor(target.id))
 		});
 	}
 	const source = last.opened.close(print(factored(block)));

@@ -4,10 +4,9 @@
  */
 import { conceptLetter } from '../enquiry/index.ts';
 import { hasErrors, type Expression } from '../query/index.ts';
-import { listedIds } from './anchors.ts';
+import { anchorsOf, linesOfAnchor, replaceAnchors, type Anchor } from './anchor.ts';
 import { parseCached } from './trees.ts';
 
-const ANCHOR = /\uE000([^\uE001]*)\uE001/g;
 /**
  * Line numbers and concept letters from here on stand for anchors; no strategy has so many. Where
  * somebody has typed one that is as long, others are used.
@@ -23,7 +22,7 @@ interface StandIns {
 
 /** Stand-ins that nothing typed in these sources looks like. */
 function standInsFor(sources: readonly string[]): StandIns {
-	const typed = sources.map((source) => source.replace(ANCHOR, ' ')).join('\n');
+	const typed = sources.map((source) => replaceAnchors(source, () => ' ')).join('\n');
 	const digits = Math.max(0, ...[...typed.matchAll(/#(\d{7,12})/g)].map((match) => Number(match[1])));
 	const letters = Math.max(0, ...[...typed.matchAll(/@([A-Za-z]{4,})/g)].map((match) => match[1]?.length ?? 0));
 	let heading = 'anchor';
@@ -52,23 +51,17 @@ export interface OpenedLine {
 /** The anchors met so far in some sources, and what stands in the text for each. */
 function anchorsIn(sources: readonly string[]) {
 	const { firstLine, firstConcept, heading } = standInsFor(sources);
-	const anchors: string[] = [];
+	const anchors: { readonly anchor: Anchor | null; readonly whole: string }[] = [];
 	const numbers = new Map<string, number>();
-	const numberOf = (inside: string) => {
-		let number = numbers.get(inside);
-		if (number === undefined) {
-			number = anchors.push(inside) - 1;
-			numbers.set(inside, number);
-		}
-		return number;
-	};
-	const standIn = (inside: string): string => {
-		const number = numberOf(inside);
-		if (inside.startsWith('{')) return `{${heading} ${number}}`;
-		if (inside.startsWith('@')) return `@${conceptLetter(firstConcept + number)}`;
+	const standIn = (anchor: Anchor | null, whole: string): string => {
+		const known = numbers.get(whole);
+		const number = known ?? anchors.push({ anchor, whole }) - 1;
+		if (known === undefined) numbers.set(whole, number);
+		if (anchor?.kind === 'heading') return `{${heading} ${number}}`;
+		if (anchor?.kind === 'concept') return `@${conceptLetter(firstConcept + number)}`;
 		return `#${firstLine + number}`;
 	};
-	const textOf = (source: string) => source.replace(ANCHOR, (_, inside: string) => standIn(inside));
+	const textOf = (source: string) => replaceAnchors(source, standIn);
 	return { anchors, textOf, firstLine, firstConcept, heading };
 }
 
@@ -80,7 +73,7 @@ export const openedText = (source: string): string => anchorsIn([source]).textOf
  */
 export function openSources(sources: readonly string[]): OpenedLine[] {
 	const { anchors, textOf, firstLine, firstConcept, heading } = anchorsIn(sources);
-	const anchorAt = (number: number) => `\uE000${anchors[number] ?? ''}\uE001`;
+	const anchorAt = (number: number) => anchors[number]?.whole ?? '';
 	const letters = new Map<string, number>();
 	const headingStandIn = new RegExp(`\\{${heading} (\\d+)\\}`, 'g');
 	const close = (text: string): string =>
@@ -95,8 +88,8 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 			});
 	return sources.map((source) => {
 		const text = textOf(source);
-		anchors.forEach((inside, number) => {
-			if (inside.startsWith('@')) letters.set(conceptLetter(firstConcept + number), number);
+		anchors.forEach(({ anchor }, number) => {
+			if (anchor?.kind === 'concept') letters.set(conceptLetter(firstConcept + number), number);
 		});
 		const empty = text.trim() === '';
 		const { tree, faults } = parseCached(text);
@@ -108,13 +101,15 @@ export function openSources(sources: readonly string[]): OpenedLine[] {
 			keyOf: close,
 			linesOf(node) {
 				if (node.kind !== 'line' || node.number === null || node.number < firstLine) return [];
-				const inside = anchors[node.number - firstLine];
-				return inside === undefined ? [] : listedIds(inside.slice(1));
+				return linesOfAnchor(anchors[node.number - firstLine]?.anchor ?? null);
 			}
 		};
 	});
 }
 
 /** True where a reference is a list that means ALL of its lines. */
-export const isAllList = (opened: OpenedLine, node: Expression): boolean =>
-	opened.close(node.kind === 'line' ? `#${node.number ?? 0}` : '').startsWith('\uE000&');
+export function isAllList(opened: OpenedLine, node: Expression): boolean {
+	if (node.kind !== 'line') return false;
+	const [anchor] = anchorsOf(opened.close(`#${node.number ?? 0}`));
+	return anchor?.kind === 'lines' && anchor.mode === 'all';
+}

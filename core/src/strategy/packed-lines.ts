@@ -7,7 +7,8 @@ import type { Concept, EnquiryDocument, StrategyLine } from '../enquiry/index.ts
 import { strategyLineSchema } from '../enquiry/index.ts';
 import { parse } from '../query/index.ts';
 import { foldedKey } from '../text/index.ts';
-import { headingsUsedBy, listedIds, toSource, usedBy, type Names } from './anchors.ts';
+import { lineAnchor, linesOfAnchor, replaceAnchors, writeAnchor } from './anchor.ts';
+import { headingsUsedBy, toSource, usedBy, type Names } from './anchors.ts';
 import type { PastedStrategy } from './plain-text.ts';
 import type { StrategyPart } from './read.ts';
 import { roleOf } from './roles.ts';
@@ -18,7 +19,11 @@ export interface PackedLines {
 	readonly enquiry: string;
 	readonly lines: readonly StrategyLine[];
 	/** The concepts that they stand under or name. */
-	readonly concepts: readonly Pick<Concept, 'id' | 'name' | 'strands'>[];
+	readonly concepts: readonly {
+		readonly id: Concept['id'];
+		readonly name: Concept['name'];
+		readonly strands: Concept['strands'];
+	}[];
 }
 
 const id = { type: 'string', minLength: 1, maxLength: 100 } as const;
@@ -184,25 +189,33 @@ export function unpackLines(packed: PackedLines, into: UnpackInto): Unpacked {
 	};
 	let lost = 0;
 	const rewritten = (source: string): string =>
-		source.replace(/\uE000([^\uE001]*)\uE001/g, (whole, inside: string) => {
-			const [sign, body] = [inside.charAt(0), inside.slice(1)];
-			if (sign === '#' || sign === '|' || sign === '&') {
-				const known = (one: string) => newIds.get(one) ?? (home ? one : null);
-				if (listedIds(body).some((one) => known(one) === null)) lost++;
-				// A line that is not here keeps an identity that nothing has: it reads `#?`.
-				return `\uE000${sign}${body.replace(/[^,~]+/g, (one) => known(one) ?? into.newId())}\uE001`;
-			}
-			if (sign === '@') {
-				const [concept = '', strand] = body.split('/');
-				if (home && document.concepts.some((one) => one.id === concept)) return whole;
-				const to = concepts.get(concept);
-				if (!to) {
+		replaceAnchors(source, (anchor, whole) => {
+			const known = (line: string) => newIds.get(line) ?? (home ? line : null);
+			// A line that is not here keeps an identity that nothing has: it reads `#?`.
+			const here = (line: string) => known(line) ?? into.newId();
+			if (linesOfAnchor(anchor).some((line) => known(line) === null)) lost++;
+			switch (anchor?.kind) {
+				case 'line':
+					return lineAnchor(here(anchor.line));
+				case 'lines':
+					return writeAnchor({ ...anchor, spans: anchor.spans.map((span) => span.map(here)) });
+				case 'concept': {
+					const { concept, strand } = anchor;
+					if (home && document.concepts.some((one) => one.id === concept)) return whole;
+					const to = concepts.get(concept);
+					if (to)
+						return writeAnchor({
+							kind: 'concept',
+							concept: to.id,
+							strand: strand === null ? null : (strandOf({ concept, strand } as StrategyLine) ?? strand)
+						});
 					lost++;
-					return `\uE000#${into.newId()}\uE001`;
+					return lineAnchor(into.newId());
 				}
-				return `\uE000@${to.id}${strand === undefined ? '' : `/${strandOf({ concept, strand } as StrategyLine) ?? strand}`}\uE001`;
+				case 'heading':
+				case undefined:
+					return whole;
 			}
-			return whole;
 		});
 	let after = into.after;
 	for (const line of packed.lines) {

@@ -3,6 +3,7 @@
  * behind an expression for its label (notation.md, section 6). And text pasted from elsewhere: what
  * word processors and spreadsheets put in is removed, and every change is told.
  */
+import { ANCHOR_MARKS } from '../text/index.ts';
 import { nodesOf, parse } from '../query/index.ts';
 
 export interface TextLine {
@@ -72,8 +73,10 @@ const QUOTES = /[\u201C\u201D\u201E\u201F\u00AB\u00BB\u2033\u2036]/g;
 const APOSTROPHES = /[\u2018\u2019\u201A\u201B\u02BC]/g;
 const DASHES = /[\u2010-\u2015\u2212]/g;
 const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000\t]/g;
-const CONTROL =
-	/[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F\u0080-\u009F\u200B-\u200F\u202A-\u202E\u2060-\u2069\uFEFF\u00AD\uE000\uE001]/g;
+const CONTROL = new RegExp(
+	`[\\u0000-\\u0008\\u000B\\u000C\\u000E-\\u001F\\u007F\\u0080-\\u009F\\u200B-\\u200F\\u202A-\\u202E\\u2060-\\u2069\\uFEFF\\u00AD${ANCHOR_MARKS}]`,
+	'g'
+);
 /** `1. `, `#12) `, `(3) `, `4\t`; a bare number only before a tab, for a number may be what is searched. */
 const NUMBER =
 	/^\s*(?:#?(\d{1,4})\s*[.):]\s+|\((\d{1,4})\)\s+|#(\d{1,4})\s+(?!(?:AND|OR|NOT|WITHIN|BEFORE)\b)(?=\S)|(\d{1,4})\t+)/;

@@ -6,3 +6,4 @@ export { includesPattern } from './includes.ts';
 export { begunKeys, spellingKey } from './spelling.ts';
 export { SMALL_WORDS } from './small-words.ts';
 export { initials, joinedForms, numberForms, openForms, otherSpellings } from './forms.ts';
+export { ANCHOR_CLOSE, ANCHOR_MARKS, ANCHOR_OPEN } from './anchor-marks.ts';

@@ -4,7 +4,7 @@
  * and what is done about it when the vocabulary is loaded all the same. (S14 is seen by who reads
  * labels with their languages.)
  */
-import { foldedKey } from '../text/index.ts';
+import { ANCHOR_MARKS, foldedKey } from '../text/index.ts';
 import type { Heading } from './vocabulary.ts';
 
 export interface VocabularyFault {
@@ -43,8 +43,8 @@ export interface ReadHeading {
 
 type Fault = (code: VocabularyFault['code'], place: string | null, message: string) => void;
 
-/** Signs that would break a line's text or an address. */
-const UNFIT = /[\u0000-\u001F\u007F\uE000\uE001\u2028\u2029]/;
+/** Characters that would break a line's text or an address. */
+const UNFIT = new RegExp(`[\\u0000-\\u001F\\u007F\\u2028\\u2029${ANCHOR_MARKS}]`);
 
 /** Makes sound headings of what was read; the order stays. Nothing that can be kept is left out. */
 export function mend(

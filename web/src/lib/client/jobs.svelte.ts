@@ -1,6 +1,6 @@
 /** Work that takes longer than a request, as a window sees it: listed, followed while it is under way, cancelled, started again. */
 import { hasEnded, isUnderWay, type JobKindName, type JobView, type JobViewOf } from '$lib/contract/jobs';
-import { askServer, type Answer } from '$lib/work/ask';
+import { callServer, type Answer } from '$lib/contract/call-server';
 
 /** Milliseconds between two looks while something is under way. */
 const LOOK = 500;
@@ -13,8 +13,8 @@ export class Jobs {
 	private readonly onended: ((job: JobView) => void)[] = [];
 	private stopped = false;
 
-	/** @param address of the list: a person's own jobs, or those of an enquiry */
-	constructor(private readonly address: string) {}
+	/** @param enquiry whose jobs these are; null for those of the person who asks */
+	constructor(private readonly enquiry: string | null) {}
 
 	/** Asks for the list, and goes on asking while something is under way. */
 	refresh(): Promise<void> {
@@ -26,7 +26,9 @@ export class Jobs {
 
 	private async read(): Promise<void> {
 		clearTimeout(this.timer);
-		const answer = await askServer<readonly JobView[]>(this.address);
+		const answer = await (this.enquiry === null
+			? callServer('GET /api/v1/jobs')
+			: callServer('GET /api/v1/enquiries/[enquiry]/jobs', { path: { enquiry: this.enquiry } }));
 		if (answer.ok) {
 			const known = new Map(this.list.map((job) => [job.id, job]));
 			this.list = answer.value;
@@ -55,7 +57,7 @@ export class Jobs {
 	}
 
 	async change(id: string, what: 'cancel' | 'repeat'): Promise<Answer<JobView>> {
-		const answer = await askServer<JobView>(`/api/v1/jobs/${id}`, 'POST', { do: what });
+		const answer = await callServer('POST /api/v1/jobs/[job]', { path: { job: id }, body: { do: what } });
 		await this.refresh();
 		return answer;
 	}
@@ -67,7 +69,8 @@ export class Jobs {
 }
 
 /** A job with what it came to. */
-export const wholeJob = (id: string): Promise<Answer<JobView>> => askServer<JobView>(`/api/v1/jobs/${id}`);
+export const wholeJob = (id: string): Promise<Answer<JobView>> =>
+	callServer('GET /api/v1/jobs/[job]', { path: { job: id } });
 
 /** The jobs of the person who uses this browser window, on whatever page. */
-export const ownJobs = new Jobs('/api/v1/jobs');
+export const ownJobs = new Jobs(null);

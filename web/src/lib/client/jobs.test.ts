@@ -42,7 +42,7 @@ afterEach(() => {
 describe('jobs of a window', () => {
 	it('are asked for again until nothing is under way, and one that ends is told once', async () => {
 		const state = server([job('a')]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		const ended: string[] = [];
 		jobs.whenEnded((one) => ended.push(`${one.id} ${one.state}`));
 		await jobs.refresh();
@@ -60,7 +60,7 @@ describe('jobs of a window', () => {
 
 	it('one that had ended before the window opened is not told', async () => {
 		server([job('a', { state: 'failed', message: 'No.' })]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		const ended: string[] = [];
 		jobs.whenEnded((one) => ended.push(one.id));
 		await jobs.refresh();
@@ -70,7 +70,7 @@ describe('jobs of a window', () => {
 
 	it('a server that is away is asked again, and what was known stays', async () => {
 		const state = server([job('a')]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		await jobs.refresh();
 		state.away = true;
 		await vi.advanceTimersByTimeAsync(1_000);
@@ -88,7 +88,7 @@ describe('jobs of a window', () => {
 			job('other', { subject: 'e skerry', createdAt: '2026-11-30T13:00:00.000Z' }),
 			job('compared', { kind: 'comparison', createdAt: '2026-11-30T14:00:00.000Z' } as Partial<JobView>)
 		]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		await jobs.refresh();
 		jobs.stop();
 		expect(jobs.newest('run', 'e corran')?.id).toBe('new');
@@ -98,20 +98,20 @@ describe('jobs of a window', () => {
 
 	it('are cancelled and started again by a request, after which the list is asked for', async () => {
 		const state = server([job('a', { state: 'cancelled' })]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		expect((await jobs.change('a', 'cancel')).ok).toBe(true);
 		await jobs.change('a', 'repeat');
 		expect(state.asked).toEqual([
 			'POST /api/v1/jobs/a {"do":"cancel"}',
-			'GET /jobs',
+			'GET /api/v1/jobs',
 			'POST /api/v1/jobs/a {"do":"repeat"}',
-			'GET /jobs'
+			'GET /api/v1/jobs'
 		]);
 	});
 
 	it('a window that is closed asks no more', async () => {
 		const state = server([job('a')]);
-		const jobs = new Jobs('/jobs');
+		const jobs = new Jobs(null);
 		await jobs.refresh();
 		jobs.stop();
 		await vi.advanceTimersByTimeAsync(60_000);

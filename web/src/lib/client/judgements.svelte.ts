@@ -2,9 +2,10 @@
  * Verdicts on records in this window: shown at once, sent in order, kept in the browser until the server
  * has them, and brought up to date when others judge.
  */
+import { callServer } from '$lib/contract/call-server';
 import { VERDICTS, type Verdict } from '@wide-lantern/core/editor';
 import { SvelteMap } from 'svelte/reactivity';
-import type { JudgementCounts, JudgementNews } from '$lib/contract/judgements';
+import type { JudgementCounts } from '$lib/contract/judgements';
 
 interface Judged {
 	readonly record: string;
@@ -40,14 +41,15 @@ export class Judgements {
 	private sending = false;
 	private asking: Promise<void> | null = null;
 	private retry: ReturnType<typeof setTimeout> | undefined;
-	private readonly address: string;
 	/** What pages of this browser keep for the enquiry begins with this. */
 	private readonly storageStart: string;
 	private readonly storageKey: string;
 
-	constructor(enquiry: string, counts: JudgementCounts = { newest: 0, relevant: 0, irrelevant: 0 }) {
+	constructor(
+		private readonly enquiry: string,
+		counts: JudgementCounts = { newest: 0, relevant: 0, irrelevant: 0 }
+	) {
 		this.counts = counts;
-		this.address = `/api/v1/enquiries/${enquiry}/judgements`;
 		this.storageStart = `lantern-judgements:${enquiry}:`;
 		this.storageKey = this.storageStart + crypto.randomUUID();
 	}
@@ -90,9 +92,12 @@ export class Judgements {
 	}
 
 	private async readNews(): Promise<void> {
-		const response = await fetch(`${this.address}?after=${this.counts.newest}`).catch(() => null);
-		if (!response?.ok) return;
-		const { judgements, ...counts } = (await response.json()) as JudgementNews;
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]/judgements', {
+			path: { enquiry: this.enquiry },
+			query: { after: this.counts.newest }
+		});
+		if (!answer.ok) return;
+		const { judgements, ...counts } = answer.value;
 		const own = new Set(this.waiting.map((one) => one.record));
 		for (const { record, verdict } of judgements) if (!own.has(record)) this.newer.set(record, verdict);
 		if (counts.newest >= this.counts.newest) this.counts = counts;
@@ -103,13 +108,12 @@ export class Judgements {
 		clearTimeout(this.retry);
 		this.sending = true;
 		const sent = this.waiting.slice(0, AT_ONCE);
-		const response = await fetch(this.address, {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ judgements: sent })
-		}).catch(() => null);
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/judgements', {
+			path: { enquiry: this.enquiry },
+			body: { judgements: sent }
+		});
 		this.sending = false;
-		if (!response || response.status === 401 || response.status >= 500) {
+		if (!answer.ok && (answer.status === 0 || answer.status === 401 || answer.status >= 500)) {
 			this.state = 'offline';
 			this.store();
 			this.retry = setTimeout(() => void this.send(), RETRY);
@@ -117,9 +121,8 @@ export class Judgements {
 		}
 		this.waiting = this.waiting.slice(sent.length);
 		this.store();
-		if (!response.ok) {
-			const { message } = (await response.json().catch(() => ({}))) as { message?: string };
-			this.refused = message ?? 'The server did not accept this judgement.';
+		if (!answer.ok) {
+			this.refused = answer.fault;
 			for (const { record } of sent) this.newer.delete(record);
 		}
 		this.state = this.waiting.length > 0 ? 'waiting' : 'saved';

@@ -36,7 +36,7 @@ export interface ReadVocabulary {
 	readonly qualifiers: number;
 	readonly notes: readonly string[];
 	readonly faultCount: number;
-	readonly faults: readonly { readonly place: string | null; readonly message: string }[];
+	readonly faults: readonly { readonly code: string; readonly place: string | null; readonly message: string }[];
 }
 
 /** What each kind of job comes to. */
@@ -82,3 +82,14 @@ interface JobOf<Kind extends JobKindName> {
 }
 export type JobView = { readonly [Kind in JobKindName]: JobOf<Kind> }[JobKindName];
 export type JobViewOf<Kind extends JobKindName> = Extract<JobView, { readonly kind: Kind }>;
+
+export interface JobsApi {
+	/** One’s own work that takes longer than a request, what has not ended first; without what each came to. */
+	'GET /api/v1/jobs': { answers: { 200: readonly JobView[] } };
+	/** How far a job is and what it came to: an own one, one of an enquiry one is in, any for an administrator. Ask again until its state is asking, done, failed or cancelled. */
+	'GET /api/v1/jobs/[job]': { answers: { 200: JobView } };
+	/** Cancel it wherever it runs, or start a failed or cancelled run or comparison again. */
+	'POST /api/v1/jobs/[job]': { body: { readonly do: 'cancel' | 'repeat' }; answers: { 200: JobView } };
+	/** Work on the enquiry that takes longer than a request, what has not ended first; without what each came to. */
+	'GET /api/v1/enquiries/[enquiry]/jobs': { answers: { 200: readonly JobView[] } };
+}

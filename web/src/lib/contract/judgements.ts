@@ -13,3 +13,18 @@ export interface JudgementNews extends JudgementCounts {
 	/** Those after the number that was asked for, the oldest first; null where a verdict was withdrawn. */
 	readonly judgements: readonly { readonly record: string; readonly verdict: Verdict | null }[];
 }
+
+export interface JudgeRequest {
+	/** Null withdraws the verdict. */
+	readonly judgements: readonly { readonly record: string; readonly verdict: Verdict | null }[];
+}
+
+export interface JudgementsApi {
+	/** How many records are judged, and the judgements after a number. */
+	'GET /api/v1/enquiries/[enquiry]/judgements': {
+		query: { readonly after?: number };
+		answers: { 200: JudgementNews };
+	};
+	/** Judge records; a verdict of null withdraws the one before. */
+	'POST /api/v1/enquiries/[enquiry]/judgements': { body: JudgeRequest; answers: { 201: { readonly saved: true } } };
+}

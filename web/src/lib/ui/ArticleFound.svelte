@@ -1,7 +1,7 @@
 <!-- Beside a known article: the record that it is, those that it may be, or what to do. -->
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
-	import type { ArticleState } from '$lib/work/articles';
+	import type { ArticleState } from '$lib/contract/enquiries';
 	import { useWorkspace } from '$lib/work/context';
 
 	let { state, collection }: { state: ArticleState | undefined; collection: string | null } = $props();

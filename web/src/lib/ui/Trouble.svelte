@@ -3,7 +3,7 @@
 	import { toText, type Conflict } from '@wide-lantern/core/editor';
 	import { count } from '$lib/work/fresh.svelte';
 	import { useWorkspace } from '$lib/work/context';
-	import { namesFor } from './sheet/text-sync';
+	import { namesFor } from '$lib/client/line-names';
 	const { enquiry } = useWorkspace();
 	const numberOf = (id: string | undefined) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;
 	const PLACES: Readonly<Record<string, string>> = {

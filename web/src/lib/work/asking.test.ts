@@ -1,9 +1,10 @@
 /** What the screens ask of the server and how they say its answers: refusals, silence, and every reason in plain words. */
+import type { HeadingMatch } from '$lib/contract/headings';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { conceptMap } from './concept-map';
 import { counterpartsOf, decide, evidenceText } from './counterparts';
 import { changesOf } from './editions';
-import { lookUp, lookUpInAll, reasonText, type Match } from './headings';
+import { lookUp, lookUpInAll, reasonText } from './headings';
 import { shortName } from './installation';
 import { begin, next } from './vocabulary-file';
 
@@ -32,17 +33,21 @@ describe('a file that is loaded', () => {
 	});
 	it('says what the server refused, and that it cannot be reached', async () => {
 		server(() => answer(403, { message: 'Not yours.' }));
-		expect(await begin('lamps', new File(['x'], 'a.ttl'))).toEqual({ ok: false, fault: 'Not yours.' });
-		for (const reply of [
-			() => Promise.resolve(new Response('<html>', { status: 502 })),
-			() => Promise.reject(new TypeError('network'))
-		]) {
-			server(reply);
-			expect(await next('i', { do: 'load', faulty: false })).toEqual({
-				ok: false,
-				fault: 'The server cannot be reached; nothing was changed.'
-			});
-		}
+		expect(await begin('lamps', new File(['x'], 'a.ttl'))).toMatchObject({ ok: false, fault: 'Not yours.' });
+		server(() => Promise.resolve(new Response('<html>', { status: 502 })));
+		expect(await next('i', { do: 'load', faulty: false })).toEqual({
+			ok: false,
+			status: 502,
+			fault: 'The server did not answer as expected.',
+			refused: null
+		});
+		server(() => Promise.reject(new TypeError('network')));
+		expect(await next('i', { do: 'load', faulty: false })).toEqual({
+			ok: false,
+			status: 0,
+			fault: 'The server cannot be reached. Nothing was changed.',
+			refused: null
+		});
 	});
 	it.each([
 		['Lamp List 2026.csv', 'lamp-list-2026'],
@@ -59,7 +64,7 @@ describe('looking up and comparing', () => {
 	it('asks with what was typed, whatever it holds', async () => {
 		const asked = server(() => answer(200, { matches: [], pieces: [] }));
 		await lookUp('skerry', 'a&b=c #1', 'any', signal);
-		expect(asked[0]?.address).toBe('/api/v1/vocabularies/skerry/lookup?q=a%26b%3Dc%20%231&mode=any&most=100');
+		expect(asked[0]?.address).toBe('/api/v1/vocabularies/skerry/lookup?q=a%26b%3Dc+%231&mode=any&most=100');
 	});
 	it('says the server’s sentence where it refuses', async () => {
 		server(() => answer(404, { message: 'This vocabulary is not loaded here.' }));
@@ -110,7 +115,9 @@ describe('looking up and comparing', () => {
 		['scope-note', 'word in its scope note'],
 		['spelling', 'spelt much like “Lantern”']
 	])('the reason %s is said before it is used', (reason, text) => {
-		expect(reasonText({ id: 'l', label: 'Lamp', narrower: 0, reason, name: 'Lantern' } satisfies Match)).toBe(text);
+		expect(reasonText({ id: 'l', label: 'Lamp', narrower: 0, reason, name: 'Lantern' } satisfies HeadingMatch)).toBe(
+			text
+		);
 	});
 	it.each([
 		[{ kind: 'mapping', property: 'broad', saidBy: 'to' }, 'the other vocabulary itself says: wider there'],

@@ -1,5 +1,6 @@
 /** The open enquiry and the lens, handed to all screens below the frame. */
 import { getContext, setContext } from 'svelte';
+import type { LineFindings } from '$lib/client/line-findings.svelte';
 import type { SheetCounts } from './counts.svelte';
 import type { EnquiryClient } from './enquiry.svelte';
 import type { Lens } from './lens.svelte';
@@ -16,6 +17,8 @@ export interface Workspace {
 	readonly enquiry: EnquiryClient;
 	readonly counts: SheetCounts;
 	readonly lens: Lens;
+	/** What there is to say about the lines. */
+	readonly findings: LineFindings;
 	readonly collections: readonly Collection[];
 	readonly vocabularies: readonly { id: string; name: string; edition: string; headings: number }[];
 	readonly profiles: readonly {

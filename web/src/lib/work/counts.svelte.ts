@@ -2,8 +2,10 @@
  * The counts of the sheet, for the text as it is being typed. One look is under way at a time; what
  * is typed meanwhile is looked at next, and one that takes long is overtaken.
  */
+import { callServer } from '$lib/contract/call-server';
+import type { CountsNews, SheetMargins, SheetView } from '$lib/contract/sheet';
 import type { EnquiryClient } from './enquiry.svelte';
-import { withNews, type CountsNews, type SheetMargins, type SheetView } from './sheet';
+import { withNews } from './sheet';
 
 /** Milliseconds after which a look under way is overtaken by a newer one. */
 const PATIENCE = 60;
@@ -117,34 +119,16 @@ export class SheetCounts {
 		// Should an answer be lost, it is asked for again.
 		this.again = setTimeout(() => this.look(), LOST);
 		const { id, client, revision } = this.enquiry;
-		try {
-			const response = await fetch(`/api/v1/enquiries/${id}/look`, {
-				method: 'POST',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({
-					client,
-					sequence,
-					revision,
-					edits: this.enquiry.shownEdits(),
-					resultWas: this.resultWas
-				})
-			});
-			// Without a stream the answer would reach nobody; it is asked for when the stream opens.
-			if (response.status === 409) this.enquiry.renewStream();
-			else if (!response.ok)
-				throw new Error(
-					((await response.json().catch(() => ({}))) as { message?: string }).message ??
-						'The server did not answer as expected.'
-				);
-		} catch (error) {
-			if (sequence < this.asked) return;
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/look', {
+			path: { enquiry: id },
+			body: { client, sequence, revision, edits: this.enquiry.shownEdits(), resultWas: this.resultWas }
+		});
+		if (answer.ok) return;
+		// Without a stream the answer would reach nobody; it is asked for when the stream opens.
+		if (answer.status === 409) this.enquiry.renewStream();
+		else if (sequence === this.asked) {
 			clearTimeout(this.again);
-			this.failed =
-				error instanceof TypeError
-					? 'The server cannot be reached; the figures shown are older.'
-					: error instanceof Error
-						? error.message
-						: 'The server cannot be reached.';
+			this.failed = answer.status === 0 ? 'The server cannot be reached; the figures shown are older.' : answer.fault;
 			this.again = setTimeout(() => void this.send(), 3_000);
 		}
 	}
@@ -181,8 +165,8 @@ export class SheetCounts {
 	}
 
 	private async refetchAll(): Promise<void> {
-		const response = await fetch(`/api/v1/enquiries/${this.enquiry.id}/counts`).catch(() => null);
-		if (response?.ok) this.view = (await response.json()) as SheetView;
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]/counts', { path: { enquiry: this.enquiry.id } });
+		if (answer.ok) this.view = answer.value;
 		this.look();
 	}
 

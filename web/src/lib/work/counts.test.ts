@@ -1,7 +1,8 @@
 /** Counts of a sheet that is being typed in: one look at a time, overtaken when it takes long, asked again when lost. */
+import type { CountsNews, SheetLine, SheetView } from '$lib/contract/sheet';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SheetCounts } from './counts.svelte';
-import { withNews, type CountsNews, type SheetLine, type SheetView } from './sheet';
+import { withNews } from './sheet';
 
 const line = (id: string, count: number): SheetLine => ({
 	id,

@@ -1,42 +1,7 @@
 /** Changes between editions of a vocabulary, as the screens say them. */
+import { callServer, valueOf } from '$lib/contract/call-server';
+import type { EditionChanges } from '$lib/contract/vocabularies';
 import type { HeadingChange } from '@wide-lantern/core';
-
-export interface EditionEntry {
-	readonly number: number;
-	readonly edition: string;
-	readonly date: string | null;
-	readonly headings: number;
-	readonly by: string;
-	readonly takenOn: string;
-	/** Milliseconds, for comparing. */
-	readonly takenAt: number;
-}
-
-export interface VocabularyEntry {
-	readonly id: string;
-	readonly name: string;
-	readonly edition: string;
-	readonly headings: number;
-	/** Who loaded it; null for what ships. */
-	readonly owner: string | null;
-	/** The newest first. */
-	readonly editions: readonly EditionEntry[];
-}
-
-export interface EnquiryChanges {
-	readonly vocabulary: string;
-	readonly name: string;
-	readonly from: { readonly number: number; readonly edition: string };
-	readonly to: { readonly number: number; readonly edition: string; readonly by: string; readonly takenOn: string };
-	/** Of headings that the enquiry uses. */
-	readonly changes: readonly HeadingChange[];
-}
-
-export interface ToldChanges {
-	readonly counts: Readonly<Record<string, number>>;
-	readonly changes: readonly HeadingChange[];
-	readonly all: number;
-}
 
 export const CHANGE_NAMES: Readonly<Record<HeadingChange['kind'], string>> = {
 	new: 'new',
@@ -49,11 +14,10 @@ export const CHANGE_NAMES: Readonly<Record<HeadingChange['kind'], string>> = {
 };
 
 /** @throws with the server's sentence */
-export async function changesOf(vocabulary: string, from: number, to: number): Promise<ToldChanges> {
-	const response = await fetch(`/api/v1/vocabularies/${vocabulary}/changes?from=${from}&to=${to}`);
-	const body = (await response.json()) as ToldChanges & { message?: string };
-	if (!response.ok) throw new Error(body.message ?? 'The editions could not be compared.');
-	return body;
+export async function changesOf(vocabulary: string, from: number, to: number): Promise<EditionChanges> {
+	return valueOf(
+		await callServer('GET /api/v1/vocabularies/[vocabulary]/changes', { path: { vocabulary }, query: { from, to } })
+	);
 }
 
 /** One change in plain words, without the heading's own name. */

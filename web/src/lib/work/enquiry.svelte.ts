@@ -3,6 +3,8 @@
  * server, news from other windows. Typing never waits for the network, and nothing typed is lost:
  * unsent edits lie in the browser's storage until the server has them.
  */
+import type { EnquiryView } from '$lib/contract/enquiries';
+import { callServer, type AnswerTo } from '$lib/contract/call-server';
 import {
 	applyEdits,
 	cleanJson,
@@ -24,10 +26,10 @@ import type { JudgementCounts } from '$lib/contract/judgements';
 import { Jobs } from '$lib/client/jobs.svelte';
 import { Judgements } from '$lib/client/judgements.svelte';
 import { newId } from './new-id';
-import { OwnSteps, type PastStep } from './own-steps';
+import { OwnSteps } from './own-steps';
 import { keepPending, takePending, type Batch, type Command } from './pending';
-import type { Presence } from './presence';
-import type { CountsNews } from './sheet';
+import type { Presence } from '$lib/contract/enquiries';
+import type { CountsNews } from '$lib/contract/sheet';
 import { openStream, type OpenStream } from './stream';
 
 /** Edits of another window, as they were saved. */
@@ -88,16 +90,6 @@ function newestOf(made: readonly Command[]): Command[] {
 	return [...newest].map(([client, number]) => ({ client, number }));
 }
 
-/** Nothing where it is not JSON: a page of whatever is between here and the server. */
-function parsedAnswer(text: string): object {
-	try {
-		const answer: unknown = JSON.parse(text);
-		return typeof answer === 'object' && answer !== null ? answer : {};
-	} catch {
-		return {};
-	}
-}
-
 async function serverIsWell(): Promise<boolean> {
 	const response = await fetch('/health').catch(() => null);
 	return response?.ok === true;
@@ -151,12 +143,12 @@ export class EnquiryClient {
 	readonly judgements: Judgements;
 	/** Work on the enquiry that takes longer than a request. */
 	readonly jobs: Jobs;
-	/** Goes up when somebody has run, copied or compared a rendering. */
-	runsAdded = $state(0);
+	/** Goes up when somebody has run, copied or compared a rendering, or reviewed a version. */
+	factsAdded = $state(0);
 
 	constructor(id: string, document: EnquiryDocument, revision: number, editable: boolean, judged?: JudgementCounts) {
 		this.judgements = new Judgements(id, judged);
-		this.jobs = new Jobs(`/api/v1/enquiries/${id}/jobs`);
+		this.jobs = new Jobs(id);
 		this.id = id;
 		this.base = document;
 		this.document = document;
@@ -183,7 +175,7 @@ export class EnquiryClient {
 					void this.catchUp();
 					void this.judgements.catchUp();
 					void this.jobs.refresh();
-					this.runsAdded++;
+					this.factsAdded++;
 				},
 				lost: () => (this.connected = false),
 				hear: (event, data) => {
@@ -261,9 +253,8 @@ export class EnquiryClient {
 
 	/** Another window of this tab, or another day: what was done there can be taken back here. */
 	private async recall(): Promise<void> {
-		const response = await fetch(`/api/v1/enquiries/${this.id}/steps`).catch(() => null);
-		const { steps } = response?.ok ? ((await response.json()) as { steps?: readonly PastStep[] }) : {};
-		if (Array.isArray(steps)) this.steps.recall(steps as readonly PastStep[]);
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]/steps', { path: { enquiry: this.id } });
+		if (answer.ok) this.steps.recall(answer.value.steps);
 	}
 
 	/** Tells the others which line the cursor is on. */
@@ -272,14 +263,12 @@ export class EnquiryClient {
 		this.cursor.line = line;
 		clearTimeout(this.cursor.timer);
 		this.cursor.timer = setTimeout(() => {
-			const body = JSON.stringify({ client: this.client, line: this.cursor.line });
 			// Without a stream nobody could see it; it is told again with the next move.
 			if (this.connected)
-				void fetch(`/api/v1/enquiries/${this.id}/presence`, {
-					method: 'PUT',
-					headers: { 'content-type': 'application/json' },
-					body
-				}).catch(() => undefined);
+				void callServer('PUT /api/v1/enquiries/[enquiry]/presence', {
+					path: { enquiry: this.id },
+					body: { client: this.client, line: this.cursor.line }
+				});
 		}, 250);
 	}
 
@@ -312,7 +301,7 @@ export class EnquiryClient {
 	private onFacts(kind: FactKind): void {
 		if (kind === 'judgements') void this.judgements.askNews();
 		else if (kind === 'jobs') void this.jobs.refresh();
-		else this.runsAdded++;
+		else this.factsAdded++;
 	}
 
 	undo(): void {
@@ -430,30 +419,23 @@ export class EnquiryClient {
 		this.queue = [...sent, ...this.queue.slice(sent.length)];
 		this.remember();
 		const edits = sent.flatMap((batch) => batch.edits);
-		try {
-			const response = await fetch(`/api/v1/enquiries/${this.id}/edits`, {
-				method: 'POST',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({
-					revision: first?.revision ?? this.revision,
-					known: this.revision,
-					client: first?.client ?? this.client,
-					number,
-					name: first?.name ?? 'change',
-					kind: first?.kind ?? 'do',
-					step: first?.step ?? '',
-					behind: newestOf(sent.flatMap((batch) => batch.behind ?? [])),
-					before: firstOf(sent.flatMap((batch) => batch.before ?? [])),
-					edits
-				})
-			});
-			await this.answered(response, sent);
-		} catch {
-			this.state = 'offline';
-			this.retry();
-		} finally {
-			this.sending = false;
-		}
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/edits', {
+			path: { enquiry: this.id },
+			body: {
+				revision: first?.revision ?? this.revision,
+				known: this.revision,
+				client: first?.client ?? this.client,
+				number,
+				name: first?.name ?? 'change',
+				kind: first?.kind ?? 'do',
+				step: first?.step ?? '',
+				behind: newestOf(sent.flatMap((batch) => batch.behind ?? [])),
+				before: firstOf(sent.flatMap((batch) => batch.before ?? [])),
+				edits
+			}
+		});
+		await this.answered(answer, sent);
+		this.sending = false;
 		if (this.queue.length > 0 && this.state === 'saving') void this.flush();
 		else if (this.queue.length === 0 && this.heardOf > this.revision) void this.reload();
 	}
@@ -464,14 +446,18 @@ export class EnquiryClient {
 		this.retryAfter = Math.min(this.retryAfter * 1.6, 10_000);
 	}
 
-	private async answered(response: Response, sent: readonly Batch[]): Promise<void> {
-		if (response.status === 401) {
+	private async answered(
+		answer: AnswerTo<'POST /api/v1/enquiries/[enquiry]/edits'>,
+		sent: readonly Batch[]
+	): Promise<void> {
+		if (!answer.ok && answer.status === 401) {
 			this.state = 'signed-out';
 			this.retry();
 			return;
 		}
-		if (response.status >= 500) {
-			if (response.status === 500 && ++this.failures >= FAILURES && (await serverIsWell())) {
+		// An answer that breaks off, as when the page is left, may have been any: what was sent is asked again.
+		if (!answer.ok && (answer.status < 300 || answer.status >= 500)) {
+			if (answer.status === 500 && ++this.failures >= FAILURES && (await serverIsWell())) {
 				// The server answers, and cannot save just this: it must not hold up what comes after it.
 				this.failures = 0;
 				this.queue = this.queue.slice(sent.length);
@@ -488,45 +474,34 @@ export class EnquiryClient {
 			this.retry();
 			return;
 		}
-		// An answer that breaks off, as when the page is left, may have been any: what was sent is asked again. It throws here.
-		const text = await response.text();
-		const answer = parsedAnswer(text) as {
-			outcome?: string;
-			message?: string;
-			revision: number;
-			others: Edit[];
-			all: Edit[];
-			document: EnquiryDocument;
-			conflicts: Conflict[];
-		};
-		if (response.ok && answer.outcome === undefined) throw new TypeError('The answer of the server is not whole.');
 		this.retryAfter = 1_000;
 		this.failures = 0;
 		// Only now: what was typed while the answer was being read must not have joined what was sent.
 		this.queue = this.queue.slice(sent.length);
 		// What is shown stays the same object where the server carried out just what was sent: nothing need be counted again.
 		let asShown = false;
-		if (answer.outcome === 'saved') {
-			const applied = applyEdits(asJson(this.base), answer.all);
-			this.steps.heard(answer.others);
+		if (answer.ok) {
+			const { revision, all, others } = answer.value;
+			const applied = applyEdits(asJson(this.base), all);
+			this.steps.heard(others);
 			if ('refused' in applied) {
 				// What is shown is not what the server has: it is fetched again once nothing is being sent.
-				this.heardOf = Math.max(this.heardOf, answer.revision);
+				this.heardOf = Math.max(this.heardOf, revision);
 			} else {
 				this.base = asDocument(applied.document);
-				this.revision = answer.revision;
+				this.revision = revision;
 				asShown =
-					this.held.length === 0 && JSON.stringify(answer.all) === JSON.stringify(sent.flatMap((batch) => batch.edits));
+					this.held.length === 0 && JSON.stringify(all) === JSON.stringify(sent.flatMap((batch) => batch.edits));
 			}
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
-		} else if (answer.outcome === 'conflict') {
-			this.base = answer.document;
-			this.revision = answer.revision;
+		} else if (answer.refused && 'outcome' in answer.refused && answer.refused.outcome === 'conflict') {
+			this.base = answer.refused.document;
+			this.revision = answer.refused.revision;
 			this.held = [...sent];
-			this.clashing = answer.conflicts;
+			this.clashing = answer.refused.conflicts;
 			this.state = 'conflict';
 		} else {
-			this.setAside(answer.message ?? 'The server did not accept this.', sent);
+			this.setAside(answer.fault, sent);
 			this.state = this.queue.length > 0 ? 'saving' : 'saved';
 		}
 		if (!asShown) this.rebase();
@@ -685,22 +660,18 @@ export class EnquiryClient {
 		else await this.reload();
 	}
 
-	private async newest(): Promise<{ readonly revision: number; readonly document: EnquiryDocument } | null> {
-		const response = await fetch(`/api/v1/enquiries/${this.id}`).catch(() => null);
-		return response?.ok ? ((await response.json()) as { revision: number; document: EnquiryDocument }) : null;
+	private async newest(): Promise<EnquiryView | null> {
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]', { path: { enquiry: this.id } });
+		return answer.ok ? answer.value : null;
 	}
 
 	private async reload(): Promise<void> {
-		try {
-			const fresh = await this.newest();
-			if (!fresh) return;
-			if (fresh.revision < this.revision || this.sending || this.queue.length + this.held.length > 0) return;
-			this.base = fresh.document;
-			this.revision = fresh.revision;
-			this.rebase();
-		} catch {
-			this.state = this.queue.length > 0 ? 'offline' : this.state;
-		}
+		const fresh = await this.newest();
+		if (!fresh) return;
+		if (fresh.revision < this.revision || this.sending || this.queue.length + this.held.length > 0) return;
+		this.base = fresh.document;
+		this.revision = fresh.revision;
+		this.rebase();
 	}
 
 	/** True once the page is left: an answer that still comes in must not make the next page wait for this one. */

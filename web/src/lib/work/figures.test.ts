@@ -1,5 +1,6 @@
 /** Figures that a screen asks for: they come in the end, whatever the server is busy with, and never after the screen has moved on. */
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { callServer } from '$lib/contract/call-server';
 import { askForFigures } from './figures';
 
 const reply = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
@@ -11,6 +12,7 @@ function server(...replies: (() => Promise<Response>)[]) {
 	});
 	return asked;
 }
+const jobs = (signal: AbortSignal) => callServer('GET /api/v1/jobs', { signal });
 beforeEach(() => {
 	vi.useFakeTimers();
 });
@@ -27,17 +29,17 @@ describe('figures of the server', () => {
 			() => Promise.reject(new TypeError('network')),
 			() => reply(200, { records: 7 })
 		);
-		const [told, failed] = [vi.fn(), vi.fn()];
-		askForFigures('/figures', { told, failed });
+		const [show, failed] = [vi.fn(), vi.fn()];
+		askForFigures(jobs, { show, failed });
 		await vi.advanceTimersByTimeAsync(0);
 		expect(failed).toHaveBeenLastCalledWith('Too much is being counted at the moment.');
 		await vi.advanceTimersByTimeAsync(1_000);
 		expect(failed).toHaveBeenLastCalledWith('The server did not answer as expected.');
 		await vi.advanceTimersByTimeAsync(2_000);
 		expect(failed).toHaveBeenLastCalledWith('The server cannot be reached; what is shown is older.');
-		expect(told).not.toHaveBeenCalled();
+		expect(show).not.toHaveBeenCalled();
 		await vi.advanceTimersByTimeAsync(4_000);
-		expect(told.mock.calls).toEqual([[{ records: 7 }]]);
+		expect(show.mock.calls).toEqual([[{ records: 7 }]]);
 		expect(asked).toHaveLength(4);
 		await vi.advanceTimersByTimeAsync(60_000);
 		expect(asked).toHaveLength(4);
@@ -48,26 +50,26 @@ describe('figures of the server', () => {
 			() => reply(404, { message: 'This line is not in the enquiry.' }),
 			() => reply(200, null)
 		);
-		const [told, failed] = [vi.fn(), vi.fn()];
-		askForFigures('/figures', { told, failed });
+		const [show, failed] = [vi.fn(), vi.fn()];
+		askForFigures(jobs, { show, failed });
 		await vi.advanceTimersByTimeAsync(60_000);
 		expect(failed.mock.calls).toEqual([['This line is not in the enquiry.']]);
 		expect(asked).toHaveLength(1);
-		askForFigures('/figures', { told, failed });
+		askForFigures(jobs, { show, failed });
 		await vi.advanceTimersByTimeAsync(0);
-		expect(told.mock.calls).toEqual([[null]]);
+		expect(show.mock.calls).toEqual([[null]]);
 	});
 
-	it('are neither asked for nor told once the screen has moved on', async () => {
+	it('are neither asked for nor shown once the screen has moved on', async () => {
 		const asked = server(() => reply(200, 1));
-		const [told, failed] = [vi.fn(), vi.fn()];
-		askForFigures('/a', { told, failed, after: 250 })();
+		const [show, failed] = [vi.fn(), vi.fn()];
+		askForFigures(jobs, { show, failed, after: 250 })();
 		await vi.advanceTimersByTimeAsync(1_000);
 		expect(asked).toEqual([]);
-		const stop = askForFigures('/b', { told, failed });
+		const stop = askForFigures(jobs, { show, failed });
 		stop();
 		await vi.advanceTimersByTimeAsync(60_000);
-		expect(told).not.toHaveBeenCalled();
+		expect(show).not.toHaveBeenCalled();
 		expect(failed).not.toHaveBeenCalled();
 	});
 });

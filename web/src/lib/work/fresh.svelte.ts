@@ -1,38 +1,26 @@
+import type { Answer } from '$lib/contract/call-server';
 import { format, parseISO } from 'date-fns';
 
 /** Something computed by the server for a revision: asked again when the revision moves on, dimmed until then. */
-export class ServerValue<Value extends { revision: number }> {
+export class ServerValue<Value> {
 	value = $state.raw<Value | null>(null);
 	failed = $state<string | null>(null);
 	private asking: AbortController | null = null;
 	private again: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(private readonly address: string) {}
+	constructor(private readonly question: (signal: AbortSignal) => Promise<Answer<Value, unknown>>) {}
 
-	/** Asks for the newest; a question still on its way is dropped. */
+	/** Asks for the newest; a question that is not answered yet is dropped. */
 	async ask(): Promise<void> {
 		clearTimeout(this.again);
 		this.asking?.abort();
 		const asking = new AbortController();
 		this.asking = asking;
-		try {
-			const response = await fetch(this.address, { signal: asking.signal });
-			if (!response.ok) {
-				const { message } = (await response.json().catch(() => ({}))) as { message?: string };
-				throw new Error(message ?? 'The server did not answer as expected.');
-			}
-			this.value = (await response.json()) as Value;
-			this.failed = null;
-		} catch (error) {
-			if (asking.signal.aborted) return;
-			this.failed =
-				error instanceof TypeError
-					? 'The server cannot be reached; the figures shown are older.'
-					: error instanceof Error
-						? error.message
-						: 'The server cannot be reached.';
-			this.again = setTimeout(() => void this.ask(), 3_000);
-		}
+		const answer = await this.question(asking.signal).catch(() => null);
+		if (asking.signal.aborted || !answer) return;
+		if (answer.ok) this.value = answer.value;
+		else this.again = setTimeout(() => void this.ask(), 3_000);
+		this.failed = answer.ok ? null : answer.fault;
 	}
 
 	stop(): void {

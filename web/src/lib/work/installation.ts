@@ -1,54 +1,59 @@
-/** What the administration screen asks of the server: taking files in and taking things away. */
-export type Kind = 'vocabularies' | 'collections' | 'profiles';
-/** Vocabularies come in otherwise: work/intake.ts. */
-export type Taking = Exclude<Kind, 'vocabularies'>;
+/** What the screens of the installation ask of the server: files added, things removed, addresses allowed. */
+import { callServer, type Answer } from '$lib/contract/call-server';
+import type { JobView } from '$lib/contract/jobs';
+import type { InUse } from '$lib/contract/vocabularies';
 
-export interface Answer {
-	readonly ok: boolean;
-	readonly message: string;
-	readonly faults: readonly string[];
-	/** True where the same can be asked again with the person's confirmation. */
-	readonly confirm: boolean;
-	readonly records?: number;
-	/** Of the job that does it, where it takes longer than the request. */
-	readonly id?: string;
+/** What is loaded from a file at once; vocabularies are loaded step by step (vocabulary-file.ts). */
+export type LoadedKind = 'collections' | 'profiles';
+
+/** What a collection is called, the day it was taken, and the vocabularies that index it. */
+export interface CollectionOptions {
+	readonly name?: string;
+	readonly taken?: string;
+	readonly vocabularies?: string;
 }
 
-async function ask(address: string, init: RequestInit): Promise<Answer> {
-	try {
-		const response = await fetch(address, init);
-		const body = (await response.json()) as Partial<Answer>;
-		return { message: '', faults: [], confirm: false, ...body, ok: response.ok };
-	} catch {
-		return { ok: false, message: 'The server cannot be reached. Nothing was changed.', faults: [], confirm: false };
+/**
+ * @param from a chosen file, or an address that the server is to read
+ * @returns the job that stores it, where that takes longer than the request
+ */
+export function load(
+	kind: LoadedKind,
+	id: string,
+	from: File | string,
+	options: CollectionOptions = {}
+): Promise<Answer<Partial<JobView>>> {
+	const file = typeof from === 'string' ? {} : { file: from };
+	const address = typeof from === 'string' ? { from } : {};
+	return kind === 'collections'
+		? callServer('PUT /api/v1/collections/[collection]', {
+				path: { collection: id },
+				query: { ...options, ...address },
+				...file
+			})
+		: callServer('PUT /api/v1/profiles/[profile]', { path: { profile: id }, query: address, ...file });
+}
+
+/** @param confirmed true once a person has read what would be lost by it */
+export function remove(
+	kind: LoadedKind | 'vocabularies',
+	id: string,
+	confirmed: boolean
+): Promise<Answer<object, InUse>> {
+	const query = confirmed ? { confirm: true as const } : {};
+	switch (kind) {
+		case 'collections':
+			return callServer('DELETE /api/v1/collections/[collection]', { path: { collection: id }, query });
+		case 'profiles':
+			return callServer('DELETE /api/v1/profiles/[profile]', { path: { profile: id }, query });
+		case 'vocabularies':
+			return callServer('DELETE /api/v1/vocabularies/[vocabulary]', { path: { vocabulary: id }, query });
 	}
 }
 
-/** @param from a chosen file, or an address that the server is to read */
-export function take(
-	kind: Taking,
-	id: string,
-	from: File | string,
-	options: Readonly<Record<string, string>> = {}
-): Promise<Answer> {
-	const query = new URLSearchParams(options);
-	if (typeof from === 'string') query.set('from', from);
-	return ask(`/api/v1/${kind}/${encodeURIComponent(id)}?${query}`, {
-		method: 'PUT',
-		// A type is always said: the server takes a body of no type for none.
-		...(typeof from === 'string' ? {} : { body: from, headers: { 'content-type': 'application/octet-stream' } })
-	});
-}
-
-export const remove = (kind: Kind, id: string, confirmed: boolean): Promise<Answer> =>
-	ask(`/api/v1/${kind}/${encodeURIComponent(id)}${confirmed ? '?confirm=true' : ''}`, { method: 'DELETE' });
-
-export const changeAddress = (method: 'PUT' | 'DELETE', address: string, note = ''): Promise<Answer> =>
-	ask('/api/v1/addresses', {
-		method,
-		headers: { 'content-type': 'application/json' },
-		body: JSON.stringify(method === 'PUT' ? { address, note } : { address })
-	});
+/** True where the same may be asked again, confirmed. */
+export const asksForConfirmation = (answer: Answer<unknown, InUse>): boolean =>
+	!answer.ok && answer.refused !== null && 'confirm' in answer.refused && answer.refused.confirm === true;
 
 /** A short name made of a file's or address's own: lower-case letters, digits, hyphens. */
 export function shortName(name: string): string {

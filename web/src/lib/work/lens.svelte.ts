@@ -1,5 +1,5 @@
 /** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
-import type { ShownRecord } from './records';
+import type { ShownRecord } from '$lib/contract/records';
 import { SvelteMap } from 'svelte/reactivity';
 import type { Taking } from './terms';
 

@@ -1,8 +1,9 @@
 /** Undo over reloads and beside others. */
+import type { PastStep } from '$lib/contract/enquiries';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyEdits, type Edit, type Json } from '@wide-lantern/core/editor';
-import { OwnSteps, type PastStep } from './own-steps';
+import { OwnSteps } from './own-steps';
 
 const set = (at: string, value: string): Edit => ({ do: 'set', at: [at], value });
 const start = { a: '', b: '' } as Json;

@@ -2,21 +2,8 @@
  * One's own steps, to be taken back and made again. They live over a reload (the server has them),
  * and a step is not taken back where somebody else has changed the same thing since.
  */
+import type { PastStep } from '$lib/contract/enquiries';
 import { conflictsOf, type Edit, type Json, type Verdict } from '@wide-lantern/core/editor';
-
-/** `aside`: an edit that undo passes over. */
-export type StepKind = 'do' | 'undo' | 'redo' | 'aside';
-
-/** A command of the past, as the server tells it. */
-export interface PastStep {
-	readonly mine: boolean;
-	readonly name: string;
-	readonly kind: StepKind;
-	/** Commands of one step are taken back together. */
-	readonly step: string;
-	readonly edits: readonly Edit[];
-	readonly inverse: readonly Edit[];
-}
 
 export interface OwnStep {
 	readonly name: string;

@@ -3,7 +3,7 @@
  * reloaded in mid-edit finds them again, and one that has died leaves them to the next.
  */
 import type { Edit, Place } from '@wide-lantern/core/editor';
-import type { StepKind } from './own-steps';
+import type { StepKind } from '$lib/contract/enquiries';
 
 /** A command by the page that it was made in and its number there. */
 export interface Command {

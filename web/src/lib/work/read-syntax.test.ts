@@ -1,7 +1,7 @@
 /** The terms that a strategy in a platform's syntax brings to a concept. */
 import { expect, it } from 'vitest';
 import { termsOf } from './read-syntax';
-import type { ReadStrategyView } from './renderings';
+import type { ReadStrategyView } from '$lib/contract/platforms';
 
 const view = (...notations: string[]): ReadStrategyView => ({
 	profile: 'p',

@@ -1,21 +1,28 @@
 /** Text in a platform's syntax, read by its profile; and the terms and headings that are in it. */
 import { parse, print, type Expression } from '@wide-lantern/core/editor';
-import { askServer, type Answer } from './ask';
-import type { Match } from './headings';
-import type { ReadStrategyView } from './renderings';
+import { callServer, type Answer } from '$lib/contract/call-server';
+import type { HeadingMatch } from '$lib/contract/headings';
+import type { ReadStrategyView } from '$lib/contract/platforms';
 
 /** @param isList true for a list of terms, each on a row of its own */
-export const readInSyntax = (
+export async function readInSyntax(
 	enquiry: string,
 	profile: string,
 	text: string,
 	isList = false
-): Promise<Answer<ReadStrategyView>> =>
-	askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile, text, isList });
+): Promise<Answer<ReadStrategyView>> {
+	const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/read', {
+		path: { enquiry },
+		body: { profile, text, isList }
+	});
+	if (!answer.ok || answer.value !== null) return answer as Answer<ReadStrategyView>;
+	// Only where no profile is named can there be none that reads it.
+	return { ok: false, status: 200, fault: 'The server did not answer as expected.', refused: null };
+}
 
 /** The text as the profile reads it in whose syntax it seems to be; null where it is as well explained by the notation. */
 export const readInLikelySyntax = (enquiry: string, text: string): Promise<Answer<ReadStrategyView | null>> =>
-	askServer<ReadStrategyView | null>(`/api/v1/enquiries/${enquiry}/renderings/read`, 'POST', { profile: null, text });
+	callServer('POST /api/v1/enquiries/[enquiry]/renderings/read', { path: { enquiry }, body: { profile: null, text } });
 
 /**
  * The terms of a read strategy one by one, ORs opened; headings as `{…}`. A field stays where it leaves the abstract
@@ -49,11 +56,12 @@ export function termsOf(view: ReadStrategyView): string[] {
 }
 
 /** The heading of a vocabulary that a label names, its own or another name; null where there is none. */
-export async function headingNamed(vocabulary: string, label: string): Promise<Match | null> {
-	const response = await fetch(
-		`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(label)}&mode=exact`
-	).catch(() => null);
-	if (!response?.ok) return null;
-	const { matches } = (await response.json()) as { matches: readonly Match[] };
+export async function headingNamed(vocabulary: string, label: string): Promise<HeadingMatch | null> {
+	const answer = await callServer('GET /api/v1/vocabularies/[vocabulary]/lookup', {
+		path: { vocabulary },
+		query: { q: label, mode: 'exact' }
+	});
+	if (!answer.ok) return null;
+	const { matches } = answer.value;
 	return matches.find((one) => one.reason === 'heading' || one.reason === 'entry-term') ?? null;
 }

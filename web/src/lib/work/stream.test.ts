@@ -83,7 +83,7 @@ beforeEach(() => {
 	vi.stubGlobal('fetch', (_: string, { body }: { body: string }) => {
 		puts++;
 		told = (JSON.parse(body) as { windows: { client: string }[] }).windows.map((one) => one.client);
-		return Promise.resolve(Response.json({ told }));
+		return Promise.resolve(Response.json({ windows: told }));
 	});
 });
 afterEach(() => {

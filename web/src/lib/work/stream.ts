@@ -3,6 +3,7 @@
  * hands events to the others over a BroadcastChannel. When it closes, falls silent or is hidden while
  * another is in use, that one leads. Without BroadcastChannel every window has a stream of its own.
  */
+import { callServer } from '$lib/contract/call-server';
 
 export interface StreamListener {
 	/** The stream is open, also again after a break. */
@@ -264,14 +265,9 @@ class SharedStream implements OpenStream {
 		const { source } = this;
 		if (source?.readyState !== EventSource.OPEN) return;
 		const windows = [...this.windows.values()].map(({ enquiry, client }) => ({ enquiry, client }));
-		const body = JSON.stringify({ browser: this.id, windows });
-		const response = await fetch('/api/v1/stream', {
-			method: 'PUT',
-			headers: { 'content-type': 'application/json' },
-			body
-		}).catch(() => null);
+		const answer = await callServer('PUT /api/v1/stream', { body: { browser: this.id, windows } });
 		if (this.source !== source) return;
-		if (!response?.ok) {
+		if (!answer.ok) {
 			clearTimeout(this.again);
 			this.again = setTimeout(() => {
 				// Another person has signed in meanwhile, or the server was started anew.
@@ -281,8 +277,8 @@ class SharedStream implements OpenStream {
 			}, 2_000);
 			return;
 		}
-		const { told } = (await response.json()) as { told: string[] };
-		const fresh = told.filter((one) => !this.known.has(one));
+		const { windows: following } = answer.value;
+		const fresh = following.filter((one) => !this.known.has(one));
 		for (const one of fresh) this.known.add(one);
 		this.post({ kind: 'opened', clients: fresh.filter((one) => one !== this.window.client) });
 		if (fresh.includes(this.window.client)) this.listener.opened();

@@ -1,7 +1,8 @@
 /** A vocabulary's file, loaded by a job: what the screen asks of the server. */
-import type { FileKind, TableShape } from '@wide-lantern/core';
+import type { FileKind } from '@wide-lantern/core';
+import { callServer, type Answer } from '$lib/contract/call-server';
 import type { JobViewOf } from '$lib/contract/jobs';
-import { askServer, type Answer } from './ask';
+import type { LoadingStep } from '$lib/contract/vocabularies';
 
 export type LoadingJob = JobViewOf<'vocabulary'>;
 
@@ -14,18 +15,15 @@ export const KIND_NAMES: Readonly<Record<FileKind, string>> = {
 };
 
 /** @param from a chosen file, or an address that the server is to read */
-export function begin(vocabulary: string, from: File | string): Promise<Answer<LoadingJob>> {
-	const query = new URLSearchParams({
-		vocabulary,
-		name: typeof from === 'string' ? (from.split('/').at(-1) ?? '') : from.name
-	});
-	if (typeof from === 'string') query.set('from', from);
-	return askServer<LoadingJob>(`/api/v1/intakes?${query}`, 'POST', typeof from === 'string' ? undefined : from);
-}
+export const begin = (vocabulary: string, from: File | string): Promise<Answer<LoadingJob>> =>
+	callServer('POST /api/v1/intakes', {
+		query: {
+			vocabulary,
+			name: typeof from === 'string' ? (from.split('/').at(-1) ?? '') : from.name,
+			...(typeof from === 'string' ? { from } : {})
+		},
+		...(typeof from === 'string' ? {} : { file: from })
+	}) as Promise<Answer<LoadingJob>>;
 
-export const next = (
-	id: string,
-	step:
-		| { readonly do: 'read'; readonly shape: TableShape }
-		| { readonly do: 'load'; readonly faulty: boolean; readonly name?: string; readonly edition?: string }
-): Promise<Answer<LoadingJob>> => askServer<LoadingJob>(`/api/v1/intakes/${id}`, 'POST', step);
+export const next = (id: string, step: LoadingStep): Promise<Answer<LoadingJob>> =>
+	callServer('POST /api/v1/intakes/[intake]', { path: { intake: id }, body: step }) as Promise<Answer<LoadingJob>>;

@@ -1,11 +1,12 @@
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import { changeAddress, remove } from '$lib/work/installation';
+	import { remove } from '$lib/work/installation';
 	let { data, form } = $props();
 
 	let name = $state('');
@@ -22,8 +23,8 @@
 	let addressFault = $state('');
 	async function allow(event: SubmitEvent) {
 		event.preventDefault();
-		const answer = await changeAddress('PUT', address, note);
-		addressFault = answer.ok ? '' : answer.message;
+		const answer = await callServer('PUT /api/v1/addresses', { body: { address, note } });
+		addressFault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
 		address = note = '';
 		await invalidateAll();
@@ -160,7 +161,10 @@
 			{#each data.addresses as one (one.origin)}
 				<tr
 					><td>{one.origin}</td><td>{one.note}</td><td
-						><RemoveButton name={one.origin} act={() => changeAddress('DELETE', one.origin)} /></td
+						><RemoveButton
+							name={one.origin}
+							act={() => callServer('DELETE /api/v1/addresses', { body: { address: one.origin } })}
+						/></td
 					></tr
 				>
 			{:else}<tr><td colspan="3" class="soft">None: nothing outside is ever asked.</td></tr>{/each}

@@ -1,42 +1,51 @@
 <script lang="ts">
+	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { goto } from '$app/navigation';
 	import { count } from '$lib/work/fresh.svelte';
 	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 	import FileUp from '@lucide/svelte/icons/file-up';
-	import { FRAMEWORKS } from '@wide-lantern/core/editor';
+	import { FRAMEWORKS, type EnquiryFile, type FrameworkName } from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
 
 	let { data } = $props();
 	let question = $state('');
-	let framework = $state('PICO');
+	let framework = $state<FrameworkName>('PICO');
 	let fault = $state('');
 	let busy = $state(false);
 
-	async function send(address: string, body: string): Promise<void> {
+	async function begun(asking: Promise<Answer<{ readonly id: string }>>): Promise<void> {
 		busy = true;
-		fault = '';
-		try {
-			const response = await fetch(address, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
-			const answer = (await response.json()) as { id?: string; message?: string };
-			if (response.ok && answer.id) await goto(`/enquiries/${answer.id}/brief`);
-			else fault = answer.message ?? 'The server did not accept it.';
-		} catch {
-			fault = 'The server cannot be reached. What you typed is still here; try again in a moment.';
-		}
+		const answer = await asking;
+		if (answer.ok) {
+			fault = '';
+			await goto(`/enquiries/${answer.value.id}/brief`);
+		} else
+			fault =
+				answer.status === 0
+					? 'The server cannot be reached. What you typed is still here; try again in a moment.'
+					: answer.fault;
 		busy = false;
 	}
 	function create(event: SubmitEvent) {
 		event.preventDefault();
 		if (question.trim() === '')
 			fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
-		else void send('/api/v1/enquiries', JSON.stringify({ question, framework }));
+		else void begun(callServer('POST /api/v1/enquiries', { body: { question, framework } }));
 	}
 	async function open(event: Event) {
 		const input = event.currentTarget as HTMLInputElement;
 		const file = input.files?.[0];
 		if (!file) return;
 		if (file.size > 8_000_000) fault = 'An enquiry file has at most 8 MB; nothing was imported.';
-		else await send('/api/v1/enquiries/import', await file.text());
+		else {
+			try {
+				// The server checks what it holds.
+				const body = JSON.parse(await file.text()) as EnquiryFile;
+				await begun(callServer('POST /api/v1/enquiries/import', { body }));
+			} catch {
+				fault = 'This file is not valid JSON. Nothing was imported.';
+			}
+		}
 		input.value = '';
 	}
 	const due = (date: string) => {

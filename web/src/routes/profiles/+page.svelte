@@ -6,8 +6,8 @@
 	import AskSource from '$lib/ui/profiles/AskSource.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { askServer } from '$lib/work/ask';
-	import type { ConnectionView } from '$lib/work/renderings';
+	import { callServer } from '$lib/contract/call-server';
+	import type { ConnectionView } from '$lib/contract/platforms';
 	import { dayAndTime } from '$lib/work/fresh.svelte';
 	import { remove } from '$lib/work/installation';
 	import { profileDifferences } from '$lib/work/profile-differences';
@@ -17,21 +17,18 @@
 	let own = $state.raw<readonly { at: string; left: string; right: string }[] | null>(null);
 	let fault = $state('');
 	async function compare() {
-		try {
-			const [one, other] = (await Promise.all(
-				[left, right].map(async (id) => (await fetch(`/api/v1/profiles/${id}`)).json())
-			)) as [unknown, unknown];
-			[own, fault] = [profileDifferences(one, other), ''];
-		} catch {
-			fault = 'The server cannot be reached.';
-		}
+		const [one, other] = await Promise.all([profileOf(left), profileOf(right)]);
+		if (one.ok && other.ok) [own, fault] = [profileDifferences(one.value, other.value), ''];
+		else
+			fault = [one, other].map((answer) => (answer.ok ? '' : answer.fault)).find((sentence) => sentence !== '') ?? '';
 	}
+	const profileOf = (profile: string) => callServer('GET /api/v1/profiles/[profile]', { path: { profile } });
 	let told = $state.raw<Readonly<Record<string, ConnectionView>>>({});
 	let asking = $state('');
 	/** What a profile's source says of itself, asked now. */
 	async function ask(profile: string) {
 		asking = profile;
-		const answer = await askServer<ConnectionView>(`/api/v1/profiles/${profile}/connection`);
+		const answer = await callServer('GET /api/v1/profiles/[profile]/connection', { path: { profile } });
 		told = { ...told, [profile]: answer.ok ? answer.value : { fault: answer.fault } };
 		asking = '';
 	}
@@ -40,30 +37,26 @@
 	let combined = $state('');
 	/** The platform's part and the source's part in one profile of one's own; field codes are the source's. */
 	async function combine() {
-		const part = async (id: string) => (await (await fetch(`/api/v1/profiles/${id}`)).json()) as Profile;
-		try {
-			const [source, platform] = await Promise.all([part(sourceOf), part(platformOf)]);
-			// A connection speaks the syntax of the platform that it belongs to.
-			const { address: _address, queryType: _queryType, ...own } = source.source;
-			const profile: Profile = {
-				...platform,
-				id: `${source.id}-on-${platform.id}`.slice(0, 60),
-				name: `${source.source.name} on ${platform.platform.name}`,
-				version: 1,
-				source: own
-			};
-			const response = await fetch(`/api/v1/profiles/${profile.id}`, {
-				method: 'PUT',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify(profile)
-			});
-			combined = response.ok
-				? `Saved as ${profile.name}.`
-				: (((await response.json()) as { message?: string }).message ?? 'It was not saved.');
-			if (response.ok) await invalidateAll();
-		} catch {
-			combined = 'The server cannot be reached; nothing was changed.';
+		const [source, platform] = await Promise.all([profileOf(sourceOf), profileOf(platformOf)]);
+		if (!source.ok || !platform.ok) {
+			combined = source.ok ? (platform.ok ? '' : platform.fault) : source.fault;
+			return;
 		}
+		// A connection speaks the syntax of the platform that it belongs to.
+		const { address: _address, queryType: _queryType, ...own } = source.value.source;
+		const profile: Profile = {
+			...platform.value,
+			id: `${source.value.id}-on-${platform.value.id}`.slice(0, 60),
+			name: `${source.value.source.name} on ${platform.value.platform.name}`,
+			version: 1,
+			source: own
+		};
+		const saved = await callServer('PUT /api/v1/profiles/[profile]', {
+			path: { profile: profile.id },
+			file: new Blob([JSON.stringify(profile)])
+		});
+		combined = saved.ok ? `Saved as ${profile.name}.` : saved.fault;
+		if (saved.ok) await invalidateAll();
 	}
 	const versions = $derived(data.compared ? profileDifferences(data.compared.left, data.compared.right) : null);
 </script>

@@ -1,7 +1,7 @@
 /** Collections of records: kept in the database; their indexes are opened when first asked for (indexes.ts). */
 import { recordSchema, type BibliographicRecord, type LabelOf } from '@wide-lantern/core';
 import type { Knex } from 'knex';
-import type { CommonValues } from '$lib/work/records';
+import type { CommonValues } from '$lib/contract/records';
 import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
 import { RecordDigest } from '$lib/server/computing';
 import { compileValidator, faultOf, type Actor } from '$lib/server/http';

@@ -6,7 +6,7 @@ import {
 	readPlatformStrategyInSteps,
 	type Profile
 } from '@wide-lantern/core/computing';
-import type { ReadStrategyView } from '$lib/work/renderings';
+import type { ReadStrategyView } from '$lib/contract/platforms';
 
 export interface PastedToRead {
 	readonly text: string;

@@ -18,8 +18,8 @@ import {
 	type Variant
 } from '@wide-lantern/core/computing';
 
-import type { RecordSpread } from '$lib/work/records';
-import type { ReadStrategyView } from '$lib/work/renderings';
+import type { ReadStrategyView } from '$lib/contract/platforms';
+import type { RecordSpread } from '$lib/contract/records';
 import type { PackedLine } from './packed-lines.ts';
 import type { PastedToRead } from './pasted.ts';
 

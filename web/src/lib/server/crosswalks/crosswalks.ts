@@ -10,57 +10,12 @@ import {
 	type SharedWork,
 	type Suggestion
 } from '@wide-lantern/core';
+import type { Decision, DecisionRequest, MappingKind } from '$lib/contract/crosswalks';
 import { catalogue, database } from '$lib/server/database';
 import { listCollections, recordsOf } from '$lib/server/collections';
 import { createYielder, log } from '$lib/server/process';
 import { type Actor, compileValidator } from '$lib/server/http';
 import { openVocabulary } from '$lib/server/vocabularies';
-
-export const MAPPING_KINDS = ['exact', 'close', 'broader', 'narrower', 'two', 'none'] as const;
-export type MappingKind = (typeof MAPPING_KINDS)[number];
-
-export interface Decision {
-	/** Goes up with every decision; one made on an older one is refused. */
-	readonly number: number;
-	readonly kind: MappingKind;
-	readonly targets: readonly string[];
-	readonly reason: string;
-	readonly by: string;
-	readonly on: string;
-}
-
-export interface DecisionRequest {
-	readonly kind: MappingKind;
-	readonly targets: readonly string[];
-	readonly reason: string;
-	/** The number of the decision that was seen, or null. */
-	readonly seen: number | null;
-}
-
-export const checkDecision = compileValidator<DecisionRequest>({
-	type: 'object',
-	required: ['kind', 'targets', 'reason', 'seen'],
-	additionalProperties: false,
-	properties: {
-		kind: { enum: MAPPING_KINDS },
-		targets: {
-			type: 'array',
-			maxItems: 20,
-			uniqueItems: true,
-			items: { type: 'string', minLength: 1, maxLength: 200 }
-		},
-		reason: { type: 'string', maxLength: 2_000 },
-		seen: { type: ['integer', 'null'], minimum: 1 }
-	},
-	allOf: [
-		{
-			if: { properties: { kind: { const: 'none' } } },
-			then: { properties: { targets: { maxItems: 0 }, reason: { minLength: 3 } } },
-			else: { properties: { targets: { minItems: 1 } } }
-		},
-		{ if: { properties: { kind: { const: 'two' } } }, then: { properties: { targets: { minItems: 2 } } } }
-	]
-});
 
 /** Records of each collection that are compared, at most: evidence grows little beyond. */
 const COMPARED = 20_000;

@@ -1,10 +1,2 @@
 /** Which heading of one vocabulary stands for which of another. */
-export {
-	allDecisions,
-	checkDecision,
-	decide,
-	decisionsOn,
-	suggestionsFor,
-	warmCrosswalks,
-	type MappingKind
-} from './crosswalks';
+export { allDecisions, decide, decisionsOn, suggestionsFor, warmCrosswalks } from './crosswalks';

@@ -3,6 +3,7 @@ import {
 	buildDossier,
 	conceptLetter,
 	headingByKey,
+	lineFindings,
 	printedText,
 	type DossierDocument,
 	type NamedRendering
@@ -54,6 +55,12 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 			rendering,
 			...factsOf(histories.find((one) => one.profile === profile.id))
 		})),
+		findings: lineFindings({
+			lines: lines.map(({ id, faults }) => ({ id, faults })),
+			advice: [],
+			empty: [],
+			shared: []
+		}),
 		headingLabel: (vocabulary, heading) =>
 			headingByKey(vocabularies, `${vocabulary}:${heading}`).heading?.label ?? heading,
 		qualifierName: (vocabulary, code) =>

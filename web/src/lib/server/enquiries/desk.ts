@@ -1,8 +1,8 @@
 /** Lists of enquiries, from summaries: a document is read only where it has changed since it was summarised. */
-import type { EnquiryDocument } from '@wide-lantern/core';
-import { nextStep, STEPS, type StepId } from '$lib/work/steps';
+import { nextStep, STEPS, type EnquiryDocument, type StepId } from '@wide-lantern/core';
 import { database } from '$lib/server/database';
-import { type Actor, compileValidator, type Role } from '$lib/server/http';
+import type { Role } from '$lib/contract/enquiries';
+import { type Actor, compileValidator } from '$lib/server/http';
 import { errorFacts, log } from '$lib/server/process';
 import { openEnquiry } from './open-enquiries';
 

@@ -4,14 +4,12 @@ import {
 	applyEdits,
 	completeSource,
 	conflictsOf,
-	editSchema,
 	followingEditsInSteps,
 	moveFault,
 	namesOf,
 	newEnquiry,
 	NO_FACTS,
 	piecesAfter,
-	type Conflict,
 	type Edit,
 	type EnquiryDocument,
 	type FrameworkName,
@@ -21,81 +19,29 @@ import {
 import type { Knex } from 'knex';
 import { createYielder } from '$lib/server/process';
 import { database, KeptAnswers } from '$lib/server/database';
-import { type Actor, compileValidator, type Role } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
 import { documentFaultInSteps } from './document-check';
-import type { PastStep, StepKind } from '$lib/work/own-steps';
+import type {
+	ConflictingEdits,
+	EditsRequest,
+	Member,
+	PastStep,
+	RefusedEdits,
+	Role,
+	SavedEdits,
+	StepKind
+} from '$lib/contract/enquiries';
 import { forgetEnquiry, keepEnquiry, lastSeen, openEnquiry, type KeptEnquiry } from './open-enquiries';
 import { readEditsAhead } from '$lib/server/computing';
 import { importJudgements } from '$lib/server/judgements';
 import { importRuns } from '$lib/server/runs';
-import { mergedEdits, type TextBefore } from './merge-edits';
+import { importSignOffs } from '$lib/server/sign-offs';
+import { mergedEdits } from './merge-edits';
 import { publish } from './news';
 import { keepVersion } from './versions';
 import { vocabulariesFor } from '$lib/server/vocabularies';
 
-/** Edits that are sent together happen together. */
-export const editsSchema = {
-	type: 'object',
-	required: ['revision', 'client', 'name', 'edits'],
-	additionalProperties: false,
-	properties: {
-		revision: { type: 'integer', minimum: 0 },
-		known: { type: 'integer', minimum: 0 },
-		client: { type: 'string', minLength: 1, maxLength: 100 },
-		number: { type: 'integer', minimum: 1 },
-		name: { type: 'string', maxLength: 200 },
-		kind: { enum: ['do', 'undo', 'redo', 'aside'] },
-		step: { type: 'string', maxLength: 100 },
-		behind: {
-			type: 'array',
-			maxItems: 100,
-			items: {
-				type: 'object',
-				required: ['client', 'number'],
-				additionalProperties: false,
-				properties: {
-					client: { type: 'string', minLength: 1, maxLength: 100 },
-					number: { type: 'integer', minimum: 1 }
-				}
-			}
-		},
-		before: {
-			type: 'array',
-			maxItems: 5_000,
-			items: {
-				type: 'object',
-				required: ['at', 'text'],
-				additionalProperties: false,
-				properties: {
-					at: { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string' } },
-					text: { type: 'string' }
-				}
-			}
-		},
-		edits: { type: 'array', minItems: 1, maxItems: 5_000, items: editSchema }
-	}
-} as const;
-export interface EditsRequest {
-	/** The revision that was shown when the edits were made. */
-	readonly revision: number;
-	/** The newest revision that the window has; the answer brings what came after it. */
-	readonly known?: number;
-	/** The page that the edits were made in: another one after every reload. */
-	readonly client: string;
-	/** Counts the commands of that page: one that is sent again, because its answer was lost, is not carried out again. */
-	readonly number?: number;
-	readonly name: string;
-	/** Whether this takes something of one's own back, or makes it again; `aside` is passed over by undo. */
-	readonly kind?: StepKind;
-	/** Commands of one step are taken back together. */
-	readonly step?: string;
-	/** Of each earlier page of this window the newest command that the edits were made on top of. */
-	readonly behind?: readonly { readonly client: string; readonly number: number }[];
-	/** Texts as they were before they were changed: with what somebody else did to them meanwhile they are put together. */
-	readonly before?: readonly TextBefore[];
-	readonly edits: readonly Edit[];
-}
-export const checkEdits = compileValidator<EditsRequest>(editsSchema);
+type Edited = SavedEdits | ConflictingEdits | RefusedEdits;
 
 /** Edits of others beyond which a window must be reloaded: comparing with more would take too long. */
 const MOST_BEHIND = 20_000;
@@ -153,6 +99,7 @@ export async function addEnquiry(document: EnquiryDocument, owner: string, facts
 		await transaction('members').insert({ enquiry_id: id, person_id: owner, role: 'owner' });
 		await importJudgements(transaction, id, facts);
 		await importRuns(transaction, id, facts);
+		await importSignOffs(transaction, id, facts);
 	});
 	return id;
 }
@@ -168,23 +115,6 @@ export async function deleteEnquiry(id: string): Promise<void> {
 	roles.forget(id);
 	forgetEnquiry(id);
 }
-
-export type Edited =
-	| {
-			readonly outcome: 'saved';
-			readonly revision: number;
-			/** Edits of other windows that the window did not have. */
-			readonly others: readonly Edit[];
-			/** All edits that it did not have, its own among them, in the order in which they were carried out. */
-			readonly all: readonly Edit[];
-	  }
-	| {
-			readonly outcome: 'conflict';
-			readonly revision: number;
-			readonly document: EnquiryDocument;
-			readonly conflicts: readonly Conflict[];
-	  }
-	| { readonly outcome: 'refused'; readonly message: string };
 
 /** Times that another process may come first before an edit is given up. */
 const TRIES = 20;
@@ -432,13 +362,6 @@ async function commandsSince(
 		number,
 		edits: edits as readonly Edit[]
 	}));
-}
-
-export interface Member {
-	readonly id: string;
-	readonly name: string;
-	readonly email: string;
-	readonly role: Role;
 }
 
 export async function listMembers(enquiry: string): Promise<Member[]> {

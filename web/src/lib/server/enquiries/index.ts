@@ -4,7 +4,6 @@ export { isDocument } from './document-check';
 export {
 	addEnquiry,
 	applyToEnquiry,
-	checkEdits,
 	createEnquiry,
 	deleteEnquiry,
 	listMembers,
@@ -13,12 +12,12 @@ export {
 	stepsOf,
 	withAnchors
 } from './enquiries';
-export { checkEnquiryFile, toFile } from './enquiry-file';
+export { toFile } from './enquiry-file';
 export { jobFor } from './job-access';
 export { listen, listenToFacts } from './news';
 export { openEnquiry, type OpenEnquiry } from './open-enquiries';
-export { checkPart, listParts, loadShippedParts, removePart, savePart } from './parts';
-export { join, checkPresence, moveTo } from './presence';
-export { requireActor, requireEnquiry } from './request-context';
-export { checkNewVersion, keepVersion, listVersions, openVersion, type Standing } from './versions';
+export { listParts, loadShippedParts, removePart, savePart } from './parts';
+export { join, moveTo } from './presence';
+export { requireActor, requireEnquiry, twoVersions } from './request-context';
+export { keepVersion, listVersions, openVersion, type Standing } from './versions';
 export { changesBetween, changesFor, forgetComparisons } from './vocabulary-editions';

@@ -1,15 +1,10 @@
 /** Texts that somebody else has changed meanwhile: edits are made so that they keep what both did, where that can be. */
 import { valueAt, type Conflict, type Edit, type Json, type Place } from '@wide-lantern/core';
+import type { TextBefore } from '$lib/contract/enquiries';
 import { mergeText } from './merge-text';
 
 /** What hangs on the text of a line and is recognised anew when it changes (core, `followingEdits`). */
 const FOLLOWING: ReadonlySet<string> = new Set(['role', 'concept', 'strand', 'label', 'pieces']);
-
-/** A text as it was before somebody began to change it. */
-export interface TextBefore {
-	readonly at: Place;
-	readonly text: string;
-}
 
 const keyOf = (at: Place) => at.join('/');
 

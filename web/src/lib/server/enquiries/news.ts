@@ -1,26 +1,20 @@
-/** News of an enquiry to every open window: what was edited, by whom, at which revision; and which kinds of facts were added. */
+/** SavedByOthers of an enquiry to every open window: what was edited, by whom, at which revision; and which kinds of facts were added. */
 import { EventEmitter } from 'node:events';
 import type { Edit } from '@wide-lantern/core';
+import type { SavedByOthers } from '$lib/contract/enquiries';
 import type { FactKind } from '$lib/contract/facts';
 import { database, hearChanges, hearJobs, hearNotices } from '$lib/server/database';
 import { errorFacts, log } from '$lib/server/process';
 
-export interface News {
-	readonly revision: number;
-	readonly client: string;
-	readonly by: string;
-	readonly edits: readonly Edit[];
-}
-
 const emitter = new EventEmitter();
 emitter.setMaxListeners(0);
 
-export function publish(enquiry: string, news: News): void {
+export function publish(enquiry: string, news: SavedByOthers): void {
 	emitter.emit(enquiry, news);
 }
 
 /** Calls back with every piece of news until the returned function is called. */
-export function listen(enquiry: string, hear: (news: News) => void): () => void {
+export function listen(enquiry: string, hear: (news: SavedByOthers) => void): () => void {
 	emitter.on(enquiry, hear);
 	return () => emitter.off(enquiry, hear);
 }
@@ -30,7 +24,8 @@ const FACTS: Readonly<Record<string, FactKind>> = {
 	judgements: 'judgements',
 	runs: 'runs',
 	run_withdrawals: 'runs',
-	comparisons: 'runs'
+	comparisons: 'runs',
+	sign_offs: 'sign-offs'
 };
 hearChanges(({ table, key }) => {
 	const kind = FACTS[table];

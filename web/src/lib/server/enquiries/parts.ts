@@ -10,12 +10,12 @@ import {
 	type StrategyPartFile
 } from '@wide-lantern/core';
 import { shippedFilters } from '@wide-lantern/standins';
-import type { PartEntry } from '$lib/work/parts';
+import type { PartEntry } from '$lib/contract/enquiries';
 import { database } from '$lib/server/database';
 import { compileValidator, faultOf } from '$lib/server/http';
 import { openVocabulary } from '$lib/server/vocabularies';
 
-export const checkPart = compileValidator<StrategyPartFile>(partSchema);
+const checkPart = compileValidator<StrategyPartFile>(partSchema);
 
 interface PartRow {
 	id: string;

@@ -3,8 +3,7 @@
  * the other processes on the same database.
  */
 import { EventEmitter } from 'node:events';
-import type { Presence } from '$lib/work/presence';
-import { compileValidator } from '$lib/server/http';
+import type { Presence } from '$lib/contract/enquiries';
 import { hearNotices, hearOfEnds, notify } from '$lib/server/database';
 
 const emitter = new EventEmitter();
@@ -17,16 +16,6 @@ interface Window extends Presence {
 	readonly stream: symbol;
 }
 const here = new Map<string, Map<string, Window>>();
-
-export const checkPresence = compileValidator<{ readonly client: string; readonly line: string | null }>({
-	type: 'object',
-	required: ['client', 'line'],
-	additionalProperties: false,
-	properties: {
-		client: { type: 'string', minLength: 1, maxLength: 100 },
-		line: { type: ['string', 'null'], maxLength: 100 }
-	}
-});
 
 /** Windows at other processes, of enquiries that are open here as well: by enquiry, then by window. */
 const elsewhere = new Map<string, Map<string, Presence & { readonly process: string }>>();

@@ -2,9 +2,8 @@
 import { randomUUID } from 'node:crypto';
 import type { EnquiryDocument } from '@wide-lantern/core';
 import type { Knex } from 'knex';
-import type { VersionEntry } from '$lib/work/versions';
+import type { VersionEntry } from '$lib/contract/enquiries';
 import { database } from '$lib/server/database';
-import { compileValidator } from '$lib/server/http';
 
 /** An enquiry as it stands or stood. */
 export interface Standing {
@@ -12,16 +11,6 @@ export interface Standing {
 	readonly revision: number;
 	readonly document: EnquiryDocument;
 }
-
-export const checkNewVersion = compileValidator<{ readonly name: string; readonly revision: number }>({
-	type: 'object',
-	required: ['name', 'revision'],
-	additionalProperties: false,
-	properties: {
-		name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' },
-		revision: { type: 'integer', minimum: 0 }
-	}
-});
 
 interface VersionRow {
 	id: string;

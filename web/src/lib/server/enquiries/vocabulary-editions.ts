@@ -1,13 +1,14 @@
 /** Editions of a vocabulary compared; and what an enquiry should know of them. */
+import { LRUCache } from 'lru-cache';
 import { compareEditions, headingsUsedBy, type HeadingChange } from '@wide-lantern/core';
-import type { EnquiryChanges } from '$lib/work/editions';
+import type { EnquiryChanges } from '$lib/contract/vocabularies';
 import { database, hearNotices } from '$lib/server/database';
 import type { OpenEnquiry } from './open-enquiries';
+import { reviewedVersions } from '$lib/server/sign-offs';
 import { editionOf, listVocabularies } from '$lib/server/vocabularies';
 
 /** The comparisons last asked for; editions never change. */
-const known = new Map<string, readonly HeadingChange[]>();
-const KNOWN = 12;
+const known = new LRUCache<string, readonly HeadingChange[]>({ max: 12 });
 
 export function forgetComparisons(vocabulary: string): void {
 	for (const key of known.keys()) if (key.startsWith(`${vocabulary} `)) known.delete(key);
@@ -30,12 +31,12 @@ export async function changesBetween(
 	if (!older || !newer) return null;
 	const changes = compareEditions(older.headings, newer.headings);
 	known.set(key, changes);
-	for (const oldest of known.keys()) if (known.size > KNOWN) known.delete(oldest);
 	return changes;
 }
 
 /** New editions that came since the enquiry was begun, or since somebody looked at the last, as far as they touch its headings. */
 export async function changesFor({ id, document }: OpenEnquiry): Promise<EnquiryChanges[]> {
+	const reviewed = await reviewedVersions(id);
 	const row = await database('enquiries').where({ id }).first<{ created_at: Date } | undefined>('created_at');
 	const used = new Set([
 		...document.concepts.flatMap((concept) =>
@@ -48,7 +49,7 @@ export async function changesFor({ id, document }: OpenEnquiry): Promise<Enquiry
 	const found: EnquiryChanges[] = [];
 	for (const one of await listVocabularies()) {
 		const [newest] = one.editions;
-		const seen = document.editions?.find((other) => other.id === one.id)?.number;
+		const seen = reviewed('vocabulary', one.id)?.version;
 		// The edition that was in use when the enquiry began, unless a later one has been looked at.
 		const from =
 			one.editions.find((edition) =>

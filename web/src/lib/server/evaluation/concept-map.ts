@@ -3,7 +3,7 @@
  * else suggested), and which of these belong together.
  */
 import { SMALL_WORDS, type Concept } from '@wide-lantern/core';
-import type { ConceptMap, MapHeading, MapLink } from '$lib/work/concept-map';
+import type { ConceptMap, MapHeading, MapLink } from '$lib/contract/crosswalks';
 import { listCollections, openCollection } from '$lib/server/collections';
 import { TIMED_OUT, withTimeout } from '$lib/server/process';
 import { headingCount } from './concept-terms';

@@ -19,23 +19,14 @@ import {
 	type OpenVocabulary,
 	type TakenAs
 } from '@wide-lantern/core';
-import type { NameOffer } from '$lib/work/names';
+import type { ConceptCounts, ConceptYears } from '$lib/contract/sheet';
+import type { NameOffer } from '$lib/contract/headings';
 import { buildingShare, listCollections, openCollection, type OpenCollection } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
-import { type Answers, computing, type MarkNumbers, packLines } from '$lib/server/computing';
+import { computing, type MarkNumbers, packLines } from '$lib/server/computing';
 import type { EvaluatedEnquiry } from './evaluation';
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
-
-/** What the concepts and headings screens need to know of terms: counts on the collection, and use in the strategy. */
-export interface ConceptCounts {
-	/** By term, `vocabulary:heading:reach`, or `@strand`. */
-	readonly counts: Readonly<Record<string, number>>;
-	/** The same keys by concept, where a line of that concept that can be read has just this term. */
-	readonly used: Readonly<Record<string, readonly string[]>>;
-	/** Keys that are counted in another collection, with its name: their vocabulary does not index the enquiry’s own. */
-	readonly elsewhere: Readonly<Record<string, string>>;
-}
 
 const trialLine = (id: string, source: string) => ({
 	id,
@@ -123,7 +114,7 @@ function usedTerms({ enquiry, lines, vocabularies }: EvaluatedEnquiry): (concept
 	};
 }
 
-export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<ConceptCounts> {
+export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<Omit<ConceptCounts, 'revision'>> {
 	const { enquiry, vocabularies } = evaluated;
 	const counts: Record<string, number> = {};
 	const usedBy = usedTerms(evaluated);
@@ -236,7 +227,7 @@ export async function namesForConcept(
 }
 
 /** The records that a concept's lines retrieve together, by year, and how many of them nobody has indexed; null where nothing can be counted. */
-export async function yearsOfConcept(evaluated: EvaluatedEnquiry, concept: string): Promise<Answers['years']> {
+export async function yearsOfConcept(evaluated: EvaluatedEnquiry, concept: string): Promise<ConceptYears | null> {
 	const { enquiry, collection, vocabularies, marks, wanted } = evaluated;
 	if (!collection || joinedLines(enquiry.document, concept, null).length === 0) return null;
 	const letter = namesOf(enquiry.document, vocabularies).conceptName(concept, null)?.letter;

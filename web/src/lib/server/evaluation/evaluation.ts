@@ -27,7 +27,7 @@ import {
 } from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
 import { judgementsOf, type Judgements } from '$lib/server/judgements';
-import type { LineTerms, SheetView } from '$lib/work/sheet';
+import type { LineTerms, SheetView } from '$lib/contract/sheet';
 import { vocabulariesFor } from '$lib/server/vocabularies';
 
 /** A line as counted; `uncounted` where there is no collection, or it is still being indexed. */

@@ -4,7 +4,7 @@ export { conceptCounts, headingCount, namesForConcept, yearsOfConcept } from './
 export { resultOf, sheetView, termsOfLine, evaluateEnquiry, type EvaluatedEnquiry } from './evaluation';
 export { articlesView } from './known-articles';
 export { recordsOfLine, spreadOfLine, whyOf } from './line-records';
-export { checkCountRequest, requestCounts, openWindow } from './live-counts';
-export { checkMeasure, measureLines } from './measuring';
-export { checkTrials, tryEdits } from './trials';
+export { requestCounts, openWindow } from './live-counts';
+export { measureLines } from './measuring';
+export { tryEdits } from './trials';
 export { compareVersions, recordsBetween } from './version-compare';

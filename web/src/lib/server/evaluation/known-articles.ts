@@ -1,6 +1,6 @@
 /** Known articles looked up in the enquiry's collection: by identifier, else by the words of their titles. */
 import { titleFit, wordsToFind, type BibliographicRecord, type LineToEvaluate } from '@wide-lantern/core';
-import type { ArticlesView, ArticleState, FoundRecord } from '$lib/work/articles';
+import type { ArticleState, ArticlesView, FoundRecord } from '$lib/contract/enquiries';
 import { type OpenCollection, recordsAt } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';

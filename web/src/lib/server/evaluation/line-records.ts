@@ -8,7 +8,7 @@ import {
 	type MatchedRecord,
 	type UnmatchedWord
 } from '@wide-lantern/core';
-import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/work/records';
+import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/contract/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
 import { computing, type PackedLine, type RecordOrder } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';

@@ -3,39 +3,14 @@
  * that is being typed, before it is saved. A newer look drops the one under way; only lines whose
  * answer has changed are sent.
  */
-import { applyEdits, editSchema, type Edit, type Json } from '@wide-lantern/core';
-import type { CountsNews, SheetLine } from '$lib/work/sheet';
+import { applyEdits, type Json } from '@wide-lantern/core';
+import type { CountRequest, CountsNews, SheetLine } from '$lib/contract/sheet';
 import { computing, Dropped, TooHeavy } from '$lib/server/computing';
-import { compileValidator } from '$lib/server/http';
 import { isDocument, listen, openEnquiry, type OpenEnquiry } from '$lib/server/enquiries';
 import { errorFacts, log } from '$lib/server/process';
 import { marginsOf } from './margins';
 import { hearOfGaps } from '$lib/server/database';
 import { sheetView, evaluateEnquiry, type EvaluatedEnquiry } from './evaluation';
-
-export interface CountRequest {
-	readonly client: string;
-	/** Goes up with every look of this window. */
-	readonly sequence: number;
-	/** The revision on which the edits were made, and the edits that are not saved yet. */
-	readonly revision: number;
-	readonly edits: readonly Edit[];
-	/** The line that was the result before somebody began to type: while they type it stays so. */
-	readonly resultWas?: string | null;
-}
-
-export const checkCountRequest = compileValidator<CountRequest>({
-	type: 'object',
-	required: ['client', 'sequence', 'revision', 'edits'],
-	additionalProperties: false,
-	properties: {
-		client: { type: 'string', minLength: 1, maxLength: 100 },
-		sequence: { type: 'integer', minimum: 1 },
-		revision: { type: 'integer', minimum: 0 },
-		edits: { type: 'array', maxItems: 5_000, items: editSchema },
-		resultWas: { type: ['string', 'null'], maxLength: 100 }
-	}
-});
 
 interface Window {
 	readonly person: string;

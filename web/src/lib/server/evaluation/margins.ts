@@ -1,6 +1,6 @@
 /** What stands beside and below the sheet: unique yields, the beam, and the result by headings and by words alone. */
 import { conceptLetter, joinedLines, termPlaces, termsOf, type EnquiryDocument } from '@wide-lantern/core';
-import type { SheetMargins } from '$lib/work/sheet';
+import type { SheetMargins } from '$lib/contract/sheet';
 import type { OpenCollection } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
 import { marksNamed, resultOf, type EvaluatedEnquiry } from './evaluation';

@@ -3,36 +3,17 @@ import {
 	hasErrors,
 	linesToEvaluate,
 	namesOf,
-	packedLinesSchema,
 	readStrategy,
 	unpackLines,
 	applyEdits,
 	type EnquiryDocument,
-	type Json,
-	type PackedLines
+	type Json
 } from '@wide-lantern/core';
-import type { Measured } from '$lib/work/parts';
+import type { Measured, MeasureRequest } from '$lib/contract/sheet';
 import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
-import { compileValidator } from '$lib/server/http';
 import { isDocument, withAnchors } from '$lib/server/enquiries';
 import type { EvaluatedEnquiry } from './evaluation';
-
-export interface MeasureRequest {
-	readonly lines: PackedLines;
-	/** What is true: an expression such as `pt:"randomised trial"`; null for the records marked in this enquiry. */
-	readonly truth: string | null;
-}
-
-export const checkMeasure = compileValidator<MeasureRequest>({
-	type: 'object',
-	required: ['lines', 'truth'],
-	additionalProperties: false,
-	properties: {
-		lines: { ...packedLinesSchema, $id: 'https://wide-lantern.example/formats/lines-measured.json' },
-		truth: { type: ['string', 'null'], minLength: 1, maxLength: 20_000 }
-	}
-});
 
 /** The cells on the enquiry's collection, or why they cannot be told. */
 export async function measureLines(

@@ -1,55 +1,20 @@
 /** Trials: what the strategy would find after an edit, without keeping it. */
 import {
 	applyEdits,
-	editSchema,
 	linesToEvaluate,
 	namesOf,
 	readStrategy,
 	resultLine,
-	type Edit,
 	type EnquiryDocument,
 	type Json
 } from '@wide-lantern/core';
-import type { TrialResult } from '$lib/work/trials';
+import type { TrialResult, TrialsRequest } from '$lib/contract/sheet';
 import { createYielder } from '$lib/server/process';
 import { computing, packLines, readEditsAhead } from '$lib/server/computing';
-import { compileValidator } from '$lib/server/http';
 import { isDocument, withAnchors } from '$lib/server/enquiries';
 import { recordsLitBy } from './line-records';
 import { articlesOf } from './margins';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
-
-export interface TrialsRequest {
-	/** The revision that the trials start from; another one is answered with 409. */
-	readonly revision: number;
-	/** True where the first records that are lost and gained are to be read. */
-	readonly read?: boolean;
-	readonly trials: readonly { readonly name: string; readonly edits: readonly Edit[] }[];
-}
-
-export const checkTrials = compileValidator<TrialsRequest>({
-	type: 'object',
-	required: ['revision', 'trials'],
-	additionalProperties: false,
-	properties: {
-		revision: { type: 'integer', minimum: 0 },
-		read: { type: 'boolean' },
-		trials: {
-			type: 'array',
-			minItems: 1,
-			maxItems: 60,
-			items: {
-				type: 'object',
-				required: ['name', 'edits'],
-				additionalProperties: false,
-				properties: {
-					name: { type: 'string', maxLength: 500 },
-					edits: { type: 'array', minItems: 1, maxItems: 3_000, items: editSchema }
-				}
-			}
-		}
-	}
-});
 
 /** @returns null where there is no collection to try on */
 export async function tryEdits(

@@ -8,8 +8,8 @@ import {
 	type LineToEvaluate,
 	type Query
 } from '@wide-lantern/core';
-import type { RecordPage } from '$lib/work/records';
-import type { ComparedVersions } from '$lib/work/versions';
+import type { ComparedVersions } from '$lib/contract/enquiries';
+import type { RecordPage } from '$lib/contract/records';
 import { createYielder } from '$lib/server/process';
 import { computing, packLines } from '$lib/server/computing';
 import { pageOf } from './line-records';
@@ -111,8 +111,11 @@ export async function compareVersions(
 		lines,
 		records: figures
 			? {
-					...figures,
 					before: (figures.count ?? 0) + figures.lost - figures.gained,
+					count: figures.count,
+					lost: figures.lost,
+					gained: figures.gained,
+					lines: figures.lines,
 					shipsLost: articles(figures.shipsLost),
 					shipsGained: articles(figures.shipsGained)
 				}

@@ -2,8 +2,7 @@
  * Who may do what: one table of every route and method, asked in one place (hooks.server.ts). A
  * route that is not in the table is refused; tests/end-to-end/doors.spec.ts walks all of them.
  */
-export const ROLES = ['reader', 'reviewer', 'editor', 'owner'] as const;
-export type Role = (typeof ROLES)[number];
+import { ROLES, type Role } from '$lib/contract/enquiries';
 
 export interface Actor {
 	readonly id: string;
@@ -54,6 +53,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/stream`]: 'reader',
 	[`POST ${API}/look`]: 'reader',
 	[`GET ${API}/counts`]: 'reader',
+	[`GET ${API}/counts/concepts`]: 'reader',
 	[`POST ${API}/indexing`]: 'editor',
 	[`GET ${API}/jobs`]: 'reader',
 	[`POST ${API}/trials`]: 'reader',
@@ -62,6 +62,8 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/versions`]: 'reader',
 	[`POST ${API}/versions`]: 'editor',
 	[`GET ${API}/versions/[version]`]: 'reader',
+	[`GET ${API}/versions/[version]/comparison`]: 'reader',
+	[`GET ${API}/versions/[version]/records`]: 'reader',
 	[`GET ${API}/records`]: 'reader',
 	[`GET ${API}/spread`]: 'reader',
 	[`GET ${API}/why`]: 'reader',
@@ -73,6 +75,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/unindexed`]: 'reader',
 	[`GET ${API}/vocabularies`]: 'reader',
 	[`GET ${API}/renderings`]: 'reader',
+	[`GET ${API}/renderings/string`]: 'reader',
 	[`POST ${API}/renderings/count`]: 'reader',
 	[`POST ${API}/renderings/try`]: 'reader',
 	[`POST ${API}/renderings/read`]: 'reader',
@@ -82,6 +85,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`PUT ${API}/runs/[run]`]: 'editor',
 	[`GET ${API}/judgements`]: 'reader',
 	[`POST ${API}/judgements`]: 'editor',
+	[`POST ${API}/sign-offs`]: 'editor',
 	[`GET ${API}/dossier`]: 'reader',
 	[`GET ${API}/export`]: 'reader',
 	[`GET ${API}/members`]: 'reader',

@@ -1,5 +1,6 @@
 /** Requests and answers: who may do what, validation, streams and limits. */
 export { eventStream } from './event-stream';
 export { fileName } from './file-name';
-export { holdsRole, NEEDS, ROLES, judge, type Actor, type Access, type Role } from './guard';
+export { holdsRole, NEEDS, judge, type Actor, type Access } from './guard';
+export { reply } from './reply';
 export { compileValidator, faultOf, formText, readBody } from './validation';

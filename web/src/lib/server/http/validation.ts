@@ -1,7 +1,9 @@
-/** Every door validates: request bodies, files, JSON from the database. */
+/** Checks of what comes in: request bodies, files, JSON from the database. */
 import { cleanText, unstorableAt } from '@wide-lantern/core';
 import { error } from '@sveltejs/kit';
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import type { BodyOf } from '$lib/contract/api';
+import { BODIES } from '$lib/contract/bodies';
 
 const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true });
 
@@ -20,15 +22,26 @@ export function faultOf(errors: readonly ErrorObject[] | null | undefined): stri
 /** Largest JSON body that is read, in bytes. A 2 MB paste fits. */
 export const BODY_CEILING = 8_000_000;
 
+export type RouteWithBody = keyof typeof BODIES;
+const checks = new Map<RouteWithBody, ValidateFunction>();
+function checkOf(route: RouteWithBody): ValidateFunction {
+	const known = checks.get(route);
+	if (known) return known;
+	const check = ajv.compile(BODIES[route]);
+	checks.set(route, check);
+	return check;
+}
+
 /**
- * Reads a JSON body through a door; a clear 4xx where it does not fit.
+ * The JSON body of a request as the contract describes it; a clear 4xx where it is something else.
  * @param upgrade brings older forms to today's before they are checked
  */
-export async function readBody<Shape>(
+export async function readBody<Of extends RouteWithBody>(
 	request: Request,
-	check: ValidateFunction<Shape>,
+	route: Of,
 	upgrade = (body: unknown) => body
-): Promise<Shape> {
+): Promise<BodyOf<Of>> {
+	const check = checkOf(route);
 	if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
 		error(415, { message: 'The request must be JSON.' });
 	const text = await request.text();
@@ -51,7 +64,7 @@ export async function readBody<Shape>(
 		});
 	if (!check(body))
 		error(422, { message: `The request was not accepted: ${faultOf(check.errors)}. Nothing was changed.` });
-	return body;
+	return body as BodyOf<Of>;
 }
 
 /** Deepest nesting of a JSON body. */

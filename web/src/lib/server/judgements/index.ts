@@ -1,10 +1,2 @@
 /** Records judged relevant or not, in each enquiry. */
-export {
-	checkJudgements,
-	exportJudgements,
-	importJudgements,
-	judge,
-	judgementNews,
-	judgementsOf,
-	type Judgements
-} from './judgements';
+export { exportJudgements, importJudgements, judge, judgementNews, judgementsOf, type Judgements } from './judgements';

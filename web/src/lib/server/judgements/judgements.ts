@@ -1,10 +1,10 @@
 /** Verdicts on records: a log that only grows, of which the newest of each record counts. */
-import { MOST_JUDGED, VERDICTS, type EnquiryFacts, type Verdict } from '@wide-lantern/core';
+import { MOST_JUDGED, type EnquiryFacts, type Verdict } from '@wide-lantern/core';
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import type { JudgementNews } from '$lib/contract/judgements';
+import type { JudgeRequest, JudgementNews } from '$lib/contract/judgements';
 import { database, hearOfGaps, KeptAnswers } from '$lib/server/database';
-import { compileValidator, type Actor } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
 
 interface JudgementRow {
 	number: string;
@@ -27,32 +27,6 @@ export interface Judgements {
 
 /** Identifiers are compared trimmed and without case (notation.md, section 6). */
 const keyOf = (record: string) => record.trim().toLowerCase();
-
-export interface JudgeRequest {
-	/** Null withdraws the verdict. */
-	readonly judgements: readonly { readonly record: string; readonly verdict: Verdict | null }[];
-}
-export const checkJudgements = compileValidator<JudgeRequest>({
-	type: 'object',
-	required: ['judgements'],
-	additionalProperties: false,
-	properties: {
-		judgements: {
-			type: 'array',
-			minItems: 1,
-			maxItems: 1_000,
-			items: {
-				type: 'object',
-				required: ['record', 'verdict'],
-				additionalProperties: false,
-				properties: {
-					record: { type: 'string', minLength: 1, maxLength: 2_000, pattern: '\\S' },
-					verdict: { enum: [...VERDICTS, null] }
-				}
-			}
-		}
-	}
-});
 
 /** The log as far as this process has read it: numbers of an enquiry are given in the order of saving, so that only newer ones are read. */
 interface ReadLog {

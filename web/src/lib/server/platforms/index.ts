@@ -11,4 +11,4 @@ export {
 	saveProfile
 } from './profiles';
 export { profileFacts, renderingsOf } from './renderings';
-export { askSource, checkAsked } from './source-jobs';
+export { askSource } from './source-jobs';

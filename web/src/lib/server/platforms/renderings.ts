@@ -20,7 +20,9 @@ import {
 	type WritingContext
 } from '@wide-lantern/core';
 import { createYielder } from '$lib/server/process';
-import { allDecisions, type MappingKind, suggestionsFor } from '$lib/server/crosswalks';
+import type { MappingKind } from '$lib/contract/crosswalks';
+import { allDecisions, suggestionsFor } from '$lib/server/crosswalks';
+import { reviewedVersions, type ReviewedVersions } from '$lib/server/sign-offs';
 import { listProfiles } from './profiles';
 import { checkedRendering } from './rendering-check';
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -29,6 +31,8 @@ import type { EvaluatedEnquiry } from '$lib/server/evaluation';
 export interface ProfiledRendering {
 	readonly profile: ReturnType<typeof profileFacts>;
 	readonly rendering: Rendering;
+	/** The version of the profile that somebody has reviewed it with. */
+	readonly reviewed: ReturnType<ReviewedVersions>;
 }
 
 export const profileFacts = (profile: Profile) => ({
@@ -48,6 +52,7 @@ export const profileFacts = (profile: Profile) => ({
 /** The strategy in every chosen profile. */
 export async function renderingsOf(evaluated: EvaluatedEnquiry): Promise<ProfiledRendering[]> {
 	const profiles = new Map((await listProfiles()).map((profile) => [profile.id, profile]));
+	const reviewed = await reviewedVersions(evaluated.enquiry.id);
 	const written: ProfiledRendering[] = [];
 	const yieldNow = createYielder();
 	for (const chosen of evaluated.enquiry.document.renderings) {
@@ -57,7 +62,8 @@ export async function renderingsOf(evaluated: EvaluatedEnquiry): Promise<Profile
 		const target = profile.source.vocabulary === null ? null : await openVocabulary(profile.source.vocabulary);
 		written.push({
 			profile: profileFacts(profile),
-			rendering: await checkedRendering(evaluated, profile, await render(evaluated, profile, chosen), target)
+			rendering: await checkedRendering(evaluated, profile, await render(evaluated, profile, chosen), target),
+			reviewed: reviewed('profile', profile.id)
 		});
 	}
 	return written;

@@ -38,13 +38,6 @@ const comparisonJob = defineJob<'comparison', SourceRequest>({ ...common, name: 
 const KINDS = { run: runJob, comparison: comparisonJob } as const;
 type Asking = keyof typeof KINDS;
 
-export const checkAsked = compileValidator<{ readonly profile: string }>({
-	type: 'object',
-	required: ['profile'],
-	additionalProperties: false,
-	properties: { profile: { type: 'string', maxLength: 60 } }
-});
-
 export type Asked =
 	| { readonly ok: true; readonly job: JobView }
 	| { readonly ok: false; readonly status: 404 | 409; readonly message: string };

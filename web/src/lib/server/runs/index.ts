@@ -1,12 +1,2 @@
 /** Renderings run at their sources, copied, and compared with the original. */
-export {
-	checkNewRun,
-	checkWithdrawal,
-	exportRuns,
-	importRuns,
-	keepComparison,
-	keepRun,
-	runsOf,
-	withdrawRun,
-	type NewRun
-} from './runs';
+export { exportRuns, importRuns, keepComparison, keepRun, runsOf, withdrawRun } from './runs';

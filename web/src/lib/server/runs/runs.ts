@@ -1,10 +1,10 @@
 /** Renderings run at their sources, copied, and compared with the original: rows that are only ever added. */
 import { randomUUID } from 'node:crypto';
-import { runLineSchema, type Comparison, type EnquiryFacts, type RunKind, type RunLine } from '@wide-lantern/core';
+import { type Comparison, type EnquiryFacts, type RunKind, type RunLine } from '@wide-lantern/core';
 import type { Knex } from 'knex';
-import type { RenderingHistory, RunsView, ShownRun } from '$lib/contract/runs';
+import type { NewRun, RenderingHistory, RunsView, ShownRun } from '$lib/contract/runs';
 import { database } from '$lib/server/database';
-import { compileValidator, type Actor } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
 
 interface RunRow {
 	id: string;
@@ -39,34 +39,12 @@ interface ComparisonRow {
 	made_at: Date;
 }
 
-export interface NewRun {
-	readonly profile: string;
-	readonly version: number;
-	readonly how: RunKind;
-	readonly lines: readonly RunLine[];
-}
-/** What a window may add: a run over a connection is added by the server that made it. */
-export const checkNewRun = compileValidator<NewRun>({
-	type: 'object',
-	required: ['profile', 'version', 'how', 'lines'],
-	additionalProperties: false,
-	properties: {
-		profile: { type: 'string', minLength: 1, maxLength: 60 },
-		version: { type: 'integer', minimum: 1 },
-		how: { enum: ['pasted', 'copied'] },
-		lines: { type: 'array', minItems: 1, maxItems: 2_000, items: runLineSchema }
-	}
-});
-export const checkWithdrawal = compileValidator<{ readonly withdrawn: boolean }>({
-	type: 'object',
-	required: ['withdrawn'],
-	additionalProperties: false,
-	properties: { withdrawn: { type: 'boolean' } }
-});
-
 /** Runs of each profile that are shown with their lines. */
 const SHOWN = 4;
 const timeOf = (on: string) => (Number.isNaN(Date.parse(on)) ? new Date() : new Date(on));
+
+/** As a window adds it, or as the server has counted it over a connection. */
+type AddedRun = Omit<NewRun, 'how'> & { readonly how: RunKind };
 
 type Person = Pick<Actor, 'id' | 'name'>;
 /** Asked before it is committed; what it throws takes everything back. */
@@ -74,7 +52,7 @@ type Confirm = (transaction: Knex.Transaction) => Promise<void>;
 const confirmed: Confirm = () => Promise.resolve();
 
 /** Adds a run. @returns its identifier */
-export function keepRun(enquiry: string, actor: Person, run: NewRun, confirm = confirmed): Promise<string> {
+export function keepRun(enquiry: string, actor: Person, run: AddedRun, confirm = confirmed): Promise<string> {
 	return database.transaction(async (transaction) => {
 		await confirm(transaction);
 		const made = { person_id: actor.id, person_name: actor.name, made_at: new Date() };
@@ -87,7 +65,7 @@ type Made = Pick<RunRow, 'person_id' | 'person_name' | 'made_at'>;
 async function insertRun(
 	knex: Knex,
 	enquiry: string,
-	run: Omit<NewRun, 'version'> & { readonly version: number | null },
+	run: Omit<AddedRun, 'version'> & { readonly version: number | null },
 	made: Made
 ): Promise<string> {
 	const id = randomUUID();

@@ -1,5 +1,5 @@
 /** Vocabularies, their editions, and loading them from files. */
-export { beginLoading, checkLoadingStep, mayReplace, stepLoading, WRITTEN } from './loading';
+export { beginLoading, mayReplace, stepLoading, WRITTEN } from './loading';
 export {
 	editionOf,
 	forgetVocabulary,

@@ -12,6 +12,7 @@ import type { JobOutcomes, JobView } from '$lib/contract/jobs';
 import { PART, readerAnswerSchema, type ReaderAnswer, type ReaderData } from '$lib/server/computing/reading';
 import { database } from '$lib/server/database';
 import { config, errorFacts, log } from '$lib/server/process';
+import type { LoadingStep } from '$lib/contract/vocabularies';
 import { type Actor, compileValidator } from '$lib/server/http';
 import {
 	answerJob,
@@ -248,23 +249,6 @@ async function store(job: RunningJob<LoadingRequest, Loading>, storing: Storing)
 	}
 	return { state: 'done', outcome };
 }
-
-export interface LoadingStep {
-	readonly do: 'read' | 'load';
-	readonly shape?: TableShape;
-	/** Of a table, which does not say it. */
-	readonly name?: string;
-	readonly edition?: string;
-	/** True to load without what is faulty. */
-	readonly faulty?: boolean;
-}
-
-export const checkLoadingStep = compileValidator<LoadingStep>({
-	type: 'object',
-	required: ['do'],
-	additionalProperties: false,
-	properties: { do: { enum: ['read', 'load'] }, faulty: { type: 'boolean' }, name, edition, shape: tableShapeSchema }
-});
 
 export type Stepped =
 	| { readonly ok: true; readonly job: JobView }

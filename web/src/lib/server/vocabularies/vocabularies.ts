@@ -13,7 +13,7 @@ import {
 	type VocabularyData
 } from '@wide-lantern/core';
 import type { Knex } from 'knex';
-import type { VocabularyEntry } from '$lib/work/editions';
+import type { VocabularyEntry } from '$lib/contract/vocabularies';
 import { PART } from '$lib/server/computing/reading';
 import { createYielder } from '$lib/server/process';
 import { catalogue, database, forgetCatalogue, hearNotices, hearOfGaps } from '$lib/server/database';

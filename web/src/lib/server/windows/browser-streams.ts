@@ -2,42 +2,11 @@
  * One event stream for all windows of a browser: over HTTP/1.1 a browser opens only six connections
  * to a server, so that a stream for each window would leave none for saving.
  */
-import { type Actor, compileValidator } from '$lib/server/http';
+import type { BrowserEvent, StreamWindow } from '$lib/contract/streams';
+import { type Actor } from '$lib/server/http';
 import { roleIn } from '$lib/server/enquiries';
 import { hearOfGaps } from '$lib/server/database';
-import { tellWindow, type WindowEvent } from './window-events';
-
-export interface StreamWindow {
-	readonly enquiry: string;
-	readonly client: string;
-}
-
-/** An event on the stream of a browser, for one of its windows. */
-export interface BrowserEvent {
-	readonly client: string;
-	readonly event: WindowEvent;
-	readonly data: unknown;
-}
-
-const name = { type: 'string', minLength: 1, maxLength: 100 } as const;
-export const checkWindows = compileValidator<{ readonly browser: string; readonly windows: readonly StreamWindow[] }>({
-	type: 'object',
-	required: ['browser', 'windows'],
-	additionalProperties: false,
-	properties: {
-		browser: name,
-		windows: {
-			type: 'array',
-			maxItems: 200,
-			items: {
-				type: 'object',
-				required: ['enquiry', 'client'],
-				additionalProperties: false,
-				properties: { enquiry: name, client: name }
-			}
-		}
-	}
-});
+import { tellWindow } from './window-events';
 
 interface Browser {
 	readonly person: Actor;
@@ -95,8 +64,8 @@ export async function setWindows(
 		if (roles.get(enquiry) === true && !opened.windows.has(key) && browsers.get(browser) === opened)
 			opened.windows.set(
 				key,
-				tellWindow(enquiry, client, person, (event, data) => {
-					opened.send({ client, event, data });
+				tellWindow(enquiry, client, person, (event) => {
+					opened.send({ client, ...event });
 				})
 			);
 	return [...wanted].flatMap(([key, { client }]) => (opened.windows.has(key) ? [client] : []));

@@ -1,3 +1,3 @@
 /** The streams on which open windows are told what has changed. */
-export { checkRoles, checkWindows, openBrowser, setWindows } from './browser-streams';
+export { checkRoles, openBrowser, setWindows } from './browser-streams';
 export { tellWindow } from './window-events';

@@ -1,9 +1,13 @@
 <!-- Removes a thing of the installation; asks a second time where somebody uses it. -->
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import type { Answer } from '$lib/work/installation';
-	let { name, act }: { name: string; act: (confirmed: boolean) => Promise<Answer> } = $props();
-	let answer = $state.raw<Answer | null>(null);
+	import type { Answer } from '$lib/contract/call-server';
+	import type { InUse } from '$lib/contract/vocabularies';
+	import { asksForConfirmation } from '$lib/work/installation';
+	let { name, act }: { name: string; act: (confirmed: boolean) => Promise<Answer<object, InUse>> } = $props();
+	let answer = $state.raw<Answer<object, InUse> | null>(null);
+	const fault = $derived(answer === null || answer.ok ? '' : answer.fault);
+	const inUse = $derived(answer !== null && asksForConfirmation(answer));
 	let asking = $state(false);
 
 	async function confirmRemove(confirmed: boolean) {
@@ -13,9 +17,9 @@
 	}
 </script>
 
-{#if asking || answer?.confirm}
-	<span class="small">{answer?.confirm ? answer.message : `Remove ${name}?`}</span>
-	<button class="do" onclick={() => void confirmRemove(answer?.confirm ?? false)}>Remove</button>
+{#if asking || inUse}
+	<span class="small">{inUse ? fault : `Remove ${name}?`}</span>
+	<button class="do" onclick={() => void confirmRemove(inUse)}>Remove</button>
 	<button
 		class="do bare"
 		onclick={() => {
@@ -25,5 +29,5 @@
 	>
 {:else}
 	<button class="do bare" onclick={() => (asking = true)} aria-label="Remove {name}">Remove</button>
-	{#if answer && !answer.ok}<span class="say fault small block" role="alert">{answer.message}</span>{/if}
+	{#if fault}<span class="say fault small block" role="alert">{fault}</span>{/if}
 {/if}

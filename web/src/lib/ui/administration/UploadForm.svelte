@@ -6,8 +6,8 @@
 	import { hasEnded } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { shortName, take, type Answer, type Taking } from '$lib/work/installation';
+	import { records } from '$lib/work/fresh.svelte';
+	import { load as loadFile, shortName, type CollectionOptions, type LoadedKind } from '$lib/work/installation';
 
 	let {
 		kind,
@@ -16,17 +16,18 @@
 		options = {},
 		children
 	}: {
-		kind: Taking;
+		kind: LoadedKind;
 		what: string;
 		accept: string;
-		options?: Readonly<Record<string, string>>;
+		options?: CollectionOptions;
 		children?: Snippet;
 	} = $props();
 	let files: FileList | undefined = $state();
 	let address = $state('');
 	let id = $state('');
 	let busy = $state(false);
-	let answer = $state.raw<Answer | null>(null);
+	let done = $state('');
+	let fault = $state('');
 	/** A collection is stored by a job. */
 	let job = $state('');
 	const running = $derived(ownJobs.list.find((one) => one.id === job && !hasEnded(one.state)) ?? null);
@@ -37,18 +38,19 @@
 	async function load(event: SubmitEvent) {
 		event.preventDefault();
 		busy = true;
-		answer = null;
-		const taken = await take(kind, id || proposed, file ?? address.trim(), options);
+		done = fault = '';
+		const answer = await loadFile(kind, id || proposed, file ?? address.trim(), options);
 		busy = false;
-		if (taken.ok && taken.id !== undefined) {
-			job = taken.id;
+		if (!answer.ok) fault = answer.fault;
+		else if (answer.value.id === undefined) await loaded('Loaded.');
+		else {
+			job = answer.value.id;
 			await ownJobs.refresh();
 			await ended();
-		} else await loaded(taken);
+		}
 	}
-	async function loaded(taken: Answer) {
-		answer = taken;
-		if (!taken.ok) return;
+	async function loaded(sentence: string) {
+		done = sentence;
 		id = '';
 		address = '';
 		await invalidateAll();
@@ -58,14 +60,10 @@
 		if (!own || !hasEnded(own.state)) return;
 		job = '';
 		const whole = await wholeJob(own.id);
-		const records = whole.ok && whole.value.kind === 'collection' ? whole.value.outcome?.records : undefined;
-		await loaded({
-			ok: own.state === 'done',
-			message: own.state === 'cancelled' ? 'Cancelled. Nothing was changed.' : (own.message ?? ''),
-			faults: [],
-			confirm: false,
-			...(records === undefined ? {} : { records })
-		});
+		const counted = whole.ok && whole.value.kind === 'collection' ? whole.value.outcome?.records : undefined;
+		if (own.state !== 'done')
+			fault = own.state === 'cancelled' ? 'Cancelled. Nothing was changed.' : (own.message ?? '');
+		else await loaded(counted === undefined ? 'Loaded.' : `Loaded: ${records(counted)}.`);
 	}
 	onMount(() => ownJobs.whenEnded(() => void ended()));
 </script>
@@ -105,19 +103,8 @@
 			/>
 		</div>{/if}
 </details>
-{#if answer}
-	<div class="say mt-2" class:fault={!answer.ok} role="status">
-		{#if answer.ok}
-			Loaded{#if answer.records !== undefined}: {formatCount(answer.records)} records{/if}{#if answer.faults.length > 0},
-				skipping the entries below{/if}.
-		{:else}{answer.message}{/if}
-		{#if answer.faults.length > 0}
-			<ul class="small mt-1 list-disc ml-5">
-				{#each answer.faults.slice(0, 30) as fault, at (at)}<li>{fault}</li>{/each}
-			</ul>
-			{#if answer.faults.length > 30}<p class="small">and {formatCount(answer.faults.length - 30)} more</p>{/if}
-		{/if}
-	</div>
+{#if done || fault}
+	<div class="say mt-2" class:fault={fault !== ''} role="status">{fault || done}</div>
 {/if}
 
 <style>

@@ -28,7 +28,7 @@
 	import Chips from './Chips.svelte';
 	import Pasted from './Pasted.svelte';
 	import Strands from './Strands.svelte';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import { namesFor } from '$lib/client/line-names';
 
 	interface Props {
 		concept: Concept;

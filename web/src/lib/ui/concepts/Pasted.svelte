@@ -12,7 +12,7 @@
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { count, formatCount } from '$lib/work/fresh.svelte';
-	import type { Match } from '$lib/work/headings';
+	import type { HeadingMatch } from '$lib/contract/headings';
 	import { headingNamed, readInSyntax, termsOf } from '$lib/work/read-syntax';
 	import { addHeading, wordEdits } from '$lib/work/terms';
 
@@ -60,7 +60,7 @@
 	);
 	const coded = $derived(rows.filter((row) => row.kind === 'new' && row.coded).length);
 	/** Headings of the list by what was typed: looked up once the list is shown. */
-	let headings = $state.raw<ReadonlyMap<string, Match | null>>(new Map());
+	let headings = $state.raw<ReadonlyMap<string, HeadingMatch | null>>(new Map());
 	$effect(() => {
 		const wanted = [
 			...rows.flatMap((row) => (row.kind === 'heading' ? [row.label] : [])),
@@ -76,7 +76,7 @@
 	});
 	const MOST_LOOKED_UP = 80;
 	interface FoundHeading {
-		readonly match: Match;
+		readonly match: HeadingMatch;
 		readonly narrower: boolean;
 	}
 	const found = $derived(

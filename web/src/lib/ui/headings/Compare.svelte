@@ -1,25 +1,9 @@
 <!-- Near-alikes side by side: scope notes with their differences marked, records each has, and those that two share. -->
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
-	import type { NotePart } from '@wide-lantern/core';
+	import { callServer, valueOf } from '$lib/contract/call-server';
 	import { formatCount } from '$lib/work/fresh.svelte';
 
-	interface Compared {
-		readonly key: string;
-		readonly vocabulary: string;
-		readonly vocabularyName: string;
-		readonly heading: string;
-		readonly label: string;
-		readonly note: readonly NotePart[];
-		readonly entryTerms: readonly string[];
-		readonly since: number | null;
-		readonly above: readonly string[];
-		readonly below: number;
-		readonly collection: { readonly name: string; readonly takenOn: string } | null;
-		readonly count: number | null;
-		readonly countNarrower: number | null;
-		readonly shared: readonly (number | null)[];
-	}
 	interface Props {
 		keys: readonly string[];
 		collection: string | null;
@@ -38,13 +22,9 @@
 	}
 	let { keys, collection, taken, take, open, leave }: Props = $props();
 	const asked = $derived(
-		fetch(
-			`/api/v1/headings?${new URLSearchParams([...keys.map((key): [string, string] => ['heading', key]), ...(collection ? [['collection', collection] as [string, string]] : [])])}`
-		).then(async (response) => {
-			const answer = (await response.json()) as { headings: readonly Compared[]; message?: string };
-			if (!response.ok) throw new Error(answer.message ?? 'They could not be compared.');
-			return answer;
-		})
+		callServer('GET /api/v1/headings', { query: { heading: keys, ...(collection ? { collection } : {}) } }).then(
+			valueOf
+		)
 	);
 </script>
 

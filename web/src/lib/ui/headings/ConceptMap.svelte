@@ -1,9 +1,10 @@
 <!-- A concept in every vocabulary: headings in columns with their scope notes, lines between what is the same; solid where decided, dashed where suggested. -->
 <script lang="ts">
+	import type { ConceptMap, MapHeading, MapLink } from '$lib/contract/crosswalks';
 	import { untrack } from 'svelte';
 	import type { Concept } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
-	import { conceptMap, type ConceptMap, type MapHeading, type MapLink } from '$lib/work/concept-map';
+	import { conceptMap } from '$lib/work/concept-map';
 	import { evidenceText, KINDS } from '$lib/work/counterparts';
 	import { useWorkspace } from '$lib/work/context';
 

@@ -1,7 +1,8 @@
 <!-- Names of a heading as text words for a concept: forms with their records, what they add, what is covered; taken all or one by one. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
-	import type { NameOffer } from '$lib/work/names';
+	import type { NameOffer } from '$lib/contract/headings';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
 	import { useWorkspace } from '$lib/work/context';
@@ -23,13 +24,13 @@
 	$effect(() => {
 		// What others and oneself have saved meanwhile changes what is covered.
 		void enquiry.revision;
-		const query = new URLSearchParams({ concept: concept.id, vocabulary, heading });
-		return askForFigures<{ names: readonly NameOffer[]; more?: number }>(
-			`/api/v1/enquiries/${enquiry.id}/names?${query}`,
+		const query = { concept: concept.id, vocabulary, heading };
+		return askForFigures(
+			(signal) => callServer('GET /api/v1/enquiries/[enquiry]/names', { path: { enquiry: enquiry.id }, query, signal }),
 			{
-				told(answer) {
+				show(answer) {
 					names = answer.names;
-					more = answer.more ?? 0;
+					more = answer.more;
 					failed = '';
 				},
 				failed: (message) => (failed = message)

@@ -1,7 +1,8 @@
 <!-- What one other vocabulary calls a heading: decisions first, then suggestions with their evidence; each can be opened, taken and confirmed. -->
 <script lang="ts">
+	import type { MappingKind } from '$lib/contract/crosswalks';
 	import Check from '@lucide/svelte/icons/check';
-	import { counterpartsOf, decide, evidenceText, KINDS, type Kind } from '$lib/work/counterparts';
+	import { counterpartsOf, decide, evidenceText, KINDS } from '$lib/work/counterparts';
 
 	interface Props {
 		vocabulary: string;
@@ -18,7 +19,7 @@
 		void turn;
 		return counterpartsOf(vocabulary, heading, to.id);
 	});
-	let kind = $state<Kind>('exact');
+	let kind = $state<MappingKind>('exact');
 	let chosen = $state<readonly string[]>([]);
 	let reason = $state('');
 	let deciding = $state(false);

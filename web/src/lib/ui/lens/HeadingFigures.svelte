@@ -1,6 +1,7 @@
 <!-- What a heading brings and costs on the collection: its breadth in five steps, what each narrower one adds, and what narrowing would lose. -->
 <script lang="ts">
-	import type { HeadingFigures } from '@wide-lantern/core';
+	import { callServer } from '$lib/contract/call-server';
+	import type { CountedHeading } from '$lib/contract/headings';
 	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
 	import type { Taking } from '$lib/work/terms';
@@ -18,32 +19,35 @@
 		turn: (heading: string) => void;
 	}
 	let { vocabulary, heading, collection, taking, narrowing, reaching, turn }: Props = $props();
-	type Figures = HeadingFigures & { readonly collection: string; readonly takenOn: string };
 	/** How it is taken, for the address. */
-	const way = $derived(
-		new URLSearchParams({
-			reach: taking.reach,
-			...(taking.reach === 'picked'
-				? { picked: taking.picked.join(' ') }
-				: taking.reach === 'narrower'
-					? { except: (taking.except ?? []).join(' ') }
-					: {})
-		}).toString()
-	);
+	const way = $derived({
+		reach: taking.reach,
+		...(taking.reach === 'picked'
+			? { picked: taking.picked.join(' ') }
+			: taking.reach === 'narrower'
+				? { except: (taking.except ?? []).join(' ') }
+				: {})
+	});
 	const narrower = $derived(taking.reach === 'narrower');
 	/** The figures shown stay until newer ones have come. */
-	let figures = $state.raw<Figures | null>(null);
+	let figures = $state.raw<CountedHeading | null>(null);
 	/** The way of taking that they belong to: counts of older ones are dimmed. */
 	let countedFor = $state('');
 	let failed = $state('');
 	$effect(() => {
 		const asked = way;
-		return askForFigures<Figures>(
-			`/api/v1/vocabularies/${vocabulary}/headings/${encodeURIComponent(heading)}/figures?collection=${encodeURIComponent(collection)}&${asked}`,
+		const key = JSON.stringify(asked);
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/figures', {
+					path: { vocabulary, heading },
+					query: { collection, ...asked },
+					signal
+				}),
 			{
-				told(answer) {
+				show(answer) {
 					figures = answer;
-					countedFor = asked;
+					countedFor = key;
 					failed = '';
 				},
 				failed: (message) => (failed = message)
@@ -102,11 +106,17 @@
 			{/each}
 		</ol>
 	</section>
-	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={countedFor !== way}>
+	{#if taking.reach === 'picked' && taking.picked.length > 0}<p
+			class="mt-2"
+			class:dim={countedFor !== JSON.stringify(way)}
+		>
 			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
 				figures.all.narrower - figures.all.taken
 			)} fewer than with narrower.
-		</p>{:else if narrower && (taking.except ?? []).length > 0}<p class="mt-2" class:dim={countedFor !== way}>
+		</p>{:else if narrower && (taking.except ?? []).length > 0}<p
+			class="mt-2"
+			class:dim={countedFor !== JSON.stringify(way)}
+		>
 			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
 				figures.all.narrower - figures.all.taken
 			)} fewer than with all of them.

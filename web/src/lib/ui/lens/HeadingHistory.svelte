@@ -1,6 +1,7 @@
 <!-- A heading over the years of the collection, against the years searched: what stood for it before, and what is not indexed. -->
 <script lang="ts">
-	import type { HeadingHistory } from '@wide-lantern/core';
+	import { callServer } from '$lib/contract/call-server';
+	import type { HeadingYears } from '$lib/contract/headings';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
@@ -18,16 +19,20 @@
 	let { vocabulary, heading, label, collection, takeEarlier }: Props = $props();
 	const { enquiry } = useWorkspace();
 	const from = $derived(searchedFrom(enquiry.document));
-	type History = HeadingHistory & { readonly collection: string; readonly takenOn: string };
-	let told = $state.raw<{ readonly heading: string; readonly history: History } | null>(null);
+	let shown = $state.raw<{ readonly heading: string; readonly history: HeadingYears } | null>(null);
 	let failed = $state('');
 	$effect(() => {
 		const asked = `${vocabulary}/headings/${encodeURIComponent(heading)}`;
-		return askForFigures<History>(
-			`/api/v1/vocabularies/${asked}/history?collection=${encodeURIComponent(collection)}`,
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/history', {
+					path: { vocabulary, heading },
+					query: { collection },
+					signal
+				}),
 			{
-				told(history) {
-					told = { heading: asked, history };
+				show(history) {
+					shown = { heading: asked, history };
 					failed = '';
 				},
 				failed: (message) => (failed = message)
@@ -35,13 +40,13 @@
 		);
 	});
 	const history = $derived(
-		told?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? told.history : null
+		shown?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? shown.history : null
 	);
 	const taken = (id: string) =>
 		enquiry.document.concepts.some((concept) =>
 			concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id)
 		);
-	const option = (history: HeadingHistory) => ({
+	const option = (history: HeadingYears) => ({
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
 		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, itemGap: 20, textStyle: { color: 'var(--ink)' } },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
@@ -101,7 +106,7 @@
 				: [])
 		]
 	});
-	const sum = (history: HeadingHistory, of: 'records' | 'earlier' | 'bare' | 'all') =>
+	const sum = (history: HeadingYears, of: 'records' | 'earlier' | 'bare' | 'all') =>
 		history.years.reduce((all, one) => all + one[of], 0);
 </script>
 

@@ -1,12 +1,13 @@
 <!-- One heading: note, years, places in the tree, what it brings, and how to take it. The same panel wherever one comes from. -->
 <script lang="ts">
+	import type { HeadingFacts, HeadingRow } from '$lib/contract/headings';
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import type { ConceptHeading } from '@wide-lantern/core/editor';
 	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import HeadingFigures from './HeadingFigures.svelte';
 	import HeadingHistory from './HeadingHistory.svelte';
-	import { headingFacts, type HeadingFacts, type HeadingRow } from '$lib/work/headings';
+	import { headingFacts } from '$lib/work/headings';
 	import { collectionFor, useWorkspace } from '$lib/work/context';
 	import { takenSo, type Reach } from '$lib/work/terms';
 	import type { TakenHeading } from '$lib/work/lens.svelte';

@@ -5,13 +5,13 @@
 	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import type { HeadingTopic } from '$lib/work/lens.svelte';
-	import { stepStates, type StepId } from '$lib/work/steps';
+	import { stepStates, type StepId } from '@wide-lantern/core/editor';
 	import { addHeading, type Taking } from '$lib/work/terms';
 	import HeadingPanel from './HeadingPanel.svelte';
 	import LinePanel from './LinePanel.svelte';
 	import RecordPanel from './RecordPanel.svelte';
 
-	const { enquiry, lens } = useWorkspace();
+	const { enquiry, lens, findings } = useWorkspace();
 	const here = $derived((page.url.pathname.split('/').at(-1) ?? 'brief') as StepId);
 	const conceptOf = (line: string): Concept | undefined => {
 		const id = enquiry.document.lines.find((one) => one.id === line)?.concept;
@@ -41,7 +41,7 @@
 		event.preventDefault();
 		lens.goTo(Number(line));
 	}
-	const look = $derived(stepStates(enquiry.document)[here]?.look ?? []);
+	const look = $derived(stepStates(enquiry.document, findings.all)[here]?.look ?? []);
 </script>
 
 {#if lens.topic?.kind === 'heading'}
@@ -91,7 +91,8 @@
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
 		{#each look as point, at (at)}<li class="say note small">
-				<a href="/enquiries/{enquiry.id}/{point.place}" onclick={(event) => inSheet(event, point.place)}>{point.text}</a
+				<a href="/enquiries/{enquiry.id}/{point.place.address}" onclick={(event) => inSheet(event, point.place.address)}
+					>{point.message}</a
 				>
 			</li>{/each}
 	</ul>

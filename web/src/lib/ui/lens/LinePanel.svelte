@@ -1,19 +1,27 @@
 <!-- A line of the strategy: label, concept, role, note, on or off. -->
 <script lang="ts">
 	import { tick } from 'svelte';
-	import { applyRepair, conceptLetter, parse, toSource, toText, type Repair } from '@wide-lantern/core/editor';
+	import {
+		applyRepair,
+		bySeverity,
+		conceptLetter,
+		editsOf,
+		toSource,
+		toText,
+		type FindingRepair
+	} from '@wide-lantern/core/editor';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import LinePieces from './LinePieces.svelte';
 	import LineTermsPanel from './LineTermsPanel.svelte';
 	import Unindexed from './Unindexed.svelte';
 	import WordPanel from './WordPanel.svelte';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import { namesFor } from '$lib/client/line-names';
 	import { useWorkspace } from '$lib/work/context';
 	import { records } from '$lib/work/fresh.svelte';
 
 	let { id, word }: { id: string; word: { readonly text: string; readonly at: number } | null } = $props();
-	const { enquiry, counts, lens } = useWorkspace();
+	const { enquiry, counts, lens, findings } = useWorkspace();
 	const alone = $derived(counts.margins?.yields.find((one) => one.id === id));
 	const number = $derived(enquiry.document.lines.findIndex((line) => line.id === id) + 1);
 	const line = $derived(enquiry.document.lines[number - 1]);
@@ -26,11 +34,16 @@
 	);
 	const text = $derived(line ? toText(line.source, names) : '');
 	const served = $derived(counts.view?.lines.find((one) => one.id === id));
-	/** What the server says of the text shown; until it has read it, what can be told here. */
-	const faults = $derived(served?.text === text ? served.faults : parse(text).faults);
+	/** Of the text that is shown: what keeps it from being counted first. */
+	const found = $derived(findings.texts.get(id) === text ? bySeverity(findings.of(id)) : []);
 	const isResult = $derived(counts.view?.final === id);
-	function repair(chosen: Repair): void {
-		enquiry.set(['lines', id, 'source'], toSource(applyRepair(text, chosen), names), chosen.label);
+	/** The text as a repair would leave it; null for one that changes something else. */
+	const repairedText = (chosen: FindingRepair): string | null =>
+		'replacements' in chosen ? applyRepair(text, { label: chosen.label, edits: chosen.replacements }) : null;
+	function repair(chosen: FindingRepair): void {
+		const repaired = repairedText(chosen);
+		if (repaired !== null) enquiry.set(['lines', id, 'source'], toSource(repaired, names), chosen.label);
+		else enquiry.edit(chosen.label.toLowerCase(), editsOf(chosen));
 	}
 	let explanation: HTMLElement | undefined = $state();
 	let labelled: HTMLElement | undefined = $state();
@@ -67,28 +80,33 @@
 	<h2>
 		Line {number}{#if isResult}<span class="soft small">&nbsp;· the result</span>{/if}
 	</h2>
-	{#if faults.length > 0 || (served?.state === 'broken' && counts.view)}
+	{#if found.length > 0 || (served?.state === 'broken' && counts.view)}
 		<div
 			bind:this={explanation}
 			tabindex="-1"
 			class="grid gap-2 mt-2"
 			role="group"
-			aria-label="What is wrong with line {number}"
+			aria-label="{found.some((one) => one.severity === 'error' || one.severity === 'warning')
+				? 'What is wrong with'
+				: 'What to look at in'} line {number}"
 		>
-			{#each faults as fault, at (at)}
-				<div class="say small" class:fault={fault.severity === 'error'} class:note={fault.severity !== 'error'}>
-					<p>{fault.message}</p>
-					{#if fault.to > fault.from}<p class="line-face mt-1">{text.slice(fault.from, fault.to)}</p>{/if}
-					{#if fault.repairs.length > 0 && enquiry.editable}<p class="flex flex-wrap gap-1 mt-2">
-							{#each fault.repairs as one, at (at)}<button
+			{#each found as finding, at (at)}
+				{@const { place, repairs } = finding}
+				<div class="say small" class:fault={finding.severity === 'error'} class:note={finding.severity !== 'error'}>
+					<p>{finding.message}</p>
+					{#if place.kind === 'line' && place.span && place.span.to > place.span.from}<p class="line-face mt-1">
+							{text.slice(place.span.from, place.span.to)}
+						</p>{/if}
+					{#if repairs.length > 0 && enquiry.editable}<p class="flex flex-wrap gap-1 mt-2">
+							{#each repairs as one, at (at)}<button
 									class="do small"
 									onclick={() => repair(one)}
-									title={applyRepair(text, one)}>{one.label}</button
+									title={repairedText(one)}>{one.label}</button
 								>{/each}
 						</p>{/if}
 				</div>
 			{/each}
-			{#if faults.length === 0 && served?.state === 'broken'}
+			{#if served?.state === 'broken' && !found.some((one) => one.severity === 'error')}
 				{#if served.waitsFor !== null}<p class="say note small">
 						This line uses line {served.waitsFor}, which cannot be read yet.
 						<button class="do bare small" onclick={() => lens.goTo?.(served.waitsFor ?? 0)}

@@ -1,11 +1,12 @@
 <!-- What each term of a line brings that no other does, and the words behind its wildcards. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { untrack } from 'svelte';
 	import { withoutSide } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { LineTerms } from '$lib/work/sheet';
+	import type { LineTerms } from '$lib/contract/sheet';
 
 	let { id, revision }: { id: string; revision: number } = $props();
 	const { enquiry } = useWorkspace();
@@ -18,13 +19,17 @@
 		void revision;
 		const line = id;
 		if (line !== untrack(() => of)) all = false;
-		return askForFigures<LineTerms | null>(`/api/v1/enquiries/${enquiry.id}/terms?line=${encodeURIComponent(line)}`, {
-			after: 250,
-			told(answer) {
-				terms = answer;
-				of = line;
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/terms', { path: { enquiry: enquiry.id }, query: { line }, signal }),
+			{
+				after: 250,
+				show(answer) {
+					terms = answer;
+					of = line;
+				}
 			}
-		});
+		);
 	});
 	/** Drops a term that another one covers: the set stays the same, whatever the collection. */
 	function drop(nth: number, text: string) {

@@ -1,9 +1,10 @@
 <!-- Other ways to write the term at the cursor, each with the records that it would add. -->
 <script lang="ts">
+	import type { TrialResult } from '$lib/contract/sheet';
 	import { proposalsAt, toSource, type Edit, type Proposal } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import { tryOut, type TrialResult } from '$lib/work/trials';
+	import { tryOut } from '$lib/work/trials';
 
 	let { line, text, at }: { line: string; text: string; at: number } = $props();
 	const { enquiry } = useWorkspace();

@@ -4,7 +4,7 @@
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { headingFacts } from '$lib/work/headings';
-	import type { ShownRecord } from '$lib/work/records';
+	import type { ShownRecord } from '$lib/contract/records';
 	import { addHeading, park } from '$lib/work/terms';
 
 	let { headings, record }: { headings: ShownRecord['headings']; record: string } = $props();

@@ -1,10 +1,11 @@
 <!-- One record with what lit it. -->
 <script lang="ts">
+	import type { ShownRecord } from '$lib/contract/records';
 	import RecordHeadings from './RecordHeadings.svelte';
 	import RecordWhy from './RecordWhy.svelte';
 	import Verdict from './Verdict.svelte';
 	import { citationOf } from '$lib/work/articles';
-	import { stretches, type ShownRecord } from '$lib/work/records';
+	import { stretches } from '$lib/work/records';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
 </script>
 

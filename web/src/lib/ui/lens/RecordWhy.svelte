@@ -1,10 +1,11 @@
 <!-- Why a record is in the result: the terms that admit it side by side of the AND, and what each would cost; or what left it dark. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { RecordWhy } from '$lib/work/records';
+	import type { RecordWhy } from '$lib/contract/records';
 
 	let { record }: { record: string } = $props();
 	const { enquiry } = useWorkspace();
@@ -12,9 +13,17 @@
 	$effect(() => {
 		const asked = record;
 		void enquiry.revision;
-		return askForFigures<RecordWhy>(`/api/v1/enquiries/${enquiry.id}/why?record=${encodeURIComponent(asked)}`, {
-			told: (answer) => (why = { record: asked, answer })
-		});
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/why', {
+					path: { enquiry: enquiry.id },
+					query: { record: asked },
+					signal
+				}),
+			{
+				show: (answer) => (why = { record: asked, answer })
+			}
+		);
 	});
 	const answer = $derived(why?.record === record ? why.answer : null);
 	function nameOf(lines: readonly string[]): {

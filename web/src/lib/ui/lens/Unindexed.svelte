@@ -1,36 +1,41 @@
 <!-- How much of what a concept's lines retrieve carries no heading at all, by year: no line of headings can find it. -->
 <script lang="ts">
+	import type { ConceptYears } from '$lib/contract/sheet';
+	import { callServer } from '$lib/contract/call-server';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { askForFigures } from '$lib/work/figures';
 	import { useWorkspace } from '$lib/work/context';
 
 	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
 	const { enquiry } = useWorkspace();
-	interface Years {
-		readonly all: number;
-		readonly bare: number;
-		readonly years: readonly { readonly year: number; readonly all: number; readonly bare: number }[];
-	}
-	let told = $state.raw<Years | null>(null);
+	let years = $state.raw<ConceptYears | null>(null);
 	$effect(() => {
 		void revision;
-		return askForFigures<Years>(`/api/v1/enquiries/${enquiry.id}/unindexed?concept=${encodeURIComponent(concept)}`, {
-			told: (answer) => (told = answer)
-		});
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/unindexed', {
+					path: { enquiry: enquiry.id },
+					query: { concept },
+					signal
+				}),
+			{
+				show: (answer) => (years = answer)
+			}
+		);
 	});
 	const share = (bare: number, all: number) => (all === 0 ? '' : `${Math.round((100 * bare) / all)} %`);
 </script>
 
-{#if told && told.all > 0}
+{#if years && years.all > 0}
 	<section class="mt-4" aria-label="Not indexed">
 		<h3>Not indexed</h3>
 		<p class="small mt-1">
-			Of {formatCount(told.all)} records that the lines of {letter} retrieve, <b>{formatCount(told.bare)}</b> ({share(
-				told.bare,
-				told.all
+			Of {formatCount(years.all)} records that the lines of {letter} retrieve, <b>{formatCount(years.bare)}</b> ({share(
+				years.bare,
+				years.all
 			)}) carry no heading: only text words hold them.
 		</p>
-		{#if told.bare > 0}
+		{#if years.bare > 0}
 			<details class="small mt-1">
 				<summary>By year</summary>
 				<table class="year-table">
@@ -42,7 +47,7 @@
 						></thead
 					>
 					<tbody
-						>{#each told.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr
+						>{#each years.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr
 								><td>{one.year}</td><td>{formatCount(one.all)}</td><td>{formatCount(one.bare)}</td><td
 									>{share(one.bare, one.all)}</td
 								></tr

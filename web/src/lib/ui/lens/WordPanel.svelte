@@ -1,5 +1,6 @@
 <!-- The word that the cursor is on: every word of the collection that it stands for, the unwanted ones taken out, other forms proposed. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { fieldAt, foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
@@ -50,9 +51,14 @@
 		excluded = new Set();
 		all = false;
 		said = '';
-		return askForFigures<Variants>(
-			`/api/v1/enquiries/${enquiry.id}/variants?pattern=${encodeURIComponent(asked)}&fields=${encodeURIComponent(fields)}`,
-			{ after: 200, told: (answer) => (found = { pattern: asked, fields, answer }) }
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/variants', {
+					path: { enquiry: enquiry.id },
+					query: { pattern: asked, fields },
+					signal
+				}),
+			{ after: 200, show: (answer) => (found = { pattern: asked, fields, answer }) }
 		);
 	});
 	const answer = $derived(found && found.pattern === pattern ? found.answer : null);

@@ -1,7 +1,7 @@
 <!-- What a source says of itself over its connection, and whether the profile fits that. -->
 <script lang="ts">
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { ConnectionView } from '$lib/work/renderings';
+	import type { ConnectionView } from '$lib/contract/platforms';
 
 	let { told, source }: { told: ConnectionView; source: string } = $props();
 </script>

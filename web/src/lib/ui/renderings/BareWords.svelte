@@ -4,9 +4,9 @@
 	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
-	import { askServer } from '$lib/work/ask';
+	import { callServer } from '$lib/contract/call-server';
 	import { lookUp } from '$lib/work/headings';
-	import type { WordsView } from '$lib/work/renderings';
+	import type { WordsView } from '$lib/contract/platforms';
 
 	/** Platforms of the enquiry, and the one to begin with. */
 	let { platforms, first }: { platforms: readonly { readonly id: string; readonly source: string }[]; first: string } =
@@ -31,10 +31,9 @@
 	let fault = $state('');
 	let said = $state('');
 	async function look() {
-		const answer = await askServer<WordsView>(`/api/v1/enquiries/${enquiry.id}/renderings/words`, 'POST', {
-			profile,
-			words,
-			account
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/words', {
+			path: { enquiry: enquiry.id },
+			body: { profile, words, account }
 		});
 		if (answer.ok) [seen, fault] = [answer.value, ''];
 		else fault = answer.fault;

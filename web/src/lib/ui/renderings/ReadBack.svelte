@@ -4,8 +4,8 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { count, formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
-	import { askServer } from '$lib/work/ask';
-	import type { ReadStrategyView } from '$lib/work/renderings';
+	import { readInSyntax } from '$lib/work/read-syntax';
+	import type { ReadStrategyView } from '$lib/contract/platforms';
 
 	let { first }: { first: string } = $props();
 	const workspace = useWorkspace();
@@ -20,10 +20,7 @@
 	let said = $state('');
 	async function read(by = profile) {
 		chosen = by;
-		const answer = await askServer<ReadStrategyView>(`/api/v1/enquiries/${enquiry.id}/renderings/read`, 'POST', {
-			profile: by,
-			text
-		});
+		const answer = await readInSyntax(enquiry.id, by, text);
 		if (answer.ok) [seen, fault, of, said] = [answer.value, '', text, ''];
 		else fault = answer.fault;
 	}

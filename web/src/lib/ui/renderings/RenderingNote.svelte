@@ -1,9 +1,10 @@
 <!-- A note of a rendering: what changed and in which direction; and the searcher's decision on it. -->
 <script lang="ts">
+	import type { MappingKind } from '$lib/contract/crosswalks';
 	import { format } from 'date-fns';
 	import { hasErrors, parse, type MappingToDecide, type RenderingNote } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
-	import { decide as decideOnCounterpart, KINDS, type Kind } from '$lib/work/counterparts';
+	import { decide as decideOnCounterpart, KINDS } from '$lib/work/counterparts';
 	import { newId } from '$lib/work/new-id';
 
 	/** @param short one line, opened on request: where several sources stand together @param mapped is called when a counterpart was kept for every enquiry */
@@ -24,7 +25,7 @@
 	let text = $state('');
 	let why = $state('');
 	/** How the heading and what was chosen relate, for every enquiry; null where the choice is this rendering's alone. */
-	let relation = $state<Kind | null>(null);
+	let relation = $state<MappingKind | null>(null);
 	let refused = $state('');
 	const mapping = $derived(
 		take === 'replace' && text.trim() === '' && chosen.length > 0 ? (note.mapping ?? null) : null
@@ -77,7 +78,7 @@
 		]);
 		open = false;
 	}
-	async function keepForAll({ vocabulary, heading: of, to, candidates }: MappingToDecide, kind: Kind) {
+	async function keepForAll({ vocabulary, heading: of, to, candidates }: MappingToDecide, kind: MappingKind) {
 		const targets = note.candidates.flatMap((candidate, at) =>
 			chosen.includes(candidate) ? [candidates[at] ?? ''] : []
 		);

@@ -5,11 +5,11 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
-	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
+	import { hasEnded, isUnderWay } from '$lib/contract/jobs';
 	import type { RenderingHistory } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import { askServer } from '$lib/work/ask';
+	import { callServer } from '$lib/contract/call-server';
 
 	interface Props {
 		profile: {
@@ -39,8 +39,9 @@
 		sending = true;
 		await enquiry.flush();
 		fault = '';
-		const answer = await askServer<JobView>(`/api/v1/enquiries/${enquiry.id}/renderings/count`, 'POST', {
-			profile: profile.id
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/count', {
+			path: { enquiry: enquiry.id },
+			body: { profile: profile.id }
 		});
 		sending = false;
 		if (!answer.ok) {
@@ -73,17 +74,20 @@
 	/** The run has all lines as they are now; those without a count in what was pasted have none. */
 	async function keepPasted(rows: readonly RunLine[]) {
 		const known = new Map(rows.map((row) => [row.id, row.count]));
-		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/runs`, 'POST', {
-			profile: profile.id,
-			version: profile.version,
-			how: 'pasted',
-			lines: written.map((line) => ({
-				id: line.id,
-				number: line.written ?? 0,
-				text: line.text,
-				count: known.get(line.id) ?? null,
-				fault: ''
-			}))
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/runs', {
+			path: { enquiry: enquiry.id },
+			body: {
+				profile: profile.id,
+				version: profile.version,
+				how: 'pasted',
+				lines: written.map((line) => ({
+					id: line.id,
+					number: line.written ?? 0,
+					text: line.text,
+					count: known.get(line.id) ?? null,
+					fault: ''
+				}))
+			}
 		});
 		fault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
@@ -92,7 +96,10 @@
 		onchange();
 	}
 	async function withdraw(run: string, withdrawn: boolean) {
-		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/runs/${run}`, 'PUT', { withdrawn });
+		const answer = await callServer('PUT /api/v1/enquiries/[enquiry]/runs/[run]', {
+			path: { enquiry: enquiry.id, run },
+			body: { withdrawn }
+		});
 		fault = answer.ok ? '' : answer.fault;
 		onchange();
 	}

@@ -6,11 +6,11 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
-	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
+	import { hasEnded, isUnderWay } from '$lib/contract/jobs';
 	import type { ComparedRendering } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import { askServer } from '$lib/work/ask';
+	import { callServer } from '$lib/contract/call-server';
 
 	interface Props {
 		profile: string;
@@ -51,7 +51,10 @@
 		await enquiry.flush();
 		fault = '';
 		const on = stands;
-		const answer = await askServer<JobView>(`/api/v1/enquiries/${enquiry.id}/renderings/try`, 'POST', { profile });
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/try', {
+			path: { enquiry: enquiry.id },
+			body: { profile }
+		});
 		sending = false;
 		if (!answer.ok) {
 			fault = answer.fault;

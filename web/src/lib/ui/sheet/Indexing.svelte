@@ -1,6 +1,6 @@
 <!-- The collection is being indexed, or somebody has stopped that: how far it is, and what can be done. -->
 <script lang="ts">
-	import { askServer } from '$lib/work/ask';
+	import { callServer } from '$lib/contract/call-server';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { useWorkspace } from '$lib/work/context';
 
@@ -8,7 +8,10 @@
 	const { enquiry } = useWorkspace();
 	let fault = $state('');
 	async function ask(what: 'stop' | 'start') {
-		const answer = await askServer(`/api/v1/enquiries/${enquiry.id}/indexing`, 'POST', { do: what });
+		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/indexing', {
+			path: { enquiry: enquiry.id },
+			body: { do: what }
+		});
 		fault = answer.ok ? '' : answer.fault;
 		changed();
 	}

@@ -1,12 +1,13 @@
 <!-- Text pasted from elsewhere: what would be changed, shown before it is added. -->
 <script lang="ts">
+	import { ANCHOR_MARKS } from '@wide-lantern/core/editor';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { CleanedLine } from '@wide-lantern/core/editor';
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { count, formatCount } from '$lib/work/fresh.svelte';
 	import { readInSyntax } from '$lib/work/read-syntax';
-	import type { ReadStrategyView } from '$lib/work/renderings';
+	import type { ReadStrategyView } from '$lib/contract/platforms';
 
 	interface Props {
 		text: string;
@@ -44,9 +45,10 @@
 	const changed = $derived(cleaned.filter((line) => line.changes.length > 0));
 	const kinds = $derived([...new Set(changed.flatMap((line) => line.changes))]);
 	const SHOWN = 60;
-	const INVISIBLE =
-		// eslint-disable-next-line no-control-regex -- these are what is shown
-		/[\u0000-\u0008\u000B-\u001F\u007F-\u009F\u00AD\u200B-\u200F\u2028-\u202E\u2060-\u2069\uE000\uE001\uFEFF]/g;
+	const INVISIBLE = new RegExp(
+		`[\\u0000-\\u0008\\u000B-\\u001F\\u007F-\\u009F\\u00AD\\u200B-\\u200F\\u2028-\\u202E\\u2060-\\u2069\\uFEFF${ANCHOR_MARKS}]`,
+		'g'
+	);
 	/** Characters that cannot be seen are shown as their numbers. */
 	const visible = (text: string) =>
 		text

@@ -8,7 +8,6 @@
 	import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete';
 	import { linter, setDiagnostics } from '@codemirror/lint';
 	import {
-		adviceOn,
 		conceptLetter,
 		cutLabel,
 		gatherLines,
@@ -22,7 +21,7 @@
 	} from '@wide-lantern/core/editor';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
-	import type { SheetLine } from '$lib/work/sheet';
+	import type { SheetLine } from '$lib/contract/sheet';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
 	import { copyLines, insertCleaned, paste } from './clipboard';
@@ -54,7 +53,7 @@
 	}
 	let { selected = $bindable(), heads, oncursor, onexplain, onrecords, onkeys }: Props = $props();
 	const workspace = useWorkspace();
-	const { enquiry, counts } = workspace;
+	const { enquiry, counts, findings } = workspace;
 	const view = $derived(counts.view);
 	const vocabularies = $derived(
 		workspace.collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []
@@ -115,30 +114,11 @@
 		return true;
 	}
 
-	/** Milliseconds after which places are underlined: in a long strategy that must not hold up the next key. */
-	const UNDERLINING = 180;
-	let underlining: ReturnType<typeof setTimeout> | undefined;
-	function diagnose(): void {
-		clearTimeout(underlining);
-		underlining = setTimeout(underline, UNDERLINING);
-	}
 	function underline(): void {
 		if (!editor) return;
 		const { state } = editor;
-		// While a line is being mended the result is for the moment another one: nobody is told that it uses too little.
-		const unsettled =
-			view?.lines.some((line) => line.state === 'broken' || line.state === 'faulty' || line.state === 'heavy') ?? true;
-		const noHits = counts.marginsOld ? [] : (counts.margins?.noHits ?? []);
-		const shared = counts.marginsOld ? [] : (counts.margins?.shared ?? []);
 		const keep = (label: string, edits: readonly Edit[]) => enquiry.edit(label.toLowerCase(), edits);
-		const diagnostics = diagnosticsOf(state, {
-			view,
-			typing: beingTyped(state),
-			advice: adviceOn(enquiry.document, unsettled ? null : (view?.final ?? null)),
-			noHits,
-			shared,
-			keep
-		});
+		const diagnostics = diagnosticsOf(state, findings.all, findings.texts, keep);
 		// Setting the same ones again would close the note that somebody is reading.
 		const text = JSON.stringify(
 			diagnostics.map(({ from, to, severity, message, actions }) => [
@@ -381,6 +361,7 @@
 
 	/** Goes to the next place that is wrong, and opens its explanation beside the sheet. */
 	function explainNext(target: EditorView, by: 1 | -1): boolean {
+		findings.refresh();
 		underline();
 		const at = nextProblem(target.state, by);
 		if (at === null) return false;
@@ -493,11 +474,7 @@
 						// What was typed in a line takes its final form when the cursor leaves it.
 						if (update.selectionSet && lineOf(update.startState) !== lineOf(update.state))
 							queueMicrotask(() => editor && sync.sync(editor, false));
-						if (update.docChanged)
-							queueMicrotask(() => {
-								showMargins();
-								diagnose();
-							});
+						if (update.docChanged) queueMicrotask(showMargins);
 					}),
 					EditorView.domEventHandlers({
 						blur() {
@@ -519,7 +496,7 @@
 		void document.fonts.ready.then(() => editor?.requestMeasure());
 		return () => {
 			clearTimeout(turning);
-			clearTimeout(underlining);
+			findings.typing = null;
 			editor?.destroy();
 			editor = undefined;
 		};
@@ -542,8 +519,12 @@
 		if (ready)
 			untrack(() => {
 				showMargins();
-				diagnose();
+				findings.typing = editor ? beingTyped(editor.state) : null;
 			});
+	});
+	$effect(() => {
+		void findings.all;
+		if (ready) untrack(underline);
 	});
 	$effect(() => {
 		const here = enquiry.others;

@@ -1,4 +1,6 @@
 /** What is offered while typing: headings after `{`, lines after `#`, concepts after `@`. */
+import { callServer } from '$lib/contract/call-server';
+import type { HeadingMatch } from '$lib/contract/headings';
 import {
 	acceptCompletion,
 	autocompletion,
@@ -12,7 +14,7 @@ import {
 import type { Extension } from '@codemirror/state';
 import { ViewPlugin, type EditorView, type ViewUpdate } from '@codemirror/view';
 import { printLabel } from '@wide-lantern/core/editor';
-import { reasonText, type Match } from '$lib/work/headings';
+import { reasonText } from '$lib/work/headings';
 
 export interface Offers {
 	vocabulary(): string;
@@ -74,11 +76,13 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 	const words = typed.text.slice(start);
 	const asking = new AbortController();
 	context.addEventListener('abort', () => asking.abort());
-	const response = await fetch(`/api/v1/vocabularies/${offers.vocabulary()}/lookup?q=${encodeURIComponent(words)}`, {
+	const answer = await callServer('GET /api/v1/vocabularies/[vocabulary]/lookup', {
+		path: { vocabulary: offers.vocabulary() },
+		query: { q: words },
 		signal: asking.signal
 	}).catch(() => null);
-	if (!response?.ok) return null;
-	const { matches } = (await response.json().catch(() => ({ matches: [] }))) as { matches: readonly Match[] };
+	if (!answer?.ok) return null;
+	const { matches } = answer.value;
 	return {
 		from: typed.from + start,
 		filter: false,
@@ -91,7 +95,7 @@ async function headings(context: CompletionContext, offers: Offers): Promise<Com
 }
 
 /** Writes the heading with its closing brace and goes on behind it, where the next operator is typed. */
-function take(view: EditorView, match: Match, from: number, to: number): void {
+function take(view: EditorView, match: HeadingMatch, from: number, to: number): void {
 	const insert = `${printLabel(match.label)}${match.narrower > 0 ? ' >' : ''}}`;
 	const end = view.state.sliceDoc(to, to + 1) === '}' ? to + 1 : to;
 	view.dispatch({

@@ -1,7 +1,7 @@
 /** Where others are: the line that the cursor of each is on. */
 import { StateEffect, StateField, type EditorState, type Extension, type Range } from '@codemirror/state';
 import { Decoration, EditorView, WidgetType, type DecorationSet } from '@codemirror/view';
-import type { Presence } from '$lib/work/presence';
+import type { Presence } from '$lib/contract/enquiries';
 import { lineIds } from './identity';
 
 export const setOthers = StateEffect.define<readonly Presence[]>();

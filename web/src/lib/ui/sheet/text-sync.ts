@@ -6,7 +6,6 @@ import { EditorSelection, Transaction, type ChangeSpec, type EditorState } from 
 import type { EditorView } from '@codemirror/view';
 import {
 	cleanLine,
-	conceptLetter,
 	cutLabel,
 	emptiedConcepts,
 	parse,
@@ -19,32 +18,10 @@ import {
 	type Names,
 	type StrategyLine
 } from '@wide-lantern/core/editor';
+import { namesFor } from '$lib/client/line-names';
 import type { EnquiryClient } from '$lib/work/enquiry.svelte';
 import { newId } from '$lib/work/new-id';
 import { difference, lineIds, setLineIds } from './identity';
-
-/** Names of the day for lines and concepts; headings are the server's to name. */
-export function namesFor(document: EnquiryClient['document'], ids: readonly string[]): Names {
-	const numbers = new Map(ids.map((id, at) => [id, at + 1]));
-	const { concepts } = document;
-	return {
-		lineId: (number) => ids[number - 1] ?? null,
-		lineNumber: (id) => numbers.get(id) ?? null,
-		conceptIds(letter, strand) {
-			const concept = concepts.find((_, at) => conceptLetter(at) === letter);
-			const named = strand === null ? null : (concept?.strands[strand - 1]?.id ?? null);
-			return concept && (strand === null || named !== null) ? { concept: concept.id, strand: named } : null;
-		},
-		conceptName(id, strandId) {
-			const at = concepts.findIndex((one) => one.id === id);
-			const strand =
-				strandId === null ? null : (concepts[at]?.strands.findIndex((one) => one.id === strandId) ?? -1) + 1;
-			return at < 0 || strand === 0 ? null : { letter: conceptLetter(at), strand };
-		},
-		headingKey: () => null,
-		headingName: () => null
-	};
-}
 
 const shownText = (line: StrategyLine, names: Names) => toText(line.source, names);
 

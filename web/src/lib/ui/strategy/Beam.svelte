@@ -4,7 +4,7 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { SheetMargins } from '$lib/work/sheet';
+	import type { SheetMargins } from '$lib/contract/sheet';
 
 	interface Props {
 		beam: NonNullable<SheetMargins['beam']>;

@@ -3,7 +3,7 @@
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { SheetMargins } from '$lib/work/sheet';
+	import type { SheetMargins } from '$lib/contract/sheet';
 
 	let { kinds, old, size, known }: { kinds: SheetMargins['kinds']; old: boolean; size: number; known: number } =
 		$props();

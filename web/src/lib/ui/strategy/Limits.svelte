@@ -1,13 +1,15 @@
 <!-- Limits on the result: what each would lose, and which records it cannot judge, before it becomes a line. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import Ship from '@lucide/svelte/icons/ship';
-	import { hasErrors, limitLabel, parse, type Edit } from '@wide-lantern/core/editor';
+	import { lineAnchor, hasErrors, limitLabel, parse, type Edit } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
-	import type { RecordSpread } from '$lib/work/records';
-	import { tryOut, type TrialResult } from '$lib/work/trials';
+	import type { RecordSpread } from '$lib/contract/records';
+	import type { TrialResult } from '$lib/contract/sheet';
+	import { tryOut } from '$lib/work/trials';
 
 	let { final, known }: { final: string; known: number } = $props();
 	const { enquiry, counts } = useWorkspace();
@@ -89,7 +91,7 @@
 	}
 	const line = $derived({
 		id: newId(),
-		source: `\uE000#${target}\uE001 AND ${text}`,
+		source: `${lineAnchor(target)} AND ${text}`,
 		concept: null,
 		strand: null,
 		role: 'limit',
@@ -119,9 +121,17 @@
 	});
 	$effect(() => {
 		void enquiry.revision;
-		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?line=${encodeURIComponent(target)}`, {
-			told: (answer) => (spread = answer)
-		});
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/spread', {
+					path: { enquiry: enquiry.id },
+					query: { line: target },
+					signal
+				}),
+			{
+				show: (answer) => (spread = answer)
+			}
+		);
 	});
 	const lacking = $derived.by(() => {
 		const of = spread?.lacking;

@@ -1,6 +1,7 @@
 <!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
 <script lang="ts">
 	import {
+		lineAnchor,
 		packLines,
 		performanceOf,
 		toText,
@@ -9,12 +10,13 @@
 		type PackedLines,
 		type Proportion
 	} from '@wide-lantern/core/editor';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
-	import { askServer } from '$lib/work/ask';
+	import { namesFor } from '$lib/client/line-names';
+	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
-	import type { Measured, PartEntry } from '$lib/work/parts';
+	import type { PartEntry } from '$lib/contract/enquiries';
+	import type { Measured } from '$lib/contract/sheet';
 
 	/** The lines selected in the sheet, and the result. */
 	let { selected, final }: { selected: readonly string[]; final: string | null } = $props();
@@ -36,17 +38,13 @@
 	let open = $state('');
 	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
-	async function ask<Value>(
-		path: string,
-		method: 'GET' | 'POST' | 'DELETE' = 'GET',
-		body?: object
-	): Promise<Value | null> {
-		const answer = await askServer<Value>(path, method, body);
+	async function valueShown<Value>(asked: Promise<Answer<Value>>): Promise<Value | null> {
+		const answer = await asked;
 		fault = answer.ok ? '' : answer.fault;
 		return answer.ok ? answer.value : null;
 	}
 	const list = async () => {
-		parts = (await ask<{ parts: PartEntry[] }>('/api/v1/parts'))?.parts ?? parts;
+		parts = (await valueShown(callServer('GET /api/v1/parts')))?.parts ?? parts;
 	};
 	$effect(() => {
 		void list();
@@ -71,16 +69,20 @@
 				)
 			)
 		};
-		const saved = await ask<{ version: number }>('/api/v1/parts', 'POST', {
-			format: 'wide-lantern-part',
-			name: name.trim(),
-			kind,
-			source: source.trim(),
-			note: '',
-			...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }),
-			version: 1,
-			variants: [{ name: '', lines: plain }]
-		});
+		const saved = await valueShown(
+			callServer('POST /api/v1/parts', {
+				body: {
+					format: 'wide-lantern-part',
+					name: name.trim(),
+					kind,
+					source: source.trim(),
+					note: '',
+					...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }),
+					version: 1,
+					variants: [{ name: '', lines: plain }]
+				}
+			})
+		);
 		if (!saved) return;
 		said = [`Kept “${name.trim()}”, version ${saved.version}.`];
 		name = '';
@@ -118,7 +120,7 @@
 				in: ['lines'],
 				item: {
 					id: newId(),
-					source: `\uE000#${final}\uE001 AND \uE000#${filterLine}\uE001`,
+					source: `${lineAnchor(final)} AND ${lineAnchor(filterLine)}`,
 					concept: null,
 					strand: null,
 					role: 'joining',
@@ -145,10 +147,15 @@
 	}
 	async function measure(entry: PartEntry) {
 		for (const variant of entry.part.variants) {
-			const answer = await ask<Measured>(`/api/v1/enquiries/${enquiry.id}/measure`, 'POST', {
-				lines: variant.lines,
-				truth: byMarks ? null : truthOf(entry).trim()
-			});
+			const answer = await valueShown(
+				callServer('POST /api/v1/enquiries/[enquiry]/measure', {
+					path: { enquiry: enquiry.id },
+					body: {
+						lines: variant.lines,
+						truth: byMarks ? null : truthOf(entry).trim()
+					}
+				})
+			);
 			if (!answer) return;
 			measured = new Map([...measured, [`${entry.id} ${variant.name}`, answer]]);
 		}
@@ -259,7 +266,9 @@
 					onclick={() => void measure(entry)}>Measure</button
 				>{#if entry.mine}<button
 						class="do bare small"
-						onclick={() => void ask(`/api/v1/parts/${entry.id}`, 'DELETE').then(list)}>Remove</button
+						onclick={() =>
+							void valueShown(callServer('DELETE /api/v1/parts/[part]', { path: { part: entry.id } })).then(list)}
+						>Remove</button
 					>{/if}
 			</p>
 		</article>

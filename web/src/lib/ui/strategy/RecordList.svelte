@@ -1,9 +1,10 @@
 <!-- Records one under the other with their lit words; one opens in the lens. -->
 <script lang="ts">
+	import type { RecordPage, ShownRecord } from '$lib/contract/records';
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { citationOf } from '$lib/work/articles';
-	import { stretches, type RecordPage, type ShownRecord } from '$lib/work/records';
+	import { stretches } from '$lib/work/records';
 
 	let { page }: { page: RecordPage } = $props();
 	const { lens } = useWorkspace();

@@ -1,10 +1,11 @@
 <!-- Records of a line, or of the difference of two: read, judged, sent to a concept. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import BookOpen from '@lucide/svelte/icons/book-open';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { RecordPage } from '$lib/work/records';
+	import type { RecordPage } from '$lib/contract/records';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 
@@ -46,23 +47,27 @@
 		}
 		const [wanted, start] = [line, from];
 		if (wanted === null) return;
-		const query = new URLSearchParams({
+		const query = {
 			line: wanted,
-			from: String(start),
+			from: start,
 			order,
 			...(minus === null ? {} : { minus }),
 			...(aloneIn === null ? {} : { alone: aloneIn })
-		});
-		return askForFigures<RecordPage>(`/api/v1/enquiries/${enquiry.id}/records?${query}`, {
-			told(answer) {
-				page = answer;
-				fault = '';
-				if (!jump) return;
-				jump = false;
-				requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
-			},
-			failed: (message) => (fault = message)
-		});
+		};
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/records', { path: { enquiry: enquiry.id }, query, signal }),
+			{
+				show(answer) {
+					page = answer;
+					fault = '';
+					if (!jump) return;
+					jump = false;
+					requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
+				},
+				failed: (message) => (fault = message)
+			}
+		);
 	});
 	const named = $derived(
 		aloneIn !== null

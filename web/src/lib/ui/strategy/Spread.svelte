@@ -1,12 +1,13 @@
 <!-- How the records of a line spread over years, types, journals and keywords; and words of good records that no term matches. -->
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { addWords } from '$lib/work/terms';
-	import type { CommonValues, RecordSpread } from '$lib/work/records';
+	import type { CommonValues, RecordSpread } from '$lib/contract/records';
 
 	let {
 		line,
@@ -20,16 +21,20 @@
 	let sent = $state('');
 	$effect(() => {
 		void revision;
-		const query = new URLSearchParams({
+		const query = {
 			line,
 			...(minus === null ? {} : { minus }),
 			...(aloneIn === null ? {} : { alone: aloneIn })
-		});
-		return askForFigures<RecordSpread>(`/api/v1/enquiries/${enquiry.id}/spread?${query}`, {
-			after: 250,
-			told: (answer) => ([spread, fault] = [answer, '']),
-			failed: (message) => (fault = message)
-		});
+		};
+		return askForFigures(
+			(signal) =>
+				callServer('GET /api/v1/enquiries/[enquiry]/spread', { path: { enquiry: enquiry.id }, query, signal }),
+			{
+				after: 250,
+				show: (answer) => ([spread, fault] = [answer, '']),
+				failed: (message) => (fault = message)
+			}
+		);
 	});
 	const years = $derived.by(() => {
 		const known = new Map(spread?.years.map((one) => [one.year, one.count]));

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import {
+		lineAnchor,
 		dropConcept,
 		proposedTrials,
 		toSource,
@@ -9,13 +10,14 @@
 		type Edit,
 		type ProposedTrial
 	} from '@wide-lantern/core/editor';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import { namesFor } from '$lib/client/line-names';
 	import RecordList from './RecordList.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { newId } from '$lib/work/new-id';
-	import type { ShownRecord } from '$lib/work/records';
-	import { tryOut, type TrialResult } from '$lib/work/trials';
+	import type { ShownRecord } from '$lib/contract/records';
+	import type { TrialResult } from '$lib/contract/sheet';
+	import { tryOut } from '$lib/work/trials';
 
 	/** The result and its count as they stand. */
 	let { final, count, found, known }: { final: string; count: number | null; found: number | null; known: number } =
@@ -63,7 +65,7 @@
 		if (operator === 'instead')
 			return [{ do: 'set', at: ['lines', line ?? '', 'source'], value: toSource(text, names) }];
 		const at = enquiry.document.lines.findIndex((line) => line.id === final);
-		const source = `\uE000#${final}\uE001 ${operator} ${/^\w+$|^"[^"]*"$|^\{[^}]*\}$|^\w+:[^\s()]+$|^\(.*\)$/.test(text) ? text : `(${text})`}`;
+		const source = `${lineAnchor(final)} ${operator} ${/^\w+$|^"[^"]*"$|^\{[^}]*\}$|^\w+:[^\s()]+$|^\(.*\)$/.test(text) ? text : `(${text})`}`;
 		return [
 			{
 				do: 'insert',

@@ -1,10 +1,11 @@
 <!-- The lines brought up to date with the concepts: what would change, before it is done. -->
 <script lang="ts">
+	import type { TrialResult } from '$lib/contract/sheet';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Edit, UpdateStep } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import { tryOut, type TrialResult } from '$lib/work/trials';
+	import { tryOut } from '$lib/work/trials';
 
 	interface Props {
 		steps: readonly UpdateStep[];

@@ -1,13 +1,13 @@
 <!-- Versions: kept by name or by themselves; two of them side by side, line by line; taken back. -->
 <script lang="ts">
 	import { diffWordsWithSpace } from 'diff';
-	import { restoringEdits, type EnquiryDocument, type LineChange } from '@wide-lantern/core/editor';
-	import { askServer } from '$lib/work/ask';
+	import { restoringEdits, type LineChange } from '@wide-lantern/core/editor';
+	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import type { RecordPage } from '$lib/work/records';
+	import type { ComparedVersions, VersionEntry } from '$lib/contract/enquiries';
+	import type { RecordPage } from '$lib/contract/records';
 	import RecordList from './RecordList.svelte';
-	import type { ComparedVersions, VersionEntry } from '$lib/work/versions';
 
 	const { enquiry } = useWorkspace();
 	let versions = $state.raw<readonly VersionEntry[] | null>(null);
@@ -18,31 +18,49 @@
 	let compared = $state.raw<ComparedVersions | null>(null);
 	let done = $state('');
 
-	async function ask<Value>(path: string, body?: object): Promise<Value | null> {
-		const answer = await askServer<Value>(`/api/v1/enquiries/${enquiry.id}/${path}`, body ? 'POST' : 'GET', body);
+	async function valueShown<Value>(asked: Promise<Answer<Value>>): Promise<Value | null> {
+		const answer = await asked;
 		fault = answer.ok ? '' : answer.fault;
 		return answer.ok ? answer.value : null;
 	}
+	const keepVersion = (name: string) =>
+		valueShown(
+			callServer('POST /api/v1/enquiries/[enquiry]/versions', {
+				path: { enquiry: enquiry.id },
+				body: { name, revision: enquiry.revision }
+			})
+		);
 	async function list() {
-		versions = (await ask<{ versions: VersionEntry[] }>('versions'))?.versions ?? versions;
+		versions =
+			(await valueShown(callServer('GET /api/v1/enquiries/[enquiry]/versions', { path: { enquiry: enquiry.id } })))
+				?.versions ?? versions;
 		before ||= versions?.[0]?.id ?? '';
 	}
 	async function keep() {
 		await enquiry.flush();
-		const kept = await ask<{ id: string }>('versions', { name, revision: enquiry.revision });
-		if (!kept) return;
+		if (!(await keepVersion(name))) return;
 		done = `Kept as “${name.trim()}”.`;
 		name = '';
 		await list();
 	}
 	async function compare() {
 		await enquiry.flush();
-		compared = await ask<ComparedVersions>(`versions/${before}?with=${after}`);
+		compared = await valueShown(
+			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]/comparison', {
+				path: { enquiry: enquiry.id, version: before },
+				query: { with: after }
+			})
+		);
 	}
 	/** Records that one of the two has and the other has not. */
 	let shownRecords = $state.raw<{ readonly side: 'gained' | 'lost'; readonly page: RecordPage } | null>(null);
 	async function read(side: 'gained' | 'lost', from = 0) {
-		const page = await ask<RecordPage>(`versions/${before}?with=${after}&records=${side}&from=${from}`);
+		const page = await valueShown(
+			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]/records', {
+				path: { enquiry: enquiry.id, version: before },
+				query: { with: after, side, from }
+			})
+		);
 		if (page) shownRecords = { side, page };
 	}
 	$effect(() => {
@@ -56,14 +74,18 @@
 	});
 	async function restore(entry: VersionEntry) {
 		await enquiry.flush();
-		const then = await ask<{ document: EnquiryDocument }>(`versions/${entry.id}`);
+		const then = await valueShown(
+			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]', {
+				path: { enquiry: enquiry.id, version: entry.id }
+			})
+		);
 		if (!then) return;
 		const edits = restoringEdits(enquiry.document, then.document);
 		if (edits.length === 0) {
 			done = 'Lines and concepts are as they were in that version; nothing was changed.';
 			return;
 		}
-		await ask('versions', { name: `Before going back to ${nameOf(entry)}`, revision: enquiry.revision });
+		await keepVersion(`Before going back to ${nameOf(entry)}`);
 		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits))
 			done = `Lines and concepts are those of ${nameOf(entry)} again. The state before was saved as a separate version, and undo restores it.`;
 		await list();

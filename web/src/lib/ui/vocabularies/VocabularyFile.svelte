@@ -6,7 +6,7 @@
 	import { hasEnded, isUnderWay, type ReadVocabulary } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import type { Answer } from '$lib/work/ask';
+	import type { Answer } from '$lib/contract/call-server';
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import { shortName } from '$lib/work/installation';
 	import { begin, KIND_NAMES, next, type LoadingJob } from '$lib/work/vocabulary-file';

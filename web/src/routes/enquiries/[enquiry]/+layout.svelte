@@ -18,10 +18,11 @@
 	import Trouble from '$lib/ui/Trouble.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { provideWorkspace } from '$lib/work/context';
+	import { LineFindings } from '$lib/client/line-findings.svelte';
 	import { SheetCounts } from '$lib/work/counts.svelte';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
 	import { Lens } from '$lib/work/lens.svelte';
-	import { STEPS, stepStates, type StepId } from '$lib/work/steps';
+	import { STEPS, stepStates, type StepId } from '@wide-lantern/core/editor';
 	import { formatCount } from '$lib/work/fresh.svelte';
 
 	let { data, children } = $props();
@@ -37,10 +38,17 @@
 	);
 	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
+	const findings = new LineFindings(() => ({
+		document: enquiry.document,
+		view: counts.view,
+		margins: counts.margins,
+		marginsOld: counts.marginsOld
+	}));
 	provideWorkspace({
 		enquiry,
 		counts,
 		lens,
+		findings,
 		collections: first.collections,
 		vocabularies: first.vocabularies,
 		profiles: first.profiles,
@@ -60,7 +68,11 @@
 		const { refused } = enquiry.judgements;
 		if (refused) untrack(() => enquiry.refuse(refused));
 	});
-	const states = $derived(stepStates(enquiry.document));
+	const states = $derived(stepStates(enquiry.document, findings.all));
+	$effect(() => {
+		void [enquiry.document, counts.view, counts.margins, counts.marginsOld, findings.typing];
+		untrack(() => findings.changed());
+	});
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
 	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
 	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
@@ -81,6 +93,7 @@
 		const close = enquiry.open();
 		return () => {
 			counts.stop();
+			findings.stop();
 			close();
 		};
 	});
@@ -182,7 +195,7 @@
 					<a href={path(step.id)} aria-current={here === step.id ? 'page' : undefined}>
 						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}
 						></span>{step.name}
-						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.text).join('\n')}
+						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.message).join('\n')}
 								>{state.look.length}<span class="sr"> to look at</span></span
 							>{/if}
 					</a>

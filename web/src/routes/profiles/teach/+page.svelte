@@ -2,135 +2,18 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import {
-		checkConstructs,
-		CONSTRUCTS,
-		FIELD_NAMES,
-		learnProfile,
-		parse,
-		profileProblems,
-		proposeExamples,
-		WRITTEN_ALONE,
-		writeStrategy,
-		type ExampleProposal,
-		type Profile
-	} from '@wide-lantern/core/editor';
+	import { CONSTRUCTS, FIELD_NAMES, proposeExamples, type Profile } from '@wide-lantern/core/editor';
+	import { SAMPLE, Teaching } from '$lib/client/teaching.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { shortName } from '$lib/work/installation';
 
 	let { data } = $props();
 	// The profile that one starts from is looked at once; what is typed then is one's own.
 	const from = untrack(() => data.from as Profile | null);
 	const copy = untrack(() => from !== null && !data.mine);
-	let platform = $state(from?.platform.name ?? '');
-	let source = $state(from?.source.name ?? '');
-	let vocabulary = $state(from?.source.vocabulary ?? '');
-	let examples = $state<Record<string, string>>(
-		from
-			? Object.fromEntries(
-					checkConstructs(from).flatMap((one) => (one.written === null ? [] : [[one.construct, one.written]]))
-				)
-			: {}
-	);
-	let answers = $state<Record<string, string>>(
-		from
-			? {
-					precedence: from.platform.operators.precedence,
-					inside: from.platform.wildcards.inside ? 'yes' : 'no',
-					'in-phrases': from.platform.wildcards.inPhrases ? 'yes' : 'no',
-					front: from.platform.wildcards.front ? 'yes' : 'no',
-					'near-groups': from.platform.proximity.groups ? 'yes' : 'no',
-					'near-phrases': from.platform.proximity.phrases ? 'yes' : 'no',
-					'near-wildcards': from.platform.proximity.wildcards ? 'yes' : 'no',
-					'smallest-stem': String(from.platform.wildcards.smallestStem || ''),
-					'largest-distance': String(from.platform.proximity.largest ?? ''),
-					length: String(from.platform.ceilings.length ?? ''),
-					terms: String(from.platform.ceilings.terms ?? ''),
-					export: String(from.platform.ceilings.export ?? '')
-				}
-			: {}
-	);
-	let served = $state(from?.source.address ?? '');
-	let spoken = $state(from?.source.queryType ?? '');
-	let coverage = $state(from?.source.coverage ?? '');
-	let adjacent = $state<string>(from?.platform.habits?.adjacent ?? 'refused');
-	let mapsWords = $state(from?.platform.habits?.mapsWords ?? false);
-	let sticks = $state((from?.platform.habits?.sticks ?? []).join('\n'));
-	let id = $state(from === null ? '' : copy ? `${from.id}-copy` : from.id);
-	const proposedId = $derived(shortName(`${source || 'source'} ${platform}`.trim()));
-	const learned = $derived(
-		learnProfile(examples, answers, {
-			id: id || proposedId || 'own',
-			platform: platform.trim() || 'The platform',
-			source: source.trim() || 'The source',
-			vocabulary: vocabulary === '' ? null : vocabulary
-		})
-	);
-	/** What no example shows stays what it was in a profile that is changed. */
-	const habits = $derived({
-		adjacent: adjacent as 'refused' | 'and' | 'or' | 'phrase',
-		mapsWords,
-		addsNarrower: from?.platform.habits?.addsNarrower ?? mapsWords,
-		addsVariants: from?.platform.habits?.addsVariants ?? ('none' as const),
-		hyphen: from?.platform.habits?.hyphen ?? ('separates' as const),
-		ignored: from?.platform.habits?.ignored ?? [],
-		sticks: sticks
-			.split('\n')
-			.map((one) => one.trim())
-			.filter((one) => one !== '')
-			.slice(0, 50)
-	});
-	/** With what no example shows. */
-	const profile = $derived<Profile>({
-		...learned.profile,
-		name: `${source.trim() || 'The source'} on ${platform.trim() || 'The platform'}`,
-		platform: { ...learned.profile.platform, habits, ...(from?.platform.note ? { note: from.platform.note } : {}) },
-		source: {
-			...learned.profile.source,
-			...(served.trim() ? { address: served.trim() } : {}),
-			...(served.trim() && spoken.trim() ? { queryType: spoken.trim() } : {}),
-			...(coverage.trim() ? { coverage: coverage.trim() } : {}),
-			...(from?.source.values ? { values: from.source.values } : {})
-		}
-	});
-	const checks = $derived(new Map(checkConstructs(profile, examples).map((one) => [one.construct, one])));
-	const given = $derived(CONSTRUCTS.filter((one) => (examples[one.id] ?? '').trim() !== ''));
-	const failed = $derived(given.filter((one) => !checks.get(one.id)?.passed));
-	const problems = $derived(profileProblems(profile));
-	const missing = $derived(CONSTRUCTS.filter((one) => one.needed && (examples[one.id] ?? '').trim() === ''));
-	const SAMPLE = [
-		'{Stone Harbours >}',
-		'harbour* OR "stone harbour" OR (pier WITHIN/3 wall)',
-		'ti:lantern',
-		'ANY(#1-#2) AND #3',
-		'#4 AND yr:2015-2020'
-	];
-	const sample = $derived.by(() => {
-		const lines = SAMPLE.map((text, at) => ({
-			id: String(at),
-			number: at + 1,
-			label: '',
-			tree: parse(text).tree,
-			role: 'words',
-			off: false
-		}));
-		return writeStrategy(lines, profile, {
-			...WRITTEN_ALONE,
-			heading: () => ({
-				vocabulary: profile.source.vocabulary ?? '',
-				heading: 'sample',
-				label: 'Stone Harbours',
-				closure: ['Stone Harbours', 'Old Harbours'],
-				qualifierCodes: new Map(),
-				hasNarrower: true
-			}),
-			variants: () => ['harbour', 'harbours'],
-			currentYear: new Date().getFullYear()
-		});
-	});
-
-	let pasted = $state('');
-	let proposal = $state.raw<ExampleProposal | null>(null);
+	const teaching = new Teaching(from, copy);
+	async function save() {
+		if (await teaching.save()) await goto('/profiles');
+	}
 	const FIELD_CONSTRUCTS = {
 		title: 'ti',
 		abstract: 'ab',
@@ -140,32 +23,6 @@
 		address: 'af',
 		'heading-word': 'hd'
 	} as const;
-	let fault = $state('');
-	let busy = $state(false);
-	/** True once somebody has read that examples fail, and saves all the same. */
-	let asked = $state(false);
-	async function save() {
-		if (failed.length > 0 && !asked) {
-			asked = true;
-			return;
-		}
-		asked = false;
-		busy = true;
-		fault = '';
-		try {
-			const response = await fetch(`/api/v1/profiles/${profile.id}`, {
-				method: 'PUT',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify(profile)
-			});
-			if (response.ok) await goto('/profiles');
-			else fault = ((await response.json()) as { message?: string }).message ?? 'It was not saved.';
-		} catch {
-			fault = 'The server cannot be reached; what you typed is still here.';
-		} finally {
-			busy = false;
-		}
-	}
 	const GROUPS: readonly { readonly name: string; readonly ids: readonly string[] }[] = [
 		{
 			name: 'Words and fields',
@@ -215,19 +72,19 @@
 		<label
 			><span class="said">The platform</span><input
 				class="ask"
-				bind:value={platform}
+				bind:value={teaching.platform}
 				placeholder="As your library calls it"
 			/></label
 		>
 		<label
 			><span class="said">The source on it</span><input
 				class="ask"
-				bind:value={source}
+				bind:value={teaching.source}
 				placeholder="As it is cited"
 			/></label
 		>
 		<label
-			><span class="said">Its vocabulary</span><select class="ask" bind:value={vocabulary}
+			><span class="said">Its vocabulary</span><select class="ask" bind:value={teaching.vocabulary}
 				><option value="">none, or not loaded here</option>{#each data.vocabularies as one (one.id)}<option
 						value={one.id}>{one.name}</option
 					>{/each}</select
@@ -236,8 +93,8 @@
 		<label
 			><span class="said">Short name of the profile</span><input
 				class="ask"
-				bind:value={id}
-				placeholder={proposedId}
+				bind:value={teaching.id}
+				placeholder={teaching.proposedId}
 				pattern="[a-z][a-z0-9\-]*"
 				disabled={from !== null && !copy}
 			/></label
@@ -249,17 +106,19 @@
 			><span class="sr">A strategy in this platform’s syntax</span><textarea
 				class="ask line-face"
 				rows="4"
-				bind:value={pasted}></textarea></label
+				bind:value={teaching.pasted}></textarea></label
 		>
-		<button class="do mt-1" disabled={pasted.trim() === ''} onclick={() => (proposal = proposeExamples(pasted))}
-			>Propose</button
+		<button
+			class="do mt-1"
+			disabled={teaching.pasted.trim() === ''}
+			onclick={() => (teaching.proposal = proposeExamples(teaching.pasted))}>Propose</button
 		>
-		{#if proposal}
-			{#if proposal.fields.length + proposal.examples.length === 0}<p class="small soft mt-2">
+		{#if teaching.proposal}
+			{#if teaching.proposal.fields.length + teaching.proposal.examples.length === 0}<p class="small soft mt-2">
 					Nothing recurs often enough to be recognised; type the examples below.
 				</p>{/if}
 			<ul class="small mt-2">
-				{#each proposal.fields as one (one.code)}
+				{#each teaching.proposal.fields as one (one.code)}
 					<li class="flex flex-wrap gap-2 items-center">
 						<span class="line-face">{one.example}</span>
 						<span class="soft">{one.count} times, as in … {one.sample} …</span>
@@ -268,7 +127,7 @@
 								class="ask"
 								value=""
 								onchange={(event) => {
-									if (event.currentTarget.value) examples[event.currentTarget.value] = one.example;
+									if (event.currentTarget.value) teaching.examples[event.currentTarget.value] = one.example;
 								}}
 								><option value="">means …</option
 								>{#each Object.entries(FIELD_CONSTRUCTS) as [construct, field] (construct)}<option value={construct}
@@ -280,11 +139,13 @@
 						>
 					</li>
 				{/each}
-				{#each proposal.examples as one (one.construct)}
+				{#each teaching.proposal.examples as one (one.construct)}
 					<li class="flex flex-wrap gap-2 items-center">
 						<span class="line-face">{one.sample}</span>
 						<span class="soft">{one.count} times; {CONSTRUCTS.find((other) => other.id === one.construct)?.name}?</span>
-						<button class="do small" onclick={() => (examples[one.construct] = one.example)}>Yes: {one.example}</button>
+						<button class="do small" onclick={() => (teaching.examples[one.construct] = one.example)}
+							>Yes: {one.example}</button
+						>
 					</li>
 				{/each}
 			</ul>
@@ -296,15 +157,15 @@
 				<fieldset class="mb-4">
 					<legend>{group.name}</legend>
 					{#each CONSTRUCTS.filter((one) => group.ids.includes(one.id)) as one (one.id)}
-						{@const check = checks.get(one.id)}
-						{@const unclear = learned.unclear.find((other) => other.construct === one.id)}
-						{@const typed = (examples[one.id] ?? '').trim() !== ''}
+						{@const check = teaching.checks.get(one.id)}
+						{@const unclear = teaching.learned.unclear.find((other) => other.construct === one.id)}
+						{@const typed = (teaching.examples[one.id] ?? '').trim() !== ''}
 						<div class="example" data-construct={one.id} data-passed={typed ? String(check?.passed ?? false) : ''}>
 							<label
 								><span class="said">{one.name}{one.needed ? ' (needed)' : ''}</span><input
 									class="ask line-face"
-									value={examples[one.id] ?? ''}
-									oninput={(event) => (examples[one.id] = event.currentTarget.value)}
+									value={teaching.examples[one.id] ?? ''}
+									oninput={(event) => (teaching.examples[one.id] = event.currentTarget.value)}
 									spellcheck="false"
 									autocomplete="off"
 								/></label
@@ -322,12 +183,12 @@
 		</div>
 		<aside>
 			<h2>Still to clarify</h2>
-			{#each learned.questions as one (one.about)}
+			{#each teaching.learned.questions as one (one.about)}
 				<label class="block mt-2"
 					><span class="said">{one.question}</span><select
 						class="ask"
-						value={answers[one.about] ?? one.options[0]?.value}
-						onchange={(event) => (answers[one.about] = event.currentTarget.value)}
+						value={teaching.answers[one.about] ?? one.options[0]?.value}
+						onchange={(event) => (teaching.answers[one.about] = event.currentTarget.value)}
 						>{#each one.options as option (option.value)}<option value={option.value}>{option.label}</option
 							>{/each}</select
 					></label
@@ -337,8 +198,8 @@
 				<label class="flex gap-2 items-center mt-2"
 					><input
 						type="checkbox"
-						checked={(answers[one.id] ?? one.otherwise) === 'yes'}
-						onchange={(event) => (answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')}
+						checked={(teaching.answers[one.id] ?? one.otherwise) === 'yes'}
+						onchange={(event) => (teaching.answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')}
 					/>
 					{one.label}</label
 				>
@@ -349,8 +210,8 @@
 							class="ask"
 							type="number"
 							min="1"
-							value={answers[one.id] ?? ''}
-							onchange={(event) => (answers[one.id] = event.currentTarget.value)}
+							value={teaching.answers[one.id] ?? ''}
+							onchange={(event) => (teaching.answers[one.id] = event.currentTarget.value)}
 							placeholder="no limit known"
 						/></label
 					>{/each}
@@ -358,48 +219,48 @@
 			<details class="mt-3">
 				<summary>What the source does by itself, and where it answers</summary>
 				<label class="block mt-1"
-					><span class="said">Two words side by side</span><select class="ask" bind:value={adjacent}
+					><span class="said">Two words side by side</span><select class="ask" bind:value={teaching.adjacent}
 						><option value="refused">are rejected, or it is not known</option><option value="and"
-							>are joined with {learned.profile.platform.operators.and}</option
-						><option value="or">are joined with {learned.profile.platform.operators.or}</option><option value="phrase"
-							>are a phrase</option
+							>are joined with {teaching.learned.profile.platform.operators.and}</option
+						><option value="or">are joined with {teaching.learned.profile.platform.operators.or}</option><option
+							value="phrase">are a phrase</option
 						></select
 					></label
 				>
 				<label class="flex gap-2 items-center mt-2"
-					><input type="checkbox" bind:checked={mapsWords} /> Bare words are also looked for among the headings</label
+					><input type="checkbox" bind:checked={teaching.mapsWords} /> Bare words are also looked for among the headings</label
 				>
 				<label class="block mt-2"
 					><span class="said">Settings that stay from one query to the next, one a line</span><textarea
 						class="ask"
 						rows="2"
-						bind:value={sticks}></textarea></label
+						bind:value={teaching.sticks}></textarea></label
 				>
 				<label class="block mt-2"
 					><span class="said">Years that it covers</span><input
 						class="ask"
-						bind:value={coverage}
+						bind:value={teaching.coverage}
 						placeholder="1974 to today"
 					/></label
 				>
 				<label class="block mt-2"
 					><span class="said">Address of its SRU service, if it has one</span><input
 						class="ask"
-						bind:value={served}
+						bind:value={teaching.served}
 						placeholder="https://sources.example/sru"
 					/></label
 				>
 				<label class="block mt-2"
 					><span class="said">Name of its own syntax there; empty where it is asked in CQL</span><input
 						class="ask"
-						bind:value={spoken}
-						disabled={served.trim() === ''}
+						bind:value={teaching.spoken}
+						disabled={teaching.served.trim() === ''}
 					/></label
 				>
 			</details>
 			<h2 class="mt-5">A strategy in it</h2>
 			<ol class="sample line-face" aria-live="polite">
-				{#each sample.lines as line, at (line.id)}
+				{#each teaching.sample.lines as line, at (line.id)}
 					<li>
 						<span class="soft small">{SAMPLE[at]}</span><br />{line.written === null
 							? '–'
@@ -411,34 +272,30 @@
 			</ol>
 			<h2 class="mt-5">Save it</h2>
 			<p class="small" role="status">
-				{given.length - failed.length} of {given.length} examples are written and read back{failed.length > 0
-					? `; ${failed.length} ${failed.length === 1 ? 'is' : 'are'} not yet`
+				{teaching.given.length - teaching.failed.length} of {teaching.given.length} examples are written and read back{teaching
+					.failed.length > 0
+					? `; ${teaching.failed.length} ${teaching.failed.length === 1 ? 'is' : 'are'} not yet`
 					: ''}.
 			</p>
-			{#each problems.slice(0, 5) as one, number (number)}<p class="small bad">
+			{#each teaching.problems.slice(0, 5) as one, number (number)}<p class="small bad">
 					{one.message} <span class="soft">({one.at})</span>
 				</p>{/each}
-			{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
-			{#if asked && failed.length > 0}<p class="say note small mt-2" role="alert">
-					{failed.length === 1 ? 'This example is' : `These ${failed.length} examples are`} not written and read back: {failed
-						.map((one) => one.name)
-						.join('; ')}. What {failed.length === 1 ? 'it shows' : 'they show'} may be written wrongly in every rendering.
-					Correct or empty {failed.length === 1 ? 'it' : 'them'}, or save all the same.
+			{#if teaching.fault}<p class="say fault small mt-2" role="alert">{teaching.fault}</p>{/if}
+			{#if teaching.asked && teaching.failed.length > 0}<p class="say note small mt-2" role="alert">
+					{teaching.failed.length === 1 ? 'This example is' : `These ${teaching.failed.length} examples are`} not written
+					and read back: {teaching.failed.map((one) => one.name).join('; ')}. What {teaching.failed.length === 1
+						? 'it shows'
+						: 'they show'} may be written wrongly in every rendering. Correct or empty {teaching.failed.length === 1
+						? 'it'
+						: 'them'}, or save all the same.
 				</p>{/if}
-			<button
-				class="do first mt-2"
-				disabled={busy ||
-					missing.length > 0 ||
-					problems.length > 0 ||
-					platform.trim() === '' ||
-					source.trim() === '' ||
-					given.length === 0}
-				onclick={() => void save()}>{asked && failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
+			<button class="do first mt-2" disabled={!teaching.isReady} onclick={() => void save()}
+				>{teaching.asked && teaching.failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
 			>
-			{#if platform.trim() === '' || source.trim() === ''}<p class="small soft mt-1">
+			{#if !teaching.isNamed}<p class="small soft mt-1">
 					Name the platform and the source first.
-				</p>{:else if missing.length > 0}<p class="small soft mt-1">
-					Still needed: {missing.map((one) => one.name).join('; ')}.
+				</p>{:else if teaching.missing.length > 0}<p class="small soft mt-1">
+					Still needed: {teaching.missing.map((one) => one.name).join('; ')}.
 				</p>{/if}
 		</aside>
 	</div>

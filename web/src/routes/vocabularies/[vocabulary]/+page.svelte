@@ -1,15 +1,17 @@
 <!-- A vocabulary read by itself: its top, what words find in it, and any heading with its places, names and years. -->
 <script lang="ts">
+	import type { HeadingMatch, LookupMode } from '$lib/contract/headings';
 	import { untrack } from 'svelte';
 	import { page } from '$app/state';
 	import { replaceState } from '$app/navigation';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { provideWorkspace } from '$lib/work/context';
+	import { LineFindings } from '$lib/client/line-findings.svelte';
 	import { SheetCounts } from '$lib/work/counts.svelte';
 	import { EnquiryClient } from '$lib/work/enquiry.svelte';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import { lookUp, reasonText, type LookupMode, type Match } from '$lib/work/headings';
+	import { lookUp, reasonText } from '$lib/work/headings';
 	import { Lens } from '$lib/work/lens.svelte';
 
 	let { data } = $props();
@@ -19,6 +21,12 @@
 			enquiry,
 			counts: new SheetCounts(enquiry),
 			lens: new Lens(),
+			findings: new LineFindings(() => ({
+				document: enquiry.document,
+				view: null,
+				margins: null,
+				marginsOld: true
+			})),
 			collections: data.collections,
 			vocabularies: data.vocabularies,
 			profiles: [],
@@ -27,7 +35,7 @@
 	});
 	let typed = $state('');
 	let mode = $state<LookupMode>('all');
-	let matches = $state.raw<readonly Match[] | null>(null);
+	let matches = $state.raw<readonly HeadingMatch[] | null>(null);
 	let failed = $state('');
 	let current = $state(untrack(() => page.url.searchParams.get('heading')));
 	$effect(() => {

@@ -154,7 +154,7 @@ async function judgedBy(knex: Knex, id: string): Promise<ReadonlyMap<string, Mad
 async function insertFacts(
 	knex: Knex,
 	id: string,
-	facts: EnquiryFacts,
+	facts: Omit<EnquiryFacts, 'signOffs'>,
 	judges: ReadonlyMap<string, Made>,
 	updated: Date
 ): Promise<void> {

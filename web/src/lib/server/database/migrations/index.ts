@@ -17,6 +17,7 @@ import * as fourteenth from './014-facts';
 import * as fifteenth from './015-summaries';
 import * as sixteenth from './016-jobs';
 import * as seventeenth from './017-tries';
+import * as eighteenth from './018-sign-offs';
 
 export interface Migration {
 	readonly name: string;
@@ -41,5 +42,6 @@ export const migrations: Migration[] = [
 	{ name: '014-facts', ...fourteenth },
 	{ name: '015-summaries', ...fifteenth },
 	{ name: '016-jobs', ...sixteenth },
-	{ name: '017-tries', ...seventeenth }
+	{ name: '017-tries', ...seventeenth },
+	{ name: '018-sign-offs', ...eighteenth }
 ];

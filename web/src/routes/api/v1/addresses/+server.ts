@@ -1,35 +1,29 @@
 /** The addresses that the installation may reach. */
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { allowAddress, forbidAddress, originOf } from '$lib/server/sources';
-import { compileValidator, readBody } from '$lib/server/http';
+import { readBody, reply } from '$lib/server/http';
 
-const line = { type: 'string', maxLength: 2_000 } as const;
-const check = compileValidator<{ address: string; note?: string }>({
-	type: 'object',
-	required: ['address'],
-	additionalProperties: false,
-	properties: { address: line, note: line }
-});
-
-async function asked(request: Request) {
-	const { address, note = '' } = await readBody(request, check);
+/** @throws 422 for what is not a web address */
+function checkedOrigin(address: string): string {
 	const origin = originOf(address);
 	if (origin === null)
 		error(422, {
 			message:
-				'That is no web address; it should begin with https:// or http:// and hold no password. Nothing was changed.'
+				'That is not a valid web address; it should begin with https:// or http:// and hold no password. Nothing was changed.'
 		});
-	return { origin, note };
+	return origin;
 }
 
 export const PUT = async ({ request }) => {
-	const { origin, note } = await asked(request);
+	const { address, note = '' } = await readBody(request, 'PUT /api/v1/addresses');
+	const origin = checkedOrigin(address);
 	await allowAddress(origin, note);
-	return json({ origin });
+	return reply('PUT /api/v1/addresses', 200, { origin });
 };
 
 export const DELETE = async ({ request }) => {
-	const { origin } = await asked(request);
+	const { address } = await readBody(request, 'DELETE /api/v1/addresses');
+	const origin = checkedOrigin(address);
 	if (!(await forbidAddress(origin))) error(404, { message: `${origin} is not on the list.` });
-	return json({ origin });
+	return reply('DELETE /api/v1/addresses', 200, { origin });
 };

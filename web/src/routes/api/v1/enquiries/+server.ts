@@ -1,17 +1,11 @@
-import { json } from '@sveltejs/kit';
-import { FRAMEWORKS, type FrameworkName } from '@wide-lantern/core';
-import { compileValidator, readBody } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
+import { readBody, reply } from '$lib/server/http';
 import { requireActor, createEnquiry, listEnquiries } from '$lib/server/enquiries';
 
-const check = compileValidator<{ question: string; framework: FrameworkName }>({
-	type: 'object',
-	required: ['question', 'framework'],
-	additionalProperties: false,
-	properties: { question: { type: 'string', maxLength: 100_000 }, framework: { enum: Object.keys(FRAMEWORKS) } }
-});
-
 export const GET = async ({ locals }) =>
-	json(
+	reply(
+		'GET /api/v1/enquiries',
+		200,
 		(await listEnquiries(requireActor(locals))).map((entry) => ({
 			id: entry.id,
 			role: entry.role,
@@ -21,11 +15,8 @@ export const GET = async ({ locals }) =>
 	);
 
 export const POST = async ({ request, locals }) => {
-	const { question, framework } = await readBody(request, check);
+	const { question, framework } = await readBody(request, 'POST /api/v1/enquiries');
 	if (question.trim() === '')
-		return json(
-			{ message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' },
-			{ status: 422 }
-		);
-	return json({ id: await createEnquiry(question, framework, requireActor(locals)) }, { status: 201 });
+		error(422, { message: 'An enquiry begins with its question. Type it, even roughly; it can be changed.' });
+	return reply('POST /api/v1/enquiries', 201, { id: await createEnquiry(question, framework, requireActor(locals)) });
 };

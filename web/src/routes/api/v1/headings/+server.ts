@@ -1,5 +1,6 @@
 /** Two to six headings side by side: notes with their differences, the records that each has, and those that two share. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { noteDifferences, RecordSet } from '@wide-lantern/core';
 import { listCollections, openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -37,7 +38,7 @@ export const GET = async ({ url }) => {
 		})
 	);
 	const notes = noteDifferences(found.map((one) => one.heading.scopeNote));
-	return json({
+	return reply('GET /api/v1/headings', 200, {
 		headings: found.map(({ key, open, heading, collection, own, narrower }, at) => ({
 			collection: collection && { name: collection.name, takenOn: collection.takenOn },
 			key,

@@ -1,5 +1,6 @@
 /** A vocabulary’s file comes in; a job reads it at once, and stores what it holds when the person says so. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { uploadedFile } from '$lib/server/sources';
 import { NAME } from '$lib/server/installation';
 import { beginLoading } from '$lib/server/vocabularies';
@@ -22,5 +23,6 @@ export const POST = async ({ request, url, locals }) => {
 		await uploadedFile(request, url),
 		locals.actor
 	);
-	return begun.ok ? json(begun.job, { status: 202 }) : json({ message: begun.message }, { status: begun.status });
+	if (!begun.ok) error(begun.status, { message: begun.message });
+	return reply('POST /api/v1/intakes', 202, begun.job);
 };

@@ -1,8 +1,8 @@
 /** One stream for all windows of a browser: opened once, and told which windows there are. */
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { requireActor } from '$lib/server/enquiries';
-import { checkRoles, checkWindows, openBrowser, setWindows } from '$lib/server/windows';
-import { eventStream, readBody } from '$lib/server/http';
+import { checkRoles, openBrowser, setWindows } from '$lib/server/windows';
+import { eventStream, readBody, reply } from '$lib/server/http';
 
 export const GET = ({ locals, url }) => {
 	const browser = (url.searchParams.get('browser') ?? '').slice(0, 100);
@@ -26,8 +26,8 @@ export const GET = ({ locals, url }) => {
 };
 
 export const PUT = async ({ request, locals }) => {
-	const { browser, windows } = await readBody(request, checkWindows);
-	const told = await setWindows(browser, requireActor(locals), windows);
-	if (!told) error(409, { message: 'This browser has no stream open.' });
-	return json({ told });
+	const { browser, windows } = await readBody(request, 'PUT /api/v1/stream');
+	const following = await setWindows(browser, requireActor(locals), windows);
+	if (!following) error(409, { message: 'This browser has no stream open.' });
+	return reply('PUT /api/v1/stream', 200, { windows: following });
 };

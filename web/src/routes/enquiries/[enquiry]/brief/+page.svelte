@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import {
 		FRAMEWORKS,
 		conceptLetter,
@@ -13,8 +14,8 @@
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
-	import type { ArticlesView } from '$lib/work/articles';
+	import { namesFor } from '$lib/client/line-names';
+	import type { ArticlesView } from '$lib/contract/enquiries';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
 	import { newId } from '$lib/work/new-id';
@@ -30,13 +31,16 @@
 		const asked = toFind;
 		// Only what is saved can be looked up, and only what has changed needs to be.
 		if (asked === lookedUp || enquiry.state !== 'saved') return;
-		return askForFigures<ArticlesView>(`/api/v1/enquiries/${enquiry.id}/articles`, {
-			after: 300,
-			told(answer) {
-				found = answer;
-				lookedUp = asked;
+		return askForFigures(
+			(signal) => callServer('GET /api/v1/enquiries/[enquiry]/articles', { path: { enquiry: enquiry.id }, signal }),
+			{
+				after: 300,
+				show(answer) {
+					found = answer;
+					lookedUp = asked;
+				}
 			}
-		});
+		);
 	});
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
 

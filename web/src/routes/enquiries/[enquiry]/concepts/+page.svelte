@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { onMount } from 'svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
@@ -10,12 +11,9 @@
 
 	const { enquiry } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const counts = new ServerValue<{
-		revision: number;
-		counts: Record<string, number>;
-		used: Record<string, string[]>;
-		elsewhere: Record<string, string>;
-	}>(`/api/v1/enquiries/${enquiry.id}/counts?of=concepts`);
+	const counts = new ServerValue((signal) =>
+		callServer('GET /api/v1/enquiries/[enquiry]/counts/concepts', { path: { enquiry: enquiry.id }, signal })
+	);
 	const freshName = new Draft(`${enquiry.id} concept`);
 
 	onMount(() => () => counts.stop());

@@ -1,17 +1,22 @@
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { onMount } from 'svelte';
 	import FileDown from '@lucide/svelte/icons/file-down';
-	import { countMissing, type Block } from '@wide-lantern/core/editor';
+	import { countMissing } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { ServerValue } from '$lib/work/fresh.svelte';
 
 	const { enquiry } = useWorkspace();
-	const dossier = new ServerValue<{ revision: number; title: string; date: string; blocks: readonly Block[] }>(
-		`/api/v1/enquiries/${enquiry.id}/dossier?as=json`
+	const dossier = new ServerValue((signal) =>
+		callServer('GET /api/v1/enquiries/[enquiry]/dossier', {
+			path: { enquiry: enquiry.id },
+			query: { as: 'json' },
+			signal
+		})
 	);
 	onMount(() => () => dossier.stop());
 	$effect(() => {
-		void [enquiry.revision, enquiry.runsAdded];
+		void [enquiry.revision, enquiry.factsAdded];
 		void dossier.ask();
 	});
 	const save = (as: string) => `/api/v1/enquiries/${enquiry.id}/dossier?as=${as}`;

@@ -6,14 +6,14 @@
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
-	import { headingFacts, lookUpInAll, reasonText, type FoundIn, type LookupMode } from '$lib/work/headings';
+	import { HeadingSearch } from '$lib/client/heading-search.svelte';
+	import { headingFacts, reasonText, type FoundIn } from '$lib/work/headings';
 	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/work/terms';
 	import ConceptMap from '$lib/ui/headings/ConceptMap.svelte';
 	import Compare from '$lib/ui/headings/Compare.svelte';
 	import EditionNews from '$lib/ui/headings/EditionNews.svelte';
 	import NamesAsWords from '$lib/ui/headings/NamesAsWords.svelte';
 	import NoHeading from '$lib/ui/headings/NoHeading.svelte';
-	import { SvelteSet } from 'svelte/reactivity';
 
 	const workspace = useWorkspace();
 	const { enquiry } = workspace;
@@ -32,71 +32,29 @@
 		)
 	);
 	const concept = $derived(document.concepts[index]);
-	let typed = $state('');
-	let mode = $state<LookupMode>('all');
-	let groups = $state.raw<readonly FoundIn[]>([]);
-	let current = $state.raw<{ readonly vocabulary: string; readonly id: string } | null>(null);
-	/** How many of each vocabulary are shown; the strategy's own has more room. */
-	const room = (at: number) =>
-		wide.has(groups[at]?.vocabulary ?? '') ? 100 : typed.trim() === '' || at === 0 ? 12 : 5;
-	/** Vocabularies whose whole list is shown, until other words are typed. */
-	let wide = $state.raw<ReadonlySet<string>>(new Set());
-	const listed = $derived(
-		groups.flatMap((group, at) =>
-			group.matches.slice(0, room(at)).map((match) => ({ vocabulary: group.vocabulary, match }))
-		)
-	);
-
-	$effect(() => {
-		const words = typed;
-		const how = mode;
-		const all = vocabularies;
-		const turn = new AbortController();
-		// Without words, only the own vocabulary shows its top: the others would crowd it out.
-		const wanted = words.trim() === '' ? all.slice(0, 1) : all;
-		const ask = (): void =>
-			void lookUpInAll(wanted, words, how, turn.signal).then(
-				(found) => {
-					if (turn.signal.aborted) return;
-					groups = found;
-					wide = new Set();
-					const best = found.find((one) => one.matches.length > 0);
-					if (words.trim() !== '' && best?.matches[0])
-						current = { vocabulary: best.vocabulary, id: best.matches[0].id };
-					else if (found.every((one) => one.fault !== '')) again = setTimeout(ask, 3_000);
-				},
-				() => undefined
-			);
-		let again: ReturnType<typeof setTimeout> | undefined;
-		ask();
-		return () => {
-			clearTimeout(again);
-			turn.abort();
-		};
-	});
+	const search = new HeadingSearch();
+	const { groups, current, compared } = $derived(search);
+	$effect(() => search.search(vocabularies));
 	const taken = $derived(
 		concept?.headings.find((one) => one.vocabulary === current?.vocabulary && one.heading === current.id)
 	);
-	const isCurrent = (vocabulary: string, id: string) => current?.vocabulary === vocabulary && current.id === id;
-
 	function keys(event: KeyboardEvent) {
-		const at = listed.findIndex((one) => isCurrent(one.vocabulary, one.match.id));
-		const next = event.key === 'ArrowDown' ? listed[at + 1] : event.key === 'ArrowUp' ? listed[at - 1] : undefined;
-		if (next) current = { vocabulary: next.vocabulary, id: next.match.id };
-		else if (event.key === 'Enter' && event.altKey) park();
-		else if (event.key === 'Enter' && event.shiftKey && current) putBeside(`${current.vocabulary}:${current.id}`);
+		if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+			if (!search.step(event.key === 'ArrowDown' ? 1 : -1)) return;
+		} else if (event.key === 'Enter' && event.altKey) park();
+		else if (event.key === 'Enter' && event.shiftKey && current) search.compare(`${current.vocabulary}:${current.id}`);
 		else return;
 		event.preventDefault();
 	}
 	function park() {
-		const shown = listed.find((one) => isCurrent(one.vocabulary, one.match.id))?.match.label;
+		const label = search.currentLabel;
 		if (!concept) return;
 		if (current) {
 			const { vocabulary, id } = current;
 			void headingFacts(vocabulary, id, document.collection).then((facts) =>
-				enquiry.edit('park a heading', parked(concept, shown ?? facts.label, { vocabulary, heading: id }))
+				enquiry.edit('park a heading', parked(concept, label ?? facts.label, { vocabulary, heading: id }))
 			);
-		} else if (typed.trim() !== '') enquiry.edit('park a find', parked(concept, typed, null));
+		} else if (search.typed.trim() !== '') enquiry.edit('park a find', parked(concept, search.typed, null));
 	}
 	let box: HTMLInputElement | undefined = $state();
 	/** After a heading the next word is looked up. */
@@ -105,34 +63,11 @@
 		box?.focus();
 		box?.select();
 	}
-	/** What is listed in a vocabulary and neither taken nor parked. */
-	const rest = (group: FoundIn, at: number) =>
-		group.matches.slice(0, room(at)).filter((match) => {
-			const is = (one: {
-				readonly vocabulary?: string | null | undefined;
-				readonly heading?: string | null | undefined;
-			}) => one.vocabulary === group.vocabulary && one.heading === match.id;
-			return !(concept?.headings ?? []).some(is) && !(concept?.parked ?? []).some(is);
-		});
 	function parkRest(group: FoundIn, at: number) {
-		if (!concept) return;
-		const found = rest(group, at);
-		let after = concept.parked.at(-1)?.id ?? null;
-		const edits = found.flatMap((match) =>
-			parked(concept, match.label, { vocabulary: group.vocabulary, heading: match.id }).map((edit) => {
-				if (edit.do !== 'insert') return edit;
-				const placed = { ...edit, after };
-				after = (edit.item as { id: string }).id;
-				return placed;
-			})
-		);
+		const edits = concept ? search.parkingEdits(concept, group, at) : [];
 		if (edits.length > 0) enquiry.edit(`park ${edits.length === 1 ? 'a heading' : `${edits.length} headings`}`, edits);
 	}
-	/** Headings put side by side, as `vocabulary:identifier`. */
-	const compared = new SvelteSet<string>();
-	const putBeside = (key: string) =>
-		compared.has(key) ? compared.delete(key) : compared.size < 6 && compared.add(key);
-	const go = (vocabulary: string, id: string) => (current = { vocabulary, id });
+	const go = (vocabulary: string, id: string) => search.choose(vocabulary, id);
 	const takenKeys = $derived(new Set(concept?.headings.map((one) => `${one.vocabulary}:${one.heading}`)));
 </script>
 
@@ -157,8 +92,7 @@
 				class:chosen={at === index}
 				onclick={() => {
 					conceptId = one.id;
-					typed = '';
-					current = null;
+					search.clear();
 				}}><span class="hue-letter">{conceptLetter(at)}</span> {one.name}</button
 			>
 		{/each}
@@ -173,7 +107,7 @@
 					<button
 						class="cursor-pointer"
 						onclick={() => {
-							current = { vocabulary: heading.vocabulary, id: heading.heading };
+							go(heading.vocabulary, heading.heading);
 						}}
 						>{#await headingFacts(heading.vocabulary, heading.heading, document.collection)}…{:then facts}{heading.main
 								? '!'
@@ -189,7 +123,7 @@
 				><span class="sr">Look up in the vocabulary</span><input
 					class="ask"
 					placeholder="Look a word up"
-					bind:value={typed}
+					bind:value={search.typed}
 					bind:this={box}
 					onkeydown={keys}
 				/></label
@@ -197,21 +131,21 @@
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
 				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
 						class="do bare small"
-						aria-pressed={mode === value}
-						class:chosen-mode={mode === value}
-						onclick={() => (mode = value)}>{name}</button
+						aria-pressed={search.mode === value}
+						class:chosen-mode={search.mode === value}
+						onclick={() => (search.mode = value)}>{name}</button
 					>{/each}
 			</div>
-			{#if typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
+			{#if search.typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
 					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button
 							class="do bare small line-face try"
-							onclick={() => (typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button
+							onclick={() => (search.typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button
 						>{/each}
 				</p>{/if}
 			<div class="mt-2 matches">
 				{#each groups as group, at (group.vocabulary)}
 					<section aria-label={group.name}>
-						{#if groups.length > 1 || typed.trim() === ''}<h3 class="small soft mt-2">{group.name}</h3>{/if}
+						{#if groups.length > 1 || search.typed.trim() === ''}<h3 class="small soft mt-2">{group.name}</h3>{/if}
 						{#if group.fault}<p class="say fault small mt-1" role="alert">{group.fault}</p>{/if}
 						{#if group.pieces.some((piece) => piece.match)}
 							<p class="small soft mt-1">Piece by piece:</p>
@@ -219,9 +153,8 @@
 								{#each group.pieces as piece, place (place)}
 									<li>
 										{#if piece.match}{@const match = piece.match}<button
-												class:current={isCurrent(group.vocabulary, match.id)}
-												onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
-												>{piece.text} → {match.label}</button
+												class:current={search.isCurrent(group.vocabulary, match.id)}
+												onclick={() => go(group.vocabulary, match.id)}>{piece.text} → {match.label}</button
 											>
 										{:else}<span class="nothing">{piece.text}: no heading</span>{/if}
 									</li>
@@ -229,7 +162,7 @@
 							</ul>
 						{/if}
 						<ul aria-label="Matches in {group.name}">
-							{#each group.matches.slice(0, room(at)) as match (match.id)}
+							{#each group.matches.slice(0, search.room(at)) as match (match.id)}
 								{@const has = concept.headings.some(
 									(one) => one.vocabulary === group.vocabulary && one.heading === match.id
 								)}
@@ -237,9 +170,9 @@
 								<li class="match">
 									<button
 										class="go"
-										class:current={isCurrent(group.vocabulary, match.id)}
-										aria-current={isCurrent(group.vocabulary, match.id)}
-										onclick={() => (current = { vocabulary: group.vocabulary, id: match.id })}
+										class:current={search.isCurrent(group.vocabulary, match.id)}
+										aria-current={search.isCurrent(group.vocabulary, match.id)}
+										onclick={() => go(group.vocabulary, match.id)}
 									>
 										<span class="block"
 											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
@@ -253,7 +186,7 @@
 										aria-pressed={compared.has(key)}
 										aria-label="Put {match.label} beside others"
 										title="Put it beside others (Shift Enter)"
-										onclick={() => putBeside(key)}><Columns2 size={14} /></button
+										onclick={() => search.compare(key)}><Columns2 size={14} /></button
 									>
 								</li>
 							{:else}
@@ -262,18 +195,19 @@
 									</li>{/if}
 							{/each}
 						</ul>
-						{#if group.matches.length > room(at)}<button
+						{#if group.matches.length > search.room(at)}<button
 								class="do bare small"
-								onclick={() => (wide = new Set([...wide, group.vocabulary]))}
-								>{group.matches.length - room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings …</button
+								onclick={() => search.widen(group.vocabulary)}
+								>{group.matches.length - search.room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings
+								…</button
 							>
 						{:else if group.matches.length === 100}<p class="soft small">
 								These are the first 100. One more word finds fewer.
 							</p>{/if}
-						{#if enquiry.editable && typed.trim() !== '' && rest(group, at).length > 1}<button
+						{#if enquiry.editable && search.typed.trim() !== '' && search.rest(concept, group, at).length > 1}<button
 								class="do bare small"
 								title="Keep them for later thought"
-								onclick={() => parkRest(group, at)}>Park the other {rest(group, at).length}</button
+								onclick={() => parkRest(group, at)}>Park the other {search.rest(concept, group, at).length}</button
 							>{/if}
 					</section>
 				{:else}<p class="soft small">Reading the vocabulary …</p>{/each}
@@ -317,7 +251,7 @@
 					<HeadingPanel
 						vocabulary={shown.vocabulary}
 						heading={shown.id}
-						turn={(heading) => (current = { vocabulary: shown.vocabulary, id: heading })}
+						turn={(heading) => go(shown.vocabulary, heading)}
 						take={enquiry.editable
 							? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt }
 							: null}
@@ -342,14 +276,14 @@
 									heading={shown.id}
 									to={other}
 									editable={enquiry.editable}
-									open={(heading) => (current = { vocabulary: other.id, id: heading })}
+									open={(heading) => go(other.id, heading)}
 								/>
 							{/each}
 						</section>
 					{/if}
 				{/key}
 				<p class="mt-3">
-					<button class="do" onclick={() => (current = null)}
+					<button class="do" onclick={() => (search.current = null)}
 						>All headings of {conceptLetter(index)}, side by side</button
 					>
 				</p>

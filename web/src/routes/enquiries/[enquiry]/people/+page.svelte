@@ -1,4 +1,6 @@
 <script lang="ts">
+	import type { Member, Role } from '$lib/contract/enquiries';
+	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import X from '@lucide/svelte/icons/x';
@@ -6,43 +8,39 @@
 
 	let { data } = $props();
 	const { enquiry } = useWorkspace();
-	let members = $state.raw(untrack(() => data.members));
+	let members = $state.raw<readonly Member[]>(untrack(() => data.members));
 	let email = $state('');
-	let role = $state('editor');
+	let role = $state<Role>('editor');
 	let fault = $state('');
 	let sure = $state(false);
 	const owner = $derived(data.role === 'owner');
-	const ROLES = [
+	const ROLES: readonly { readonly value: Role; readonly name: string }[] = [
 		{ value: 'reader', name: 'reader: sees everything' },
 		{ value: 'reviewer', name: 'reviewer: sees everything, will review' },
 		{ value: 'editor', name: 'editor: works on it' },
 		{ value: 'owner', name: 'owner: works on it and chooses people' }
 	];
 
-	async function send(method: 'PUT' | 'DELETE', body: object) {
-		fault = '';
-		try {
-			const response = await fetch(`/api/v1/enquiries/${enquiry.id}/members`, {
-				method,
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify(body)
-			});
-			const answer = (await response.json()) as typeof members & { message?: string };
-			if (response.ok) {
-				members = answer;
-				email = '';
-			} else fault = answer.message ?? 'The server did not accept it.';
-		} catch {
-			fault = 'The server cannot be reached. Nothing was changed; what you typed is still here.';
-		}
+	async function change(answer: Promise<Answer<readonly Member[]>>) {
+		const changed = await answer;
+		if (changed.ok) {
+			members = changed.value;
+			email = fault = '';
+		} else
+			fault =
+				changed.status === 0
+					? 'The server cannot be reached. Nothing was changed; what you typed is still here.'
+					: changed.fault;
 	}
+	const path = { enquiry: enquiry.id };
+	const setRole = (email: string, role: Role) =>
+		change(callServer('PUT /api/v1/enquiries/[enquiry]/members', { path, body: { email, role } }));
+	const leave = (email: string) =>
+		change(callServer('DELETE /api/v1/enquiries/[enquiry]/members', { path, body: { email } }));
 	async function remove() {
-		const response = await fetch(`/api/v1/enquiries/${enquiry.id}`, {
-			method: 'DELETE',
-			headers: { 'content-type': 'application/json' }
-		}).catch(() => null);
-		if (response?.ok) await goto('/desk');
-		else fault = 'The enquiry could not be deleted.';
+		const answer = await callServer('DELETE /api/v1/enquiries/[enquiry]', { path });
+		if (answer.ok) await goto('/desk');
+		else fault = answer.fault;
 	}
 </script>
 
@@ -65,15 +63,13 @@
 							class="ask"
 							aria-label="Role of {member.name}"
 							value={member.role}
-							onchange={(event) => void send('PUT', { email: member.email, role: event.currentTarget.value })}
+							onchange={(event) => void setRole(member.email, event.currentTarget.value as Role)}
 							>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 						>{:else}{member.role}{/if}</td
 				>
 				{#if owner}<td
-						><button
-							class="do bare"
-							aria-label="Remove {member.name}"
-							onclick={() => void send('DELETE', { email: member.email })}><X size={15} /></button
+						><button class="do bare" aria-label="Remove {member.name}" onclick={() => void leave(member.email)}
+							><X size={15} /></button
 						></td
 					>{/if}
 			</tr>
@@ -85,7 +81,7 @@
 		class="mt-4 flex flex-wrap items-end gap-2"
 		onsubmit={(event) => {
 			event.preventDefault();
-			void send('PUT', { email, role });
+			void setRole(email, role);
 		}}
 	>
 		<label

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { callServer } from '$lib/contract/call-server';
 	import { untrack } from 'svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
@@ -16,7 +17,7 @@
 		type UpdateStep
 	} from '@wide-lantern/core/editor';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
-	import { namesFor } from '$lib/ui/sheet/text-sync';
+	import { namesFor } from '$lib/client/line-names';
 	import Beam from '$lib/ui/strategy/Beam.svelte';
 	import KeyboardMap from '$lib/ui/strategy/KeyboardMap.svelte';
 	import Kinds from '$lib/ui/strategy/Kinds.svelte';
@@ -31,7 +32,7 @@
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
 	import { newId } from '$lib/work/new-id';
 	import { formatCount, records } from '$lib/work/fresh.svelte';
-	import { headingFacts, type Match } from '$lib/work/headings';
+	import { headingFacts } from '$lib/work/headings';
 
 	const workspace = useWorkspace();
 	const { enquiry, counts: sheet, lens } = workspace;
@@ -144,16 +145,19 @@
 		lookup = asking;
 		const vocabulary = ownVocabulary(workspace);
 		void (async () => {
-			const response = await fetch(`/api/v1/vocabularies/${vocabulary}/lookup?q=${encodeURIComponent(heading)}`, {
+			const answer = await callServer('GET /api/v1/vocabularies/[vocabulary]/lookup', {
+				path: { vocabulary },
+				query: { q: heading },
 				signal: asking.signal
 			});
-			const { matches } = (await response.json()) as { matches?: Match[] };
-			const match = matches?.[0];
+			// The server cannot be reached: the lens stays as it is.
+			if (!answer.ok) return;
+			const [match] = answer.value.matches;
 			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words'))
 				showLine({ vocabulary, heading: match.id });
 			// A panel about another heading would be wrong.
 			else showLine(null);
-		})().catch(() => undefined); // Moved on, or the server cannot be reached: the lens stays as it is.
+		})().catch(() => undefined); // Moved on.
 	}
 	/** Shows what is wrong with a line, or its label, beside the sheet, with the focus there. */
 	function explain(line: string, what: 'faults' | 'label') {

@@ -1,5 +1,6 @@
 /** A collection as lines of JSON, one record each: out for everybody, in, by a job, and away for the administrator. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { listCollections, recordsOf, removeCollection } from '$lib/server/collections';
 import { requireActor } from '$lib/server/enquiries';
 import { uploadedFile } from '$lib/server/sources';
@@ -39,13 +40,14 @@ export const PUT = async ({ params, request, url, locals }) => {
 		await uploadedFile(request, url),
 		requireActor(locals)
 	);
-	return begun.ok ? json(begun.job, { status: 202 }) : json({ message: begun.message }, { status: begun.status });
+	if (!begun.ok) error(begun.status, { message: begun.message });
+	return reply('PUT /api/v1/collections/[collection]', 202, begun.job);
 };
 
 export const DELETE = async ({ params, url }) => {
 	const used =
 		url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ collection: params.collection });
-	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
+	if (used !== null) return reply('DELETE /api/v1/collections/[collection]', 409, { message: used, confirm: true });
 	if (!(await removeCollection(params.collection))) error(404, { message: 'There is no such collection here.' });
-	return json({});
+	return reply('DELETE /api/v1/collections/[collection]', 200, {});
 };

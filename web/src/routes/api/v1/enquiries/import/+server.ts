@@ -1,9 +1,8 @@
 import { upgradeEnquiryFile } from '@wide-lantern/core';
-import { json } from '@sveltejs/kit';
-import { requireActor, addEnquiry, checkEnquiryFile } from '$lib/server/enquiries';
-import { readBody } from '$lib/server/http';
+import { requireActor, addEnquiry } from '$lib/server/enquiries';
+import { readBody, reply } from '$lib/server/http';
 
 export const POST = async ({ request, locals }) => {
-	const { enquiry, facts } = await readBody(request, checkEnquiryFile, upgradeEnquiryFile);
-	return json({ id: await addEnquiry(enquiry, requireActor(locals).id, facts) }, { status: 201 });
+	const { enquiry, facts } = await readBody(request, 'POST /api/v1/enquiries/import', upgradeEnquiryFile);
+	return reply('POST /api/v1/enquiries/import', 201, { id: await addEnquiry(enquiry, requireActor(locals).id, facts) });
 };

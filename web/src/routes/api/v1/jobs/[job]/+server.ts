@@ -1,24 +1,17 @@
 /** One job: how far it is and what it came to; cancelled, or started again. */
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { jobFor, requireActor } from '$lib/server/enquiries';
-import { compileValidator, readBody } from '$lib/server/http';
+import { readBody, reply } from '$lib/server/http';
 import { cancelJob, JobRefused, repeatJob, viewOf } from '$lib/server/jobs';
 
 const GONE = { message: 'This work is no longer listed.' };
-const check = compileValidator<{ readonly do: 'cancel' | 'repeat' }>({
-	type: 'object',
-	required: ['do'],
-	additionalProperties: false,
-	properties: { do: { enum: ['cancel', 'repeat'] } }
-});
-
 export const GET = async ({ params, locals }) => {
 	const found = await jobFor(params.job, requireActor(locals));
-	return found ? json(viewOf(found.row, requireActor(locals))) : error(404, GONE);
+	return found ? reply('GET /api/v1/jobs/[job]', 200, viewOf(found.row, requireActor(locals))) : error(404, GONE);
 };
 
 export const POST = async ({ params, request, locals }) => {
-	const { do: what } = await readBody(request, check);
+	const { do: what } = await readBody(request, 'POST /api/v1/jobs/[job]');
 	const actor = requireActor(locals);
 	const found = await jobFor(params.job, actor);
 	if (!found) error(404, GONE);
@@ -31,5 +24,5 @@ export const POST = async ({ params, request, locals }) => {
 		throw thrown;
 	}
 	const now = await jobFor(params.job, actor);
-	return now ? json(viewOf(now.row, actor)) : error(404, GONE);
+	return now ? reply('POST /api/v1/jobs/[job]', 200, viewOf(now.row, actor)) : error(404, GONE);
 };

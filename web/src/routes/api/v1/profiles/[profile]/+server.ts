@@ -1,5 +1,6 @@
 /** A platform profile as JSON: out for everybody; in and away for who taught it, and the administrator. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor } from '$lib/server/enquiries';
 import { CEILINGS, uploadedFile, textOf } from '$lib/server/sources';
 import { usageWarning } from '$lib/server/installation';
@@ -32,14 +33,14 @@ export const PUT = async ({ params, request, url, locals }) => {
 		error(422, { message: `The profile’s own identifier is not “${params.profile}”. Nothing was changed.` });
 	const fault = await saveProfile(data, requireActor(locals));
 	if (fault !== null) error(422, { message: `${fault} Nothing was changed.` });
-	return json({});
+	return reply('PUT /api/v1/profiles/[profile]', 200, {});
 };
 
 export const DELETE = async ({ params, url, locals }) => {
 	if (!(await mayChange(params.profile, requireActor(locals))))
 		error(403, { message: 'Another person taught this profile. Nothing was changed.' });
 	const used = url.searchParams.get('confirm') === 'true' ? null : await usageWarning({ profile: params.profile });
-	if (used !== null) return json({ message: used, confirm: true }, { status: 409 });
+	if (used !== null) return reply('DELETE /api/v1/profiles/[profile]', 409, { message: used, confirm: true });
 	if (!(await removeProfile(params.profile))) error(404, { message: 'There is no such profile here.' });
-	return json({});
+	return reply('DELETE /api/v1/profiles/[profile]', 200, {});
 };

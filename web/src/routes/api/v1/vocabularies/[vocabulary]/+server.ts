@@ -1,6 +1,7 @@
 /** A vocabulary as a file, in any of the open forms; and its removal by who loaded it. */
+import { reply } from '$lib/server/http';
 import { writeSkos, writeTable, FILE_KINDS } from '@wide-lantern/core';
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { removeVocabulary } from '$lib/server/installation';
 import { openVocabulary, WRITTEN } from '$lib/server/vocabularies';
 
@@ -38,8 +39,18 @@ export const GET = async ({ params, url }) => {
 
 export const DELETE = async ({ params, url, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });
+	const ROUTE = 'DELETE /api/v1/vocabularies/[vocabulary]';
 	const removed = await removeVocabulary(params.vocabulary, locals.actor, url.searchParams.get('confirm') === 'true');
-	if (removed.outcome === 'asked') return json({ message: removed.message, confirm: true }, { status: 409 });
-	const status = { gone: 200, refused: 409, unknown: 404, forbidden: 403 }[removed.outcome];
-	return json(removed.outcome === 'gone' ? {} : { message: removed.message }, { status });
+	switch (removed.outcome) {
+		case 'gone':
+			return reply(ROUTE, 200, {});
+		case 'asked':
+			return reply(ROUTE, 409, { message: removed.message, confirm: true });
+		case 'refused':
+			return reply(ROUTE, 409, { message: removed.message });
+		case 'unknown':
+			return error(404, { message: removed.message });
+		case 'forbidden':
+			return error(403, { message: removed.message });
+	}
 };

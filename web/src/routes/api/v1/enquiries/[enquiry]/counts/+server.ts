@@ -1,13 +1,11 @@
-/** The sheet with its counts, and the counts of the concepts' terms. */
-import { json } from '@sveltejs/kit';
+/** The sheet with its counts. */
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { conceptCounts, sheetView, evaluateEnquiry } from '$lib/server/evaluation';
+import { sheetView, evaluateEnquiry } from '$lib/server/evaluation';
+import { reply } from '$lib/server/http';
 
-export const GET = async ({ params, url, locals }) => {
-	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id });
-	return json(
-		url.searchParams.get('of') === 'concepts'
-			? { revision: evaluated.enquiry.revision, ...(await conceptCounts(evaluated)) }
-			: sheetView(evaluated)
+export const GET = async ({ params, locals }) =>
+	reply(
+		'GET /api/v1/enquiries/[enquiry]/counts',
+		200,
+		sheetView(await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }))
 	);
-};

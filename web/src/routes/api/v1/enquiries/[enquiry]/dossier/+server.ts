@@ -1,9 +1,9 @@
 /** The dossier as OOXML, Markdown, or its blocks as JSON. */
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { toMarkdown } from '@wide-lantern/core';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { computing } from '$lib/server/computing';
-import { fileName } from '$lib/server/http';
+import { fileName, reply } from '$lib/server/http';
 import { dossierOf } from '$lib/server/dossiers';
 import { evaluateEnquiry } from '$lib/server/evaluation';
 
@@ -29,7 +29,7 @@ export const GET = async ({ params, url, locals }) => {
 				headers: { 'content-type': 'text/markdown; charset=utf-8', ...attachment('md') }
 			});
 		case 'json':
-			return json(document);
+			return reply('GET /api/v1/enquiries/[enquiry]/dossier', 200, document);
 		default:
 			return error(422, { message: 'The dossier comes as docx, md or json.' });
 	}

@@ -1,14 +1,11 @@
 /** One enquiry as one JSON file (docs/formats/enquiry.json). */
-import { json } from '@sveltejs/kit';
 import { requireEnquiry, toFile } from '$lib/server/enquiries';
-import { fileName } from '$lib/server/http';
+import { fileName, reply } from '$lib/server/http';
 
 export const GET = async ({ params }) => {
 	const enquiry = await requireEnquiry(params.enquiry);
 	const file = await toFile(enquiry);
-	return json(file, {
-		headers: {
-			'content-disposition': `attachment; filename="${fileName(enquiry.document.title || enquiry.document.question, file.written.slice(0, 10), 'json')}"`
-		}
+	return reply('GET /api/v1/enquiries/[enquiry]/export', 200, file, {
+		'content-disposition': `attachment; filename="${fileName(enquiry.document.title || enquiry.document.question, file.written.slice(0, 10), 'json')}"`
 	});
 };

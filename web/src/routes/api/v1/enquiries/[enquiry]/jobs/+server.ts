@@ -1,6 +1,7 @@
 /** Work on an enquiry that takes longer than a request: what is under way, and what has ended lately. */
-import { json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
 import { requireActor } from '$lib/server/enquiries';
 import { jobsOfEnquiry } from '$lib/server/jobs';
 
-export const GET = async ({ params, locals }) => json(await jobsOfEnquiry(params.enquiry, requireActor(locals)));
+export const GET = async ({ params, locals }) =>
+	reply('GET /api/v1/enquiries/[enquiry]/jobs', 200, await jobsOfEnquiry(params.enquiry, requireActor(locals)));

@@ -1,39 +1,29 @@
-import { json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
+import type { Member, Role } from '$lib/contract/enquiries';
 import { findPerson } from '$lib/server/accounts';
-import { compileValidator, readBody, type Role, ROLES } from '$lib/server/http';
+import { readBody, reply } from '$lib/server/http';
 import { listMembers, setMember } from '$lib/server/enquiries';
-
-const email = { type: 'string', maxLength: 400 } as const;
-const checkGiven = compileValidator<{ email: string; role: Role }>({
-	type: 'object',
-	required: ['email', 'role'],
-	additionalProperties: false,
-	properties: { email, role: { enum: ROLES } }
-});
-const checkTaken = compileValidator<{ email: string }>({
-	type: 'object',
-	required: ['email'],
-	additionalProperties: false,
-	properties: { email }
-});
 
 const NOBODY = 'Nobody here has an account with this e-mail address. They sign up first, then you add them.';
 
-async function set(enquiry: string, address: string, role: Role | null) {
+/** Gives a person a role, or none; who takes part then. */
+async function setRole(enquiry: string, address: string, role: Role | null): Promise<readonly Member[]> {
 	const person = await findPerson(address);
-	if (!person) return json({ message: NOBODY }, { status: 422 });
+	if (!person) error(422, { message: NOBODY });
 	const fault = await setMember(enquiry, person.id, role);
-	return fault ? json({ message: fault }, { status: 422 }) : json(await listMembers(enquiry));
+	if (fault) error(422, { message: fault });
+	return listMembers(enquiry);
 }
 
-export const GET = async ({ params }) => json(await listMembers(params.enquiry));
+export const GET = async ({ params }) =>
+	reply('GET /api/v1/enquiries/[enquiry]/members', 200, await listMembers(params.enquiry));
 
 export const PUT = async ({ params, request }) => {
-	const given = await readBody(request, checkGiven);
-	return set(params.enquiry, given.email, given.role);
+	const { email, role } = await readBody(request, 'PUT /api/v1/enquiries/[enquiry]/members');
+	return reply('PUT /api/v1/enquiries/[enquiry]/members', 200, await setRole(params.enquiry, email, role));
 };
 
 export const DELETE = async ({ params, request }) => {
-	const taken = await readBody(request, checkTaken);
-	return set(params.enquiry, taken.email, null);
+	const { email } = await readBody(request, 'DELETE /api/v1/enquiries/[enquiry]/members');
+	return reply('DELETE /api/v1/enquiries/[enquiry]/members', 200, await setRole(params.enquiry, email, null));
 };

@@ -1,5 +1,6 @@
 /** Names of a heading as text words for a concept: forms, records, what they would add, what covers them already. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { namesForConcept, evaluateEnquiry } from '$lib/server/evaluation';
 
@@ -14,5 +15,5 @@ export const GET = async ({ params, url, locals }) => {
 		url.searchParams.get('heading') ?? ''
 	);
 	if (!names) error(404, { message: 'This heading is not in the vocabulary.' });
-	return json({ revision: evaluated.enquiry.revision, ...names });
+	return reply('GET /api/v1/enquiries/[enquiry]/names', 200, { revision: evaluated.enquiry.revision, ...names });
 };

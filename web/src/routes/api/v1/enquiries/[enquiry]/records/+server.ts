@@ -1,5 +1,6 @@
 /** A page of a line's records (`minus`: without those of another line; `alone`: only those of that result that are there by the line alone; `order`: newest or relevance), with what lit them. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { RECORD_ORDERS } from '$lib/server/computing';
 import { recordsOfLine, evaluateEnquiry } from '$lib/server/evaluation';
@@ -21,5 +22,5 @@ export const GET = async ({ params, url, locals }) => {
 		order
 	);
 	if (!page) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
-	return json(page);
+	return reply('GET /api/v1/enquiries/[enquiry]/records', 200, page);
 };

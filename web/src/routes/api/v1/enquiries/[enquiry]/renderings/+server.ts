@@ -1,21 +1,14 @@
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { profileOf, renderingsOf, renderWhole } from '$lib/server/platforms';
+import { renderingsOf } from '$lib/server/platforms';
 import { resultOf, evaluateEnquiry } from '$lib/server/evaluation';
-import type { RenderingsView } from '$lib/work/renderings';
+import type { RenderingsView } from '$lib/contract/platforms';
 
-export const GET = async ({ params, locals, url }) => {
+export const GET = async ({ params, locals }) => {
 	const evaluated = await evaluateEnquiry(await requireEnquiry(params.enquiry), {
 		owner: requireActor(locals).id,
 		batch: true
 	});
-	const string = url.searchParams.get('string');
-	if (string !== null) {
-		const profile = await profileOf(string);
-		const rendering = profile && (await renderWhole(evaluated, profile));
-		if (!rendering) error(404, { message: 'The strategy is not written for this platform.' });
-		return json({ text: rendering.whole });
-	}
 	const view: RenderingsView = {
 		revision: evaluated.enquiry.revision,
 		final: resultOf(evaluated)?.id ?? null,
@@ -27,5 +20,5 @@ export const GET = async ({ params, locals, url }) => {
 		})),
 		renderings: await renderingsOf(evaluated)
 	};
-	return json(view);
+	return reply('GET /api/v1/enquiries/[enquiry]/renderings', 200, view);
 };

@@ -1,5 +1,6 @@
 /** How a line's records spread over years, types, journals and keywords, and words of good records that no term matches. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { spreadOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
@@ -11,5 +12,5 @@ export const GET = async ({ params, url, locals }) => {
 		aloneIn: url.searchParams.get('alone')
 	});
 	if (!spread) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
-	return json(spread);
+	return reply('GET /api/v1/enquiries/[enquiry]/spread', 200, spread);
 };

@@ -7,7 +7,12 @@ export const GET = ({ params, locals, url }) => {
 	const client = (url.searchParams.get('client') ?? '').slice(0, 100);
 	const person = requireActor(locals);
 	return eventStream(
-		(send) => (client === '' ? () => undefined : tellWindow(params.enquiry, client, person, send)),
+		(send) =>
+			client === ''
+				? () => undefined
+				: tellWindow(params.enquiry, client, person, ({ event, data }) => {
+						send(event, data);
+					}),
 		async () => (await roleIn(params.enquiry, person.id)) !== null
 	);
 };

@@ -1,5 +1,5 @@
 /** What each term of a line's OR brings, and the words behind wildcards; null for a line that is no OR, or is not counted. */
-import { json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { termsOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
@@ -8,5 +8,5 @@ export const GET = async ({ params, url, locals }) => {
 		await evaluateEnquiry(await requireEnquiry(params.enquiry), { owner: requireActor(locals).id }),
 		url.searchParams.get('line') ?? ''
 	);
-	return json(terms ?? null);
+	return reply('GET /api/v1/enquiries/[enquiry]/terms', 200, terms ?? null);
 };

@@ -1,5 +1,6 @@
 /** What a concept's lines retrieve, by year, and how much of it carries no headings at all. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { evaluateEnquiry, yearsOfConcept } from '$lib/server/evaluation';
 
@@ -10,5 +11,5 @@ export const GET = async ({ params, url, locals }) => {
 	});
 	const years = await yearsOfConcept(evaluated, url.searchParams.get('concept') ?? '');
 	if (!years) error(404, { message: 'This concept has no lines that are counted.' });
-	return json(years);
+	return reply('GET /api/v1/enquiries/[enquiry]/unindexed', 200, years);
 };

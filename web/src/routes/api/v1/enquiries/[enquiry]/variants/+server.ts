@@ -1,5 +1,6 @@
 /** The words of the collection that a pattern stands for, with the records that hold them in the fields of its term. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { DEFAULT_FIELDS, INDEXED_FIELDS } from '@wide-lantern/core';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { openCollection } from '$lib/server/collections';
@@ -19,7 +20,9 @@ export const GET = async ({ params, url, locals }) => {
 	const { document } = await requireEnquiry(params.enquiry);
 	const collection = document.collection === null ? null : await openCollection(document.collection);
 	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
-	return json(
+	return reply(
+		'GET /api/v1/enquiries/[enquiry]/variants',
+		200,
 		await computing().ask(
 			{ do: 'variants', collection: collection.computed, pattern, most: MOST, fields: known },
 			{ owner: requireActor(locals).id }

@@ -1,5 +1,6 @@
 /** Why a record is in the result, or is not. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
 import { whyOf, evaluateEnquiry } from '$lib/server/evaluation';
 
@@ -9,5 +10,5 @@ export const GET = async ({ params, url, locals }) => {
 		url.searchParams.get('record') ?? ''
 	);
 	if (!why) error(404, { message: 'There is no such record in this collection, or nothing is counted yet.' });
-	return json(why);
+	return reply('GET /api/v1/enquiries/[enquiry]/why', 200, why);
 };

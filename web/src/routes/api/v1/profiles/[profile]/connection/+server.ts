@@ -1,7 +1,8 @@
 /** What a profile's source says of itself over its connection, held against the profile. Nothing is kept. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { connectionTo, profileOf, queryTypeOf } from '$lib/server/platforms';
-import type { ConnectionView } from '$lib/work/renderings';
+import type { ConnectionView } from '$lib/contract/platforms';
 
 export const GET = async ({ params, request, url }) => {
 	const profile = await profileOf(params.profile);
@@ -9,7 +10,8 @@ export const GET = async ({ params, request, url }) => {
 	const connection = connectionTo(profile, url.origin);
 	if (!connection) error(409, { message: `${profile.source.name} has no address in its profile.` });
 	const told = await connection.explain(request.signal);
-	if (!told.ok) return json({ fault: told.why } satisfies ConnectionView);
+	if (!told.ok)
+		return reply('GET /api/v1/profiles/[profile]/connection', 200, { fault: told.why } satisfies ConnectionView);
 	const { title, indexes, queryTypes, portion, diagnostics } = told.value;
 	const asked = queryTypeOf(profile);
 	const ceiling = profile.platform.ceilings.export;
@@ -23,7 +25,7 @@ export const GET = async ({ params, request, url }) => {
 			? [`The profile counts on ${ceiling} records at once; it gives ${portion}.`]
 			: [])
 	];
-	return json({
+	return reply('GET /api/v1/profiles/[profile]/connection', 200, {
 		title,
 		indexes,
 		queryTypes: queryTypes.length > 0 ? queryTypes : ['cql'],

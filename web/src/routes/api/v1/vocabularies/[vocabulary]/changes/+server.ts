@@ -1,5 +1,6 @@
 /** What changed between two editions of a vocabulary, and which of it concerns an enquiry. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { changesBetween } from '$lib/server/enquiries';
 
 export const GET = async ({ params, url }) => {
@@ -9,5 +10,9 @@ export const GET = async ({ params, url }) => {
 	if (!changes) error(404, { message: 'Two editions that are kept here are needed: from=1&to=2.' });
 	const counts: Record<string, number> = {};
 	for (const { kind } of changes) counts[kind] = (counts[kind] ?? 0) + 1;
-	return json({ counts, changes: changes.slice(0, 2_000), all: changes.length });
+	return reply('GET /api/v1/vocabularies/[vocabulary]/changes', 200, {
+		counts,
+		changes: changes.slice(0, 2_000),
+		all: changes.length
+	});
 };

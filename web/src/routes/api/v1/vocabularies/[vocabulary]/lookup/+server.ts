@@ -1,5 +1,6 @@
 /** Headings that a typed word may mean, each with the reason; without words, the topmost ones. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { SMALL_WORDS, type LookupMode } from '@wide-lantern/core';
 import { lookupOf } from '$lib/server/vocabularies';
 
@@ -16,8 +17,9 @@ export const GET = async ({ params, url }) => {
 		narrower: vocabulary.narrower(heading.id).length
 	});
 	if (typed.trim() === '')
-		return json({
-			matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label }))
+		return reply('GET /api/v1/vocabularies/[vocabulary]/lookup', 200, {
+			matches: vocabulary.tops().map((heading) => ({ ...short(heading), reason: 'top', name: heading.label })),
+			pieces: []
 		});
 	const mode = MODES.find((one) => one === url.searchParams.get('mode')) ?? 'all';
 	// Whoever types in the sheet sees a few; whoever looks for headings can have a hundred.
@@ -33,5 +35,8 @@ export const GET = async ({ params, url }) => {
 				text,
 				match: match && { ...short(match.heading), reason: match.reason, name: match.name }
 			}));
-	return json({ matches, pieces: pieces.length > 1 ? pieces : [] });
+	return reply('GET /api/v1/vocabularies/[vocabulary]/lookup', 200, {
+		matches,
+		pieces: pieces.length > 1 ? pieces : []
+	});
 };

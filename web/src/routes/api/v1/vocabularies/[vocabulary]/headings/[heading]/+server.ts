@@ -1,6 +1,8 @@
 /** Everything about one heading: names, note, years, places in the tree, counts on a collection. */
+import { reply } from '$lib/server/http';
 import { headingsNamedIn } from '@wide-lantern/core';
-import { error, json } from '@sveltejs/kit';
+import type { HeadingRow } from '$lib/contract/headings';
+import { error } from '@sveltejs/kit';
 import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
 import { headingCount } from '$lib/server/evaluation';
@@ -27,15 +29,19 @@ export const GET = async ({ params, url }) => {
 	};
 	// A small branch comes whole; of a large one, the next level, and the rest when it is opened.
 	const deep = vocabulary.closure(heading.id).size <= SMALL_BRANCH;
-	const tree = (id: string, depth: number): unknown[] =>
+	const tree = (id: string, depth: number): HeadingRow[] =>
 		depth > (deep ? 8 : 1)
 			? []
 			: vocabulary.narrower(id).map((one) => ({ ...withCounts(one.id), below: tree(one.id, depth + 1) }));
-	return json({
+	return reply('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]', 200, {
 		vocabulary: vocabulary.id,
 		vocabularyName: vocabulary.name,
-		...heading,
 		...withCounts(heading.id),
+		scopeNote: heading.scopeNote,
+		entryTerms: heading.entryTerms,
+		since: heading.since,
+		before: heading.before,
+		...(heading.changes ? { changes: heading.changes } : {}),
 		qualifiers: vocabulary.qualifiersOf(heading.id, false),
 		/** Also of the narrower ones. */
 		allQualifiers: vocabulary.qualifiersOf(heading.id, true).map(({ code, name }) => ({ code, name })),

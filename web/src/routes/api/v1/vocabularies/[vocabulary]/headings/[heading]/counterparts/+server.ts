@@ -1,6 +1,7 @@
 /** What another vocabulary may call a heading: suggestions with their evidence, and what has been decided. */
-import { error, json } from '@sveltejs/kit';
-import { checkDecision, decide, decisionsOn, suggestionsFor } from '$lib/server/crosswalks';
+import { readBody, reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
+import { decide, decisionsOn, suggestionsFor } from '$lib/server/crosswalks';
 import { openVocabulary } from '$lib/server/vocabularies';
 
 export const GET = async ({ params, url }) => {
@@ -13,7 +14,7 @@ export const GET = async ({ params, url }) => {
 		decisionsOn(params.vocabulary, params.heading, to)
 	]);
 	const label = (id: string) => ({ id, label: other.vocabulary.get(id)?.label ?? id });
-	return json({
+	return reply('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts', 200, {
 		vocabulary: to,
 		name: other.vocabulary.name,
 		suggestions: (suggestions ?? []).map(({ heading, score, evidence }) => ({
@@ -27,23 +28,17 @@ export const GET = async ({ params, url }) => {
 	});
 };
 
+const ROUTE = 'PUT /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts';
+
 export const PUT = async ({ params, url, request, locals }) => {
 	if (!locals.actor) error(401, { message: 'Please sign in first.' });
-	const body: unknown = await request.json().catch(() => null);
-	if (!checkDecision(body))
-		error(422, {
-			message:
-				'A decision has a kind, the headings that it names (none for “none”, two for “two”), and for “none” a reason. Nothing was changed.'
-		});
+	const body = await readBody(request, ROUTE);
 	const decided = await decide(params.vocabulary, params.heading, url.searchParams.get('to') ?? '', body, locals.actor);
 	if (decided.outcome === 'refused') error(422, { message: decided.message });
 	if (decided.outcome === 'overtaken')
-		return json(
-			{
-				message: `${decided.decision.by} has decided differently meanwhile. Nothing was changed; look at it and decide again.`,
-				decision: decided.decision
-			},
-			{ status: 409 }
-		);
-	return json(decided.decision);
+		return reply(ROUTE, 409, {
+			message: `${decided.decision.by} has decided differently meanwhile. Nothing was changed; look at it and decide again.`,
+			decision: decided.decision
+		});
+	return reply(ROUTE, 200, decided.decision);
 };

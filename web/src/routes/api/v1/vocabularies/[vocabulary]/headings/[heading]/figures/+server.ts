@@ -1,5 +1,6 @@
 /** What a heading would bring and cost on a collection, before one chooses. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { headingFigures } from '@wide-lantern/core';
 import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -26,5 +27,9 @@ export const GET = async ({ params, url }) => {
 				: ({ reach: 'this' } as const);
 	const figures = headingFigures(collection.index, open.vocabulary, params.heading, branch);
 	if (!figures) error(404, { message: 'This heading is not in the vocabulary.' });
-	return json({ collection: collection.name, takenOn: collection.takenOn, ...figures });
+	return reply('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/figures', 200, {
+		collection: collection.name,
+		takenOn: collection.takenOn,
+		...figures
+	});
 };

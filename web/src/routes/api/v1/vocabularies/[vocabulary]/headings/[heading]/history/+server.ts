@@ -1,5 +1,6 @@
 /** A heading over the years of a collection, with what stood for it before and what is not indexed. */
-import { error, json } from '@sveltejs/kit';
+import { reply } from '$lib/server/http';
+import { error } from '@sveltejs/kit';
 import { headingHistory } from '@wide-lantern/core';
 import { openCollection } from '$lib/server/collections';
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -14,5 +15,9 @@ export const GET = async ({ params, url }) => {
 		error(404, { message: 'This collection is not loaded here. Choose one on the Brief; counts come from it.' });
 	const history = headingHistory(collection.index, open.vocabulary, params.heading);
 	if (!history) error(404, { message: 'This heading is not in the vocabulary.' });
-	return json({ collection: collection.name, takenOn: collection.takenOn, ...history });
+	return reply('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/history', 200, {
+		collection: collection.name,
+		takenOn: collection.takenOn,
+		...history
+	});
 };

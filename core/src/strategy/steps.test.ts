@@ -1,10 +1,7 @@
-/** What each step still asks for, where to go next, and terms as the screens take them. */
-import { newEnquiry, type Concept, type EnquiryDocument, type LineRole } from '@wide-lantern/core';
+/** What each step still asks for, and where to go next. */
+import { newEnquiry, type Concept, type EnquiryDocument, type LineRole } from '../enquiry/index.ts';
 import { describe, expect, it } from 'vitest';
-import { reasonText } from './headings';
-import { stretches, type ShownRecord } from './records';
-import { nextStep, stepStates } from './steps';
-import { addHeading, type Taking, addWords } from './terms';
+import { nextStep, stepStates } from './steps.ts';
 
 let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Q?', 'PEO', () => `id${++made}`);
@@ -30,20 +27,9 @@ const line = (source: string) => ({
 	off: false
 });
 
-const taking = (
-	vocabulary: string,
-	heading: string,
-	reach: 'this' | 'narrower' | 'picked',
-	more: Partial<Taking> = {}
-): Taking => ({
-	vocabulary,
-	heading,
-	reach,
-	picked: [],
-	main: false,
-	qualifiers: [],
-	...more
-});
+/** Something to look at, at a place of a screen. */
+const point = (message: string, address: string): unknown =>
+	expect.objectContaining({ message, place: { kind: 'screen', address } });
 
 describe('steps', () => {
 	it('lead from the question to the document', () => {
@@ -76,7 +62,7 @@ describe('steps', () => {
 			text: at < 2 ? 'said' : '',
 			leftOut: at === 1 ? '' : null
 		}));
-		expect(stepStates({ ...enquiry, parts }).concepts.look.map((one) => one.text)).toEqual([
+		expect(stepStates({ ...enquiry, parts }).concepts.look.map((one) => one.message)).toEqual([
 			'“Population” is neither in a concept nor left out with a reason.',
 			'“Exposure” is left out without a reason.'
 		]);
@@ -86,7 +72,7 @@ describe('steps', () => {
 		const of = (role: LineRole) => ({ ...line('noise'), id: role, concept: 'c', role });
 		const looks = (...roles: LineRole[]) => {
 			const { concepts, headings } = stepStates({ ...fresh(), concepts: [concept()], lines: roles.map(of) });
-			return [...concepts.look, ...headings.look].map((one) => one.text);
+			return [...concepts.look, ...headings.look].map((one) => one.message);
 		};
 		expect(looks()).toEqual(['Noise has no headings and no words yet.']);
 		expect(looks('joining')).toEqual(['Noise has no headings and no words yet.']);
@@ -107,7 +93,7 @@ describe('steps', () => {
 			{ ...line('\uE000@c\uE001'), id: 'off', off: true }
 		];
 		expect(stepStates({ ...fresh(), concepts: [dropped], lines }).concepts.look).toEqual([
-			{ text: 'Noise is left out of the search, but line 3 uses it.', place: 'strategy#line-3' }
+			point('Noise is left out of the search, but line 3 uses it.', 'strategy#line-3')
 		]);
 		expect(stepStates({ ...fresh(), concepts: [concept()], lines }).concepts.look).toEqual([]);
 	});
@@ -125,81 +111,35 @@ describe('steps', () => {
 		const done = concept({ id: 'a', words: [word('noise')], headings: [heading], parked: [{ id: 'p', text: 'hum' }] });
 		const other = concept({ id: 'b', name: 'Sleep', words: [word('sleep')], headings: [heading] });
 		const enquiry = { ...fresh(), concepts: [done, other], lines: [line('noise')] };
-		const parked = { text: 'Noise has a parked find to decide on.', place: 'concepts#concept-a' };
+		const parked = point('Noise has a parked find to decide on.', 'concepts#concept-a');
 		expect(stepStates(enquiry).concepts.look).toEqual([parked]);
 		expect(stepStates(enquiry).dossier.look).toEqual([parked]);
 		expect(stepStates({ ...enquiry, lines: [] }).dossier.look).toEqual([]);
 		const marked = stepStates({ ...enquiry, concepts: [{ ...done, complete: true, parked: [] }, other] });
 		expect([marked.concepts.look, marked.dossier.look]).toEqual([
 			[],
-			[{ text: 'Sleep is not marked as complete.', place: 'concepts#concept-b' }]
-		]);
-	});
-});
-
-describe('terms', () => {
-	it('are read from a pasted list in one edit, doubles left out and said', () => {
-		const adding = addWords(
-			concept({ words: [word('noise')] }),
-			'Noise\nsound level*; "alarm fatigue"\r\nsound level*'
-		);
-		expect(adding.edits.map((edit) => (edit.do === 'insert' ? (edit.item as { text: string }).text : ''))).toEqual([
-			'"sound level*"',
-			'"alarm fatigue"'
-		]);
-		expect(adding.said).toBe('“Noise” is there already. “"sound level*"” is there already.');
-	});
-
-	it('are refused with the reason, and a sentence is offered in pieces', () => {
-		expect(addWords(concept(), 'noise AND light').said).toContain(
-			'Operators, headings and lines belong in the strategy'
-		);
-		expect(addWords(concept(), 'does quiet time at night lower the noise on wards').pieces).toEqual([
-			'quiet time',
-			'night lower',
-			'noise',
-			'wards'
+			[point('Sleep is not marked as complete.', 'concepts#concept-b')]
 		]);
 	});
 
-	it('a heading is taken once; taking it again changes its reach', () => {
-		const taken = concept({
-			headings: [{ id: 'h', vocabulary: 'v', heading: 'x', reach: 'this', main: false, strand: null, note: '' }]
+	it('have what keeps a line from being counted, or is doubtful, among the points of the strategy', () => {
+		const enquiry = { ...fresh(), lines: [line('noise'), { ...line('sleep OR OR'), id: 'two' }] };
+		const finding = (severity: 'error' | 'warning' | 'hint', id: string) => ({
+			rule: 'x',
+			severity,
+			place: { kind: 'line' as const, line: id, span: null },
+			message: `a ${severity}.`,
+			repairs: []
 		});
-		expect(addHeading(taken, taking('v', 'y', 'narrower'))).toMatchObject([{ do: 'insert', after: 'h' }]);
-		expect(addHeading(taken, taking('v', 'x', 'narrower'))).toEqual([
-			{ do: 'set', at: ['concepts', 'c', 'headings', 'h', 'reach'], value: 'narrower' }
-		]);
-		expect(addHeading(taken, taking('v', 'x', 'this'))).toEqual([]);
-	});
-});
-
-describe('what is shown', () => {
-	it('cuts a text where its light begins and ends', () => {
-		const record = {
-			lit: [
-				{ field: 'ti', entry: 0, from: 0, to: 5 },
-				{ field: 'ti', entry: 0, from: 10, to: 14 },
-				{ field: 'ab', entry: 0, from: 0, to: 1 }
-			]
-		} as unknown as ShownRecord;
-		expect(stretches(record, 'ti', 0, 'light and lamp')).toEqual([
-			{ text: 'light', lit: true },
-			{ text: ' and ', lit: false },
-			{ text: 'lamp', lit: true }
-		]);
-		expect(stretches(record, 'ti', 1, 'other')).toEqual([{ text: 'other', lit: false }]);
-	});
-
-	it('says the reason of every match plainly', () => {
-		const match = (reason: string) =>
-			reasonText({ id: 'd', label: 'Delirium', narrower: 0, reason, name: 'Acute Confusion' });
-		expect(['heading', 'entry-term', 'entry-words', 'scope-note', 'spelling'].map(match)).toEqual([
-			'is a heading',
-			'“Acute Confusion” is another name for it',
-			'also called “Acute Confusion”',
-			'word in its scope note',
-			'spelt much like “Acute Confusion”'
+		const found = [
+			finding('error', 'two'),
+			finding('hint', 'two'),
+			finding('warning', 'noise'),
+			finding('error', 'gone')
+		];
+		expect(stepStates(enquiry, found).strategy.look).toEqual([
+			point('Line 2: a error.', 'strategy#line-2'),
+			point('Line 1: a warning.', 'strategy#line-1')
 		]);
 	});
 });

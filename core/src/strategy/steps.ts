@@ -1,5 +1,7 @@
 /** The steps of the work that have a screen, with the state of each for one enquiry. */
-import { usedBy, type Concept, type EnquiryDocument, type LineRole } from '@wide-lantern/core/editor';
+import type { Concept, EnquiryDocument, LineRole } from '../enquiry/index.ts';
+import type { Finding } from '../findings/index.ts';
+import { usedBy } from './anchors.ts';
 
 export const STEPS = [
 	{ id: 'brief', name: 'Brief' },
@@ -11,20 +13,26 @@ export const STEPS = [
 ] as const;
 export type StepId = (typeof STEPS)[number]['id'];
 
-/** Something to look at: a sentence for the searcher, and the place, below the address of the enquiry. */
-export interface Point {
-	readonly text: string;
-	readonly place: string;
-}
+/** Something to look at, with the place of a screen. */
+export type StepPoint = Finding & { readonly place: { readonly kind: 'screen' } };
 
 /** Untouched, under way, or with things to look at. */
 export interface StepState {
 	readonly touched: boolean;
-	readonly look: readonly Point[];
+	readonly look: readonly StepPoint[];
 }
 
-/** What each step still asks for. Sentences are shown to the searcher. */
-export function stepStates(document: EnquiryDocument): Record<StepId, StepState> {
+/** Something that is not done yet. @param address of the place, below that of the enquiry */
+const openPoint = (rule: string, message: string, address: string): StepPoint => ({
+	rule,
+	severity: 'warning',
+	place: { kind: 'screen', address },
+	message,
+	repairs: []
+});
+
+/** What each step still asks for. @param found what is wrong with the lines, where it is known */
+export function stepStates(document: EnquiryDocument, found: readonly Finding[] = []): Record<StepId, StepState> {
 	const open = document.parts.filter(
 		(part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null
 	);
@@ -58,58 +66,87 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 	const unfinished = searched.some((one) => one.complete) ? searched.filter((one) => !one.complete) : [];
 	const name = (one: Concept) => one.name || 'A concept';
 	const band = (one: Concept) => `concepts#concept-${one.id}`;
-	const parkedPoints = parked.map((one) => ({
-		text: `${name(one)} has ${one.parked.length === 1 ? 'a parked find' : `${one.parked.length} parked finds`} to decide on.`,
-		place: band(one)
-	}));
+	const parkedPoints = parked.map((one) =>
+		openPoint(
+			'parked-finds',
+			`${name(one)} has ${one.parked.length === 1 ? 'a parked find' : `${one.parked.length} parked finds`} to decide on.`,
+			band(one)
+		)
+	);
+	const places = new Map(document.lines.map((line, at) => [line.id, at + 1]));
+	/** What is wrong with lines as points of the step: what keeps one from being counted, and what is doubtful. */
+	const linePoints = found.flatMap(({ rule, severity, place, message, repairs }): readonly StepPoint[] => {
+		const number = place.kind === 'line' ? places.get(place.line) : undefined;
+		return number === undefined || (severity !== 'error' && severity !== 'warning')
+			? []
+			: [
+					{
+						rule,
+						severity,
+						place: { kind: 'screen', address: `strategy#line-${number}` },
+						message: `Line ${number}: ${message}`,
+						repairs
+					}
+				];
+	});
 	return {
 		brief: {
 			touched:
 				document.parts.some((part) => part.text !== '') || document.sources.length > 0 || document.people.length > 0,
 			look:
 				document.sources.length === 0 && document.concepts.length > 0
-					? [{ text: 'No sources yet: name the databases and their platforms.', place: 'brief#sources' }]
+					? [openPoint('no-sources', 'No sources yet: name the databases and their platforms.', 'brief#sources')]
 					: []
 		},
 		concepts: {
 			touched: document.concepts.length > 0,
 			look: [
-				...open.map((part) => ({
-					text: `“${part.name}” is neither in a concept nor left out with a reason.`,
-					place: 'brief#parts'
-				})),
-				...reasonless.map((part) => ({ text: `“${part.name}” is left out without a reason.`, place: 'brief#parts' })),
-				...reasonlessConcepts.map((one) => ({
-					text: `${name(one)} is left out of the search without a reason.`,
-					place: band(one)
-				})),
-				...leftIn.map(({ one, number }) => ({
-					text: `${name(one)} is left out of the search, but line ${number} uses it.`,
-					place: `strategy#line-${number}`
-				})),
-				...wordless.map((one) => ({
-					text: `${name(one)} has headings but no words: records that are not indexed yet are missed.`,
-					place: band(one)
-				})),
-				...termless.map((one) => ({ text: `${name(one)} has no headings and no words yet.`, place: band(one) })),
+				...open.map((part) =>
+					openPoint('part-open', `“${part.name}” is neither in a concept nor left out with a reason.`, 'brief#parts')
+				),
+				...reasonless.map((part) =>
+					openPoint('part-without-reason', `“${part.name}” is left out without a reason.`, 'brief#parts')
+				),
+				...reasonlessConcepts.map((one) =>
+					openPoint('concept-without-reason', `${name(one)} is left out of the search without a reason.`, band(one))
+				),
+				...leftIn.map(({ one, number }) =>
+					openPoint(
+						'dropped-concept-used',
+						`${name(one)} is left out of the search, but line ${number} uses it.`,
+						`strategy#line-${number}`
+					)
+				),
+				...wordless.map((one) =>
+					openPoint(
+						'concept-without-words',
+						`${name(one)} has headings but no words: records that are not indexed yet are missed.`,
+						band(one)
+					)
+				),
+				...termless.map((one) =>
+					openPoint('concept-without-terms', `${name(one)} has no headings and no words yet.`, band(one))
+				),
 				...parkedPoints
 			]
 		},
 		headings: {
 			touched: document.concepts.some((one) => one.headings.length > 0),
-			look: headless.map((one) => ({
-				text: `${name(one)} has words but no heading.`,
-				place: `headings?concept=${one.id}`
-			}))
+			look: headless.map((one) =>
+				openPoint('concept-without-headings', `${name(one)} has words but no heading.`, `headings?concept=${one.id}`)
+			)
 		},
 		strategy: {
 			touched: document.lines.length > 0,
 			// The line below the last one waits to be typed in.
-			look: document.lines.flatMap((line, at) =>
-				line.source.trim() === '' && (at < document.lines.length - 1 || at === 0)
-					? [{ text: `Line ${at + 1} is empty.`, place: `strategy#line-${at + 1}` }]
-					: []
-			)
+			look: [
+				...document.lines.flatMap((line, at) =>
+					line.source.trim() === '' && (at < document.lines.length - 1 || at === 0)
+						? [openPoint('empty-line', `Line ${at + 1} is empty.`, `strategy#line-${at + 1}`)]
+						: []
+				),
+				...linePoints
+			]
 		},
 		renderings: { touched: document.renderings.length > 0, look: [] },
 		dossier: {
@@ -119,7 +156,9 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 					? []
 					: [
 							...parkedPoints,
-							...unfinished.map((one) => ({ text: `${name(one)} is not marked as complete.`, place: band(one) }))
+							...unfinished.map((one) =>
+								openPoint('concept-unfinished', `${name(one)} is not marked as complete.`, band(one))
+							)
 						]
 		}
 	};
@@ -129,10 +168,10 @@ export function stepStates(document: EnquiryDocument): Record<StepId, StepState>
 export function nextStep(document: EnquiryDocument): { step: StepId; text: string } {
 	if (document.concepts.length === 0) return { step: 'concepts', text: 'Split the question into concepts.' };
 	const { concepts, headings, strategy } = stepStates(document);
-	if (concepts.look[0]) return { step: 'concepts', text: concepts.look[0].text };
-	if (headings.look[0]) return { step: 'headings', text: headings.look[0].text };
+	if (concepts.look[0]) return { step: 'concepts', text: concepts.look[0].message };
+	if (headings.look[0]) return { step: 'headings', text: headings.look[0].message };
 	if (document.lines.length === 0) return { step: 'strategy', text: 'Assemble the first strategy from the concepts.' };
-	if (strategy.look[0]) return { step: 'strategy', text: strategy.look[0].text };
+	if (strategy.look[0]) return { step: 'strategy', text: strategy.look[0].message };
 	if (document.renderings.length === 0)
 		return { step: 'renderings', text: 'Write the strategy in the platforms of your sources.' };
 	return { step: 'dossier', text: 'Read the dossier through and hand it over.' };
