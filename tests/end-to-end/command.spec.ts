@@ -45,7 +45,7 @@ async function begin(page: Page, address: string): Promise<void> {
 test('starts, says that it runs, survives a restart and a lost database in mid-edit, and is backed up and restored', async ({
 	page
 }) => {
-	test.setTimeout(240_000);
+	test.setTimeout(300_000);
 	const started = await lantern('start', '--detach', '--no-demo', '--data', first);
 	const address = addressIn(started.said);
 	expect(started.code, started.said).toBe(0);
@@ -134,9 +134,12 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await expect.poll(() => readFileSync(file).length).toBe(bytes.length);
 	});
 
-	await test.step('a database that dies in mid-edit', async () => {
-		// Our own cluster, by the process that it wrote down itself.
+	// Our own cluster, by the process that it wrote down itself.
+	const killDatabase = () =>
 		process.kill(Number(readFileSync(join(first, 'cluster', 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGQUIT');
+
+	await test.step('a database that dies in mid-edit', async () => {
+		killDatabase();
 		await expect.poll(async () => (await page.request.get(`${address}/health`)).status()).toBe(503);
 		await page.getByLabel('Title').fill('Typed without a database');
 		await page.getByLabel('Question', { exact: true }).click();
@@ -148,6 +151,24 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		await saved(page);
 		await page.reload();
 		await expect(page.getByLabel('Title')).toHaveValue('Typed without a database');
+	});
+
+	await test.step('a database that dies while collections are indexed', async () => {
+		await lantern('stop', '--data', first);
+		rmSync(join(first, 'indexes'), { recursive: true });
+		expect(addressIn((await lantern('start', '--detach', '--port', port, '--data', first)).said)).toBe(address);
+		killDatabase();
+		// The jobs end now, and cannot say so: the server goes on and waits for its database.
+		const log = () => readFileSync(join(first, 'server.log'), 'utf8');
+		await expect.poll(log, { timeout: 30_000 }).toMatch(/job-failed.*"kind":"index"/);
+		for (let times = 0; times < 10; times++) {
+			expect((await page.request.get(`${address}/health`)).status()).toBe(503);
+			await page.waitForTimeout(200);
+		}
+		expect((await lantern('start', '--data', first)).said).toMatch(/was started again[\s\S]*running already/);
+		expect(await counts()).toEqual(right);
+		expect(log()).not.toContain('promise-left-alone');
+		await page.reload();
 	});
 
 	await test.step('backup, and restore into another folder', async () => {

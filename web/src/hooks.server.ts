@@ -27,6 +27,10 @@ export const init: ServerInit = async () => {
 			.finally(() => database.destroy());
 		void stopComputing();
 	});
+	// One promise that nobody waited for must not end the server for everybody. It is a fault all the same.
+	process.on('unhandledRejection', (reason) => {
+		log('error', 'promise-left-alone', errorFacts(reason));
+	});
 	await migrate();
 	await listenForNotices();
 	await startJobs();

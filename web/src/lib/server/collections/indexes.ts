@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { CollectionIndex } from '@wide-lantern/core';
 import type { JobState } from '$lib/contract/jobs';
-import { computing, giveWay } from '$lib/server/computing';
+import { AskedThread, computing, giveWay } from '$lib/server/computing';
 import {
 	builderAnswerSchema,
 	type BuilderAnswer,
@@ -261,13 +261,10 @@ const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
 
 /** A thread that builds. */
 class Builder {
-	private readonly worker: Worker;
+	private readonly thread: AskedThread<BuilderMessage, BuilderAnswer>;
 
-	constructor(
-		workerData: BuilderData,
-		private readonly signal: AbortSignal
-	) {
-		this.worker = new Worker(config.builder, { workerData });
+	constructor(workerData: BuilderData, signal: AbortSignal) {
+		this.thread = new AskedThread(new Worker(config.builder, { workerData }), isAnswer, signal);
 	}
 
 	/** @returns how many records it has */
@@ -283,30 +280,14 @@ class Builder {
 		return answer.buffer;
 	}
 
-	private ask(message: BuilderMessage): Promise<BuilderAnswer> {
-		this.signal.throwIfAborted();
-		return new Promise((answered, failed) => {
-			const leave = () => {
-				failed(new Error('The building of the index was stopped.'));
-			};
-			const settle = () => {
-				this.signal.removeEventListener('abort', leave);
-				this.worker.off('error', failed);
-			};
-			this.signal.addEventListener('abort', leave, { once: true });
-			this.worker.once('error', failed);
-			this.worker.once('message', (answer: unknown) => {
-				settle();
-				if (!isAnswer(answer)) failed(UNEXPECTED);
-				else if (answer.outcome === 'failed') failed(new JobRefused(answer.message));
-				else answered(answer);
-			});
-			this.worker.postMessage(message);
-		});
+	private async ask(message: BuilderMessage): Promise<BuilderAnswer> {
+		const answer = await this.thread.ask(message);
+		if (answer.outcome === 'failed') throw new JobRefused(answer.message);
+		return answer;
 	}
 
-	async end(): Promise<void> {
-		await this.worker.terminate();
+	end(): Promise<void> {
+		return this.thread.end();
 	}
 }
 const UNEXPECTED = new Error('The thread that builds an index said something else.');

@@ -1,4 +1,5 @@
 /** The computing threads: what they are asked, and texts that are read in them. */
+export { AskedThread } from './asked-thread';
 export { readEditsAhead, readLinesAhead } from './parse-ahead';
 export { RecordDigest } from './record-digest';
 export type { Answers } from './protocol';

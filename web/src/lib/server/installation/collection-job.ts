@@ -1,10 +1,9 @@
 /** A collection is taken from a file of lines of JSON, one record each (docs/formats/record.json), whole or not at all. */
-import { once } from 'node:events';
 import { access } from 'node:fs/promises';
 import { Worker } from 'node:worker_threads';
 import type { JobOutcomes, JobView } from '$lib/contract/jobs';
 import { replaceCollection, type CollectionEntry, type RecordBatch } from '$lib/server/collections';
-import { giveWay } from '$lib/server/computing';
+import { AskedThread, giveWay } from '$lib/server/computing';
 import {
 	recordReaderAnswerSchema,
 	type RecordReaderAnswer,
@@ -115,20 +114,17 @@ class RecordReader {
 	digest = '';
 	/** Records that were read. */
 	count = 0;
-	private readonly worker: Worker;
+	private readonly thread: AskedThread<'next', RecordReaderAnswer>;
 
-	constructor(
-		path: string,
-		private readonly signal: AbortSignal
-	) {
-		this.worker = new Worker(config.recordReader, { workerData: { path } satisfies RecordReaderData });
-		this.worker.unref();
+	constructor(path: string, signal: AbortSignal) {
+		const workerData: RecordReaderData = { path };
+		this.thread = new AskedThread(new Worker(config.recordReader, { workerData }), isAnswer, signal);
 	}
 
 	/** @param progressed is given how many bytes of the file have been read */
 	async *batches(progressed: (bytes: number) => void): AsyncGenerator<RecordBatch> {
 		for (;;) {
-			const answer = await this.ask();
+			const answer = await this.thread.ask('next');
 			if (answer.say === 'failed') throw new JobRefused(`${answer.message} Nothing was changed.`);
 			if (answer.say === 'end') {
 				this.digest = answer.digest;
@@ -142,16 +138,7 @@ class RecordReader {
 		}
 	}
 
-	private async ask(): Promise<RecordReaderAnswer> {
-		this.signal.throwIfAborted();
-		const answered = once(this.worker, 'message', { signal: this.signal });
-		this.worker.postMessage('next');
-		const [answer] = (await answered) as unknown[];
-		if (!isAnswer(answer)) throw new Error('The thread that reads records said something else.');
-		return answer;
-	}
-
-	async end(): Promise<void> {
-		await this.worker.terminate();
+	end(): Promise<void> {
+		return this.thread.end();
 	}
 }
