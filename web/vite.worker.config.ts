@@ -1,8 +1,10 @@
 /** The computing threads as files beside the server, with everything that it needs inside. */
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
 export default defineConfig({
 	publicDir: false,
+	resolve: { alias: { $lib: fileURLToPath(new URL('src/lib', import.meta.url)) } },
 	ssr: { noExternal: true, target: 'node' },
 	build: {
 		ssr: true,

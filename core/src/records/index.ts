@@ -1,5 +1,5 @@
 /** Bibliographic records. */
 export { recordSchema, type BibliographicRecord } from './record.ts';
 export { blankRecord } from './blank.ts';
-export { sameWorks } from './same-work.ts';
+export { sameWorks, sameWorksInSteps } from './same-work.ts';
 export { identifierForms, titleFit, wordsToFind } from './citations.ts';

@@ -1,6 +1,6 @@
 /** Records of the same work in two sources: by identifier, else by title and year; never two of one with one. */
 import { describe, expect, it } from 'vitest';
-import { blankRecord, sameWorks } from './index.ts';
+import { blankRecord, sameWorks, sameWorksInSteps } from './index.ts';
 
 const record = (title: string, year: number | null = 2020, ...identifiers: string[]) => ({
 	...blankRecord('x'),
@@ -30,5 +30,19 @@ describe('the same work', () => {
 			[0, 0],
 			[1, 1]
 		]);
+	});
+
+	it('in steps, they are the same, with pauses between', async () => {
+		const many = (from: number) =>
+			Array.from({ length: 1_200 }, (_, at) => record(`${LONG} ${from + at}`, 2020, `10.99999/ab.${from + at}`));
+		const [left, right] = [many(0), many(700)];
+		let pauses = 0;
+		const pairs = await sameWorksInSteps(left, right, () => {
+			pauses++;
+			return Promise.resolve();
+		});
+		expect(pairs).toEqual(sameWorks(left, right));
+		expect(pairs.length).toBe(500);
+		expect(pauses).toBe(4);
 	});
 });

@@ -24,16 +24,43 @@ export function sameWorks(
 	left: readonly WorkEvidence[],
 	right: readonly WorkEvidence[]
 ): (readonly [left: number, right: number])[] {
+	const pairs: (readonly [number, number])[] = [];
+	for (const _ of pairing(left, right, pairs));
+	return pairs;
+}
+
+/** The same, bit by bit, so that who else wants the thread gets it in between. */
+export async function sameWorksInSteps(
+	left: readonly WorkEvidence[],
+	right: readonly WorkEvidence[],
+	breathe: () => Promise<void>
+): Promise<(readonly [left: number, right: number])[]> {
+	const pairs: (readonly [number, number])[] = [];
+	for (const _ of pairing(left, right, pairs)) await breathe();
+	return pairs;
+}
+
+/** Records between two breaths. */
+const STEP = 500;
+
+function* pairing(
+	left: readonly WorkEvidence[],
+	right: readonly WorkEvidence[],
+	pairs: (readonly [number, number])[]
+): Generator<void> {
 	const byIdentifier = new Map<string, number>();
 	const byTitle = new Map<string, number[]>();
-	right.forEach((record, at) => {
+	for (const [at, record] of right.entries()) {
 		for (const one of record.identifiers) byIdentifier.set(identifierKey(one), at);
 		const key = titleKey(record);
-		if (key !== null) byTitle.set(key, [...(byTitle.get(key) ?? []), at]);
-	});
+		const titled = key === null ? undefined : byTitle.get(key);
+		if (titled) titled.push(at);
+		else if (key !== null) byTitle.set(key, [at]);
+		if (at % STEP === STEP - 1) yield;
+	}
 	const taken = new Set<number>();
-	const pairs: (readonly [number, number])[] = [];
-	left.forEach((record, at) => {
+	for (const [at, record] of left.entries()) {
+		if (at % STEP === STEP - 1) yield;
 		const named = record.identifiers
 			.map((one) => byIdentifier.get(identifierKey(one)))
 			.find((one) => one !== undefined && !taken.has(one));
@@ -41,9 +68,8 @@ export function sameWorks(
 			(one) => !taken.has(one) && Math.abs((right[one]?.year ?? 0) - (record.year ?? 0)) <= 1
 		);
 		const found = named ?? titled;
-		if (found === undefined) return;
+		if (found === undefined) continue;
 		taken.add(found);
 		pairs.push([at, found]);
-	});
-	return pairs;
+	}
 }

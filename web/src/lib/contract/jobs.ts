@@ -52,6 +52,8 @@ export interface JobOutcomes {
 	readonly collection: { readonly records: number };
 	/** The index of a collection is built. */
 	readonly index: { readonly records: number };
+	/** Works that two collections both hold are found, for the crosswalks between their vocabularies. */
+	readonly works: { readonly works: number };
 	/** The lines of a rendering are counted at their source. */
 	readonly run: {
 		readonly lines: readonly { readonly line: string; readonly count: number | null; readonly fault: string }[];

@@ -100,8 +100,8 @@ export interface RecordDifference {
 	readonly lost: number;
 	readonly gained: number;
 	/** Known articles that are no longer retrieved, and that are newly retrieved, by identity. */
-	readonly shipsLost: readonly string[];
-	readonly shipsGained: readonly string[];
+	readonly benchmarkLost: readonly string[];
+	readonly benchmarkGained: readonly string[];
 	readonly lines: readonly {
 		readonly id: string;
 		readonly count: number | null;

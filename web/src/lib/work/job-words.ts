@@ -10,6 +10,7 @@ const WHAT: Readonly<Record<JobView['kind'], string>> = {
 	vocabulary: 'Loading a vocabulary',
 	collection: 'Loading a collection',
 	index: 'Indexing',
+	works: 'Finding works in two collections',
 	run: 'Counting lines',
 	comparison: 'Comparing a rendering'
 };

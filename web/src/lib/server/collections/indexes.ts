@@ -14,7 +14,7 @@ import {
 	type BuilderAnswer,
 	type BuilderData,
 	type BuilderMessage
-} from '$lib/server/computing/building';
+} from '$lib/contract/threads/index-building';
 import { hearJobs, isDiskFull } from '$lib/server/database';
 import { config, log } from '$lib/server/process';
 import { compileValidator, type Actor } from '$lib/server/http';
@@ -25,7 +25,7 @@ import {
 	endOf,
 	JobRefused,
 	newestJob,
-	startJob,
+	startOrJoin,
 	type JobRow,
 	type RunningJob
 } from '$lib/server/jobs';
@@ -134,20 +134,13 @@ const madeFromOf = ({ request }: JobRow): string => (indexJob.isRequest(request)
 const ageOf = ({ ended_at }: JobRow): number => Date.now() - (ended_at?.getTime() ?? 0);
 
 /** Begins to build it, or joins who does. @returns the job */
-async function begin(source: IndexSource, by: Actor | null): Promise<string> {
-	for (;;) {
-		const id = await startJob(indexJob, {
-			request: { madeFrom: source.madeFrom },
-			subject: source.id,
-			title: source.name,
-			by
-		});
-		if (id !== null) return id;
-		const other = await newestJob('index', source.id);
-		if (other && madeFromOf(other) === source.madeFrom) return other.id;
-		if (other) await discardJob(other.id, CHANGED);
-	}
-}
+const begin = (source: IndexSource, by: Actor | null): Promise<string> =>
+	startOrJoin(
+		indexJob,
+		{ request: { madeFrom: source.madeFrom }, subject: source.id, title: source.name, by },
+		({ madeFrom }) => madeFrom === source.madeFrom,
+		CHANGED
+	);
 
 async function openFiled(source: IndexSource): Promise<OpenIndex | null> {
 	const started = performance.now();

@@ -3,7 +3,12 @@ import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import { IndexBuilder, recordSchema, type BibliographicRecord } from '@wide-lantern/core/computing';
 import { Ajv } from 'ajv';
-import { builderMessageSchema, type BuilderAnswer, type BuilderData, type BuilderMessage } from './building.ts';
+import {
+	builderMessageSchema,
+	type BuilderAnswer,
+	type BuilderData,
+	type BuilderMessage
+} from '$lib/contract/threads/index-building';
 import { BATCH_PRIORITY } from './priority.ts';
 
 const port = parentPort;

@@ -2,18 +2,6 @@
 export { AskedThread } from './asked-thread';
 export { readEditsAhead, readLinesAhead } from './parse-ahead';
 export { RecordDigest } from './record-digest';
-export type { Answers } from './protocol';
-export {
-	Dropped,
-	RECORD_ORDERS,
-	TooHeavy,
-	computing,
-	giveWay,
-	packLines,
-	stopComputing,
-	type CountedLine,
-	type MarkNumbers,
-	type PackedLine,
-	type RequestOptions,
-	type RecordOrder
-} from './threads';
+export { packLines } from './packed-lines';
+export { Dropped, TooHeavy } from './pool';
+export { computing, giveWay, stopComputing, type RequestOptions } from './threads';

@@ -1,24 +1,7 @@
 /** A strategy pasted in a platform's own syntax, read by its profile, in a thread: a long one would hold up the server. */
-import {
-	likelySyntax,
-	print,
-	profilesThatFit,
-	readPlatformStrategyInSteps,
-	type Profile
-} from '@wide-lantern/core/computing';
+import { likelySyntax, print, profilesThatFit, readPlatformStrategyInSteps } from '@wide-lantern/core/computing';
 import type { ReadStrategyView } from '$lib/contract/platforms';
-
-export interface PastedToRead {
-	readonly text: string;
-	/** Of the profile that it is read by; null where the question is which one that may be. */
-	readonly profile: string | null;
-	/** True for a list of terms, each on a row of its own. */
-	readonly isList: boolean;
-	/** All profiles here: where lines cannot be read, another may fit better. */
-	readonly profiles: readonly Profile[];
-	/** Names of the qualifiers by their codes in small letters. */
-	readonly qualifiers: Readonly<Record<string, string>>;
-}
+import type { PastedToRead } from '$lib/contract/threads/computing';
 
 /** Nobody waits for this thread. */
 const onwards = () => Promise.resolve();

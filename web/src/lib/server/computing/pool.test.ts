@@ -16,7 +16,7 @@ import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compileValidator } from '$lib/server/http';
 import { Dropped, Pool } from './pool';
-import { answeredSchema, type Answered, type Job } from './protocol';
+import { answeredSchema, type Answered, type Job } from '$lib/contract/threads/computing';
 
 const folder = mkdtempSync(join(tmpdir(), 'lantern-pool-'));
 const isAnswer = compileValidator<Answered>(answeredSchema);

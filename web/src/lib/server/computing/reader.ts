@@ -19,7 +19,7 @@ import {
 } from '@wide-lantern/core';
 import { Ajv } from 'ajv';
 import { BATCH_PRIORITY } from './priority.ts';
-import { PART, type ReaderAnswer, type ReaderData } from './reading.ts';
+import { PART, type ReaderAnswer, type ReaderData } from '$lib/contract/threads/vocabulary-reading';
 
 const port = parentPort;
 if (!port) throw new Error('This runs in a thread of the server.');

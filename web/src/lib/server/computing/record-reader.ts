@@ -6,7 +6,7 @@ import { recordSchema, type BibliographicRecord } from '@wide-lantern/core/compu
 import { Ajv } from 'ajv';
 import { BATCH_PRIORITY } from './priority.ts';
 import { RecordDigest } from './record-digest.ts';
-import type { RecordReaderAnswer, RecordReaderData } from './record-reading.ts';
+import type { RecordReaderAnswer, RecordReaderData } from '$lib/contract/threads/record-reading';
 
 const port = parentPort;
 if (!port) throw new Error('This runs in a thread of the server.');

@@ -6,12 +6,8 @@ import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { config, log } from '$lib/server/process';
 import { compileValidator } from '$lib/server/http';
+import { answeredSchema, type Answered, type Answers, type Job } from '$lib/contract/threads/computing';
 import { Pool, type PoolRequest } from './pool';
-import { answeredSchema, type Answered, type Answers, type Job } from './protocol';
-
-export { packLines, type PackedLine } from './packed-lines';
-export { Dropped, TooHeavy } from './pool';
-export { RECORD_ORDERS, type CountedLine, type MarkNumbers, type RecordOrder } from './protocol';
 
 export interface RequestOptions extends PoolRequest {
 	/** True for what nobody waits for at the keyboard. */

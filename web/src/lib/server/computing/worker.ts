@@ -44,7 +44,7 @@ import {
 	type MarkNumbers,
 	type SpreadFigures,
 	type TrialFigures
-} from './protocol.ts';
+} from '$lib/contract/threads/computing';
 import { textParts } from './text-parts.ts';
 
 /** Records and places that one line may look at: a second or two of work. */
@@ -358,8 +358,8 @@ function trialFigures(
 		found: final?.records?.countWith(marks.benchmark) ?? null,
 		lost: lost.count(),
 		gained: gained.count(),
-		shipsLost: [...lost.and(marks.benchmark)],
-		shipsGained: [...gained.and(marks.benchmark)],
+		benchmarkLost: [...lost.and(marks.benchmark)],
+		benchmarkGained: [...gained.and(marks.benchmark)],
 		some: { lost: firstOf(lost), gained: firstOf(gained) },
 		lines: after.map(({ id, records }) => {
 			const known = old.get(id) ?? nothing;

@@ -2,63 +2,21 @@
  * What another vocabulary calls a heading: suggestions, made from both vocabularies and from the works
  * that two collections both hold, and the decisions that searchers have made, each with its name.
  */
-import {
-	Crosswalk,
-	recordSchema,
-	sameWorks,
-	type BibliographicRecord,
-	type SharedWork,
-	type Suggestion
-} from '@wide-lantern/core';
+import { Crosswalk, type Suggestion, type Vocabulary } from '@wide-lantern/core';
+import { LRUCache } from 'lru-cache';
 import type { Decision, DecisionRequest, MappingKind } from '$lib/contract/crosswalks';
 import { catalogue, database } from '$lib/server/database';
-import { listCollections, recordsOf } from '$lib/server/collections';
+import { listCollections } from '$lib/server/collections';
 import { createYielder, log } from '$lib/server/process';
-import { type Actor, compileValidator } from '$lib/server/http';
+import type { Actor } from '$lib/server/http';
 import { openVocabulary } from '$lib/server/vocabularies';
+import { sharedWorks } from './shared-works';
 
-/** Records of each collection that are compared, at most: evidence grows little beyond. */
-const COMPARED = 20_000;
-const isRecord = compileValidator<BibliographicRecord>(recordSchema);
-/** By the pair, and by what it was made from. */
-const made = new Map<string, { readonly from: string; readonly crosswalk: Promise<Crosswalk> }>();
-
-async function firstRecords(collection: string): Promise<BibliographicRecord[]> {
-	const records: BibliographicRecord[] = [];
-	for await (const record of recordsOf(collection)) {
-		if (isRecord(record)) records.push(record);
-		if (records.length >= COMPARED) break;
-	}
-	return records;
-}
-
-/** Works that two collections both hold, by the pair in alphabetical order: both directions of a crosswalk use them. */
-const shared = new Map<string, { readonly from: string; readonly works: Promise<readonly SharedWork[]> }>();
-
-async function worksOf(
-	left: string,
-	right: string,
-	from: string,
-	to: string,
-	madeFrom: readonly string[]
-): Promise<readonly SharedWork[]> {
-	if (from > to)
-		return (await worksOf(right, left, to, from, madeFrom)).map((work) => ({ from: work.to, to: work.from }));
-	const key = `${from} ${to}`;
-	// Independent of the order in which the two are named.
-	const stamp = [...madeFrom].sort().join('\n');
-	const known = shared.get(key);
-	if (known?.from === stamp) return known.works;
-	const works = (async () => {
-		const [mine, theirs] = [await firstRecords(left), await firstRecords(right)];
-		const given = (record: BibliographicRecord | undefined, vocabulary: string) =>
-			(record?.headings ?? []).filter((one) => one.vocabulary === vocabulary).map((one) => one.heading);
-		return sameWorks(mine, theirs).map(([a, b]) => ({ from: given(mine[a], from), to: given(theirs[b], to) }));
-	})();
-	shared.set(key, { from: stamp, works });
-	works.catch(() => shared.delete(key));
-	return works;
-}
+/**
+ * By the pair, and by what it was made from. They hold all words of both vocabularies, so that only as many are kept
+ * as six vocabularies have pairs.
+ */
+const made = new LRUCache<string, { readonly madeFrom: string; readonly crosswalk: Promise<Crosswalk> }>({ max: 30 });
 
 /** Makes the crosswalks between all vocabularies that index a collection, one after the other, before anybody asks. */
 export async function warmCrosswalks(): Promise<void> {
@@ -70,29 +28,25 @@ async function crosswalkOf(from: string, to: string): Promise<Crosswalk | null> 
 	const [own, other] = await Promise.all([openVocabulary(from), openVocabulary(to)]);
 	if (!own || !other) return null;
 	const { collections, vocabularies } = await catalogue();
-	const holding = (vocabulary: string) => collections.find((one) => one.vocabularies.includes(vocabulary)) ?? null;
-	const [left, right] = [holding(from), holding(to)];
-	const stampOf = (vocabulary: string, collection: typeof left) =>
-		JSON.stringify([collection, vocabularies.find((one) => one.id === vocabulary)]);
-	const sides = [stampOf(from, left), stampOf(to, right)];
-	const madeFrom = sides.join('\n');
+	const madeFrom = JSON.stringify([
+		collections.filter((one) => one.vocabularies.includes(from) || one.vocabularies.includes(to)),
+		vocabularies.filter(({ id }) => id === from || id === to)
+	]);
 	const key = `${from} ${to}`;
 	const known = made.get(key);
-	if (known?.from === madeFrom) return known.crosswalk;
-	const crosswalk = (async () => {
-		const started = performance.now();
-		const works = left && right ? await worksOf(left.id, right.id, from, to, sides) : [];
-		const result = await Crosswalk.inSteps(own.vocabulary, other.vocabulary, works, createYielder());
-		log('info', 'crosswalk-made', {
-			from,
-			to,
-			works: works.length,
-			milliseconds: Math.round(performance.now() - started)
-		});
-		return result;
-	})();
-	made.set(key, { from: madeFrom, crosswalk });
+	if (known?.madeFrom === madeFrom) return known.crosswalk;
+	const crosswalk = makeCrosswalk(own.vocabulary, other.vocabulary);
+	made.set(key, { madeFrom, crosswalk });
 	crosswalk.catch(() => made.delete(key));
+	return crosswalk;
+}
+
+async function makeCrosswalk(from: Vocabulary, to: Vocabulary): Promise<Crosswalk> {
+	const works = await sharedWorks(from.id, to.id);
+	const started = performance.now();
+	const crosswalk = await Crosswalk.inSteps(from, to, works, createYielder());
+	const milliseconds = Math.round(performance.now() - started);
+	log('info', 'crosswalk-made', { from: from.id, to: to.id, works: works.length, milliseconds });
 	return crosswalk;
 }
 

@@ -23,7 +23,8 @@ import type { ConceptCounts, ConceptYears } from '$lib/contract/sheet';
 import type { NameOffer } from '$lib/contract/headings';
 import { buildingShare, listCollections, openCollection, type OpenCollection } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
-import { computing, type MarkNumbers, packLines } from '$lib/server/computing';
+import type { MarkNumbers } from '$lib/contract/threads/computing';
+import { computing, packLines } from '$lib/server/computing';
 import type { EvaluatedEnquiry } from './evaluation';
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };

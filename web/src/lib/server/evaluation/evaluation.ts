@@ -15,16 +15,8 @@ import {
 } from '@wide-lantern/core';
 import { createYielder, TIMED_OUT, withTimeout } from '$lib/server/process';
 import { buildingShare, isStopped, openCollection, type OpenCollection } from '$lib/server/collections';
-import {
-	computing,
-	type CountedLine,
-	Dropped,
-	type MarkNumbers,
-	type PackedLine,
-	packLines,
-	readLinesAhead,
-	type RequestOptions
-} from '$lib/server/computing';
+import type { CountedLine, MarkNumbers, PackedLine } from '$lib/contract/threads/computing';
+import { computing, Dropped, packLines, readLinesAhead, type RequestOptions } from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
 import { judgementsOf, type Judgements } from '$lib/server/judgements';
 import type { LineTerms, SheetView } from '$lib/contract/sheet';

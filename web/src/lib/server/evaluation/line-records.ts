@@ -10,7 +10,8 @@ import {
 } from '@wide-lantern/core';
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/contract/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
-import { computing, type PackedLine, type RecordOrder } from '$lib/server/computing';
+import type { PackedLine, RecordOrder } from '$lib/contract/threads/computing';
+import { computing } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
 export const PAGE_SIZE = 20;

@@ -83,8 +83,8 @@ export async function tryEdits(
 		results.push({
 			...rest,
 			name: one.name,
-			shipsLost: articles(figure.shipsLost),
-			shipsGained: articles(figure.shipsGained),
+			benchmarkLost: articles(figure.benchmarkLost),
+			benchmarkGained: articles(figure.benchmarkGained),
 			...(records ? { records } : {})
 		});
 	}

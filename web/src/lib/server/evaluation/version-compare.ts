@@ -116,8 +116,8 @@ export async function compareVersions(
 					lost: figures.lost,
 					gained: figures.gained,
 					lines: figures.lines,
-					shipsLost: articles(figures.shipsLost),
-					shipsGained: articles(figures.shipsGained)
+					benchmarkLost: articles(figures.benchmarkLost),
+					benchmarkGained: articles(figures.benchmarkGained)
 				}
 			: null
 	};

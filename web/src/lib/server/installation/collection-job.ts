@@ -8,7 +8,7 @@ import {
 	recordReaderAnswerSchema,
 	type RecordReaderAnswer,
 	type RecordReaderData
-} from '$lib/server/computing/record-reading';
+} from '$lib/contract/threads/record-reading';
 import { database } from '$lib/server/database';
 import { config } from '$lib/server/process';
 import { compileValidator, type Actor } from '$lib/server/http';

@@ -13,7 +13,7 @@ export {
 	newestJob,
 	NOT_ENDED,
 	repeatJob,
-	startJob,
+	startOrJoin,
 	viewOf,
 	type JobRow
 } from './rows';

@@ -65,6 +65,27 @@ export function startJob<Name extends JobKindName, Request>(
 	});
 }
 
+/**
+ * Starts a job of whose kind there may be one about a subject only, or joins the one that is under way.
+ * @param isSame whether that one comes to what is wanted; if not, it is ended
+ * @param why what an ended one says
+ * @returns the job
+ */
+export async function startOrJoin<Name extends JobKindName, Request>(
+	kind: JobKind<Name, Request>,
+	wanted: NewJob<Request>,
+	isSame: (request: Request) => boolean,
+	why: string
+): Promise<string> {
+	for (;;) {
+		const id = await startJob(kind, wanted);
+		if (id !== null) return id;
+		const other = await newestJob(kind.name, wanted.subject);
+		if (other && kind.isRequest(other.request) && isSame(other.request)) return other.id;
+		if (other) await discardJob(other.id, why);
+	}
+}
+
 /** Puts a job that has stopped into the queue again. @param seconds that it waits there */
 export async function requeue(
 	transaction: Knex.Transaction,

@@ -9,7 +9,7 @@ import { createInterface } from 'node:readline';
 import { Worker } from 'node:worker_threads';
 import { tableShapeSchema, type FileKind, type TableShape } from '@wide-lantern/core';
 import type { JobOutcomes, JobView } from '$lib/contract/jobs';
-import { PART, readerAnswerSchema, type ReaderAnswer, type ReaderData } from '$lib/server/computing/reading';
+import { PART, readerAnswerSchema, type ReaderAnswer, type ReaderData } from '$lib/contract/threads/vocabulary-reading';
 import { database } from '$lib/server/database';
 import { config, errorFacts, log } from '$lib/server/process';
 import type { LoadingStep } from '$lib/contract/vocabularies';

@@ -14,7 +14,7 @@ import {
 } from '@wide-lantern/core';
 import type { Knex } from 'knex';
 import type { VocabularyEntry } from '$lib/contract/vocabularies';
-import { PART } from '$lib/server/computing/reading';
+import { PART } from '$lib/contract/threads/vocabulary-reading';
 import { createYielder } from '$lib/server/process';
 import { catalogue, database, forgetCatalogue, hearNotices, hearOfGaps } from '$lib/server/database';
 import { compileValidator, faultOf } from '$lib/server/http';

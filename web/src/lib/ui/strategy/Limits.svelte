@@ -240,9 +240,9 @@
 			<p data-limit>
 				<span class="term">{text}</span> leaves <strong class="count">{formatCount(left.count)}</strong>
 				{left.count === 1 ? 'record' : 'records'} and loses {formatCount(left.lost)}.
-				{#if known > 0 && target === final}{#if result.shipsLost.length > 0}<strong class="fault-text"
+				{#if known > 0 && target === final}{#if result.benchmarkLost.length > 0}<strong class="fault-text"
 							><Ship size={13} class="inline" />
-							{result.shipsLost.length} known {result.shipsLost.length === 1 ? 'article is' : 'articles are'} lost: {result.shipsLost
+							{result.benchmarkLost.length} known {result.benchmarkLost.length === 1 ? 'article is' : 'articles are'} lost: {result.benchmarkLost
 								.map(citation)
 								.join('; ')}.</strong
 						>{:else}<span class="soft">No known article is lost.</span>{/if}{/if}

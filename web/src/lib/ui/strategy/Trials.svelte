@@ -260,15 +260,15 @@
 										>{:else}0{/if}</td
 								>
 								<td
-									>{#if result.shipsLost.length > 0}<span
+									>{#if result.benchmarkLost.length > 0}<span
 											class="fault-text"
-											title={result.shipsLost.map(citation).join('\n')}
-											><Ship size={12} class="inline" /> −{result.shipsLost.length}</span
-										>{/if}{#if result.shipsGained.length > 0}<span
+											title={result.benchmarkLost.map(citation).join('\n')}
+											><Ship size={12} class="inline" /> −{result.benchmarkLost.length}</span
+										>{/if}{#if result.benchmarkGained.length > 0}<span
 											class="ml-2"
-											title={result.shipsGained.map(citation).join('\n')}
-											><Ship size={12} class="inline" /> +{result.shipsGained.length}</span
-										>{/if}{#if result.shipsLost.length + result.shipsGained.length === 0}<span class="soft"
+											title={result.benchmarkGained.map(citation).join('\n')}
+											><Ship size={12} class="inline" /> +{result.benchmarkGained.length}</span
+										>{/if}{#if result.benchmarkLost.length + result.benchmarkGained.length === 0}<span class="soft"
 											>{known > 0 ? 'as now' : '–'}</span
 										>{/if}</td
 								>

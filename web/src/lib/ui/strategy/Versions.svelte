@@ -193,10 +193,10 @@
 						>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}
 							>View lost records</button
 						>{/if}
-					{#if compared.records.shipsLost.length > 0}<span class="fault-text"
-							>Known articles no longer retrieved: {compared.records.shipsLost.map(citation).join('; ')}.</span
+					{#if compared.records.benchmarkLost.length > 0}<span class="fault-text"
+							>Known articles no longer retrieved: {compared.records.benchmarkLost.map(citation).join('; ')}.</span
 						>{/if}
-					{#if compared.records.shipsGained.length > 0}Known articles newly retrieved: {compared.records.shipsGained
+					{#if compared.records.benchmarkGained.length > 0}Known articles newly retrieved: {compared.records.benchmarkGained
 							.map(citation)
 							.join('; ')}.{/if}
 				</p>

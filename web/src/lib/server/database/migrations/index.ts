@@ -18,6 +18,7 @@ import * as fifteenth from './015-summaries';
 import * as sixteenth from './016-jobs';
 import * as seventeenth from './017-tries';
 import * as eighteenth from './018-sign-offs';
+import * as nineteenth from './019-shared-works';
 
 export interface Migration {
 	readonly name: string;
@@ -43,5 +44,6 @@ export const migrations: Migration[] = [
 	{ name: '015-summaries', ...fifteenth },
 	{ name: '016-jobs', ...sixteenth },
 	{ name: '017-tries', ...seventeenth },
-	{ name: '018-sign-offs', ...eighteenth }
+	{ name: '018-sign-offs', ...eighteenth },
+	{ name: '019-shared-works', ...nineteenth }
 ];

@@ -14,14 +14,28 @@ import {
 	type Light,
 	type LineState,
 	type LineYield,
+	type Profile,
 	type SharedTerm,
 	type Variant
 } from '@wide-lantern/core/computing';
+import type { ReadStrategyView } from '../platforms';
+import type { RecordSpread } from '../records';
 
-import type { ReadStrategyView } from '$lib/contract/platforms';
-import type { RecordSpread } from '$lib/contract/records';
-import type { PackedLine } from './packed-lines.ts';
-import type { PastedToRead } from './pasted.ts';
+/** A line as JSON (`lineSchema`), packed by computing/packed-lines.ts. */
+export type PackedLine = string;
+
+/** A strategy in the syntax of a platform. */
+export interface PastedToRead {
+	readonly text: string;
+	/** Of the profile that it is read by; null where the question is which one that may be. */
+	readonly profile: string | null;
+	/** True for a list of terms, each on a row of its own. */
+	readonly isList: boolean;
+	/** All profiles here: where lines cannot be read, another may fit better. */
+	readonly profiles: readonly Profile[];
+	/** Names of the qualifiers by their codes in small letters. */
+	readonly qualifiers: Readonly<Record<string, string>>;
+}
 
 /** Record numbers that are marked in the enquiry. */
 export interface MarkNumbers {
@@ -142,8 +156,8 @@ export interface TrialFigures {
 	readonly lost: number;
 	readonly gained: number;
 	/** Numbers of benchmark records that leave the result, and that come in. */
-	readonly shipsLost: readonly number[];
-	readonly shipsGained: readonly number[];
+	readonly benchmarkLost: readonly number[];
+	readonly benchmarkGained: readonly number[];
 	/** Numbers of the first records that leave the result, and that come in. */
 	readonly some: { readonly lost: readonly number[]; readonly gained: readonly number[] };
 	/** Per line, by identity: its count now, and what it lost and gained against the line of the same identity. */
