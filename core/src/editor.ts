@@ -11,6 +11,7 @@ export { bySeverity, editsOf, findingsOfLine, type Finding, type FindingRepair }
 export { roleOf } from './strategy/roles.ts';
 export { followingEdits, resultLine } from './strategy/recognise.ts';
 export { ALL_CONCEPTS, limitLabel } from './strategy/automatic-label.ts';
+export { limitText, withLimitValue, type LimitKind } from './strategy/limit-text.ts';
 export { assemble, type ProposedLine } from './strategy/assemble.ts';
 export { gatherLines, joinLines, spreadLine, withoutSide, type LineCommand } from './strategy/line-commands.ts';
 export { adviceOn, emptiedConcepts, usersOf } from './strategy/advice.ts';

@@ -37,6 +37,7 @@ export { openedText } from './opened.ts';
 export { isParseCached, cacheParsed, parseCached } from './trees.ts';
 export { followingEdits, followingEditsInSteps, recognise, resultLine, type ResultCandidate } from './recognise.ts';
 export { ALL_CONCEPTS, limitLabel } from './automatic-label.ts';
+export { limitText, withLimitValue, type LimitKind } from './limit-text.ts';
 export { assemble, type ProposedLine } from './assemble.ts';
 export { moveFault } from './moves.ts';
 export { gatherLines, joiningSource, joinLines, spreadLine, withoutSide, type LineCommand } from './line-commands.ts';

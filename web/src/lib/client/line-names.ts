@@ -23,3 +23,20 @@ export function namesFor(document: EnquiryDocument, ids: readonly string[]): Nam
 		headingName: () => null
 	};
 }
+
+/** Lines as they are shown, each with its label and its concept. */
+export function linesWithConcepts<Line extends { readonly id: string }>(
+	{ lines, concepts }: Pick<EnquiryDocument, 'lines' | 'concepts'>,
+	shown: readonly Line[]
+): readonly (Line & {
+	readonly label: string;
+	readonly concept: { readonly letter: string; readonly name: string } | null;
+})[] {
+	const stored = new Map(lines.map((line) => [line.id, line]));
+	return shown.map((line) => {
+		const own = stored.get(line.id);
+		const at = concepts.findIndex((concept) => concept.id === own?.concept);
+		const concept = at < 0 ? null : { letter: conceptLetter(at), name: concepts[at]?.name ?? '' };
+		return { ...line, label: own?.label ?? '', concept };
+	});
+}

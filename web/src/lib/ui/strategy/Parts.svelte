@@ -1,165 +1,41 @@
 <!-- Parts: concepts and filters kept for other enquiries, measured where the truth is known, brought in as lines of their own. -->
 <script lang="ts">
-	import {
-		lineAnchor,
-		packLines,
-		performanceOf,
-		toText,
-		unpackLines,
-		type Edit,
-		type PackedLines,
-		type Proportion
-	} from '@wide-lantern/core/editor';
-	import { namesFor } from '$lib/client/line-names';
-	import { callServer, type Answer } from '$lib/contract/call-server';
+	import { performanceOf, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
+	import { PartShelf, textsOf, variantKey, type NewPart } from '$lib/client/parts.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import { newId } from '$lib/work/new-id';
 	import type { PartEntry } from '$lib/contract/enquiries';
-	import type { Measured } from '$lib/contract/sheet';
 
 	/** The lines selected in the sheet, and the result. */
 	let { selected, final }: { selected: readonly string[]; final: string | null } = $props();
 	const { enquiry, collections } = useWorkspace();
-	let parts = $state.raw<readonly PartEntry[] | null>(null);
-	let fault = $state('');
-	let said = $state.raw<readonly string[]>([]);
+	const shelf = new PartShelf(enquiry);
+	const { parts, fault, said, measured } = $derived(shelf);
 	let name = $state('');
 	let source = $state('');
-	let kind = $state<'concept' | 'filter' | 'lines'>('concept');
-	/** What tells which records are true, by part; what the part says until somebody says otherwise. */
-	let truths = $state.raw<Readonly<Record<string, string>>>({});
-	const truthOf = (entry: PartEntry) => truths[entry.id] ?? entry.part.truth ?? '';
-	let ownTruth = $state('');
+	let kind = $state<NewPart['kind']>('concept');
+	let truth = $state('');
 	const TRUTH_EXAMPLE = 'pt:"randomised trial"';
 	let byMarks = $state(false);
 	let place = $state<'below' | 'instead'>('below');
-	/** The variant whose lines are read, by part and name. */
+	/** The variant whose lines are read. */
 	let open = $state('');
-	let measured = $state.raw<ReadonlyMap<string, Measured>>(new Map());
 
-	async function valueShown<Value>(asked: Promise<Answer<Value>>): Promise<Value | null> {
-		const answer = await asked;
-		fault = answer.ok ? '' : answer.fault;
-		return answer.ok ? answer.value : null;
-	}
-	const list = async () => {
-		parts = (await valueShown(callServer('GET /api/v1/parts')))?.parts ?? parts;
-	};
 	$effect(() => {
-		void list();
+		void shelf.list();
 	});
 	const chosen = $derived(
 		enquiry.document.lines.filter((line) => selected.includes(line.id) && line.source.trim() !== '')
 	);
 	const numbers = $derived(chosen.map((line) => enquiry.document.lines.indexOf(line) + 1));
-	async function save() {
-		await enquiry.flush();
-		const lines = packLines(
-			enquiry.document,
-			chosen.map((line) => line.id),
-			enquiry.id
-		);
-		const plain = {
-			...lines,
-			lines: lines.lines.map(
-				({ part, ...line }) => (
-					void part,
-					kind === 'filter' ? { ...line, role: 'filter' as const, concept: null, strand: null } : line
-				)
-			)
-		};
-		const saved = await valueShown(
-			callServer('POST /api/v1/parts', {
-				body: {
-					format: 'wide-lantern-part',
-					name: name.trim(),
-					kind,
-					source: source.trim(),
-					note: '',
-					...(ownTruth.trim() === '' ? {} : { truth: ownTruth.trim() }),
-					version: 1,
-					variants: [{ name: '', lines: plain }]
-				}
-			})
-		);
-		if (!saved) return;
-		said = [`Kept “${name.trim()}”, version ${saved.version}.`];
-		name = '';
-		await list();
+	async function keep() {
+		const lines = chosen.map((line) => line.id);
+		if (await shelf.keep(lines, { name, kind, source, truth })) name = '';
 	}
 	const vocabularies = $derived(collections.find((one) => one.id === enquiry.document.collection)?.vocabularies ?? []);
-	/** A filter stands below the result, on lines of its own, and one more line joins the two. */
-	function bringIn({ part }: PartEntry, variant: string, lines: PackedLines) {
-		const last = enquiry.document.lines.at(-1)?.id ?? null;
-		const after = part.kind === 'filter' && final !== null ? final : last;
-		const replacing = place === 'instead' && part.kind !== 'filter';
-		const title = variant === '' ? part.name : `${part.name}, ${variant}`;
-		const unpacked = unpackLines(lines, {
-			enquiry: enquiry.id,
-			document: enquiry.document,
-			after,
-			vocabularies,
-			makeConcepts: true,
-			part: { name: title, version: part.version },
-			newId
-		});
-		// Never stacked in silence: what stands here stays above, or goes, as was chosen.
-		const edits: Edit[] = [
-			...(replacing ? enquiry.document.lines.map((line): Edit => ({ do: 'remove', at: ['lines', line.id] })) : []),
-			...unpacked.edits.map((edit) =>
-				replacing && edit.do === 'insert' && edit.in[0] === 'lines' && edit.after === last
-					? { ...edit, after: null }
-					: edit
-			)
-		];
-		const filterLine = unpacked.ids.at(-1);
-		if (part.kind === 'filter' && final !== null && filterLine !== undefined)
-			edits.push({
-				do: 'insert',
-				in: ['lines'],
-				item: {
-					id: newId(),
-					source: `${lineAnchor(final)} AND ${lineAnchor(filterLine)}`,
-					concept: null,
-					strand: null,
-					role: 'joining',
-					label: `with ${title}`,
-					note: '',
-					off: false
-				},
-				after: filterLine
-			});
-		if (enquiry.edit(`bring in ${title}`, edits))
-			said = [
-				`“${title}” was brought in as ${unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`}. Undo takes it back.`,
-				...unpacked.said
-			];
-	}
-	/** The lines as they will read, numbered from 1. */
-	function textsOf(lines: PackedLines): readonly { readonly text: string; readonly label: string }[] {
-		const concepts = lines.concepts.map((one) => ({ ...one, note: '', headings: [], words: [], parked: [] }));
-		const names = namesFor(
-			{ ...enquiry.document, concepts },
-			lines.lines.map((one) => one.id)
-		);
-		return lines.lines.map(({ source, label }) => ({ text: toText(source, names), label }));
-	}
-	async function measure(entry: PartEntry) {
-		for (const variant of entry.part.variants) {
-			const answer = await valueShown(
-				callServer('POST /api/v1/enquiries/[enquiry]/measure', {
-					path: { enquiry: enquiry.id },
-					body: {
-						lines: variant.lines,
-						truth: byMarks ? null : truthOf(entry).trim()
-					}
-				})
-			);
-			if (!answer) return;
-			measured = new Map([...measured, [`${entry.id} ${variant.name}`, answer]]);
-		}
-	}
+	const bringIn = (entry: PartEntry, variant: string, lines: PackedLines) => {
+		shelf.bringIn(entry, variant, lines, { final, instead: place === 'instead', vocabularies });
+	};
 	const percent = (one: Proportion) => (one.value === null ? '–' : `${(100 * one.value).toFixed(1)} %`);
 	const interval = (one: Proportion) =>
 		one.value === null
@@ -215,7 +91,8 @@
 				>
 				<tbody>
 					{#each entry.part.variants as variant (variant.name)}
-						{@const found = measured.get(`${entry.id} ${variant.name}`)}
+						{@const key = variantKey(entry, variant.name)}
+						{@const found = measured.get(key)}
 						{@const of = found ? performanceOf(found.cells) : null}
 						<tr>
 							<td
@@ -227,10 +104,7 @@
 									title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td
 								>{/each}
 							<td class="text-right"
-								><button
-									class="do bare"
-									aria-expanded={open === `${entry.id} ${variant.name}`}
-									onclick={() => (open = open === `${entry.id} ${variant.name}` ? '' : `${entry.id} ${variant.name}`)}
+								><button class="do bare" aria-expanded={open === key} onclick={() => (open = open === key ? '' : key)}
 									>Read</button
 								>{#if enquiry.editable}<button
 										class="do bare"
@@ -238,10 +112,10 @@
 									>{/if}</td
 							>
 						</tr>
-						{#if open === `${entry.id} ${variant.name}`}<tr
+						{#if open === key}<tr
 								><td colspan="5"
 									><ol class="lines" aria-label="Lines of {variant.name || entry.part.name}">
-										{#each textsOf(variant.lines) as one, at (at)}<li>
+										{#each textsOf(enquiry.document, variant.lines) as one, at (at)}<li>
 												<span class="term">{one.text}</span>{#if one.label}<span class="soft block">{one.label}</span
 													>{/if}
 											</li>{/each}
@@ -255,21 +129,16 @@
 				<label for="truth-{entry.id}">Gold standard</label><input
 					id="truth-{entry.id}"
 					class="ask w-56 term"
-					value={truthOf(entry)}
-					oninput={(event) => (truths = { ...truths, [entry.id]: event.currentTarget.value })}
+					value={shelf.truthOf(entry)}
+					oninput={(event) => shelf.setTruth(entry, event.currentTarget.value)}
 					disabled={byMarks}
 					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"
 				/><button
 					class="do bare small"
-					disabled={!byMarks && truthOf(entry).trim() === ''}
-					onclick={() => void measure(entry)}>Measure</button
-				>{#if entry.mine}<button
-						class="do bare small"
-						onclick={() =>
-							void valueShown(callServer('DELETE /api/v1/parts/[part]', { path: { part: entry.id } })).then(list)}
-						>Remove</button
-					>{/if}
+					disabled={!byMarks && shelf.truthOf(entry).trim() === ''}
+					onclick={() => void shelf.measure(entry, byMarks)}>Measure</button
+				>{#if entry.mine}<button class="do bare small" onclick={() => void shelf.remove(entry)}>Remove</button>{/if}
 			</p>
 		</article>
 	{/each}
@@ -277,7 +146,7 @@
 		class="mt-5 flex gap-2 items-end flex-wrap"
 		onsubmit={(event) => {
 			event.preventDefault();
-			if (chosen.length > 0 && name.trim() !== '') void save();
+			if (chosen.length > 0 && name.trim() !== '') void keep();
 		}}
 	>
 		<h3 class="w-full">Keep lines as a part</h3>
@@ -305,7 +174,7 @@
 		{#if kind === 'filter'}<label class="small grid gap-1"
 				>Gold standard (query for the relevant records) <input
 					class="ask w-56 term"
-					bind:value={ownTruth}
+					bind:value={truth}
 					maxlength="2000"
 					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"

@@ -1,73 +1,23 @@
 <!-- Records of a line, or of the difference of two: read, judged, sent to a concept. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import BookOpen from '@lucide/svelte/icons/book-open';
+	import { PAGE, type RecordReading } from '$lib/client/record-reading.svelte';
 	import { useWorkspace } from '$lib/work/context';
-	import { askForFigures } from '$lib/work/figures';
 	import { formatCount } from '$lib/work/fresh.svelte';
-	import type { RecordPage } from '$lib/contract/records';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 
-	interface Props {
-		/** The line whose records are shown, and the one whose records are left out of them. */
-		line: string | null;
-		minus: string | null;
-		/** The result, where only those of its records are shown that are there by the line alone. */
-		aloneIn: string | null;
-		revision: number | undefined;
-		/** True until the records that were asked for have been brought into view. */
-		jump: boolean;
-	}
-	let {
-		line = $bindable(),
-		minus = $bindable(),
-		aloneIn = $bindable(),
-		revision,
-		jump = $bindable()
-	}: Props = $props();
+	let { reading, revision }: { reading: RecordReading; revision: number | undefined } = $props();
 	const { enquiry } = useWorkspace();
-	let page = $state.raw<RecordPage | null>(null);
-	let fault = $state('');
-	let order = $state<'newest' | 'relevance'>('newest');
-	let from = $state(0);
 	let spread = $state(false);
 	let section: HTMLElement | undefined = $state();
 	const lines = $derived(enquiry.document.lines);
 	const number = (id: string | null) => lines.findIndex((one) => one.id === id) + 1;
+	const { line, minus, aloneIn, order, page, fault } = $derived(reading);
 
-	// Records follow the line while it changes; another line starts from the top.
-	let shownOf = '';
 	$effect(() => {
 		void revision;
-		const of = `${line ?? ''} ${minus ?? ''} ${aloneIn ?? ''} ${order}`;
-		if (of !== shownOf) {
-			shownOf = of;
-			from = 0;
-		}
-		const [wanted, start] = [line, from];
-		if (wanted === null) return;
-		const query = {
-			line: wanted,
-			from: start,
-			order,
-			...(minus === null ? {} : { minus }),
-			...(aloneIn === null ? {} : { alone: aloneIn })
-		};
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/enquiries/[enquiry]/records', { path: { enquiry: enquiry.id }, query, signal }),
-			{
-				show(answer) {
-					page = answer;
-					fault = '';
-					if (!jump) return;
-					jump = false;
-					requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' }));
-				},
-				failed: (message) => (fault = message)
-			}
-		);
+		return reading.ask(() => requestAnimationFrame(() => section?.scrollIntoView({ block: 'start' })));
 	});
 	const named = $derived(
 		aloneIn !== null
@@ -79,7 +29,7 @@
 <section bind:this={section} id="records" aria-label="Records of {named}">
 	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
 		<h2>Records of</h2>
-		<select class="ask w-28" bind:value={line} aria-label="Line"
+		<select class="ask w-28" bind:value={reading.line} aria-label="Line"
 			>{#each lines as one, at (one.id)}<option value={one.id}>line {at + 1}</option>{/each}</select
 		>
 		<label for="minus">without</label>
@@ -87,20 +37,20 @@
 			id="minus"
 			class="ask w-28"
 			value={minus ?? ''}
-			onchange={(event) => (minus = event.currentTarget.value || null)}
+			onchange={(event) => (reading.minus = event.currentTarget.value || null)}
 			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}
 						>line {at + 1}</option
 					>{/if}{/each}</select
 		>
 		{#if page}<strong class="count" data-total={page.total}>{formatCount(page.total)}</strong>{/if}
-		<select class="ask w-40 ml-auto" bind:value={order} aria-label="Order"
+		<select class="ask w-40 ml-auto" bind:value={reading.order} aria-label="Order"
 			><option value="newest">newest first</option><option value="relevance">by relevance</option></select
 		>
 		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
 	</div>
 	{#if aloneIn !== null}<p class="small mt-2">
 			Only those of line {number(aloneIn)} that are there by line {number(line)} alone.
-			<button class="do bare small" onclick={() => (aloneIn = null)}>All records of line {number(line)}</button>
+			<button class="do bare small" onclick={() => (reading.aloneIn = null)}>All records of line {number(line)}</button>
 		</p>{/if}
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
@@ -111,16 +61,16 @@
 					: 'Every record of the first line is in the second one, too.'}
 			</p>{/if}
 		<RecordList {page} />
-		{#if page.total > 20}
+		{#if page.total > PAGE}
 			<p class="mt-2 flex gap-2 items-center">
-				<button class="do" disabled={page.from === 0} onclick={() => (from = Math.max(0, from - 20))}
+				<button class="do" disabled={reading.isFirst} onclick={() => reading.turn(-1)}
 					>{order === 'newest' ? 'Newer' : 'Back'}</button
 				>
-				<button class="do" disabled={page.from + 20 >= page.total} onclick={() => (from += 20)}
+				<button class="do" disabled={reading.isLast} onclick={() => reading.turn(1)}
 					>{order === 'newest' ? 'Older' : 'On'}</button
 				>
 				<span class="small soft"
-					>{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + 20, page.total))}</span
+					>{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + PAGE, page.total))}</span
 				>
 			</p>
 		{/if}

@@ -1,102 +1,24 @@
 <!-- Versions: kept by name or by themselves; two of them side by side, line by line; taken back. -->
 <script lang="ts">
 	import { diffWordsWithSpace } from 'diff';
-	import { restoringEdits, type LineChange } from '@wide-lantern/core/editor';
-	import { callServer, type Answer } from '$lib/contract/call-server';
+	import type { LineChange } from '@wide-lantern/core/editor';
+	import { PAGE } from '$lib/client/record-reading.svelte';
+	import { NOW, Versions } from '$lib/client/versions.svelte';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import type { ComparedVersions, VersionEntry } from '$lib/contract/enquiries';
-	import type { RecordPage } from '$lib/contract/records';
 	import RecordList from './RecordList.svelte';
 
 	const { enquiry } = useWorkspace();
-	let versions = $state.raw<readonly VersionEntry[] | null>(null);
+	const versions = new Versions(enquiry);
+	const { list, compared, records, fault, done } = $derived(versions);
 	let name = $state('');
-	let fault = $state('');
-	let before = $state('');
-	let after = $state('now');
-	let compared = $state.raw<ComparedVersions | null>(null);
-	let done = $state('');
-
-	async function valueShown<Value>(asked: Promise<Answer<Value>>): Promise<Value | null> {
-		const answer = await asked;
-		fault = answer.ok ? '' : answer.fault;
-		return answer.ok ? answer.value : null;
-	}
-	const keepVersion = (name: string) =>
-		valueShown(
-			callServer('POST /api/v1/enquiries/[enquiry]/versions', {
-				path: { enquiry: enquiry.id },
-				body: { name, revision: enquiry.revision }
-			})
-		);
-	async function list() {
-		versions =
-			(await valueShown(callServer('GET /api/v1/enquiries/[enquiry]/versions', { path: { enquiry: enquiry.id } })))
-				?.versions ?? versions;
-		before ||= versions?.[0]?.id ?? '';
-	}
 	async function keep() {
-		await enquiry.flush();
-		if (!(await keepVersion(name))) return;
-		done = `Kept as “${name.trim()}”.`;
-		name = '';
-		await list();
-	}
-	async function compare() {
-		await enquiry.flush();
-		compared = await valueShown(
-			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]/comparison', {
-				path: { enquiry: enquiry.id, version: before },
-				query: { with: after }
-			})
-		);
-	}
-	/** Records that one of the two has and the other has not. */
-	let shownRecords = $state.raw<{ readonly side: 'gained' | 'lost'; readonly page: RecordPage } | null>(null);
-	async function read(side: 'gained' | 'lost', from = 0) {
-		const page = await valueShown(
-			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]/records', {
-				path: { enquiry: enquiry.id, version: before },
-				query: { with: after, side, from }
-			})
-		);
-		if (page) shownRecords = { side, page };
+		if (await versions.keep(name)) name = '';
 	}
 	$effect(() => {
-		void list();
+		void versions.load();
 	});
-	$effect(() => {
-		void enquiry.revision;
-		shownRecords = null;
-		if (before !== '' && before !== after) void compare();
-		else compared = null;
-	});
-	async function restore(entry: VersionEntry) {
-		await enquiry.flush();
-		const then = await valueShown(
-			callServer('GET /api/v1/enquiries/[enquiry]/versions/[version]', {
-				path: { enquiry: enquiry.id, version: entry.id }
-			})
-		);
-		if (!then) return;
-		const edits = restoringEdits(enquiry.document, then.document);
-		if (edits.length === 0) {
-			done = 'Lines and concepts are as they were in that version; nothing was changed.';
-			return;
-		}
-		await keepVersion(`Before going back to ${nameOf(entry)}`);
-		if (enquiry.edit(`go back to ${nameOf(entry)}`, edits))
-			done = `Lines and concepts are those of ${nameOf(entry)} again. The state before was saved as a separate version, and undo restores it.`;
-		await list();
-	}
-	const nameOf = (entry: VersionEntry) => (entry.name === '' ? `revision ${entry.revision}` : `“${entry.name}”`);
-	const shown = $derived(
-		compared?.lines.filter(
-			(line) => line.change !== 'same' || (figures.get(line.id)?.lost ?? 0) + (figures.get(line.id)?.gained ?? 0) > 0
-		) ?? []
-	);
-	const figures = $derived(new Map(compared?.records?.lines.map((line) => [line.id, line])));
+	$effect(() => versions.compare());
 	const citation = (id: string) =>
 		enquiry.document.articles.find((one) => one.id === id)?.citation || 'a known article';
 	const SAID: Record<LineChange['change'], string> = {
@@ -134,12 +56,12 @@
 			<span class="small soft">One is also saved automatically before the first edit after a pause.</span>
 		</form>
 	{/if}
-	{#if versions?.length === 0}
+	{#if list?.length === 0}
 		<p class="mt-3 soft">
 			No version yet. Keep one before you try something large or send the strategy away: “First complete draft”, “Sent
 			to the reviewer”.
 		</p>
-	{:else if versions}
+	{:else if list}
 		<table class="grid-table small mt-3">
 			<thead
 				><tr
@@ -150,7 +72,7 @@
 				></thead
 			>
 			<tbody>
-				{#each versions as version (version.id)}
+				{#each list as version (version.id)}
 					<tr>
 						<td
 							>{#if version.name}{version.name}{:else}<span class="soft">automatic</span>{/if}</td
@@ -159,8 +81,10 @@
 						<td class="text-right tabular-nums">{version.revision}</td>
 						<td class="text-right tabular-nums">{version.lines}</td>
 						<td class="text-right"
-							><button class="do bare" onclick={() => ((before = version.id), (after = 'now'))}>Compare with now</button
-							>{#if enquiry.editable}<button class="do bare" onclick={() => void restore(version)}>Go back to it</button
+							><button class="do bare" onclick={() => ((versions.before = version.id), (versions.after = NOW))}
+								>Compare with now</button
+							>{#if enquiry.editable}<button class="do bare" onclick={() => void versions.restore(version)}
+									>Go back to it</button
 								>{/if}</td
 						>
 					</tr>
@@ -169,16 +93,15 @@
 		</table>
 		<p class="mt-4 flex gap-2 items-center flex-wrap">
 			<label for="version-before">From</label>
-			<select id="version-before" class="ask w-60" bind:value={before}
-				>{#each versions as version (version.id)}<option value={version.id}
+			<select id="version-before" class="ask w-60" bind:value={versions.before}
+				>{#each list as version (version.id)}<option value={version.id}
 						>{version.name || 'automatic'}, r{version.revision}</option
 					>{/each}</select
 			>
 			<label for="version-after">to</label>
-			<select id="version-after" class="ask w-60" bind:value={after}
-				><option value="now">the current state, r{enquiry.revision}</option
-				>{#each versions as version (version.id)}<option value={version.id}
-						>{version.name || 'automatic'}, r{version.revision}</option
+			<select id="version-after" class="ask w-60" bind:value={versions.after}
+				><option value={NOW}>the current state, r{enquiry.revision}</option>{#each list as version (version.id)}<option
+						value={version.id}>{version.name || 'automatic'}, r{version.revision}</option
 					>{/each}</select
 			>
 		</p>
@@ -188,10 +111,11 @@
 					The result went from {formatCount(compared.records.before)} to
 					<strong>{formatCount(compared.records.count)}</strong>
 					records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
-					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void read('gained')}
+					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void versions.read('gained')}
 							>View added records</button
-						>{/if}{#if compared.records.lost > 0}<button class="do bare small" onclick={() => void read('lost')}
-							>View lost records</button
+						>{/if}{#if compared.records.lost > 0}<button
+							class="do bare small"
+							onclick={() => void versions.read('lost')}>View lost records</button
 						>{/if}
 					{#if compared.records.benchmarkLost.length > 0}<span class="fault-text"
 							>Known articles no longer retrieved: {compared.records.benchmarkLost.map(citation).join('; ')}.</span
@@ -201,26 +125,26 @@
 							.join('; ')}.{/if}
 				</p>
 			{/if}
-			{#if shownRecords}
-				<section aria-label="Records {shownRecords.side}" class="mt-2">
+			{#if records}
+				<section aria-label="Records {records.side}" class="mt-2">
 					<h3>
-						{shownRecords.side === 'gained' ? 'Gained' : 'Lost'}
-						<span class="soft small font-normal">{formatCount(shownRecords.page.total)}, newest first</span>
+						{records.side === 'gained' ? 'Gained' : 'Lost'}
+						<span class="soft small font-normal">{formatCount(records.page.total)}, newest first</span>
 					</h3>
-					<RecordList page={shownRecords.page} />
-					{#if shownRecords.page.total > 20}{@const { side, page } = shownRecords}
+					<RecordList page={records.page} />
+					{#if records.page.total > PAGE}{@const { side, page } = records}
 						<p class="mt-2 flex gap-2 items-center">
-							<button class="do" disabled={page.from === 0} onclick={() => void read(side, page.from - 20)}
+							<button class="do" disabled={page.from === 0} onclick={() => void versions.read(side, page.from - PAGE)}
 								>Newer</button
 							><button
 								class="do"
-								disabled={page.from + 20 >= page.total}
-								onclick={() => void read(side, page.from + 20)}>Older</button
+								disabled={page.from + PAGE >= page.total}
+								onclick={() => void versions.read(side, page.from + PAGE)}>Older</button
 							>
 						</p>{/if}
 				</section>
 			{/if}
-			{#if shown.length === 0}<p class="soft mt-2">No lines differ.</p>{:else}
+			{#if versions.differing.length === 0}<p class="soft mt-2">No lines differ.</p>{:else}
 				<table class="grid-table small mt-2">
 					<thead
 						><tr
@@ -230,7 +154,7 @@
 						></thead
 					>
 					<tbody>
-						{#each shown as line (line.id)}
+						{#each versions.differing as line (line.id)}
 							<tr>
 								<td class="whitespace-nowrap tabular-nums">{numbers(line)}</td>
 								<td
@@ -250,12 +174,12 @@
 								<td class="text-right tabular-nums"
 									>{line.change === 'gone' || line.change === 'new'
 										? ''
-										: formatCount(figures.get(line.id)?.gained ?? 0)}</td
+										: formatCount(versions.figuresOf(line).gained)}</td
 								>
 								<td class="text-right tabular-nums"
 									>{line.change === 'gone' || line.change === 'new'
 										? ''
-										: formatCount(figures.get(line.id)?.lost ?? 0)}</td
+										: formatCount(versions.figuresOf(line).lost)}</td
 								>
 							</tr>
 						{/each}

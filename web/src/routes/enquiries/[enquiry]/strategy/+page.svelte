@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { untrack } from 'svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
@@ -7,22 +6,19 @@
 	import Layers from '@lucide/svelte/icons/layers';
 	import Power from '@lucide/svelte/icons/power';
 	import Ship from '@lucide/svelte/icons/ship';
-	import {
-		assemble,
-		bringUpToDate,
-		conceptLetter,
-		strategyText,
-		toSource,
-		toText,
-		type UpdateStep
-	} from '@wide-lantern/core/editor';
+	import { strategyText, type UpdateStep } from '@wide-lantern/core/editor';
+	import { assemblySteps, hasLines, headingNames } from '$lib/client/assembly';
+	import { CursorTopic, type CursorPlace } from '$lib/client/cursor-topic';
+	import { linesWithConcepts } from '$lib/client/line-names';
+	import { RecordReading } from '$lib/client/record-reading.svelte';
+	import { ResultFall } from '$lib/client/result-fall';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
-	import { namesFor } from '$lib/client/line-names';
 	import Beam from '$lib/ui/strategy/Beam.svelte';
 	import KeyboardMap from '$lib/ui/strategy/KeyboardMap.svelte';
 	import Kinds from '$lib/ui/strategy/Kinds.svelte';
 	import Limits from '$lib/ui/strategy/Limits.svelte';
 	import Parts from '$lib/ui/strategy/Parts.svelte';
+	import PrintedLines from '$lib/ui/strategy/PrintedLines.svelte';
 	import Records from '$lib/ui/strategy/Records.svelte';
 	import Trials from '$lib/ui/strategy/Trials.svelte';
 	import Indexing from '$lib/ui/sheet/Indexing.svelte';
@@ -30,7 +26,6 @@
 	import Versions from '$lib/ui/strategy/Versions.svelte';
 	import { commands } from '$lib/work/commands.svelte';
 	import { ownVocabulary, useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
 	import { formatCount, records } from '$lib/work/fresh.svelte';
 	import { headingFacts } from '$lib/work/headings';
 
@@ -57,46 +52,18 @@
 	let update = $state.raw<readonly UpdateStep[] | null>(null);
 	async function assembleLines() {
 		await enquiry.flush();
-		const labels = new Map<string, string>();
-		const qualifiers = new Map<string, string>();
-		for (const one of document.concepts.flatMap((concept) => concept.headings))
-			for (const id of [one.heading, ...(one.picked ?? [])]) {
-				const facts = await headingFacts(one.vocabulary, id, document.collection);
-				labels.set(`${one.vocabulary}:${id}`, facts.label);
-				for (const { code, name } of facts.allQualifiers) qualifiers.set(code, name);
-			}
-		const proposed = assemble(
-			document.concepts,
-			(vocabulary, heading) => {
-				const label = labels.get(`${vocabulary}:${heading}`);
-				// Headings of other vocabularies wait for the renderings of their sources.
-				return label === undefined || vocabulary !== ownVocabulary(workspace) ? null : { label, vocabulary: null };
-			},
-			(_, code) => qualifiers.get(code) ?? code
-		);
-		const names = namesFor(
-			document,
-			document.lines.map((line) => line.id)
-		);
-		const steps = bringUpToDate(
-			document,
-			proposed,
-			(line) => toText(line.source, names),
-			// Headings are anchored by the server.
-			(text) => toSource(text, names),
-			newId
-		);
-		// A first strategy is put down at once; changes of one that is there are looked at before.
-		if (document.lines.every((line) => line.source.trim() === ''))
+		const names = await headingNames(document, (vocabulary, id) => headingFacts(vocabulary, id, document.collection));
+		const steps = assemblySteps(document, names, ownVocabulary(workspace));
+		if (hasLines(document)) update = steps;
+		else
 			enquiry.edit(
 				'assemble from the concepts',
 				steps.flatMap((step) => step.edits)
 			);
-		else update = steps;
 	}
 
 	$effect(() => {
-		lens.read = (line, aloneIn) => showRecords(line, null, aloneIn);
+		lens.read = (line, aloneIn) => showRecords(line, aloneIn);
 		return () => (lens.read = null);
 	});
 	const PANELS = [
@@ -109,59 +76,22 @@
 		{ id: 'versions', name: 'Versions' }
 	] as const;
 	let panel = $state<(typeof PANELS)[number]['id']>('beam');
-	let recordsLine = $state<string | null>(null);
-	let recordsMinus = $state<string | null>(null);
-	let recordsAlone = $state<string | null>(null);
-	let recordsJump = $state(false);
-	function showRecords(line: string | null, minus: string | null = null, aloneIn: string | null = null) {
+	const reading = new RecordReading(enquiry.id);
+	function showRecords(line: string | null, aloneIn: string | null = null) {
 		if (line === null) return;
 		panel = 'records';
-		recordsLine = line;
-		recordsMinus = minus;
-		recordsAlone = aloneIn;
-		recordsJump = true;
+		reading.show(line, null, aloneIn);
 	}
 	// Once something is shown, records are those of the result until a line is chosen.
 	$effect(() => {
-		if (panel === 'records' && recordsLine === null && view?.final) recordsLine = view.final;
+		if (panel === 'records' && reading.line === null && view?.final) reading.line = view.final;
 	});
 
-	let lookup: AbortController | null = null;
-	function cursor(
-		line: string,
-		{
-			heading,
-			word
-		}: { readonly heading: string | null; readonly word: { readonly text: string; readonly at: number } | null }
-	) {
-		lookup?.abort();
-		const showLine = (found: { readonly vocabulary: string; readonly heading: string } | null) =>
-			lens.open && lens.show({ kind: 'line', line, word, heading: found });
-		if (heading === null || heading === '' || heading === '*') {
-			showLine(null);
-			return;
-		}
-		const asking = new AbortController();
-		lookup = asking;
-		const vocabulary = ownVocabulary(workspace);
-		void (async () => {
-			const answer = await callServer('GET /api/v1/vocabularies/[vocabulary]/lookup', {
-				path: { vocabulary },
-				query: { q: heading },
-				signal: asking.signal
-			});
-			// The server cannot be reached: the lens stays as it is.
-			if (!answer.ok) return;
-			const [match] = answer.value.matches;
-			if (match && (match.reason === 'heading' || match.reason === 'entry-term' || match.reason === 'heading-words'))
-				showLine({ vocabulary, heading: match.id });
-			// A panel about another heading would be wrong.
-			else showLine(null);
-		})().catch(() => undefined); // Moved on.
-	}
+	const topic = new CursorTopic((shown) => lens.open && lens.show(shown));
+	const cursor = (line: string, place: CursorPlace) => void topic.moved(line, place, ownVocabulary(workspace));
 	/** Shows what is wrong with a line, or its label, beside the sheet, with the focus there. */
 	function explain(line: string, what: 'faults' | 'label') {
-		lookup?.abort();
+		topic.stop();
 		lens.open = true;
 		lens.side = 'line';
 		lens.topic = { kind: 'line', line, word: null };
@@ -177,42 +107,15 @@
 		if (line !== undefined) requestAnimationFrame(() => lens.goTo?.(Number(line)));
 		return () => (lens.goTo = null);
 	});
-	/** The result as it was counted last, so that an unexpected fall is reported where it happened. */
-	let before: { readonly final: string; readonly count: number; readonly texts: ReadonlyMap<string, string> } | null =
-		null;
+	const fall = new ResultFall();
 	let fell = $state('');
 	$effect(() => {
-		const now = view;
-		if (!now || sheet.answered < sheet.asked || sheet.typing) return;
-		const result = now.lines.find((line) => line.id === now.final);
-		if (result?.count === null || result?.count === undefined) return;
-		const was = before;
-		before = { final: result.id, count: result.count, texts: new Map(now.lines.map((line) => [line.id, line.text])) };
-		if (was?.final !== result.id) {
-			fell = '';
-			return;
-		}
-		if (was.count >= 20 && result.count < was.count / 2) {
-			const touched = now.lines.filter((line) => was.texts.get(line.id) !== line.text);
-			// Whoever edits the result itself sees its count.
-			if (touched.length === 1 && touched[0]?.id === result.id) return;
-			const where = touched.length === 1 ? ` with the change in line ${touched[0]?.number}` : '';
-			fell = `Line ${result.number}, the result, fell from ${formatCount(was.count)} to ${formatCount(result.count)} records${where}. If you did not mean that, undo it (Ctrl Z).`;
-		} else if (result.count > was.count) fell = '';
+		if (view && sheet.answered >= sheet.asked && !sheet.typing) fell = fall.see(view) ?? untrack(() => fell);
 	});
 	let keys = $state(false);
 	let copied = $state('');
 	async function copyText() {
-		const lines = (view?.lines ?? []).map((line) => {
-			const stored = document.lines.find((one) => one.id === line.id);
-			const at = document.concepts.findIndex((one) => one.id === stored?.concept);
-			return {
-				number: line.number,
-				text: line.text,
-				label: stored?.label ?? '',
-				concept: at < 0 ? null : { letter: conceptLetter(at), name: document.concepts[at]?.name ?? '' }
-			};
-		});
+		const lines = linesWithConcepts(document, view?.lines ?? []);
 		try {
 			await navigator.clipboard.writeText(strategyText(lines));
 			copied = `${formatCount(lines.length)} lines copied as text.`;
@@ -248,7 +151,7 @@
 			{ name: 'Move the line up', shortcut: 'Alt ↑', act: () => editor?.move(-1) },
 			{ name: 'Move the line down', shortcut: 'Alt ↓', act: () => editor?.move(1) },
 			{ name: 'Assemble the lines from the concepts, or bring them up to date', act: () => void assembleLines() },
-			{ name: 'Read the records of the final line', act: () => void showRecords(view?.final ?? null) }
+			{ name: 'Read the records of the final line', act: () => showRecords(view?.final ?? null) }
 		])
 	);
 </script>
@@ -265,7 +168,7 @@
 				: 'One line of headings and one of words per concept, then a line that combines them and keeps itself up to date'}
 			onclick={() => void assembleLines()}
 			><Layers size={15} />
-			{document.lines.some((line) => line.source.trim() !== '') ? 'Update from concepts' : 'Assemble'}</button
+			{hasLines(document) ? 'Update from concepts' : 'Assemble'}</button
 		>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join OR</button>
 		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button
@@ -307,7 +210,7 @@
 	<button
 		class="do bare"
 		disabled={selected.length !== 1}
-		onclick={() => void showRecords(selected[0] ?? null)}
+		onclick={() => showRecords(selected[0] ?? null)}
 		title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button
 	>
 </div>
@@ -325,7 +228,7 @@
 		onkeys={() => (keys = true)}
 		oncursor={cursor}
 		onexplain={explain}
-		onrecords={(line) => void showRecords(line)}
+		onrecords={(line) => showRecords(line)}
 	/>
 </div>
 <!-- Below the sheet: nothing moves under the hands while somebody types. -->
@@ -373,7 +276,7 @@
 			{final.count === 1 ? 'record' : 'records'}{final.beforeHand
 				? ' before hand-set limits'
 				: ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
-			<button class="do ml-2" onclick={() => void showRecords(final.id)}><BookOpen size={15} /> Read them</button>
+			<button class="do ml-2" onclick={() => showRecords(final.id)}><BookOpen size={15} /> Read them</button>
 		{:else if !sheet.typing}
 			<strong>Line {final.number}</strong>, the result, has no count at the moment.
 			<button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>
@@ -382,30 +285,7 @@
 {/if}
 
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
-<table class="print-only">
-	<caption
-		>{document.title || document.question}{#if view?.collection}<br />Counts: {view.collection.name}, {formatCount(
-				view.collection.size
-			)} records, taken on {view.collection.takenOn}; revision {view.revision}{/if}</caption
-	>
-	<thead
-		><tr
-			><th scope="col">Line</th><th scope="col">Concept</th><th scope="col">Expression</th><th scope="col">Records</th
-			></tr
-		></thead
-	>
-	<tbody>
-		{#each view?.lines ?? [] as line, at (line.id)}
-			{@const stored = document.lines[at]}
-			{@const concept = document.concepts.findIndex((one) => one.id === stored?.concept)}
-			<tr
-				><td>{line.number}</td><td>{concept < 0 ? '' : conceptLetter(concept)}</td><td
-					>{line.text}{#if stored?.label}<br /><em>{stored.label}</em>{/if}</td
-				><td>{line.state === 'counted' ? formatCount(line.count) : line.state}</td></tr
-			>
-		{/each}
-	</tbody>
-</table>
+<PrintedLines {document} {view} />
 {#if keys}<KeyboardMap onclose={() => (keys = false)} />{/if}
 <div class="panels mt-5" role="tablist" aria-label="Below the sheet">
 	{#each PANELS as one (one.id)}<button
@@ -453,45 +333,13 @@
 	{:else if panel === 'parts'}
 		<Parts {selected} final={view?.final ?? null} />
 	{:else if panel === 'records'}
-		<Records
-			bind:line={recordsLine}
-			bind:minus={recordsMinus}
-			bind:aloneIn={recordsAlone}
-			bind:jump={recordsJump}
-			revision={view?.revision}
-		/>
+		<Records {reading} revision={view?.revision} />
 	{:else}
 		<Versions />
 	{/if}
 </div>
 
 <style>
-	.print-only {
-		display: none;
-	}
-	@media print {
-		.print-only {
-			display: table;
-			width: 100%;
-			border-collapse: collapse;
-			font-size: 11pt;
-		}
-		.print-only caption {
-			text-align: left;
-			font-weight: 600;
-			padding-bottom: 8pt;
-		}
-		.print-only th,
-		.print-only td {
-			text-align: left;
-			vertical-align: top;
-			border-bottom: 0.5pt solid #999;
-			padding: 3pt 6pt;
-		}
-		.print-only tr {
-			break-inside: avoid;
-		}
-	}
 	/* As wide as the right margin of the sheet (sheet.css), and above its lines while they scroll. */
 	.columns {
 		display: grid;
