@@ -1,15 +1,15 @@
 <!-- Counts of a whole rendering on one day: run over the source’s connection, or pasted back from its platform. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { pastedRows, type RenderedLine, type RunLine } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
-	import { hasEnded, isUnderWay } from '$lib/contract/jobs';
+	import type { RenderedLine } from '@wide-lantern/core/editor';
+	import { pastedCounts, withoutGaps } from '$lib/client/pasted-counts';
+	import { SourceJob } from '$lib/client/source-job.svelte';
+	import { callServer } from '$lib/contract/call-server';
 	import type { RenderingHistory } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
+	import { useWorkspace } from '$lib/work/context';
+	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import { callServer } from '$lib/contract/call-server';
 
 	interface Props {
 		profile: {
@@ -28,68 +28,29 @@
 	const { enquiry } = useWorkspace();
 	const runs = $derived(history?.runs ?? []);
 	const written = $derived(lines.filter((line) => line.written !== null));
-	let fault = $state('');
-	const job = $derived(enquiry.jobs.newest('run', `${enquiry.id} ${profile.id}`));
-	const running = $derived(job !== null && isUnderWay(job.state) ? job : null);
-	/** What this window has begun; what became of earlier runs is not said again. */
-	let begun = $state('');
-
-	let sending = $state(false);
-	async function run() {
-		sending = true;
-		await enquiry.flush();
-		fault = '';
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/count', {
-			path: { enquiry: enquiry.id },
-			body: { profile: profile.id }
-		});
-		sending = false;
-		if (!answer.ok) {
-			fault = answer.fault;
-			return;
-		}
-		begun = answer.value.id;
-		void ownJobs.refresh();
-		await enquiry.jobs.refresh();
-		await ended();
-	}
-	/** Says what became of the run, when it has ended. */
-	async function ended() {
-		const own = begun === '' ? undefined : enquiry.jobs.list.find((one) => one.id === begun);
-		if (!own || !hasEnded(own.state)) return;
-		begun = '';
-		if (own.state === 'cancelled') fault = 'Cancelled; nothing was kept.';
-		else if (own.state === 'failed') fault = own.message ?? '';
-		else {
-			const whole = await wholeJob(own.id);
-			fault = whole.ok && whole.value.kind === 'run' ? (whole.value.outcome?.fault ?? '') : '';
+	const job = new SourceJob(
+		'run',
+		enquiry,
+		() => profile.id,
+		({ state, outcome }) => {
+			if (state === 'cancelled') job.fault = 'Cancelled; nothing was kept.';
+			if (state !== 'done') return;
+			job.fault = outcome?.fault ?? '';
 			onchange();
 		}
-	}
-	onMount(() => enquiry.jobs.whenEnded(() => void ended()));
-	async function cancel() {
-		const answer = running && (await enquiry.jobs.change(running.id, 'cancel'));
-		if (answer && !answer.ok) fault = answer.fault;
-	}
-	/** The run has all lines as they are now; those without a count in what was pasted have none. */
-	async function keepPasted(rows: readonly RunLine[]) {
-		const known = new Map(rows.map((row) => [row.id, row.count]));
+	);
+	const { running, fault } = $derived(job);
+	onMount(() => enquiry.jobs.whenEnded(() => void job.see()));
+
+	let pasting = $state(false);
+	let text = $state('');
+	const found = $derived(pastedCounts(text, written, profile.oneString));
+	async function keepPasted() {
 		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/runs', {
 			path: { enquiry: enquiry.id },
-			body: {
-				profile: profile.id,
-				version: profile.version,
-				how: 'pasted',
-				lines: written.map((line) => ({
-					id: line.id,
-					number: line.written ?? 0,
-					text: line.text,
-					count: known.get(line.id) ?? null,
-					fault: ''
-				}))
-			}
+			body: { profile: profile.id, version: profile.version, how: 'pasted', lines: withoutGaps(written, found) }
 		});
-		fault = answer.ok ? '' : answer.fault;
+		job.fault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
 		pasting = false;
 		text = '';
@@ -100,49 +61,17 @@
 			path: { enquiry: enquiry.id, run },
 			body: { withdrawn }
 		});
-		fault = answer.ok ? '' : answer.fault;
+		job.fault = answer.ok ? '' : answer.fault;
 		onchange();
 	}
-	let pasting = $state(false);
-	let text = $state('');
-	/** Counts by the numbers in front of them; without any, one after the other. */
-	const found = $derived.by((): readonly RunLine[] => {
-		const numbers = text
-			.trim()
-			.split('\n')
-			.map((row) => row.trim())
-			.filter((row) => row !== '');
-		const plain =
-			numbers.every((row) => /^[\d.,\s\u202F\u00A0]+$/.test(row)) && !numbers.some((row) => /^\d+[.)]?\s+\d/.test(row));
-		if (plain)
-			return numbers.slice(0, written.length).flatMap((row, at) => {
-				const line = written[at];
-				return line
-					? [
-							{
-								id: line.id,
-								number: line.written ?? 0,
-								text: line.text,
-								count: Number(row.replace(/\D/g, '')),
-								fault: ''
-							}
-						]
-					: [];
-			});
-		return pastedRows(text, profile.oneString).rows.flatMap((row) => {
-			const line = written.find((one) => one.written === row.number);
-			const count = row.count ?? (/^[\d.,\s\u202F]+$/.test(row.text) ? Number(row.text.replace(/\D/g, '')) : null);
-			return line && count !== null ? [{ id: line.id, number: row.number, text: line.text, count, fault: '' }] : [];
-		});
-	});
 </script>
 
 <section aria-label="Counts at {profile.source}">
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>Counts at the source</h3>
 		{#if enquiry.editable}
-			{#if !running && !sending}
-				{#if profile.connected}<button class="do" onclick={() => void run()} disabled={written.length === 0}
+			{#if !job.isBusy}
+				{#if profile.connected}<button class="do" onclick={() => void job.start()} disabled={written.length === 0}
 						>Run by connection</button
 					>{/if}
 				<button class="do bare" onclick={() => (pasting = !pasting)}>Paste counts</button>
@@ -153,7 +82,7 @@
 			<JobProgress
 				text={progressText(running)}
 				share={shareOf(running)}
-				{...enquiry.editable ? { oncancel: () => void cancel() } : {}}
+				{...enquiry.editable ? { oncancel: () => void job.cancel() } : {}}
 				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
 			/>
 		</div>{/if}
@@ -165,9 +94,7 @@
 		>
 		<p class="small mt-1">
 			{found.length} of {written.length} lines have a count in it.
-			<button class="do" disabled={found.length === 0} onclick={() => void keepPasted(found)}
-				>Save as today’s counts</button
-			>
+			<button class="do" disabled={found.length === 0} onclick={() => void keepPasted()}>Save as today’s counts</button>
 		</p>
 	{/if}
 	{#if runs.length > 0}

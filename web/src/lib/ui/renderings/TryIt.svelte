@@ -5,12 +5,10 @@
 	import type { Comparison } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/work/context';
 	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
-	import { hasEnded, isUnderWay } from '$lib/contract/jobs';
+	import { SourceJob } from '$lib/client/source-job.svelte';
 	import type { ComparedRendering } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/work/job-words';
-	import { callServer } from '$lib/contract/call-server';
 
 	interface Props {
 		profile: string;
@@ -27,7 +25,7 @@
 	let tried = $state.raw<ComparedRendering | null>(null);
 	/** What the figures depend on, as it was when they were taken. */
 	let triedOf = $state('');
-	const stands = $derived.by(() => {
+	const comparedWith = $derived.by(() => {
 		const { decisions, own, leftOut } = enquiry.document.renderings.find((one) => one.id === rendering) ?? {};
 		return JSON.stringify([
 			enquiry.document.lines.map(({ source, off }) => [source, off]),
@@ -37,66 +35,31 @@
 			leftOut ?? []
 		]);
 	});
-	const old = $derived(stands !== triedOf);
-	let fault = $state('');
-	const job = $derived(enquiry.jobs.newest('comparison', `${enquiry.id} ${profile}`));
-	const running = $derived(job !== null && isUnderWay(job.state) ? job : null);
-	/** What this window has begun, and what it was begun on. */
-	let begun = $state({ job: '', on: '' });
-	let sending = $state(false);
-	const busy = $derived(sending || begun.job !== '' || running !== null);
-
-	async function run() {
-		sending = true;
-		await enquiry.flush();
-		fault = '';
-		const on = stands;
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/try', {
-			path: { enquiry: enquiry.id },
-			body: { profile }
-		});
-		sending = false;
-		if (!answer.ok) {
-			fault = answer.fault;
-			return;
+	const old = $derived(comparedWith !== triedOf);
+	/** What the comparison was begun on, where this window has begun it. */
+	let begunOn: string | null = null;
+	const job = new SourceJob(
+		'comparison',
+		enquiry,
+		() => profile,
+		({ outcome, isNews }) => {
+			if (!outcome) return;
+			tried = outcome;
+			// Of one that others began, only the revision tells.
+			triedOf = begunOn ?? (outcome.revision === enquiry.revision ? comparedWith : '');
+			begunOn = null;
+			if (isNews) onchange();
 		}
-		begun = { job: answer.value.id, on };
-		void ownJobs.refresh();
-		await enquiry.jobs.refresh();
-		await ended();
-	}
-	/** Shows what the comparison came to, when it has ended. */
-	async function ended() {
-		const own = begun.job === '' ? undefined : enquiry.jobs.list.find((one) => one.id === begun.job);
-		if (!own || !hasEnded(own.state)) return;
-		const whole = await wholeJob(own.id);
-		if (begun.job !== own.id) return;
-		if (!whole.ok) fault = whole.fault;
-		else if (own.state === 'failed') fault = own.message ?? '';
-		else if (whole.value.kind === 'comparison' && own.state === 'done')
-			[tried, triedOf] = [whole.value.outcome, begun.on];
-		begun = { job: '', on: '' };
-		if (own.state === 'done') onchange();
+	);
+	const { running, fault, isBusy: busy } = $derived(job);
+	function run() {
+		begunOn = comparedWith;
+		return job.start();
 	}
 	onMount(() => {
-		void showLast();
-		return enquiry.jobs.whenEnded(() => void ended());
+		void job.takeUp();
+		return enquiry.jobs.whenEnded(() => void job.see());
 	});
-	/** The comparison that was made last, or one that is still under way, as after a reload. */
-	async function showLast() {
-		await enquiry.jobs.refresh();
-		if (!job || begun.job !== '') return;
-		if (!hasEnded(job.state)) begun = { job: job.id, on: stands };
-		if (job.state !== 'done') return;
-		const whole = await wholeJob(job.id);
-		if (!whole.ok || whole.value.kind !== 'comparison' || tried) return;
-		tried = whole.value.outcome;
-		triedOf = tried?.revision === enquiry.revision ? stands : '';
-	}
-	async function cancel() {
-		const answer = running && (await enquiry.jobs.change(running.id, 'cancel'));
-		if (answer && !answer.ok) fault = answer.fault;
-	}
 	const held = $derived(tried ? tried.kept + tried.lost.length : 0);
 	const share = $derived(tried && held > 0 ? Math.round((1000 * tried.kept) / held) / 10 : null);
 	const byLine = $derived.by(() => {
@@ -124,7 +87,7 @@
 			<JobProgress
 				text={progressText(running)}
 				share={shareOf(running)}
-				{...enquiry.editable || running.mine ? { oncancel: () => void cancel() } : {}}
+				{...enquiry.editable || running.mine ? { oncancel: () => void job.cancel() } : {}}
 				note={running.mine ? 'It goes on if you leave this page.' : `Started by ${running.by}.`}
 			/>
 		</div>{/if}

@@ -1,25 +1,26 @@
 <script lang="ts">
 	import { callServer } from '$lib/contract/call-server';
-	import {
-		FRAMEWORKS,
-		conceptLetter,
-		dropConcept,
-		restoreConcept,
-		toText,
-		type FrameworkName
-	} from '@wide-lantern/core/editor';
+	import { FRAMEWORKS, conceptLetter, type FrameworkName } from '@wide-lantern/core/editor';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
 	import ArticleFound from '$lib/ui/ArticleFound.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
-	import { namesFor } from '$lib/client/line-names';
+	import {
+		changeFramework,
+		chooseProfile,
+		conceptFromPart,
+		conceptOf,
+		decidePart,
+		LEFT_OUT,
+		OPEN,
+		type NamedEdits,
+		type QuestionPart
+	} from '$lib/client/brief';
 	import type { ArticlesView } from '$lib/contract/enquiries';
 	import { useWorkspace } from '$lib/work/context';
 	import { askForFigures } from '$lib/work/figures';
-	import { newId } from '$lib/work/new-id';
-	import { newConcept } from '$lib/work/terms';
 
 	const { enquiry, profiles, collections, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
@@ -44,72 +45,10 @@
 	});
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
 
-	function changeFramework(name: FrameworkName) {
-		const kept = document.parts.filter((part) => part.text !== '' || part.concept !== null);
-		const fresh = FRAMEWORKS[name]
-			.filter((part) => !kept.some((one) => one.name === part))
-			.map((part) => ({ id: newId(), name: part, text: '', concept: null, leftOut: null }));
-		enquiry.edit('change framework', [
-			{ do: 'set', at: ['framework'], value: name },
-			{ do: 'set', at: ['parts'], value: [...kept, ...fresh] }
-		]);
-	}
-	/** A profile knows its source and platform: what is still empty is filled in. */
-	function chooseProfile(source: (typeof document.sources)[number], id: string) {
-		const profile = profiles.find((one) => one.id === id);
-		const at = (field: string) => ['sources', source.id, field];
-		enquiry.edit('choose a profile', [
-			{ do: 'set', at: at('profile'), value: id === '' ? null : id },
-			...(profile && source.database.trim() === ''
-				? [{ do: 'set', at: at('database'), value: profile.source } as const]
-				: []),
-			...(profile && source.platform.trim() === ''
-				? [{ do: 'set', at: at('platform'), value: profile.platform } as const]
-				: []),
-			...(profile && /register/i.test(profile.source) && source.kind === 'database' && source.database.trim() === ''
-				? [{ do: 'set', at: at('kind'), value: 'register' } as const]
-				: [])
-		]);
-	}
-	function toConcept(part: (typeof document.parts)[number]) {
-		const concept = newConcept(part.text.trim() || part.name);
-		enquiry.edit('make a concept', [
-			{ do: 'insert', in: ['concepts'], item: concept, after: document.concepts.at(-1)?.id ?? null },
-			{ do: 'set', at: ['parts', part.id, 'concept'], value: String(concept['id']) },
-			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: null }
-		]);
-	}
-	/** A part that was searched as a concept and is left out now takes its concept out of the search. */
-	function leaveConceptOut(part: (typeof document.parts)[number], concept: string) {
-		const why = { reason: part.leftOut ?? '', by: personName, on: new Date().toISOString().slice(0, 10) };
-		enquiry.edit('leave a part of the question out', [
-			...dropConcept(document, concept, why),
-			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: part.leftOut ?? '' }
-		]);
-	}
-	function searchAgain(part: (typeof document.parts)[number], concept: string) {
-		const names = namesFor(
-			document,
-			document.lines.map((line) => line.id)
-		);
-		enquiry.edit('search a part of the question again', [
-			...restoreConcept(document, concept, names, (source) => toText(source, names)),
-			{ do: 'set', at: ['parts', part.id, 'leftOut'], value: null }
-		]);
-	}
-	const conceptOf = (part: (typeof document.parts)[number]) => document.concepts.find((one) => one.id === part.concept);
-	function fate(part: (typeof document.parts)[number], chosen: string) {
-		const own = conceptOf(part);
-		const hasLines = document.lines.some((line) => line.concept === own?.id);
-		if (own && chosen === 'out' && (hasLines || own.headings.length + own.words.length > 0))
-			leaveConceptOut(part, own.id);
-		else if (own?.dropped && chosen === own.id) searchAgain(part, own.id);
-		else
-			enquiry.edit('place a part of the question', [
-				{ do: 'set', at: ['parts', part.id, 'concept'], value: chosen === '' || chosen === 'out' ? null : chosen },
-				{ do: 'set', at: ['parts', part.id, 'leftOut'], value: chosen === 'out' ? (part.leftOut ?? '') : null }
-			]);
-	}
+	const act = ({ name, edits }: NamedEdits) => enquiry.edit(name, edits);
+	const decide = (part: QuestionPart, choice: string) =>
+		act(decidePart(document, part, choice, { by: personName, on: new Date().toISOString().slice(0, 10) }));
+	const profileOf = (id: string) => profiles.find((one) => one.id === id) ?? null;
 </script>
 
 <div class="sheet">
@@ -137,7 +76,7 @@
 					class="ask"
 					value={document.framework}
 					disabled={!enquiry.editable}
-					onchange={(event) => changeFramework(event.currentTarget.value as FrameworkName)}
+					onchange={(event) => act(changeFramework(document, event.currentTarget.value as FrameworkName))}
 					>{#each Object.keys(FRAMEWORKS) as name (name)}<option>{name}</option>{/each}</select
 				>
 			</label>
@@ -159,22 +98,24 @@
 						<select
 							class="ask w-full"
 							disabled={!enquiry.editable}
-							value={conceptOf(part)?.dropped ? 'out' : (part.concept ?? (part.leftOut === null ? '' : 'out'))}
-							onchange={(event) => fate(part, event.currentTarget.value)}
+							value={conceptOf(document, part)?.dropped
+								? LEFT_OUT
+								: (part.concept ?? (part.leftOut === null ? OPEN : LEFT_OUT))}
+							onchange={(event) => decide(part, event.currentTarget.value)}
 						>
 							<option value="">not decided</option>
 							{#each document.concepts as concept, at (concept.id)}<option value={concept.id}
 									>{conceptLetter(at)} {concept.name}</option
 								>{/each}
-							<option value="out">left out</option>
+							<option value={LEFT_OUT}>left out</option>
 						</select>
 					</label>
 					{#if enquiry.editable && part.concept === null}<button
 							class="do bare small"
-							onclick={() => toConcept(part)}
+							onclick={() => act(conceptFromPart(document, part))}
 							aria-label="Search {part.name} as a new concept"><Plus size={14} /> A new concept</button
 						>{/if}
-					{#if part.concept !== null && conceptOf(part)?.dropped}<EditText
+					{#if part.concept !== null && conceptOf(document, part)?.dropped}<EditText
 							at={['concepts', part.concept, 'dropped', 'reason']}
 							label="Reason for leaving {part.name} out"
 							long
@@ -231,7 +172,7 @@
 							class="ask w-full"
 							disabled={!enquiry.editable}
 							value={source.profile ?? ''}
-							onchange={(event) => chooseProfile(source, event.currentTarget.value)}
+							onchange={(event) => act(chooseProfile(source, profileOf(event.currentTarget.value)))}
 						>
 							<option value="">none</option>
 							{#each profiles as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
