@@ -37,7 +37,10 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 		await expect(source(page, name)).toBeVisible();
 	await expect(page.getByText('subject[Delirium; below] either subject[Confusion]')).toBeVisible();
 
-	await source(page, /Corran/).click();
+	// What waits for a decision is counted beside the step, and leads to its platform.
+	await expect(page.getByRole('link', { name: /Renderings 3 to look at/ })).toBeVisible();
+	await page.getByRole('link', { name: /Corran Therapeutics Catalogue: \d+ to decide or to do by hand/ }).click();
+	await expect(source(page, /Corran/)).toHaveAttribute('aria-pressed', 'true');
 	const note = page.locator('[data-note="to decide"]').filter({ hasText: '{Delirium >}' }).first();
 	await note.getByRole('button', { name: 'Decide' }).click();
 	await note.getByLabel('Reason, kept with it').fill('Its note says the same');
@@ -47,6 +50,7 @@ test('the demo stands in five syntaxes; decisions are taken; what is lost on the
 	await page.getByRole('button', { name: /Choose the likeliest for \d+ headings/ }).click();
 	await expect(page.locator('[data-note="to decide"]')).toHaveCount(0);
 	await saved(page);
+	await expect(page.getByRole('link', { name: /Renderings 2 to look at/ })).toBeVisible();
 
 	// A heading that is wrong for the source loses works; the comparison names the line, and deciding again brings them back.
 	const counts = page.getByRole('region', { name: /^Counts at Corran/ });

@@ -7,12 +7,22 @@ import type { Edit } from '../document/index.ts';
 /** `error`: the line has no count. `warning`: it is counted, and something is missing or doubtful. `info`: a figure to know of. `hint`: a second look. */
 export type Severity = 'error' | 'warning' | 'info' | 'hint';
 
-/** A line of the strategy, in its text from one UTF-16 unit to another (the end not included) or as a whole; or a place on a screen. */
+/**
+ * A line of the strategy, in its text from one UTF-16 unit to another (the end not included) or as a whole; what the
+ * strategy is on one platform; or a place on a screen.
+ */
 export type FindingPlace =
 	| {
 			readonly kind: 'line';
 			readonly line: string;
 			readonly span: { readonly from: number; readonly to: number } | null;
+	  }
+	| {
+			readonly kind: 'rendering';
+			/** Of its platform. */
+			readonly profile: string;
+			/** The number of the line in the strategy; null for what is said of many lines at once. */
+			readonly line: number | null;
 	  }
 	| {
 			readonly kind: 'screen';

@@ -9,6 +9,7 @@ export {
 	type NoteKind,
 	type RenderingNote
 } from './notes.ts';
+export { renderingFindings } from './rendering-findings.ts';
 export { ALL_HEADINGS } from './write-line.ts';
 export { writeStrategy, writeStrategyInSteps } from './write.ts';
 export { WRITTEN_ALONE } from './writing.ts';

@@ -142,4 +142,37 @@ describe('steps', () => {
 			point('Line 1: a warning.', 'strategy#line-1')
 		]);
 	});
+
+	it('what waits for a decision on a platform is one point for each platform, with the place of the first', () => {
+		const rendering = (profile: string) => ({ id: profile, profile, first: 1, leftOut: [] });
+		const document = { ...fresh(), renderings: ['corran', 'wherry', 'skerry'].map(rendering) };
+		const found = (
+			profile: string,
+			line: number | null,
+			message: string,
+			severity: 'warning' | 'info' = 'warning'
+		) => ({
+			rule: 'to-decide:heading',
+			severity,
+			place: { kind: 'rendering' as const, profile, line },
+			message,
+			repairs: []
+		});
+		const { renderings } = stepStates(
+			document,
+			[
+				found('corran', 2, 'No counterpart.'),
+				found('corran', 5, 'No counterpart.'),
+				found('corran', 5, 'No such field.'),
+				found('wherry', null, 'No fields.'),
+				found('skerry', 2, 'Fewer words.', 'info'),
+				found('gone', 1, 'Of a platform that was removed.')
+			],
+			(profile) => profile.toUpperCase()
+		);
+		expect(renderings.look.map(({ message, place }) => [message, place.address])).toEqual([
+			['CORRAN: 3 to decide or to do by hand, the first in line 2.', 'renderings?profile=corran#rendered-2'],
+			['WHERRY: 1 to decide or to do by hand.', 'renderings?profile=wherry']
+		]);
+	});
 });

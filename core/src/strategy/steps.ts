@@ -31,8 +31,16 @@ const openPoint = (rule: string, message: string, address: string): StepPoint =>
 	repairs: []
 });
 
-/** What each step still asks for. @param found what is wrong with the lines, where it is known */
-export function stepStates(document: EnquiryDocument, found: readonly Finding[] = []): Record<StepId, StepState> {
+/**
+ * What each step still asks for.
+ * @param found what is wrong with the lines and open in the renderings, where it is known
+ * @param platformName of a profile, by its identity
+ */
+export function stepStates(
+	document: EnquiryDocument,
+	found: readonly Finding[] = [],
+	platformName: (profile: string) => string = (profile) => profile
+): Record<StepId, StepState> {
 	const open = document.parts.filter(
 		(part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null
 	);
@@ -89,6 +97,9 @@ export function stepStates(document: EnquiryDocument, found: readonly Finding[] 
 					}
 				];
 	});
+	const renderingPoints = document.renderings.flatMap(({ profile }) =>
+		openOnPlatform(profile, platformName(profile), found)
+	);
 	return {
 		brief: {
 			touched:
@@ -148,7 +159,7 @@ export function stepStates(document: EnquiryDocument, found: readonly Finding[] 
 				...linePoints
 			]
 		},
-		renderings: { touched: document.renderings.length > 0, look: [] },
+		renderings: { touched: document.renderings.length > 0, look: renderingPoints },
 		dossier: {
 			touched: document.lines.length > 0,
 			look:
@@ -162,6 +173,26 @@ export function stepStates(document: EnquiryDocument, found: readonly Finding[] 
 						]
 		}
 	};
+}
+
+/** What is open in one rendering: in how many places, and where the first of them is. The screen itself shows each. */
+function openOnPlatform(profile: string, name: string, found: readonly Finding[]): readonly StepPoint[] {
+	const open = found.flatMap((one) =>
+		one.place.kind === 'rendering' && one.place.profile === profile && one.severity === 'warning'
+			? [{ ...one, line: one.place.line }]
+			: []
+	);
+	const [first] = open;
+	if (!first) return [];
+	const [anchor, where] =
+		first.line === null ? ['', ''] : [`#rendered-${first.line}`, `, the first in line ${first.line}`];
+	return [
+		openPoint(
+			'rendering-open',
+			`${name}: ${open.length} to decide or to do by hand${where}.`,
+			`renderings?profile=${encodeURIComponent(profile)}${anchor}`
+		)
+	];
 }
 
 /** The step to go to next, with a sentence for the desk. */

@@ -36,6 +36,8 @@ export class LineFindings {
 	all = $state.raw<readonly Finding[]>([]);
 	/** The texts that the findings are about, by line. */
 	texts: ReadonlyMap<string, string> = new Map();
+	/** What there is to say about renderings, as far as this window has seen them. */
+	renderings = $state.raw<readonly Finding[]>([]);
 	/** Set by the sheet. */
 	typing = $state<string | null>(null);
 	private readonly parsed = new Map<string, readonly Fault[]>();
@@ -55,6 +57,11 @@ export class LineFindings {
 		this.texts = texts;
 		// The same list stays the same object: nothing need be shown anew, and a note that somebody reads stays open.
 		if (JSON.stringify(all) !== JSON.stringify(this.all)) this.all = all;
+	}
+
+	/** Of lines and of renderings. */
+	get everything(): readonly Finding[] {
+		return [...this.all, ...this.renderings];
 	}
 
 	of(line: string): readonly Finding[] {

@@ -1,5 +1,5 @@
 /** The Renderings screen: the strategy in each chosen platform's syntax, what was run there, and what people do with it. */
-import type { EnquiryDocument, RenderedLine } from '@wide-lantern/core/editor';
+import { renderingFindings, type EnquiryDocument, type Finding, type RenderedLine } from '@wide-lantern/core/editor';
 import { callServer } from '$lib/contract/call-server';
 import type { ShownRendering } from '$lib/contract/platforms';
 import type { RenderingHistory, ShownRun } from '$lib/contract/runs';
@@ -82,6 +82,11 @@ export class Renderings {
 	get lines(): ReturnType<typeof scoredLines> {
 		const { value } = this.written;
 		return value && this.enquiry.document.lines.length > 0 ? scoredLines(value) : [];
+	}
+
+	/** What there is to say about all renderings. */
+	get findings(): readonly Finding[] {
+		return this.all.flatMap(({ rendering, profile }) => renderingFindings(rendering, profile.id));
 	}
 
 	storedOf(one: ShownRendering): Stored | undefined {

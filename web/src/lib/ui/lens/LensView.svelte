@@ -11,7 +11,7 @@
 	import LinePanel from './LinePanel.svelte';
 	import RecordPanel from './RecordPanel.svelte';
 
-	const { enquiry, lens, findings } = useWorkspace();
+	const { enquiry, lens, findings, profiles } = useWorkspace();
 	const here = $derived((page.url.pathname.split('/').at(-1) ?? 'brief') as StepId);
 	const conceptOf = (line: string): Concept | undefined => {
 		const id = enquiry.document.lines.find((one) => one.id === line)?.concept;
@@ -41,7 +41,8 @@
 		event.preventDefault();
 		lens.goTo(Number(line));
 	}
-	const look = $derived(stepStates(enquiry.document, findings.all)[here]?.look ?? []);
+	const platformName = (profile: string) => profiles.find((one) => one.id === profile)?.source ?? profile;
+	const look = $derived(stepStates(enquiry.document, findings.everything, platformName)[here]?.look ?? []);
 </script>
 
 {#if lens.topic?.kind === 'heading'}

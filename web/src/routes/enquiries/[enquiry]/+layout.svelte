@@ -68,7 +68,8 @@
 		const { refused } = enquiry.judgements;
 		if (refused) untrack(() => enquiry.refuse(refused));
 	});
-	const states = $derived(stepStates(enquiry.document, findings.all));
+	const platformName = (profile: string) => first.profiles.find((one) => one.id === profile)?.source ?? profile;
+	const states = $derived(stepStates(enquiry.document, findings.everything, platformName));
 	$effect(() => {
 		void [enquiry.document, counts.view, counts.margins, counts.marginsOld, findings.typing];
 		untrack(() => findings.changed());

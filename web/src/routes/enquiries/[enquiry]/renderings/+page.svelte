@@ -1,6 +1,7 @@
 <!-- Like a score: the strategy runs down, and under each line its renderings for the chosen sources. -->
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
+	import { page } from '$app/state';
 	import ClipboardCopy from '@lucide/svelte/icons/clipboard-copy';
 	import X from '@lucide/svelte/icons/x';
 	import { linesUnder, noteCounts, undecided } from '$lib/client/rendering-notes';
@@ -15,7 +16,7 @@
 	import { useWorkspace } from '$lib/work/context';
 	import { count, formatCount, dayAndTime } from '$lib/work/fresh.svelte';
 
-	const { enquiry, profiles, personName } = useWorkspace();
+	const { enquiry, findings, profiles, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
 	const renderings = new Renderings(enquiry, profiles, personName, (text) => navigator.clipboard.writeText(text));
 	const { all, shown, single, old } = $derived(renderings);
@@ -32,6 +33,15 @@
 		renderings.refresh();
 	});
 	onMount(() => () => renderings.stop());
+	$effect(() => {
+		findings.renderings = renderings.findings;
+	});
+	// A link to what waits for a decision names its platform.
+	$effect(() => {
+		const wanted = page.url.searchParams.get('profile');
+		const isThere = untrack(() => document.renderings.some((one) => one.profile === wanted));
+		if (wanted !== null && isThere) renderings.alone = wanted;
+	});
 	const free = $derived(profiles.filter((profile) => !document.renderings.some((one) => one.profile === profile.id)));
 	$effect(() =>
 		commands.add([
@@ -232,7 +242,7 @@
 
 <div class="score mt-3" class:dim={old}>
 	{#each renderings.lines as line (line.id)}
-		<section aria-label="Line {line.number}">
+		<section aria-label="Line {line.number}" id="rendered-{line.number}">
 			<p class="own line-face">
 				<span class="number soft">{line.number}</span><span>{line.text}</span>{#if line.count !== null}<span
 						class="count small">{formatCount(line.count)}</span
