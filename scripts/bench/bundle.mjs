@@ -7,7 +7,8 @@ import { build } from 'vite';
 await build({
 	configFile: false,
 	logLevel: 'warn',
-	ssr: { noExternal: [/^@wide-lantern\//] },
+	// The core's lru-cache is another version than the one at the root of the packages.
+	ssr: { noExternal: [/^@wide-lantern\//, 'lru-cache'] },
 	build: {
 		ssr: true,
 		outDir: 'build/bench',

@@ -1,4 +1,5 @@
 /** Words and phrases in a platform's signs: wildcards in its own spelling, or written out as words. */
+import { LRUCache } from 'lru-cache';
 import { bareForm } from '../text/index.ts';
 import { printTerm, type Phrase, type Word } from '../query/index.ts';
 import type { NoteKind } from './notes.ts';
@@ -189,18 +190,17 @@ function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | 
 	return null;
 }
 
-const collisions = new WeakMap<Profile, Map<string, boolean>>();
+const collisions = new WeakMap<Profile, LRUCache<string, boolean>>();
 
 /** True where the platform would take a word for something else: an operator, a line, a code. */
 function collides(word: string, profile: Profile): boolean {
 	let known = collisions.get(profile);
-	if (!known) collisions.set(profile, (known = new Map()));
+	if (!known) collisions.set(profile, (known = new LRUCache({ max: 50_000 })));
 	let answer = known.get(word);
 	if (answer === undefined) {
 		const { tree, faults } = readPlatformLine(word, profile, { qualifierName: () => null });
 		const own = tree?.kind === 'field' ? tree.of : tree;
 		answer = own?.kind !== 'word' || faults.some((one) => one.severity === 'error');
-		if (known.size > 50_000) known.clear();
 		known.set(word, answer);
 	}
 	return answer;

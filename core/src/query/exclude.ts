@@ -2,6 +2,7 @@
  * Taking single words out of what a wildcard stands for, without a NOT: the pattern is written as
  * several narrower ones, which still take in endings that this collection does not happen to hold.
  */
+import { LRUCache } from 'lru-cache';
 import { parse } from './parse.ts';
 import { print } from './print.ts';
 import { nodesOf, partsOf, type Expression, type Span } from './expression.ts';
@@ -40,12 +41,12 @@ export function patternsWithout(
 	return made.length > WRITTEN ? null : made;
 }
 
-/** The text read last: several questions are asked of one, and a block is long. */
-let last: { readonly text: string; readonly tree: Expression | null } = { text: '', tree: null };
-function treeOf(text: string): Expression | null {
-	if (last.text !== text) last = { text, tree: parse(text).tree };
-	return last.tree;
-}
+/** Texts read last: several questions are asked of one, and a block is long. */
+const read = new LRUCache<string, { readonly tree: Expression | null }>({
+	max: 4,
+	memoMethod: (text) => ({ tree: parse(text).tree })
+});
+const treeOf = (text: string): Expression | null => read.memo(text).tree;
 
 /** The word or phrase of a text in which a place lies; null where there is none, and in a limit. */
 export function termAt(text: string, at: number): (Expression & { readonly kind: 'word' | 'phrase' }) | null {

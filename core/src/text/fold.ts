@@ -3,6 +3,7 @@
  * Works cluster by cluster (a character with the marks that follow it), so that every folded
  * token can be traced back to the stretch of text that it came from.
  */
+import { LRUCache } from 'lru-cache';
 
 /** A cluster is one code point and the combining marks that follow it. */
 export const CLUSTER = /[^\p{M}]\p{M}*|\p{M}+/gu;
@@ -51,8 +52,7 @@ function foldCase(character: string): string {
 	return character.toLowerCase().toUpperCase().toLowerCase().replaceAll('ς', 'σ');
 }
 
-const memo = new Map<string, FoldedCluster>();
-const MEMO_CEILING = 20_000;
+const memo = new LRUCache<string, FoldedCluster>({ max: 20_000 });
 
 /**
  * Folds one cluster.
@@ -62,7 +62,6 @@ export function foldCluster(cluster: string): FoldedCluster {
 	const known = memo.get(cluster);
 	if (known) return known;
 	const folded = foldFresh(cluster);
-	if (memo.size >= MEMO_CEILING) memo.clear();
 	memo.set(cluster, folded);
 	return folded;
 }

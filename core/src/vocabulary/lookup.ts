@@ -3,6 +3,7 @@
  * the heading itself, another name for it, words in any order, letters inside words, headings that
  * what was named is related to, words of the scope note, and at last names that are spelt much alike.
  */
+import { LRUCache } from 'lru-cache';
 import { begunKeys, SMALL_WORDS, spellingKey, tokenTexts } from '../text/index.ts';
 import { naturalOrder, type Heading, type Vocabulary } from './vocabulary.ts';
 import { editDistance, WordIndex } from './word-index.ts';
@@ -289,14 +290,13 @@ export class VocabularyLookup {
 }
 
 /** Keys of the words met so far: a vocabulary says the same words over and over. */
-const keys = new Map<string, string>();
-const REMEMBERED = 200_000;
+const keys = new LRUCache<string, string>({ max: 200_000 });
 
 function keyOf(word: string): string {
 	let key = keys.get(word);
 	if (key === undefined) {
 		key = spellingKey(word);
-		if (keys.size < REMEMBERED) keys.set(word, key);
+		keys.set(word, key);
 	}
 	return key;
 }

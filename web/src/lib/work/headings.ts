@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { addressOf, callServer, valueOf } from '$lib/contract/call-server';
 import type { HeadingFacts, HeadingMatch, LookedUp, LookupMode } from '$lib/contract/headings';
 
@@ -48,7 +49,8 @@ export async function lookUpInAll(
 	);
 }
 
-const facts = new Map<string, Promise<HeadingFacts>>();
+/** As many as a screen of concepts and its lens show, and what was looked at before. */
+const facts = new LRUCache<string, Promise<HeadingFacts>>({ max: 2_000 });
 
 /** Asks for a heading once per collection and page. */
 export function headingFacts(vocabulary: string, heading: string, collection: string | null): Promise<HeadingFacts> {
