@@ -38,14 +38,14 @@ function sortFrom(texts: readonly string[], order: Uint32Array, from: number): v
 		const text = texts[order[at] as number] as string;
 		let key = 0;
 		// Behind a unit that shares its class with others, nothing may decide any more.
-		let told = true;
+		let isOpen = true;
 		for (let step = 0; step < units; step++) {
 			const place = from + step;
 			let own = 0;
-			if (told && place < text.length) {
+			if (isOpen && place < text.length) {
 				const unit = text.charCodeAt(place);
 				own = unit < 128 ? (CLASS[unit] as number) : BEYOND;
-				told = (own & 1) === 0;
+				isOpen = (own & 1) === 0;
 			}
 			key = key * CLASSES + own;
 		}

@@ -53,12 +53,12 @@ describe('the unique yield of a line', () => {
 				const final = `L${queries.length}`;
 				const whole = finalOf(queries, final);
 				const found = yieldsOf(to(queries), final, index, marks);
-				for (const { id, lost, gained, ships } of found) {
+				for (const { id, lost, gained, benchmark } of found) {
 					const without = finalOf(
 						queries.map((query, at) => (`L${at + 1}` === id ? NOTHING : query)),
 						final
 					);
-					expect([lost, gained, ships]).toEqual([
+					expect([lost, gained, benchmark]).toEqual([
 						whole.without(without).count(),
 						without.without(whole).count(),
 						whole.without(without).countWith(marks.benchmark)

@@ -20,7 +20,7 @@ export interface LineYield {
 	/** Records that the final result would gain if this line found nothing: it stands behind a NOT. */
 	readonly gained: number;
 	/** Benchmark records among those that are lost. */
-	readonly ships: number;
+	readonly benchmark: number;
 }
 
 /** True for a query that has headings or words of its own, beside the lines that it uses. */
@@ -55,7 +55,7 @@ export function yieldsOf(
 		const without = standings.finalWith(new Map([[id, nothing]]), final) ?? nothing;
 		const lost = result.without(without);
 		return [
-			{ id, lost: lost.count(), gained: without.without(result).count(), ships: lost.countWith(marks.benchmark) }
+			{ id, lost: lost.count(), gained: without.without(result).count(), benchmark: lost.countWith(marks.benchmark) }
 		];
 	});
 }
@@ -68,7 +68,7 @@ export interface KindFigures {
 	/** Records that headings alone and words alone share. */
 	readonly shared: number;
 	/** Benchmark records of the three. */
-	readonly ships: readonly [headings: number, words: number, both: number];
+	readonly benchmark: readonly [headings: number, words: number, both: number];
 }
 
 type Kind = 'headings' | 'words';
@@ -165,7 +165,7 @@ export function kindFigures(
 			words: words.count(),
 			both: both.count(),
 			shared: headings.countWith(words),
-			ships: [known(headings), known(words), known(both)]
+			benchmark: [known(headings), known(words), known(both)]
 		};
 	});
 }

@@ -253,10 +253,10 @@ function explained(lines: readonly Pick<PlatformReading, 'tree' | 'faults'>[], b
 	const tells = (node: Expression) =>
 		TELLING.has(node.kind) &&
 		!(node.kind === 'field' && bare?.kind === 'field' && node.fields.join() === bare.fields.join());
-	const told = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter(tells).length : 0), 0);
+	const pieces = lines.reduce((sum, { tree }) => sum + (tree ? [...nodesOf(tree)].filter(tells).length : 0), 0);
 	return {
-		told,
-		beyond: told - lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0)
+		pieces,
+		beyond: pieces - lines.reduce((sum, { faults }) => sum + faults.filter((one) => one.severity === 'error').length, 0)
 	};
 }
 
@@ -278,11 +278,11 @@ export async function likelySyntax(
 	];
 	for (const profile of profiles) {
 		const { lines } = await readPlatformStrategyInSteps(start, profile, context, pause, true);
-		const { told, beyond } = explained(
+		const { pieces, beyond } = explained(
 			lines.map((line) => line.reading),
 			readPlatformLine('word', profile, context).tree
 		);
-		if (told > 0 && beyond > most) [likely, most] = [profile.id, beyond];
+		if (pieces > 0 && beyond > most) [likely, most] = [profile.id, beyond];
 	}
 	return likely;
 }

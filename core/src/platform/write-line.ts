@@ -360,9 +360,9 @@ export class LineWriter implements LineOutput {
 	/** The quoted spellings of a term; null where it cannot be written. */
 	spellings(expression: Expression, flipped: boolean): readonly string[] | null {
 		if (expression.kind !== 'word' && expression.kind !== 'phrase') return null;
-		const told: Parameters<TermNote>[] = [];
-		const spellings = termSpellings(expression, this.profile, this.context.variants, (...note) => told.push(note));
-		for (const [kind, cause, message, next] of told)
+		const notes: Parameters<TermNote>[] = [];
+		const spellings = termSpellings(expression, this.profile, this.context.variants, (...note) => notes.push(note));
+		for (const [kind, cause, message, next] of notes)
 			// The words that a wildcard became can be chosen among, one by one.
 			if (kind === 'to decide') this.unwritten = { message, next };
 			else

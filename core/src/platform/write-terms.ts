@@ -218,6 +218,8 @@ export function quoted(spelling: string, profile: Profile): string {
 			''
 		);
 	const simple = /^[\p{L}\p{N}\p{M}]*$/u.test(plain) && !/\s/.test(spelling);
-	const told = named.some((word) => word.toLowerCase() === spelling.toLowerCase());
-	return simple && !quoteWords && !told && !collides(spelling, profile) ? spelling : fill(phrase, { text: spelling });
+	const isNamed = named.some((word) => word.toLowerCase() === spelling.toLowerCase());
+	return simple && !quoteWords && !isNamed && !collides(spelling, profile)
+		? spelling
+		: fill(phrase, { text: spelling });
 }

@@ -47,7 +47,7 @@ export interface ComparedRendering {
 	readonly kept: number;
 	readonly lost: readonly (ComparedRecord & { readonly ship: boolean; readonly line: number | null })[];
 	readonly gained: { readonly count: number; readonly some: readonly ComparedRecord[] };
-	readonly ships: { readonly kept: number; readonly lost: number };
+	readonly benchmark: { readonly kept: number; readonly lost: number };
 	readonly on: string;
 }
 

@@ -23,13 +23,13 @@
 			fault = [one, other].map((answer) => (answer.ok ? '' : answer.fault)).find((sentence) => sentence !== '') ?? '';
 	}
 	const profileOf = (profile: string) => callServer('GET /api/v1/profiles/[profile]', { path: { profile } });
-	let told = $state.raw<Readonly<Record<string, ConnectionView>>>({});
+	let connections = $state.raw<Readonly<Record<string, ConnectionView>>>({});
 	let asking = $state('');
 	/** What a profile's source says of itself, asked now. */
 	async function ask(profile: string) {
 		asking = profile;
 		const answer = await callServer('GET /api/v1/profiles/[profile]/connection', { path: { profile } });
-		told = { ...told, [profile]: answer.ok ? answer.value : { fault: answer.fault } };
+		connections = { ...connections, [profile]: answer.ok ? answer.value : { fault: answer.fault } };
 		asking = '';
 	}
 	let sourceOf = $state('');
@@ -109,8 +109,8 @@
 							/>{/if}</td
 					>
 				</tr>
-				{@const said = told[one.id]}
-				{#if said}<tr><td colspan="7"><AskSource told={said} source={one.source} /></td></tr>{/if}
+				{@const said = connections[one.id]}
+				{#if said}<tr><td colspan="7"><AskSource connection={said} source={one.source} /></td></tr>{/if}
 			{:else}<tr
 					><td colspan="7" class="soft"
 						>None yet. <a href="/profiles/teach">Teach the first platform by example</a>, or load a profile that a

@@ -38,7 +38,7 @@ export type Notice =
 	| { readonly kind: 'who'; readonly enquiry: string }
 	/** The process lives, and tells so now and then; or it ends. */
 	| { readonly kind: 'alive' | 'ending' };
-type Told = Notice & { readonly from: string };
+type Message = Notice & { readonly from: string };
 
 const CHANNEL = 'lantern';
 /** Milliseconds between two signs of life, and after which a process without one is taken for gone. */
@@ -53,7 +53,7 @@ const shape = (kind: string, properties: Readonly<Record<string, object>>) => ({
 	additionalProperties: false,
 	properties: { from: text, kind: { const: kind }, ...properties }
 });
-const isTold = compileValidator<Told>({
+const isMessage = compileValidator<Message>({
 	anyOf: [
 		shape('edited', { enquiry: text, revision: { type: 'integer' } }),
 		shape('vocabulary', { vocabulary: text }),
@@ -119,15 +119,15 @@ function send(notice: Notice): void {
 }
 
 function receive(payload: string): void {
-	let told: unknown;
+	let message: unknown;
 	try {
-		told = JSON.parse(payload);
+		message = JSON.parse(payload);
 	} catch {
 		return;
 	}
-	if (!isTold(told)) return;
+	if (!isMessage(message)) return;
 	heardAt = Date.now();
-	const { from, ...notice } = told;
+	const { from, ...notice } = message;
 	if (notice.kind === 'changed') emitter.emit('changed', notice);
 	if (notice.kind === 'job') emitter.emit('job', notice);
 	if (from === PROCESS) return;

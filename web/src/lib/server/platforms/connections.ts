@@ -154,7 +154,10 @@ export async function compareWithSource(
 				count: here.length,
 				some: gained.slice(0, 20).map((one) => ({ id: one.id, title: one.titles[0] ?? '', year: one.year }))
 			},
-			ships: { kept: kept.filter((one) => benchmark.has(one.id)).length, lost: lost.filter((one) => one.ship).length },
+			benchmark: {
+				kept: kept.filter((one) => benchmark.has(one.id)).length,
+				lost: lost.filter((one) => one.ship).length
+			},
 			on: new Date().toISOString()
 		}
 	};
@@ -195,9 +198,9 @@ async function heldThere(
 		const open = records.filter((record) => !held.has(record.id) && clauses(record).length > 0);
 		for (const { query, records: some } of questionsFor(open, clauses, characters, most)) {
 			progress('held', Math.min(done, records.length), records.length);
-			const told = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
-			if (!told.ok) return told;
-			for (const [at] of sameWorks(some, told.value.records.map(heldOf))) held.add(some[at]?.id ?? '');
+			const answer = await connection.records({ query, queryType: 'cql' }, FETCHED, undefined, signal);
+			if (!answer.ok) return answer;
+			for (const [at] of sameWorks(some, answer.value.records.map(heldOf))) held.add(some[at]?.id ?? '');
 			done += some.length;
 		}
 	}
@@ -235,10 +238,10 @@ async function findLosingLine(
 			const written = rendering.lines.find((line) => line.id === id);
 			const mine = await recordsOf(collection.id, (await numbersOf(id)).slice(0, FETCHED));
 			const own = new Set(mine.map((one) => one.id));
-			const told = written && written.text !== '' && !written.gap ? await ask(written.text) : null;
-			const there = told?.ok
+			const answer = written && written.text !== '' && !written.gap ? await ask(written.text) : null;
+			const there = answer?.ok
 				? new Set(
-						sameWorks([...open.values()], told.value.records.map(heldOf)).map(
+						sameWorks([...open.values()], answer.value.records.map(heldOf)).map(
 							([at]) => [...open.values()][at]?.id ?? ''
 						)
 					)

@@ -157,11 +157,11 @@ async function compare(
 	job.signal.throwIfAborted();
 	if (!compared.ok) throw new JobRefused(`${compared.why} Nothing was changed.`);
 	if (request.keep) {
-		const { kept, lost, gained, ships, revision } = compared.value;
+		const { kept, lost, gained, benchmark, revision } = compared.value;
 		await keepComparison(
 			evaluated.enquiry.id,
 			job.by,
-			{ profile: profile.id, revision, kept, lost: lost.length, gained: gained.count, knownLost: ships.lost },
+			{ profile: profile.id, revision, kept, lost: lost.length, gained: gained.count, knownLost: benchmark.lost },
 			(transaction) => job.confirm(transaction, compared.value)
 		);
 	}

@@ -32,12 +32,12 @@
 	<h2>Side by side</h2>
 	{#await asked}
 		<p class="soft small mt-2">Reading them …</p>
-	{:then told}
+	{:then compared}
 		<p class="small soft">
 			Words that only one scope note has are underlined. Shared records are counted with narrower headings included.
 		</p>
-		<div class="side mt-2" style="--columns: {told.headings.length}">
-			{#each told.headings as one, at (one.key)}
+		<div class="side mt-2" style="--columns: {compared.headings.length}">
+			{#each compared.headings as one, at (one.key)}
 				<article aria-label="Compared: {one.label}">
 					<header class="flex justify-between gap-2 items-start">
 						<h3>
@@ -69,7 +69,8 @@
 								<dt>With narrower</dt>
 								<dd>{formatCount(one.countNarrower)}</dd>
 							</div>
-							{#each told.headings as other, column (other.key)}{#if column !== at && one.shared[column] !== null}<div>
+							{#each compared.headings as other, column (other.key)}{#if column !== at && one.shared[column] !== null}<div
+									>
 										<dt>of these also {other.label}</dt>
 										<dd>{formatCount(one.shared[column])}</dd>
 									</div>{/if}{/each}

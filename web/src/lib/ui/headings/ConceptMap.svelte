@@ -33,10 +33,10 @@
 			untrack(() => concept.id),
 			leaving.signal
 		)
-			.then((told) => {
-				map = told;
+			.then((answer) => {
+				map = answer;
 				failed = '';
-				if (told.comparing) again = setTimeout(() => turn++, 4_000);
+				if (answer.comparing) again = setTimeout(() => turn++, 4_000);
 			})
 			.catch((error: unknown) => {
 				if (!leaving.signal.aborted)

@@ -50,8 +50,8 @@
 	<h3>{to.name}</h3>
 	{#await asked}
 		<p class="small soft">Comparing the two vocabularies …</p>
-	{:then told}
-		{@const decided = told.decisions[0]}
+	{:then found}
+		{@const decided = found.decisions[0]}
 		{#if decided}
 			<p class="mt-1">
 				<Check size={14} class="inline" />
@@ -64,7 +64,7 @@
 			</p>
 		{/if}
 		<ul class="mt-1">
-			{#each told.suggestions.slice(0, deciding ? 8 : 3) as one (one.id)}
+			{#each found.suggestions.slice(0, deciding ? 8 : 3) as one (one.id)}
 				{#if deciding || !decided?.targets.some((target) => target.id === one.id)}
 					<li class="one">
 						{#if deciding && kind !== 'none'}<input

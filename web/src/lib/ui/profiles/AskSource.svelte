@@ -3,20 +3,22 @@
 	import { formatCount } from '$lib/work/fresh.svelte';
 	import type { ConnectionView } from '$lib/contract/platforms';
 
-	let { told, source }: { told: ConnectionView; source: string } = $props();
+	let { connection, source }: { connection: ConnectionView; source: string } = $props();
 </script>
 
 <div class="small" role="status" aria-label="What {source} says of itself">
-	{#if 'fault' in told}<span class="bad">{told.fault}</span>
+	{#if 'fault' in connection}<span class="bad">{connection.fault}</span>
 	{:else}
 		<p>
-			<strong>{told.title || source}</strong> answers{told.portion === null
+			<strong>{connection.title || source}</strong> answers{connection.portion === null
 				? ''
-				: `, at most ${formatCount(told.portion)} records at once`}.
-			{#each told.contradictions as one (one)}<span class="bad">{one}</span>{:else}It fits the profile.{/each}
+				: `, at most ${formatCount(connection.portion)} records at once`}.
+			{#each connection.contradictions as one (one)}<span class="bad">{one}</span>{:else}It fits the profile.{/each}
 		</p>
 		<p class="soft">
-			Languages: {told.queryTypes.join(', ')}{told.indexes.length > 0 ? `. Indexes: ${told.indexes.join(', ')}` : ''}
+			Languages: {connection.queryTypes.join(', ')}{connection.indexes.length > 0
+				? `. Indexes: ${connection.indexes.join(', ')}`
+				: ''}
 		</p>
 	{/if}
 </div>

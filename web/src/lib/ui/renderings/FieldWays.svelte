@@ -9,7 +9,7 @@
 	const several = $derived(fields.filter((one) => one.options.length > 1));
 	const names = (some: FieldsWritten['wanted']) => some.map((field) => FIELD_NAMES[field]).join(', ');
 	/** How it is written, and what that changes. */
-	const told = ({ way, codes, changes }: FieldsWritten['options'][number]) => {
+	const optionText = ({ way, codes, changes }: FieldsWritten['options'][number]) => {
 		const form =
 			way === 'bare'
 				? 'without a code'
@@ -44,7 +44,7 @@
 					disabled={!enquiry.editable}
 					onchange={(event) => choose(one, event.currentTarget.value)}
 				>
-					{#each one.options as option (option.way)}<option value={option.way}>{told(option)}</option>{/each}
+					{#each one.options as option (option.way)}<option value={option.way}>{optionText(option)}</option>{/each}
 				</select></label
 			>
 		{/each}

@@ -106,8 +106,8 @@
 					{formatCount(tried.kept)} kept,
 					<strong class:bad={tried.lost.length > 0}>{formatCount(tried.lost.length)} lost</strong>, {formatCount(
 						tried.gained.count
-					)} gained{#if tried.ships.kept + tried.ships.lost > 0}; <Ship size={13} class="inline" />
-						{tried.ships.kept} known articles kept, {tried.ships.lost} lost{/if}.{/if}
+					)} gained{#if tried.benchmark.kept + tried.benchmark.lost > 0}; <Ship size={13} class="inline" />
+						{tried.benchmark.kept} known articles kept, {tried.benchmark.lost} lost{/if}.{/if}
 				<span class="soft small"
 					>Original {formatCount(tried.original)} records, rendering {formatCount(tried.rendered)}; {dayAndTime(
 						tried.on

@@ -199,11 +199,11 @@
 				share: line?.count ? Math.log10(line.count + 1) / Math.log10(most + 1) : 0,
 				alone: brought ? brought.lost : null,
 				aloneTitle: brought
-					? `${formatCount(brought.lost)} records of line ${final} are retrieved by this line alone${brought.ships > 0 ? `, ${brought.ships} known articles among them` : ''}${brought.gained > 0 ? `; without it ${formatCount(brought.gained)} others would be retrieved` : ''}`
+					? `${formatCount(brought.lost)} records of line ${final} are retrieved by this line alone${brought.benchmark > 0 ? `, ${brought.benchmark} known articles among them` : ''}${brought.gained > 0 ? `; without it ${formatCount(brought.gained)} others would be retrieved` : ''}`
 					: '',
-				ships: known > 0 ? (known > 20 ? `${Math.round((100 * found) / known)}%` : `${found}/${known}`) : '',
-				shipsTitle: known > 0 ? `${found} of ${known} known articles that the collection holds` : '',
-				shipsShare: known > 0 ? found / known : 0,
+				known: known > 0 ? (known > 20 ? `${Math.round((100 * found) / known)}%` : `${found}/${known}`) : '',
+				knownTitle: known > 0 ? `${found} of ${known} known articles that the collection holds` : '',
+				knownShare: known > 0 ? found / known : 0,
 				dim: !fresh,
 				dimAlone: counts.marginsOld || !fresh
 			};

@@ -1,4 +1,4 @@
-/** The two margins of the sheet: number and concept at the left; count, bar and ships at the right. */
+/** The two margins of the sheet: number and concept at the left; count, bar and known at the right. */
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { gutter, GutterMarker } from '@codemirror/view';
 import { formatCount } from '$lib/work/fresh.svelte';
@@ -21,9 +21,9 @@ export interface Margin {
 	/** Records of the result that this line alone brings; null where that says nothing. */
 	readonly alone: number | null;
 	readonly aloneTitle: string;
-	readonly ships: string;
-	readonly shipsTitle: string;
-	readonly shipsShare: number;
+	readonly known: string;
+	readonly knownTitle: string;
+	readonly knownShare: number;
 	/** True until the figures belong to the text shown. */
 	readonly dim: boolean;
 	readonly dimAlone: boolean;
@@ -96,7 +96,7 @@ class RightMark extends GutterMarker {
 		return JSON.stringify(this.margin) === JSON.stringify(other.margin);
 	}
 	override toDOM(): Node {
-		const { count, words, share, alone, aloneTitle, ships, shipsTitle, shipsShare, dim, dimAlone } = this.margin;
+		const { count, words, share, alone, aloneTitle, known, knownTitle, knownShare, dim, dimAlone } = this.margin;
 		const mark = element('span', `right-mark${dim ? ' dim' : ''}`);
 		mark.dataset['line'] = String(this.margin.number);
 		if (count === null) mark.append(element('span', 'soft small words', words));
@@ -107,9 +107,9 @@ class RightMark extends GutterMarker {
 			track.append(bar);
 			const figure = element('span', `count${count === 0 ? ' none' : ''}`, formatCount(count));
 			figure.title = words;
-			const fleet = element('span', 'ships', ships);
-			fleet.title = shipsTitle;
-			fleet.style.setProperty('--found', String(shipsShare));
+			const fleet = element('span', 'ships', known);
+			fleet.title = knownTitle;
+			fleet.style.setProperty('--found', String(knownShare));
 			const only = element('span', `alone${dimAlone ? ' dim' : ''}`, alone === null ? '' : formatCount(alone));
 			only.title = aloneTitle;
 			mark.append(track, figure, only, fleet);

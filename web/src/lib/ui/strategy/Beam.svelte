@@ -61,7 +61,7 @@
 	const text = $derived(
 		`Of ${formatCount(beam.from)} records, ${steps.map((step) => `${step.letter ? `${step.letter} ` : ''}${step.name} leaves ${formatCount(step.lit)}${step.dropped.length > 0 ? ` and loses ${step.dropped.length} known` : ''}`).join('; ')}.`
 	);
-	const ships = $derived(beam.found.length + steps.reduce((sum, step) => sum + step.dropped.length, 0));
+	const knownBefore = $derived(beam.found.length + steps.reduce((sum, step) => sum + step.dropped.length, 0));
 </script>
 
 <figure class="beam" class:dim={old}>
@@ -120,7 +120,8 @@
 			<ol style:grid-template-columns="repeat({steps.length + 1}, 1fr)">
 				<li>
 					<span class="soft">the collection</span><strong class="count">{formatCount(beam.from)}</strong
-					>{#if ships > 0}<span class="fleet" title="{ships} known articles are in it"><Ship size={12} /> {ships}</span
+					>{#if knownBefore > 0}<span class="fleet" title="{knownBefore} known articles are in it"
+							><Ship size={12} /> {knownBefore}</span
 						>{/if}
 				</li>
 				{#each steps as step, at (at)}
@@ -136,7 +137,7 @@
 								class="dropped"
 								title="No longer retrieved from here:&#10;{step.dropped.map(nameOf).join('\n')}"
 								><Ship size={12} /> {step.dropped.length} lost</span
-							>{:else if ships > 0}<span class="fleet" title="No known article is lost here"
+							>{:else if knownBefore > 0}<span class="fleet" title="No known article is lost here"
 								><Ship size={12} /> all pass</span
 							>{/if}
 					</li>

@@ -49,7 +49,7 @@
 							<span class="figure"
 								><span class="tabular-nums">{formatCount(count)}</span>{#if known > 0}<span
 										class="soft"
-										title="Known articles among them">{row.ships[at]}/{known}</span
+										title="Known articles among them">{row.benchmark[at]}/{known}</span
 									>{/if}</span
 							>
 							<span class="log-track"><span class="log-bar" style:width={width(count)}></span></span>

@@ -29,18 +29,20 @@
 	</p>
 	{#await asked}
 		<p class="small soft mt-2">Comparing …</p>
-	{:then told}
-		{#if told.all === 0}<p class="mt-2">Nothing: both say the same.</p>{:else}
+	{:then compared}
+		{#if compared.all === 0}<p class="mt-2">Nothing: both say the same.</p>{:else}
 			<p class="mt-2 flex flex-wrap gap-2">
-				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}>all {formatCount(told.all)}</button>
-				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if told.counts[name]}<button
+				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}
+					>all {formatCount(compared.all)}</button
+				>
+				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if compared.counts[name]}<button
 							class="do"
 							aria-pressed={kind === name}
-							onclick={() => (kind = name)}>{title} {formatCount(told.counts[name])}</button
+							onclick={() => (kind = name)}>{title} {formatCount(compared.counts[name])}</button
 						>{/if}{/each}
 			</p>
 			<ul class="changes mt-2">
-				{#each told.changes.filter((one) => kind === '' || one.kind === kind).slice(0, 500) as change, at (at)}<li>
+				{#each compared.changes.filter((one) => kind === '' || one.kind === kind).slice(0, 500) as change, at (at)}<li>
 						<b>{change.label}</b> <span class="soft">{changeText(change)}</span>
 					</li>{/each}
 			</ul>

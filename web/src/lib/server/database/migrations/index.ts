@@ -19,6 +19,7 @@ import * as sixteenth from './016-jobs';
 import * as seventeenth from './017-tries';
 import * as eighteenth from './018-sign-offs';
 import * as nineteenth from './019-shared-works';
+import * as twentieth from './020-benchmark-of-comparisons';
 
 export interface Migration {
 	readonly name: string;
@@ -45,5 +46,6 @@ export const migrations: Migration[] = [
 	{ name: '016-jobs', ...sixteenth },
 	{ name: '017-tries', ...seventeenth },
 	{ name: '018-sign-offs', ...eighteenth },
-	{ name: '019-shared-works', ...nineteenth }
+	{ name: '019-shared-works', ...nineteenth },
+	{ name: '020-benchmark-of-comparisons', ...twentieth }
 ];

@@ -47,12 +47,12 @@ export class SruClient {
 	) {}
 
 	async count(question: Question, signal?: AbortSignal): Promise<Result<number>> {
-		const told = await this.ask(
+		const answer = await this.ask(
 			{ operation: 'searchRetrieve', ...parametersOf(question), startRecord: '1', maximumRecords: '0' },
 			signal
 		);
-		if (!told.ok) return told;
-		const { diagnostics, total } = told.value;
+		if (!answer.ok) return answer;
+		const { diagnostics, total } = answer.value;
 		const [fault] = diagnostics;
 		if (fault) return { ok: false, cause: 'refused', why: sentenceOf(fault) };
 		return total === null
@@ -69,7 +69,7 @@ export class SruClient {
 	): Promise<Result<{ readonly total: number; readonly records: readonly SruRecord[] }>> {
 		const records: SruRecord[] = [];
 		for (let start = 1; ;) {
-			const told = await this.ask(
+			const answer = await this.ask(
 				{
 					operation: 'searchRetrieve',
 					...parametersOf(question),
@@ -79,8 +79,8 @@ export class SruClient {
 				},
 				signal
 			);
-			if (!told.ok) return told;
-			const { diagnostics, total, records: some, next } = told.value;
+			if (!answer.ok) return answer;
+			const { diagnostics, total, records: some, next } = answer.value;
 			const [fault] = diagnostics;
 			if (fault) return { ok: false, cause: 'refused', why: sentenceOf(fault) };
 			if (total === null)
@@ -110,14 +110,14 @@ export class SruClient {
 		for (const [name, value] of Object.entries(parameters)) url.searchParams.set(name, value);
 		for (let turn = 0; ; turn++) {
 			await this.polite(url.origin);
-			const told = await this.once(url, signal);
+			const answer = await this.once(url, signal);
 			if (
-				told.ok ||
-				(told.cause !== 'away' && told.cause !== 'late') ||
+				answer.ok ||
+				(answer.cause !== 'away' && answer.cause !== 'late') ||
 				turn >= this.manners.retries ||
 				signal?.aborted
 			)
-				return told;
+				return answer;
 			// Twice as long each time, so that a source in trouble is left in peace.
 			await wait(200 * 2 ** turn);
 		}

@@ -9,10 +9,10 @@ export const GET = async ({ params, request, url }) => {
 	if (!profile) error(404, { message: 'There is no such profile here.' });
 	const connection = connectionTo(profile, url.origin);
 	if (!connection) error(409, { message: `${profile.source.name} has no address in its profile.` });
-	const told = await connection.explain(request.signal);
-	if (!told.ok)
-		return reply('GET /api/v1/profiles/[profile]/connection', 200, { fault: told.why } satisfies ConnectionView);
-	const { title, indexes, queryTypes, portion, diagnostics } = told.value;
+	const answer = await connection.explain(request.signal);
+	if (!answer.ok)
+		return reply('GET /api/v1/profiles/[profile]/connection', 200, { fault: answer.why } satisfies ConnectionView);
+	const { title, indexes, queryTypes, portion, diagnostics } = answer.value;
 	const asked = queryTypeOf(profile);
 	const ceiling = profile.platform.ceilings.export;
 	const contradictions = [

@@ -19,7 +19,7 @@ export const POST = async ({ request }) => {
 					.filter((node) => node.kind === 'word' || node.kind === 'phrase' || node.kind === 'heading')
 					.map(print)
 			: [];
-	const told = account.trim() === '' ? null : readPlatformLine(account, profile, { qualifierName: () => null });
+	const reading = account.trim() === '' ? null : readPlatformLine(account, profile, { qualifierName: () => null });
 	const typed = words.split(/[\s,;]+/).filter((one) => one !== '');
 	const view: WordsView = {
 		parts: read.parts.map((part) => {
@@ -32,10 +32,10 @@ export const POST = async ({ request }) => {
 		plain: read.plain,
 		source: profile.source.name,
 		vocabulary: open?.vocabulary.id ?? null,
-		account: told && {
-			text: told.tree ? print(told.tree) : '',
-			pieces: accountPieces(pieces(told.tree), [...typed, words.trim()]),
-			faults: told.faults.filter((one) => one.severity === 'error').map((one) => one.message)
+		account: reading && {
+			text: reading.tree ? print(reading.tree) : '',
+			pieces: accountPieces(pieces(reading.tree), [...typed, words.trim()]),
+			faults: reading.faults.filter((one) => one.severity === 'error').map((one) => one.message)
 		}
 	};
 	return reply('POST /api/v1/enquiries/[enquiry]/renderings/words', 200, view);
