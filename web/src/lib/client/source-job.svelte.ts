@@ -67,27 +67,36 @@ export class SourceJob<Kind extends SourceKind> {
 		const { newest } = this;
 		if (!newest || this.begun !== '') return;
 		if (!hasEnded(newest.state)) this.begun = newest.id;
-		else if (newest.state === 'done') await this.tell(newest.id, 'done', false);
+		else if (newest.state === 'done') {
+			const result = await this.resultOf(newest.id, 'done');
+			if (result && this.begun === '') this.ended({ ...result, isNews: false });
+		}
 	}
 
 	/** Says what became of it, when it has ended. */
 	async see(): Promise<void> {
 		const own = this.begun === '' ? undefined : this.enquiry.jobs.list.find((job) => job.id === this.begun);
 		if (!own || !hasEnded(own.state)) return;
+		const result = await this.resultOf(own.id, own.state);
+		// Until now it was busy; somebody else may have told it meanwhile.
+		if (this.begun !== own.id) return;
 		this.begun = '';
 		if (own.state === 'failed') this.fault = own.message ?? '';
-		await this.tell(own.id, own.state, true);
+		if (result) this.ended({ ...result, isNews: true });
 	}
 
-	private async tell(id: string, state: JobView['state'], isNews: boolean): Promise<void> {
-		if (state !== 'done') {
-			this.ended({ state, outcome: null, isNews });
-			return;
-		}
+	/** Null where it cannot be read. */
+	private async resultOf(
+		id: string,
+		state: JobView['state']
+	): Promise<Pick<EndedSourceJob<Kind>, 'state' | 'outcome'> | null> {
+		if (state !== 'done') return { state, outcome: null };
 		const whole = await wholeJob(id);
-		if (!whole.ok) this.fault = whole.fault;
-		else if (whole.value.kind === this.kind)
-			this.ended({ state, outcome: whole.value.outcome as JobOutcomes[Kind] | null, isNews });
+		if (!whole.ok) {
+			this.fault = whole.fault;
+			return null;
+		}
+		return whole.value.kind === this.kind ? { state, outcome: whole.value.outcome as JobOutcomes[Kind] | null } : null;
 	}
 
 	async cancel(): Promise<void> {

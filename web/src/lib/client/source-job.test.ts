@@ -96,6 +96,17 @@ describe('a job at a source', () => {
 		await none.source.takeUp();
 		expect(none.ends).toEqual([]);
 	});
+	it('is under way until what it came to is there, and is told once', async () => {
+		const job = { current: view('running') };
+		const { source, ends, jobs } = jobOn(job);
+		await source.start();
+		job.current = view('done');
+		await jobs.refresh();
+		const twice = [source.see(), source.see()];
+		expect([source.isBusy, ends.length]).toEqual([true, 0]);
+		await Promise.all(twice);
+		expect([source.isBusy, ends.length]).toEqual([false, 1]);
+	});
 	it('of others is not told here', async () => {
 		const job = { current: view('running', { mine: false }) };
 		const { source, ends, jobs } = jobOn(job);
