@@ -69,6 +69,43 @@ test('what is typed at one is seen and counted at the other, both ways, and so i
 	await expect(page.locator('[data-here]')).toHaveCount(0);
 });
 
+test('behind a proxy that gives each request to any server, one types, is counted and is seen as with one', async ({
+	page
+}) => {
+	test.setTimeout(120_000);
+	let turn = 0;
+	const given = new Map<string, number>();
+	// Streams stay where they are opened; every other request goes to the other server, save each third.
+	await page.route('**/api/v1/**', async (route) => {
+		const { pathname } = new URL(route.request().url());
+		if (route.request().headers()['accept'] === 'text/event-stream' || ++turn % 3 === 0) return route.continue();
+		const what = `${route.request().method()} ${pathname.split('/').at(-1)}`;
+		given.set(what, (given.get(what) ?? 0) + 1);
+		const response = await route.fetch({
+			url: route.request().url().replace(address, elsewhere),
+			headers: { ...route.request().headers(), origin: elsewhere }
+		});
+		return route.fulfill({ response });
+	});
+	await sheet(page);
+	const second = patient(await page.context().newPage());
+	await second.goto(page.url());
+	await types(page, 'music*\nanxi* OR worr*\n#1 AND #2');
+	await expect(count(page, 3)).toHaveText(/^[1-9]/);
+	await expect(page.locator('.right-mark.dim')).toHaveCount(0);
+	await saved(page);
+	await expect(second.locator('.cm-line')).toHaveText(['music*', 'anxi* OR worr*', '#1 AND #2']);
+	await expect(count(page, 3)).toHaveText((await count(second, 3).textContent()) ?? '?');
+	await expect(second.getByRole('note', { name: 'Nell Hathersage is on this line' })).toBeVisible();
+	// What comes beside the counts has come, too, and all of it went where the stream is not.
+	await expect(
+		page.getByRole('heading', { name: 'Beam' }).or(page.locator('[data-beam], .beam')).first()
+	).toBeVisible();
+	for (const what of ['POST look', 'PUT presence', 'PUT stream', 'POST edits'])
+		expect(given.get(what) ?? 0, what).toBeGreaterThan(0);
+	await page.unrouteAll({ behavior: 'ignoreErrors' });
+});
+
 test('a connection that is lost between them loses no edit: windows catch up', async ({ page }) => {
 	test.setTimeout(120_000);
 	await sheet(page);

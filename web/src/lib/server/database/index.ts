@@ -2,6 +2,7 @@
 export { catalogue, forgetCatalogue, type CatalogueCollection } from './catalogue';
 export { database, isDatabaseAway, isDiskFull, migrate, PROCESS } from './database';
 export { KeptAnswers } from './kept-answers';
+export { passOn, takePassedRequests } from './passed-requests';
 export {
 	hearChanges,
 	hearJobs,

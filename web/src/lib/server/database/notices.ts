@@ -36,6 +36,8 @@ export type Notice =
 	| { readonly kind: 'gone'; readonly enquiry: string; readonly client: string }
 	/** Asks the others for their windows of an enquiry. */
 	| { readonly kind: 'who'; readonly enquiry: string }
+	/** A request for a window that is not at this process; and that the process which has it has taken it. */
+	| { readonly kind: 'passed' | 'taken'; readonly request: string }
 	/** The process lives, and tells so now and then; or it ends. */
 	| { readonly kind: 'alive' | 'ending' };
 type Message = Notice & { readonly from: string };
@@ -69,6 +71,8 @@ const isMessage = compileValidator<Message>({
 		shape('here', { enquiry: text, client: text, name: text, line: { type: ['string', 'null'] } }),
 		shape('gone', { enquiry: text, client: text }),
 		shape('who', { enquiry: text }),
+		shape('passed', { request: text }),
+		shape('taken', { request: text }),
 		shape('alive', {}),
 		shape('ending', {})
 	]
@@ -103,6 +107,9 @@ export const hearsChanges = (): boolean => client !== null && Date.now() - heard
 export function hearOfGaps(hear: () => void): void {
 	emitter.on('gap', hear);
 }
+
+/** True where other processes work on this database. */
+export const hasOthers = (): boolean => others.size > 0;
 
 /** Tells the other processes, if there are any. What cannot be told is not told again: the next sign of life makes up for it. */
 export function notify(notice: Notice): void {

@@ -4,7 +4,8 @@
  */
 import { EventEmitter } from 'node:events';
 import type { Presence } from '$lib/contract/enquiries';
-import { hearNotices, hearOfEnds, notify } from '$lib/server/database';
+import { hearNotices, hearOfEnds, notify, passOn, takePassedRequests } from '$lib/server/database';
+import { compileValidator } from '$lib/server/http';
 
 const emitter = new EventEmitter();
 emitter.setMaxListeners(0);
@@ -61,8 +62,28 @@ export function join(
 	};
 }
 
-/** The cursor of a window is on another line now. False where that window has no stream. */
-export function moveTo(enquiry: string, client: string, person: string, line: string | null): boolean {
+interface PassedCursor {
+	readonly enquiry: string;
+	readonly client: string;
+	readonly line: string | null;
+}
+const isPassedCursor = compileValidator<PassedCursor>({
+	type: 'object',
+	required: ['enquiry', 'client', 'line'],
+	properties: { enquiry: { type: 'string' }, client: { type: 'string' }, line: { type: ['string', 'null'] } }
+});
+takePassedRequests(
+	'presence',
+	(passed, person) => isPassedCursor(passed) && moveHere(passed.enquiry, passed.client, person, passed.line)
+);
+
+/** The cursor of a window is on another line now. False where that window has no stream, at no process. */
+export async function moveTo(enquiry: string, client: string, person: string, line: string | null): Promise<boolean> {
+	if (moveHere(enquiry, client, person, line)) return true;
+	return (await passOn('presence', person, { enquiry, client, line } satisfies PassedCursor)) !== null;
+}
+
+function moveHere(enquiry: string, client: string, person: string, line: string | null): boolean {
 	const windows = here.get(enquiry);
 	const own = windows?.get(client);
 	if (!windows || own?.person !== person) return false;

@@ -9,7 +9,8 @@ import { computing, Dropped, TooHeavy } from '$lib/server/computing';
 import { isDocument, listen, openEnquiry, type OpenEnquiry } from '$lib/server/enquiries';
 import { errorFacts, log } from '$lib/server/process';
 import { marginsOf } from './margins';
-import { hearOfGaps } from '$lib/server/database';
+import { hearOfGaps, passOn, takePassedRequests } from '$lib/server/database';
+import { compileValidator, isBody } from '$lib/server/http';
 import { sheetView, evaluateEnquiry, type EvaluatedEnquiry } from './evaluation';
 
 interface Window {
@@ -107,8 +108,30 @@ async function readNewest(id: string): Promise<OpenEnquiry | null> {
 	return enquiry && changed ? readNewest(id) : enquiry;
 }
 
-/** False where the window has no stream to answer on. The answer comes on that stream. */
-export function requestCounts(enquiry: string, person: string, request: CountRequest): boolean {
+interface PassedLook {
+	readonly enquiry: string;
+	readonly look: unknown;
+}
+const isPassedLook = compileValidator<PassedLook>({
+	type: 'object',
+	required: ['enquiry', 'look'],
+	properties: { enquiry: { type: 'string' }, look: {} }
+});
+takePassedRequests(
+	'look',
+	(passed, person) =>
+		isPassedLook(passed) &&
+		isBody(passed.look, 'POST /api/v1/enquiries/[enquiry]/look') &&
+		lookHere(passed.enquiry, person, passed.look)
+);
+
+/** False where the window has no stream to answer on, at no process. The answer comes on that stream. */
+export async function requestCounts(enquiry: string, person: string, look: CountRequest): Promise<boolean> {
+	if (lookHere(enquiry, person, look)) return true;
+	return (await passOn('look', person, { enquiry, look } satisfies PassedLook)) !== null;
+}
+
+function lookHere(enquiry: string, person: string, request: CountRequest): boolean {
 	const window = windows.get(keyOf(enquiry, request.client));
 	if (window?.person !== person) return false;
 	window.newest = Math.max(window.newest, request.sequence);

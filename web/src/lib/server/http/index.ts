@@ -3,4 +3,4 @@ export { eventStream } from './event-stream';
 export { fileName } from './file-name';
 export { holdsRole, NEEDS, judge, type Actor, type Access } from './guard';
 export { reply } from './reply';
-export { compileValidator, faultOf, formText, readBody } from './validation';
+export { compileValidator, faultOf, isBody, formText, readBody } from './validation';

@@ -32,6 +32,9 @@ function checkOf(route: RouteWithBody): ValidateFunction {
 	return check;
 }
 
+/** Whether something is the body of a request as the contract describes it, where it comes from another process. */
+export const isBody = <Of extends RouteWithBody>(body: unknown, route: Of): body is BodyOf<Of> => checkOf(route)(body);
+
 /**
  * The JSON body of a request as the contract describes it; a clear 4xx where it is something else.
  * @param upgrade brings older forms to today's before they are checked

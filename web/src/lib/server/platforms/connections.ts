@@ -4,7 +4,15 @@
  */
 import { recordSchema, sameWorks, type BibliographicRecord, type Profile, type Rendering } from '@wide-lantern/core';
 import type { ComparedRendering, ComparisonStep } from '$lib/contract/runs';
-import { listAddresses, questionsFor, SruClient, type SruRecord, type Result } from '$lib/server/sources';
+import {
+	listAddresses,
+	MANNERS,
+	questionsFor,
+	SruClient,
+	takeTurn,
+	type SruRecord,
+	type Result
+} from '$lib/server/sources';
 import { recordsAt } from '$lib/server/collections';
 import { computing } from '$lib/server/computing';
 import { compileValidator } from '$lib/server/http';
@@ -24,7 +32,7 @@ async function mayReach(origin: string): Promise<boolean> {
 export function connectionTo(profile: Profile, own: string): SruClient | null {
 	const { address } = profile.source;
 	if (address === null || address === undefined || address === '') return null;
-	return new SruClient(new URL(address, own).href, mayReach);
+	return new SruClient(new URL(address, own).href, mayReach, MANNERS, takeTurn);
 }
 
 /** The language that the source is asked in: CQL, unless the profile names one of its own. */

@@ -3,9 +3,9 @@
  * to a server, so that a stream for each window would leave none for saving.
  */
 import type { BrowserEvent, StreamWindow } from '$lib/contract/streams';
-import { type Actor } from '$lib/server/http';
+import { compileValidator, isBody, type Actor } from '$lib/server/http';
 import { roleIn } from '$lib/server/enquiries';
-import { hearOfGaps } from '$lib/server/database';
+import { hearOfGaps, passOn, takePassedRequests } from '$lib/server/database';
 import { tellWindow } from './window-events';
 
 interface Browser {
@@ -40,17 +40,33 @@ function closeWindows(browser: Browser | undefined): void {
 	browser?.windows.clear();
 }
 
+takePassedRequests('windows', (passed, person) =>
+	isBody(passed, 'PUT /api/v1/stream') ? setHere(passed.browser, person, passed.windows) : null
+);
+const isListOfClients = compileValidator<string[]>({ type: 'array', items: { type: 'string' } });
+
 /**
  * Sets the windows of a browser: those that are new are told from now on, those that are missing no more.
- * @returns the clients that are told; null where this person has no stream open under that name
+ * @returns the clients that are told; null where this person has no stream open under that name, at no process
  */
 export async function setWindows(
 	browser: string,
-	person: Actor,
+	person: string,
+	windows: readonly StreamWindow[]
+): Promise<readonly string[] | null> {
+	const here = await setHere(browser, person, windows);
+	if (here) return here;
+	const answer = await passOn('windows', person, { browser, windows });
+	return isListOfClients(answer) ? answer : null;
+}
+
+async function setHere(
+	browser: string,
+	person: string,
 	windows: readonly StreamWindow[]
 ): Promise<readonly string[] | null> {
 	const opened = browsers.get(browser);
-	if (opened?.person.id !== person.id) return null;
+	if (opened?.person.id !== person) return null;
 	const wanted = new Map(windows.map((one) => [keyOf(one), one]));
 	for (const [key, stop] of opened.windows)
 		if (!wanted.has(key)) {
@@ -59,12 +75,12 @@ export async function setWindows(
 		}
 	const roles = new Map<string, boolean>();
 	for (const { enquiry } of wanted.values())
-		if (!roles.has(enquiry)) roles.set(enquiry, (await roleIn(enquiry, person.id)) !== null);
+		if (!roles.has(enquiry)) roles.set(enquiry, (await roleIn(enquiry, person)) !== null);
 	for (const [key, { enquiry, client }] of wanted)
 		if (roles.get(enquiry) === true && !opened.windows.has(key) && browsers.get(browser) === opened)
 			opened.windows.set(
 				key,
-				tellWindow(enquiry, client, person, (event) => {
+				tellWindow(enquiry, client, opened.person, (event) => {
 					opened.send({ client, ...event });
 				})
 			);

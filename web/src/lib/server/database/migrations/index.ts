@@ -20,6 +20,7 @@ import * as seventeenth from './017-tries';
 import * as eighteenth from './018-sign-offs';
 import * as nineteenth from './019-shared-works';
 import * as twentieth from './020-benchmark-of-comparisons';
+import * as twentyFirst from './021-between-processes';
 
 export interface Migration {
 	readonly name: string;
@@ -47,5 +48,6 @@ export const migrations: Migration[] = [
 	{ name: '017-tries', ...seventeenth },
 	{ name: '018-sign-offs', ...eighteenth },
 	{ name: '019-shared-works', ...nineteenth },
-	{ name: '020-benchmark-of-comparisons', ...twentieth }
+	{ name: '020-benchmark-of-comparisons', ...twentieth },
+	{ name: '021-between-processes', ...twentyFirst }
 ];

@@ -35,15 +35,14 @@ export const MANNERS: ClientLimits = { patience: 15_000, retries: 2, pause: 20, 
 /** Records asked for at once where the source does not say what it gives. */
 const PORTION = 1_000;
 
-/** When each origin was last asked: everybody's questions wait for each other. */
-const asked = new Map<string, Promise<void>>();
-
 export class SruClient {
 	constructor(
 		private readonly address: string,
 		/** Whether an origin may be reached; the installation's setting. */
 		private readonly mayReach: (origin: string) => Promise<boolean>,
-		private readonly manners: ClientLimits = MANNERS
+		private readonly manners: ClientLimits = MANNERS,
+		/** Comes when it is this question's turn at an origin. @param pause milliseconds between two questions */
+		private readonly takeTurn: (origin: string, pause: number) => Promise<void> = (_, pause) => wait(pause)
 	) {}
 
 	async count(question: Question, signal?: AbortSignal): Promise<Result<number>> {
@@ -109,7 +108,7 @@ export class SruClient {
 			};
 		for (const [name, value] of Object.entries(parameters)) url.searchParams.set(name, value);
 		for (let turn = 0; ; turn++) {
-			await this.polite(url.origin);
+			await this.takeTurn(url.origin, this.manners.pause);
 			const answer = await this.once(url, signal);
 			if (
 				answer.ok ||
@@ -121,13 +120,6 @@ export class SruClient {
 			// Twice as long each time, so that a source in trouble is left in peace.
 			await wait(200 * 2 ** turn);
 		}
-	}
-
-	private async polite(origin: string): Promise<void> {
-		const before = asked.get(origin) ?? Promise.resolve();
-		const mine = before.then(() => wait(this.manners.pause)).then(() => undefined);
-		asked.set(origin, mine);
-		await before;
 	}
 
 	private async once(url: URL, signal?: AbortSignal): Promise<Result<SruResponse>> {

@@ -27,7 +27,7 @@ export const GET = ({ locals, url }) => {
 
 export const PUT = async ({ request, locals }) => {
 	const { browser, windows } = await readBody(request, 'PUT /api/v1/stream');
-	const following = await setWindows(browser, requireActor(locals), windows);
+	const following = await setWindows(browser, requireActor(locals).id, windows);
 	if (!following) error(409, { message: 'This browser has no stream open.' });
 	return reply('PUT /api/v1/stream', 200, { windows: following });
 };

@@ -6,7 +6,7 @@ import { requestCounts } from '$lib/server/evaluation';
 
 export const POST = async ({ params, request, locals }) => {
 	const asked = await readBody(request, 'POST /api/v1/enquiries/[enquiry]/look');
-	if (!requestCounts(params.enquiry, requireActor(locals).id, asked))
+	if (!(await requestCounts(params.enquiry, requireActor(locals).id, asked)))
 		error(409, { message: 'This window has no stream open.' });
 	return reply('POST /api/v1/enquiries/[enquiry]/look', 202, {});
 };

@@ -5,7 +5,7 @@ import { readBody, reply } from '$lib/server/http';
 
 export const PUT = async ({ params, request, locals }) => {
 	const { client, line } = await readBody(request, 'PUT /api/v1/enquiries/[enquiry]/presence');
-	if (!moveTo(params.enquiry, client, requireActor(locals).id, line))
+	if (!(await moveTo(params.enquiry, client, requireActor(locals).id, line)))
 		error(409, { message: 'This window has no open stream.' });
 	return reply('PUT /api/v1/enquiries/[enquiry]/presence', 204, null);
 };
