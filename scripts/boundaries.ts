@@ -93,7 +93,7 @@ export function breachesOf(path: string, text: string): Breach[] {
 	}
 	if (/^web\/src\/(?:lib\/(?:server|contract)|routes\/api)\//.test(path))
 		for (const target of importsOf(text))
-			if (/^\$lib\/(?:client|ui|work)\//.test(target)) say(`the server and the contract must not know ${target}`);
+			if (/^\$lib\/(?:client|ui)\//.test(target)) say(`the server and the contract must not know ${target}`);
 	if (path.startsWith('web/src/routes/api/') && /(?<![\w.])json\(/.test(text))
 		say('requests are answered with reply(), which is bound to the contract');
 	if (wing === 'web' && !isTest && !path.endsWith('contract/call-server.ts') && /\bfetch\(\s*['"`]\/api\//.test(text))

@@ -100,7 +100,7 @@ describe('the boundary check', () => {
 		['core/src/query/parse.ts', "import { makeWorld } from '@wide-lantern/standins';", 'core must not know'],
 		['web/src/lib/ui/Count.svelte', "import knex from 'knex';", 'SQL lives in'],
 		['web/src/lib/ui/Count.svelte', "import { database } from '$lib/server/database';", 'only server routes'],
-		['web/src/lib/work/terms.ts', "import { x } from '@wide-lantern/core/src/text/tokens.ts';", 'inner file'],
+		['web/src/lib/client/terms.ts', "import { x } from '@wide-lantern/core/src/text/tokens.ts';", 'inner file'],
 		['web/src/lib/server/x.ts', 'database.raw(`select ${name}`)', 'SQL must not be built'],
 		['web/src/lib/server/x.ts', '', 'x.ts is not a room'],
 		[
@@ -118,7 +118,7 @@ describe('the boundary check', () => {
 			"import { database } from '$lib/server/database/database';",
 			'inner file of the room database'
 		],
-		['web/src/lib/server/runs/x.ts', "import { terms } from '$lib/work/terms';", 'must not know $lib/work/terms'],
+		['web/src/lib/server/runs/x.ts', "import { terms } from '$lib/client/terms';", 'must not know $lib/client/terms'],
 		['core/src/strategy/x.ts', "const mark = '\\uE000';", 'names the characters around anchors'],
 		['web/src/routes/api/v1/x/+server.ts', 'export const GET = () => json({});', 'answered with reply()'],
 		['web/src/lib/ui/Count.svelte', 'await fetch(`/api/v1/jobs/${id}`)', 'asked with callServer()']

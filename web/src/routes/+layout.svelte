@@ -3,8 +3,8 @@
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Palette from '$lib/ui/Palette.svelte';
-	import { commands } from '$lib/work/commands.svelte';
-	import { switchTheme } from '$lib/work/theme';
+	import { commands } from '$lib/client/commands.svelte';
+	import { switchTheme } from '$lib/client/theme';
 
 	let { children, data } = $props();
 	let palette: Palette;

@@ -8,7 +8,7 @@ import {
 	type UpdateStep
 } from '@wide-lantern/core/editor';
 import type { HeadingFacts } from '$lib/contract/headings';
-import { newId } from '$lib/work/new-id';
+import { newId } from './new-id';
 import { namesFor } from './line-names';
 
 /** Labels of headings by `vocabulary:identifier`, and names of qualifiers by their codes. */

@@ -9,8 +9,8 @@ import {
 	type EnquiryDocument,
 	type FrameworkName
 } from '@wide-lantern/core/editor';
-import { newId } from '$lib/work/new-id';
-import { newConcept } from '$lib/work/terms';
+import { newId } from './new-id';
+import { newConcept } from './terms';
 import { namesFor } from './line-names';
 
 export type QuestionPart = EnquiryDocument['parts'][number];

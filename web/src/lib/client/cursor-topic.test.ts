@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { LineTopic } from '$lib/work/lens.svelte';
+import type { LineTopic } from './lens.svelte';
 import { CursorTopic } from './cursor-topic';
 import { serve } from './testing';
 

@@ -1,6 +1,6 @@
 /** What the lens shows of the place in a line where the cursor is: the line, its word, and the heading that is named there. */
 import { callServer } from '$lib/contract/call-server';
-import type { LineTopic } from '$lib/work/lens.svelte';
+import type { LineTopic } from './lens.svelte';
 
 export interface CursorPlace {
 	/** The name in braces that the cursor is in, as it is typed; null outside braces. */

@@ -2,8 +2,8 @@
 import type { Concept, Edit } from '@wide-lantern/core/editor';
 import { SvelteSet } from 'svelte/reactivity';
 import type { HeadingMatch, LookupMode } from '$lib/contract/headings';
-import { lookUpInAll, type FoundIn } from '$lib/work/headings';
-import { park } from '$lib/work/terms';
+import { lookUpInAll, type FoundIn } from './headings';
+import { park } from './terms';
 
 export interface HeadingPlace {
 	readonly vocabulary: string;

@@ -14,10 +14,10 @@ import {
 import { callServer } from '$lib/contract/call-server';
 import type { RecordSpread } from '$lib/contract/records';
 import type { TrialResult } from '$lib/contract/sheet';
-import { askForFigures } from '$lib/work/figures';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { newId } from '$lib/work/new-id';
-import { tryOut } from '$lib/work/trials';
+import { askForFigures } from './figures';
+import type { EnquiryClient } from './enquiry.svelte';
+import { newId } from './new-id';
+import { tryOut } from './trials';
 
 /** Milliseconds without a key before a limit is tried. */
 const REST = 300;
@@ -84,7 +84,7 @@ export class LimitTrial {
 
 	/** @param final the line that is the result */
 	constructor(
-		private readonly enquiry: Pick<EnquiryClient, 'id' | 'revision' | 'flush' | 'document'>,
+		private readonly enquiry: Pick<EnquiryClient, 'id' | 'revision' | 'state' | 'flush' | 'document'>,
 		private readonly final: () => string
 	) {}
 
@@ -146,8 +146,10 @@ export class LimitTrial {
 	}
 
 	/** Asks for what the records of the line have in their fields. @returns what stops it */
-	askForSpread(): () => void {
+	askForSpread(): (() => void) | undefined {
 		void this.enquiry.revision;
+		// The server knows what is saved.
+		if (this.enquiry.state !== 'saved') return undefined;
 		const asked = { path: { enquiry: this.enquiry.id }, query: { line: this.target } };
 		return askForFigures((signal) => callServer('GET /api/v1/enquiries/[enquiry]/spread', { ...asked, signal }), {
 			show: (spread) => (this.spread = spread)

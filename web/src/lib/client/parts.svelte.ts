@@ -11,8 +11,8 @@ import {
 import { callServer, type Answer } from '$lib/contract/call-server';
 import type { PartEntry } from '$lib/contract/enquiries';
 import type { Measured } from '$lib/contract/sheet';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { newId } from '$lib/work/new-id';
+import type { EnquiryClient } from './enquiry.svelte';
+import { newId } from './new-id';
 import { namesFor } from './line-names';
 import { shownValue } from './shown-value';
 

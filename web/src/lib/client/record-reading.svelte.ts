@@ -1,7 +1,7 @@
 /** Records that somebody reads: those of a line, of the difference of two, or those that a line alone brings into a result. */
 import { callServer } from '$lib/contract/call-server';
 import type { RecordPage } from '$lib/contract/records';
-import { askForFigures } from '$lib/work/figures';
+import { askForFigures } from './figures';
 
 /** Records on one page. */
 export const PAGE = 20;

@@ -1,9 +1,17 @@
 /** What the Renderings screen reads out of a rendering: its notes by how much they matter, the lines of its own, what is still to decide. */
 import type { RenderedLine } from '@wide-lantern/core/editor';
 import type { RenderingsView, ShownRendering } from '$lib/contract/platforms';
-import { NOTE_ORDER } from '$lib/work/renderings';
 
 type Note = RenderedLine['notes'][number];
+/** The kinds in the order of how much they matter. */
+const NOTE_ORDER: Readonly<Record<string, number>> = {
+	narrowed: 0,
+	'to decide': 1,
+	widened: 2,
+	'by hand': 3,
+	decided: 4,
+	adjusted: 5
+};
 const rankOf = (kind: string): number => NOTE_ORDER[kind] ?? 9;
 
 /** How many notes there are of each kind, the most serious kind first; those that change no meaning are left out. */

@@ -3,9 +3,9 @@ import { renderingFindings, type EnquiryDocument, type Finding, type RenderedLin
 import { callServer } from '$lib/contract/call-server';
 import type { ShownRendering } from '$lib/contract/platforms';
 import type { RenderingHistory, ShownRun } from '$lib/contract/runs';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { ServerValue } from '$lib/work/fresh.svelte';
-import { newId } from '$lib/work/new-id';
+import type { EnquiryClient } from './enquiry.svelte';
+import { ServerValue } from './fresh.svelte';
+import { newId } from './new-id';
 import { plainText, scoredLines, undecided } from './rendering-notes';
 
 type Stored = EnquiryDocument['renderings'][number];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { formatCount } from '$lib/work/fresh.svelte';
+import { formatCount } from './fresh.svelte';
 import { ResultFall, type CountedView } from './result-fall';
 
 const counted = (...lines: readonly (readonly [id: string, text: string, count: number | null])[]): CountedView => ({

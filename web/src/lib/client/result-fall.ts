@@ -1,5 +1,5 @@
 /** Notices that the result has fallen by more than half, so that it is said where it happened. */
-import { formatCount } from '$lib/work/fresh.svelte';
+import { formatCount } from './fresh.svelte';
 
 /** As much of the counts as tells it. */
 export interface CountedView {

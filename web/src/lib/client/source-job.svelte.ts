@@ -1,7 +1,7 @@
 /** A job at the source of a rendering, as one window follows it: begun here or by others, cancelled, told how it ended. */
 import { hasEnded, isUnderWay, type JobOutcomes, type JobView } from '$lib/contract/jobs';
 import { callServer, type Answer } from '$lib/contract/call-server';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
+import type { EnquiryClient } from './enquiry.svelte';
 import { ownJobs, wholeJob } from './jobs.svelte';
 
 type SourceKind = 'run' | 'comparison';

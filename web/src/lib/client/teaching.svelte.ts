@@ -11,7 +11,7 @@ import {
 	type Profile
 } from '@wide-lantern/core/editor';
 import { callServer } from '$lib/contract/call-server';
-import { shortName } from '$lib/work/installation';
+import { shortName } from './installation';
 
 /** A strategy that shows what the profile writes. */
 export const SAMPLE = [

@@ -69,6 +69,7 @@ export function edited(document: EnquiryDocument, edits: readonly Edit[]): Enqui
 export const enquiryOf = (document: EnquiryDocument) => ({
 	id: 'e',
 	revision: 7,
+	state: 'saved' as const,
 	document,
 	flush: vi.fn(() => Promise.resolve()),
 	edit: vi.fn(() => true)

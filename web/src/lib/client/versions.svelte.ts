@@ -3,7 +3,7 @@ import { restoringEdits } from '@wide-lantern/core/editor';
 import { callServer, type Answer } from '$lib/contract/call-server';
 import type { ComparedVersions, VersionEntry } from '$lib/contract/enquiries';
 import type { RecordPage } from '$lib/contract/records';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
+import type { EnquiryClient } from './enquiry.svelte';
 import { shownValue } from './shown-value';
 
 export type ComparedLine = ComparedVersions['lines'][number];

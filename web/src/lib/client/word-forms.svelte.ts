@@ -2,8 +2,8 @@
 import { fieldAt, foldPattern, patternsWithout, termAt, toSource, writtenWithout } from '@wide-lantern/core/editor';
 import { callServer } from '$lib/contract/call-server';
 import type { AnswerTo } from '$lib/contract/call-server';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { askForFigures } from '$lib/work/figures';
+import type { EnquiryClient } from './enquiry.svelte';
+import { askForFigures } from './figures';
 import { namesFor } from './line-names';
 
 type Forms = Extract<AnswerTo<'GET /api/v1/enquiries/[enquiry]/variants'>, { readonly ok: true }>['value'];

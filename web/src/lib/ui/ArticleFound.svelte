@@ -2,7 +2,7 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import type { ArticleState } from '$lib/contract/enquiries';
-	import { useWorkspace } from '$lib/work/context';
+	import { useWorkspace } from '$lib/client/context';
 
 	let { state, collection }: { state: ArticleState | undefined; collection: string | null } = $props();
 	const { enquiry } = useWorkspace();

@@ -1,7 +1,7 @@
 <!-- One of a few values of the enquiry, as a list to choose from. -->
 <script lang="ts">
 	import { valueAt, type Edit, type Json, type Place } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
+	import { useWorkspace } from '$lib/client/context';
 
 	interface Props {
 		at: Place;

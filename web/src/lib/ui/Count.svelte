@@ -1,6 +1,6 @@
 <!-- A count with its bar on a log scale, so that sizes compare at a glance. -->
 <script lang="ts">
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	let {
 		value,
 		most,

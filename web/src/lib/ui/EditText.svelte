@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import { valueAt, type Json, type Place } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
+	import { useWorkspace } from '$lib/client/context';
 
 	interface Props {
 		at: Place;

@@ -5,8 +5,8 @@
 	import { onMount } from 'svelte';
 	import { ownJobs } from '$lib/client/jobs.svelte';
 	import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
-	import { dayAndTime } from '$lib/work/fresh.svelte';
-	import { endText, jobName, progressText, shareOf } from '$lib/work/job-words';
+	import { dayAndTime } from '$lib/client/fresh.svelte';
+	import { endText, jobName, progressText, shareOf } from '$lib/client/job-words';
 	import JobProgress from './JobProgress.svelte';
 
 	/** Ended ones that are listed. */

@@ -1,7 +1,7 @@
 <!-- The command palette: every action of the application by name. -->
 <script lang="ts">
 	import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
-	import { commands, type Command } from '$lib/work/commands.svelte';
+	import { commands, type Command } from '$lib/client/commands.svelte';
 
 	let open = $state(false);
 	let typed = $state('');

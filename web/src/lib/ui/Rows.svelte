@@ -4,8 +4,8 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import type { Json } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	interface Props {
 		list: string;

@@ -1,7 +1,7 @@
 <!-- The syntax that a pasted text is written in: this application's own, or that of a platform, which is proposed where the text shows it. -->
 <script lang="ts">
-	import { useWorkspace } from '$lib/work/context';
-	import { readInLikelySyntax } from '$lib/work/read-syntax';
+	import { useWorkspace } from '$lib/client/context';
+	import { readInLikelySyntax } from '$lib/client/read-syntax';
 
 	let { value = $bindable(), own, text }: { value: string; own: string; text: string } = $props();
 	const { enquiry, profiles } = useWorkspace();

@@ -4,7 +4,7 @@
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import MoonStar from '@lucide/svelte/icons/moon-star';
 	import { page } from '$app/state';
-	import { switchTheme } from '$lib/work/theme';
+	import { switchTheme } from '$lib/client/theme';
 	import OwnJobs from './OwnJobs.svelte';
 </script>
 

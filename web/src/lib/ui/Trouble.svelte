@@ -1,8 +1,8 @@
 <!-- What could not be saved: two texts of two people, refused edits, a signed-out window. Nothing is lost. -->
 <script lang="ts">
 	import { toText, type Conflict } from '@wide-lantern/core/editor';
-	import { count } from '$lib/work/fresh.svelte';
-	import { useWorkspace } from '$lib/work/context';
+	import { count } from '$lib/client/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
 	import { namesFor } from '$lib/client/line-names';
 	const { enquiry } = useWorkspace();
 	const numberOf = (id: string | undefined) => enquiry.document.lines.findIndex((line) => line.id === id) + 1;

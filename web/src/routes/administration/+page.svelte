@@ -5,8 +5,8 @@
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { remove } from '$lib/work/installation';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { remove } from '$lib/client/installation';
 	let { data, form } = $props();
 
 	let name = $state('');

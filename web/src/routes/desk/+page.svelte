@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { goto } from '$app/navigation';
-	import { count } from '$lib/work/fresh.svelte';
+	import { count } from '$lib/client/fresh.svelte';
 	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 	import FileUp from '@lucide/svelte/icons/file-up';
 	import { FRAMEWORKS, type EnquiryFile, type FrameworkName } from '@wide-lantern/core/editor';

@@ -8,9 +8,9 @@
 	import Plain from '$lib/ui/Plain.svelte';
 	import { callServer } from '$lib/contract/call-server';
 	import type { ConnectionView } from '$lib/contract/platforms';
-	import { dayAndTime } from '$lib/work/fresh.svelte';
-	import { remove } from '$lib/work/installation';
-	import { profileDifferences } from '$lib/work/profile-differences';
+	import { dayAndTime } from '$lib/client/fresh.svelte';
+	import { remove } from '$lib/client/installation';
+	import { profileDifferences } from '$lib/client/profile-differences';
 	let { data } = $props();
 	let left = $state('');
 	let right = $state('');

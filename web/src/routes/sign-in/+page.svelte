@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { records } from '$lib/work/fresh.svelte';
+	import { records } from '$lib/client/fresh.svelte';
 	let { data, form } = $props();
 </script>
 

@@ -3,8 +3,8 @@
 	import Plain from '$lib/ui/Plain.svelte';
 	import Editions from '$lib/ui/vocabularies/Editions.svelte';
 	import VocabularyFile from '$lib/ui/vocabularies/VocabularyFile.svelte';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { remove } from '$lib/work/installation';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { remove } from '$lib/client/installation';
 	let { data } = $props();
 	const FORMS = [
 		['turtle', 'Turtle'],

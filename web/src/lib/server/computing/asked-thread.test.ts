@@ -14,8 +14,9 @@ const isText = (message: unknown): message is string => typeof message === 'stri
 
 function begin() {
 	const stop = new AbortController();
-	const thread = new AskedThread<string, string>(new Worker(CODE, { eval: true }), isText, stop.signal);
-	return { stop, thread };
+	const worker = new Worker(CODE, { eval: true });
+	const thread = new AskedThread<string, string>(worker, isText, stop.signal);
+	return { stop, thread, ended: new Promise<void>((done) => worker.once('exit', () => done())) };
 }
 
 describe('a thread that is asked', () => {
@@ -29,9 +30,9 @@ describe('a thread that is asked', () => {
 	it('passes on what the thread failed with, also when it failed while nobody waited', async () => {
 		const { thread } = begin();
 		await expect(thread.ask('throw')).rejects.toThrow('broken');
-		const { thread: second } = begin();
+		const { thread: second, ended } = begin();
 		expect(await second.ask('late')).toBe('soon');
-		await new Promise((done) => setTimeout(done, 100));
+		await ended;
 		await expect(second.ask('a')).rejects.toThrow('broken later');
 	});
 

@@ -1,4 +1,4 @@
-import { describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Hand } from './hand';
 
 /** A queue in memory that can be away. */
@@ -20,7 +20,15 @@ class Queue {
 		this.done.push(id);
 	};
 }
-const over = () => new Promise((done) => setTimeout(done, 5));
+/** All that needs no time has happened. */
+const over = () => vi.advanceTimersByTimeAsync(0);
+
+beforeEach(() => {
+	vi.useFakeTimers();
+});
+afterEach(() => {
+	vi.useRealTimers();
+});
 
 function handOn(queue: Queue, take: (data: unknown, id: string) => Promise<void>, look = 60_000) {
 	const failed = vi.fn();
@@ -38,9 +46,8 @@ describe('a hand at the queue', () => {
 			await Promise.resolve();
 			taken.push(id);
 		});
-		await vi.waitFor(() => {
-			expect(queue.done).toEqual(['a', 'b', 'c']);
-		});
+		await over();
+		expect(queue.done).toEqual(['a', 'b', 'c']);
 		await hand.stop();
 	});
 
@@ -54,10 +61,9 @@ describe('a hand at the queue', () => {
 		expect(queue.looks).toBe(2);
 		await hand.stop();
 		const often = new Queue();
-		const { hand: second } = handOn(often, () => Promise.resolve(), 1);
-		await vi.waitFor(() => {
-			expect(often.looks).toBeGreaterThan(3);
-		});
+		const { hand: second } = handOn(often, () => Promise.resolve(), 1_000);
+		await vi.advanceTimersByTimeAsync(3_500);
+		expect(often.looks).toBe(4);
 		await second.stop();
 	});
 
@@ -72,9 +78,8 @@ describe('a hand at the queue', () => {
 		finish();
 		await over();
 		finish();
-		await vi.waitFor(() => {
-			expect(queue.done).toEqual(['a', 'b']);
-		});
+		await over();
+		expect(queue.done).toEqual(['a', 'b']);
 		await hand.stop();
 	});
 

@@ -3,7 +3,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import type { Answer } from '$lib/contract/call-server';
 	import type { InUse } from '$lib/contract/vocabularies';
-	import { asksForConfirmation } from '$lib/work/installation';
+	import { asksForConfirmation } from '$lib/client/installation';
 	let { name, act }: { name: string; act: (confirmed: boolean) => Promise<Answer<object, InUse>> } = $props();
 	let answer = $state.raw<Answer<object, InUse> | null>(null);
 	const fault = $derived(answer === null || answer.ok ? '' : answer.fault);

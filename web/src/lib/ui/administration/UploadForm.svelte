@@ -5,9 +5,9 @@
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
-	import { progressText, shareOf } from '$lib/work/job-words';
-	import { records } from '$lib/work/fresh.svelte';
-	import { load as loadFile, shortName, type CollectionOptions, type LoadedKind } from '$lib/work/installation';
+	import { progressText, shareOf } from '$lib/client/job-words';
+	import { records } from '$lib/client/fresh.svelte';
+	import { load as loadFile, shortName, type CollectionOptions, type LoadedKind } from '$lib/client/installation';
 
 	let {
 		kind,

@@ -21,10 +21,10 @@
 	} from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
-	import { collectionFor, useWorkspace } from '$lib/work/context';
-	import { Draft } from '$lib/work/draft.svelte';
-	import { headingFacts } from '$lib/work/headings';
-	import { addWords, hueOf, moveTerm, reachSign, takeUp } from '$lib/work/terms';
+	import { collectionFor, useWorkspace } from '$lib/client/context';
+	import { Draft } from '$lib/client/draft.svelte';
+	import { headingFacts } from '$lib/client/headings';
+	import { addWords, hueOf, moveTerm, reachSign, takeUp } from '$lib/client/terms';
 	import Chips from './Chips.svelte';
 	import Pasted from './Pasted.svelte';
 	import Strands from './Strands.svelte';

@@ -10,11 +10,11 @@
 		type PastedRow
 	} from '@wide-lantern/core/editor';
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
-	import { ownVocabulary, useWorkspace } from '$lib/work/context';
-	import { count, formatCount } from '$lib/work/fresh.svelte';
+	import { ownVocabulary, useWorkspace } from '$lib/client/context';
+	import { count, formatCount } from '$lib/client/fresh.svelte';
 	import type { HeadingMatch } from '$lib/contract/headings';
-	import { headingNamed, readInSyntax, termsOf } from '$lib/work/read-syntax';
-	import { addHeading, wordEdits } from '$lib/work/terms';
+	import { headingNamed, readInSyntax, termsOf } from '$lib/client/read-syntax';
+	import { addHeading, wordEdits } from '$lib/client/terms';
 
 	let {
 		text,

@@ -5,8 +5,8 @@
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	interface Props {
 		concept: Concept;

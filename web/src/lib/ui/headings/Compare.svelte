@@ -2,7 +2,7 @@
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
 	import { callServer, valueOf } from '$lib/contract/call-server';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 
 	interface Props {
 		keys: readonly string[];

@@ -4,9 +4,9 @@
 	import { untrack } from 'svelte';
 	import type { Concept } from '@wide-lantern/core/editor';
 	import Count from '$lib/ui/Count.svelte';
-	import { conceptMap } from '$lib/work/concept-map';
-	import { evidenceText, KINDS } from '$lib/work/counterparts';
-	import { useWorkspace } from '$lib/work/context';
+	import { conceptMap } from '$lib/client/concept-map';
+	import { evidenceText, KINDS } from '$lib/client/counterparts';
+	import { useWorkspace } from '$lib/client/context';
 
 	interface Props {
 		concept: Concept;

@@ -2,8 +2,8 @@
 <script lang="ts">
 	import type { EnquiryChanges } from '$lib/contract/vocabularies';
 	import { callServer } from '$lib/contract/call-server';
-	import { changeText } from '$lib/work/editions';
-	import { useWorkspace } from '$lib/work/context';
+	import { changeText } from '$lib/client/editions';
+	import { useWorkspace } from '$lib/client/context';
 
 	let { open }: { open: (vocabulary: string, heading: string) => void } = $props();
 	const { enquiry } = useWorkspace();

@@ -3,10 +3,10 @@
 	import { callServer } from '$lib/contract/call-server';
 	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
 	import type { NameOffer } from '$lib/contract/headings';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { askForFigures } from '$lib/work/figures';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { askForFigures } from '$lib/client/figures';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	let {
 		concept,

@@ -1,8 +1,8 @@
 <!-- “No heading fits” is a decision with a reason: checks stop asking, the dossier says it. -->
 <script lang="ts">
 	import type { Concept } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	let { concept, letter }: { concept: Concept; letter: string } = $props();
 	const workspace = useWorkspace();

@@ -2,10 +2,10 @@
 <script lang="ts">
 	import Play from '@lucide/svelte/icons/play';
 	import X from '@lucide/svelte/icons/x';
-	import { useWorkspace } from '$lib/work/context';
-	import { records } from '$lib/work/fresh.svelte';
-	import { helpFor } from '$lib/work/help';
-	import { tryOut } from '$lib/work/trials';
+	import { useWorkspace } from '$lib/client/context';
+	import { records } from '$lib/client/fresh.svelte';
+	import { helpFor } from '$lib/client/help';
+	import { tryOut } from '$lib/client/trials';
 
 	let { onclose }: { onclose: () => void } = $props();
 	const { enquiry } = useWorkspace();

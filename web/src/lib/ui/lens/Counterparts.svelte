@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { MappingKind } from '$lib/contract/crosswalks';
 	import Check from '@lucide/svelte/icons/check';
-	import { counterpartsOf, decide, evidenceText, KINDS } from '$lib/work/counterparts';
+	import { counterpartsOf, decide, evidenceText, KINDS } from '$lib/client/counterparts';
 
 	interface Props {
 		vocabulary: string;

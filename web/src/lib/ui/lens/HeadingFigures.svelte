@@ -2,9 +2,9 @@
 <script lang="ts">
 	import { callServer } from '$lib/contract/call-server';
 	import type { CountedHeading } from '$lib/contract/headings';
-	import { formatCount, records } from '$lib/work/fresh.svelte';
-	import { askForFigures } from '$lib/work/figures';
-	import type { Taking } from '$lib/work/terms';
+	import { formatCount, records } from '$lib/client/fresh.svelte';
+	import { askForFigures } from '$lib/client/figures';
+	import type { Taking } from '$lib/client/terms';
 
 	interface Props {
 		vocabulary: string;

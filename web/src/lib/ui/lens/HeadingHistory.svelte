@@ -3,10 +3,10 @@
 	import { callServer } from '$lib/contract/call-server';
 	import type { HeadingYears } from '$lib/contract/headings';
 	import Chart from '$lib/ui/charts/Chart.svelte';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { askForFigures } from '$lib/work/figures';
-	import { useWorkspace } from '$lib/work/context';
-	import { earlierAdvice, searchedFrom } from '$lib/work/history';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { askForFigures } from '$lib/client/figures';
+	import { useWorkspace } from '$lib/client/context';
+	import { earlierAdvice, searchedFrom } from '$lib/client/history';
 
 	interface Props {
 		vocabulary: string;

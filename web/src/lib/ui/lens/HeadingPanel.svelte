@@ -4,13 +4,13 @@
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import type { ConceptHeading } from '@wide-lantern/core/editor';
-	import { formatCount, records } from '$lib/work/fresh.svelte';
+	import { formatCount, records } from '$lib/client/fresh.svelte';
 	import HeadingFigures from './HeadingFigures.svelte';
 	import HeadingHistory from './HeadingHistory.svelte';
-	import { headingFacts } from '$lib/work/headings';
-	import { collectionFor, useWorkspace } from '$lib/work/context';
-	import { takenSo, type Reach } from '$lib/work/terms';
-	import type { TakenHeading } from '$lib/work/lens.svelte';
+	import { headingFacts } from '$lib/client/headings';
+	import { collectionFor, useWorkspace } from '$lib/client/context';
+	import { takenSo, type Reach } from '$lib/client/terms';
+	import type { TakenHeading } from '$lib/client/lens.svelte';
 
 	interface Props {
 		vocabulary: string;

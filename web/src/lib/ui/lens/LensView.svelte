@@ -3,10 +3,10 @@
 	import { page } from '$app/state';
 	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import type { HeadingTopic } from '$lib/work/lens.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import type { HeadingTopic } from '$lib/client/lens.svelte';
 	import { stepStates, type StepId } from '@wide-lantern/core/editor';
-	import { addHeading, type Taking } from '$lib/work/terms';
+	import { addHeading, type Taking } from '$lib/client/terms';
 	import HeadingPanel from './HeadingPanel.svelte';
 	import LinePanel from './LinePanel.svelte';
 	import RecordPanel from './RecordPanel.svelte';

@@ -17,8 +17,8 @@
 	import Unindexed from './Unindexed.svelte';
 	import WordPanel from './WordPanel.svelte';
 	import { namesFor } from '$lib/client/line-names';
-	import { useWorkspace } from '$lib/work/context';
-	import { records } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { records } from '$lib/client/fresh.svelte';
 
 	let { id, word }: { id: string; word: { readonly text: string; readonly at: number } | null } = $props();
 	const { enquiry, counts, lens, findings } = useWorkspace();

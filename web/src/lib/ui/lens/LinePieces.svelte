@@ -1,8 +1,8 @@
 <!-- What hangs on single terms of a line: where they come from, and notes. It follows the term through edits. -->
 <script lang="ts">
 	import { piecesIn, toText, type Json, type LinePiece } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	let { id }: { id: string } = $props();
 	const { enquiry } = useWorkspace();

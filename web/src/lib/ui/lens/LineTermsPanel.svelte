@@ -3,9 +3,9 @@
 	import { callServer } from '$lib/contract/call-server';
 	import { untrack } from 'svelte';
 	import { withoutSide } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { askForFigures } from '$lib/work/figures';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { askForFigures } from '$lib/client/figures';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { LineTerms } from '$lib/contract/sheet';
 
 	let { id, revision }: { id: string; revision: number } = $props();

@@ -2,9 +2,9 @@
 <script lang="ts">
 	import type { TrialResult } from '$lib/contract/sheet';
 	import { proposalsAt, toSource, type Edit, type Proposal } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { tryOut } from '$lib/work/trials';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { tryOut } from '$lib/client/trials';
 
 	let { line, text, at }: { line: string; text: string; at: number } = $props();
 	const { enquiry } = useWorkspace();

@@ -2,10 +2,10 @@
 <script lang="ts">
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { headingFacts } from '$lib/work/headings';
+	import { useWorkspace } from '$lib/client/context';
+	import { headingFacts } from '$lib/client/headings';
 	import type { ShownRecord } from '$lib/contract/records';
-	import { addHeading, park } from '$lib/work/terms';
+	import { addHeading, park } from '$lib/client/terms';
 
 	let { headings, record }: { headings: ShownRecord['headings']; record: string } = $props();
 	const { enquiry, lens } = useWorkspace();

@@ -4,8 +4,8 @@
 	import RecordHeadings from './RecordHeadings.svelte';
 	import RecordWhy from './RecordWhy.svelte';
 	import Verdict from './Verdict.svelte';
-	import { citationOf } from '$lib/work/articles';
-	import { stretches } from '$lib/work/records';
+	import { citationOf } from '$lib/client/articles';
+	import { stretches } from '$lib/client/records';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
 </script>
 

@@ -2,9 +2,9 @@
 <script lang="ts">
 	import { callServer } from '$lib/contract/call-server';
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { askForFigures } from '$lib/work/figures';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { askForFigures } from '$lib/client/figures';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { RecordWhy } from '$lib/contract/records';
 
 	let { record }: { record: string } = $props();

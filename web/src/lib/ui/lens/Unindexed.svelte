@@ -2,9 +2,9 @@
 <script lang="ts">
 	import type { ConceptYears } from '$lib/contract/sheet';
 	import { callServer } from '$lib/contract/call-server';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { askForFigures } from '$lib/work/figures';
-	import { useWorkspace } from '$lib/work/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { askForFigures } from '$lib/client/figures';
+	import { useWorkspace } from '$lib/client/context';
 
 	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
 	const { enquiry } = useWorkspace();

@@ -4,8 +4,8 @@
 	import Ship from '@lucide/svelte/icons/ship';
 	import X from '@lucide/svelte/icons/x';
 	import type { Verdict } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	/** `stored` is the verdict that came with the record. `cited` is the record as a reference, with which it can become a known article; `benchmark` says that it is one. */
 	let {

@@ -1,8 +1,8 @@
 <!-- The word that the cursor is on: every word of the collection that it stands for, the unwanted ones taken out, other forms proposed. -->
 <script lang="ts">
 	import { fieldsName, TERM_FIELDS, WordForms, type WordPlace } from '$lib/client/word-forms.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import Proposals from './Proposals.svelte';
 
 	let { line, text, word, at }: WordPlace = $props();

@@ -1,6 +1,6 @@
 <!-- What a source says of itself over its connection, and whether the profile fits that. -->
 <script lang="ts">
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { ConnectionView } from '$lib/contract/platforms';
 
 	let { connection, source }: { connection: ConnectionView; source: string } = $props();

@@ -2,10 +2,10 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 	import { callServer } from '$lib/contract/call-server';
-	import { lookUp } from '$lib/work/headings';
+	import { lookUp } from '$lib/client/headings';
 	import type { WordsView } from '$lib/contract/platforms';
 
 	/** Platforms of the enquiry, and the one to begin with. */

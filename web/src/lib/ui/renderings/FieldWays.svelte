@@ -1,8 +1,8 @@
 <!-- Fields that a source can search in several ways: which way is written here. -->
 <script lang="ts">
 	import { FIELD_NAMES, type FieldsWritten } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	let { rendering, source, fields }: { rendering: string; source: string; fields: readonly FieldsWritten[] } = $props();
 	const { enquiry } = useWorkspace();

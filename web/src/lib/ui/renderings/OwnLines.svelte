@@ -3,8 +3,8 @@
 	import { untrack } from 'svelte';
 	import { format } from 'date-fns';
 	import { hasErrors, parse, print, type RenderedLine } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 
 	let {
 		line,

@@ -1,10 +1,10 @@
 <!-- A strategy pasted in a platform's own syntax: read line by line, faults in place, counts kept, contradictions told; taken over by choice. -->
 <script lang="ts">
 	import { hasErrors, packText, parse, unpackLines } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { count, formatCount } from '$lib/work/fresh.svelte';
-	import { newId } from '$lib/work/new-id';
-	import { readInSyntax } from '$lib/work/read-syntax';
+	import { useWorkspace } from '$lib/client/context';
+	import { count, formatCount } from '$lib/client/fresh.svelte';
+	import { newId } from '$lib/client/new-id';
+	import { readInSyntax } from '$lib/client/read-syntax';
 	import type { ReadStrategyView } from '$lib/contract/platforms';
 
 	let { first }: { first: string } = $props();

@@ -3,9 +3,9 @@
 	import type { MappingKind } from '$lib/contract/crosswalks';
 	import { format } from 'date-fns';
 	import { hasErrors, parse, type MappingToDecide, type RenderingNote } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { decide as decideOnCounterpart, KINDS } from '$lib/work/counterparts';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { decide as decideOnCounterpart, KINDS } from '$lib/client/counterparts';
+	import { newId } from '$lib/client/new-id';
 
 	/** @param short one line, opened on request: where several sources stand together @param mapped is called when a counterpart was kept for every enquiry */
 	let {

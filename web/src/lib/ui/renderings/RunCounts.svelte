@@ -7,9 +7,9 @@
 	import { callServer } from '$lib/contract/call-server';
 	import type { RenderingHistory } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
-	import { progressText, shareOf } from '$lib/work/job-words';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount, dayAndTime } from '$lib/client/fresh.svelte';
+	import { progressText, shareOf } from '$lib/client/job-words';
 
 	interface Props {
 		profile: {

@@ -6,8 +6,8 @@
 	import { orderedNotes, quietNotes } from '$lib/client/rendering-notes';
 	import type { Renderings } from '$lib/client/renderings.svelte';
 	import type { ShownRendering } from '$lib/contract/platforms';
-	import { useWorkspace } from '$lib/work/context';
-	import { dayAndTime, formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { dayAndTime, formatCount } from '$lib/client/fresh.svelte';
 	import OwnLines from './OwnLines.svelte';
 	import RenderingNote from './RenderingNote.svelte';
 

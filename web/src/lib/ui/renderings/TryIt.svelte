@@ -3,12 +3,12 @@
 	import { onMount } from 'svelte';
 	import Ship from '@lucide/svelte/icons/ship';
 	import type { Comparison } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount, dayAndTime } from '$lib/client/fresh.svelte';
 	import { SourceJob } from '$lib/client/source-job.svelte';
 	import type { ComparedRendering } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
-	import { progressText, shareOf } from '$lib/work/job-words';
+	import { progressText, shareOf } from '$lib/client/job-words';
 
 	interface Props {
 		profile: string;
@@ -100,8 +100,8 @@
 	{#if tried}
 		<div class:dim={old}>
 			<p class="mt-2">
-				{#if share === null}None of the {formatCount(tried.original)} records is held by {source}, so there is nothing
-					to compare.
+				{#if tried.original === 0}The original retrieves no records, so there is nothing to compare.{:else if share === null}None
+					of the {formatCount(tried.original)} records is held by {source}, so there is nothing to compare.
 				{:else}<strong class="count">{share} %</strong> of what the original finds and {source} holds is found by the rendering:
 					{formatCount(tried.kept)} kept,
 					<strong class:bad={tried.lost.length > 0}>{formatCount(tried.lost.length)} lost</strong>, {formatCount(

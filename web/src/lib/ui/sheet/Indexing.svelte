@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { callServer } from '$lib/contract/call-server';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
-	import { useWorkspace } from '$lib/work/context';
+	import { useWorkspace } from '$lib/client/context';
 
 	let { indexing, changed }: { indexing: number | 'stopped'; changed: () => void } = $props();
 	const { enquiry } = useWorkspace();

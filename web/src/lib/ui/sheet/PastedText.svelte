@@ -4,9 +4,9 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { CleanedLine } from '@wide-lantern/core/editor';
 	import SyntaxChoice from '$lib/ui/SyntaxChoice.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { count, formatCount } from '$lib/work/fresh.svelte';
-	import { readInSyntax } from '$lib/work/read-syntax';
+	import { useWorkspace } from '$lib/client/context';
+	import { count, formatCount } from '$lib/client/fresh.svelte';
+	import { readInSyntax } from '$lib/client/read-syntax';
 	import type { ReadStrategyView } from '$lib/contract/platforms';
 
 	interface Props {

@@ -19,10 +19,10 @@
 		type Json,
 		type LineCommand
 	} from '@wide-lantern/core/editor';
-	import { ownVocabulary, useWorkspace } from '$lib/work/context';
-	import { newId } from '$lib/work/new-id';
+	import { ownVocabulary, useWorkspace } from '$lib/client/context';
+	import { newId } from '$lib/client/new-id';
 	import type { SheetLine } from '$lib/contract/sheet';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import { bands, foldedField, runsIn, setFacts, setFolded } from './bands';
 	import { copyLines, insertCleaned, paste } from './clipboard';
 	import { acceptOffer, completions } from './complete';

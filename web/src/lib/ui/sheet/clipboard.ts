@@ -9,8 +9,8 @@ import {
 	type CleanedLine,
 	type PackedLines
 } from '@wide-lantern/core/editor';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { newId } from '$lib/work/new-id';
+import type { EnquiryClient } from '$lib/client/enquiry.svelte';
+import { newId } from '$lib/client/new-id';
 import { lineIds } from './identity';
 
 const TYPE = 'application/x-wide-lantern-lines+json';

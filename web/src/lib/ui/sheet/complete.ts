@@ -14,7 +14,7 @@ import {
 import type { Extension } from '@codemirror/state';
 import { ViewPlugin, type EditorView, type ViewUpdate } from '@codemirror/view';
 import { printLabel } from '@wide-lantern/core/editor';
-import { reasonText } from '$lib/work/headings';
+import { reasonText } from '$lib/client/headings';
 
 export interface Offers {
 	vocabulary(): string;

@@ -4,7 +4,7 @@
  */
 
 import { StateEffect, StateField } from '@codemirror/state';
-import { newId } from '$lib/work/new-id';
+import { newId } from '$lib/client/new-id';
 
 /** One stretch of lines before and after a change; lines count from 0, `oldTo` and `newTo` not included. */
 export interface ChangedLines {

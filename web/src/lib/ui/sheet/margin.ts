@@ -1,7 +1,7 @@
 /** The two margins of the sheet: number and concept at the left; count, bar and known at the right. */
 import { StateEffect, StateField, type Extension } from '@codemirror/state';
 import { gutter, GutterMarker } from '@codemirror/view';
-import { formatCount } from '$lib/work/fresh.svelte';
+import { formatCount } from '$lib/client/fresh.svelte';
 
 /** What the margins say of one line. */
 export interface Margin {

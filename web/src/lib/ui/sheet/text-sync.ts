@@ -19,8 +19,8 @@ import {
 	type StrategyLine
 } from '@wide-lantern/core/editor';
 import { namesFor } from '$lib/client/line-names';
-import type { EnquiryClient } from '$lib/work/enquiry.svelte';
-import { newId } from '$lib/work/new-id';
+import type { EnquiryClient } from '$lib/client/enquiry.svelte';
+import { newId } from '$lib/client/new-id';
 import { difference, lineIds, setLineIds } from './identity';
 
 const shownText = (line: StrategyLine, names: Names) => toText(line.source, names);

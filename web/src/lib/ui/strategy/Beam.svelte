@@ -2,8 +2,8 @@
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Ship from '@lucide/svelte/icons/ship';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { SheetMargins } from '$lib/contract/sheet';
 
 	interface Props {

@@ -1,7 +1,7 @@
 <!-- Every key of the sheet, in one place. -->
 <script lang="ts">
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import { KEYS } from '$lib/work/help';
+	import { KEYS } from '$lib/client/help';
 	let { onclose }: { onclose: () => void } = $props();
 </script>
 

@@ -1,8 +1,8 @@
 <!-- Headings alone, text words alone, both: for the whole and for each concept, with what the two share. -->
 <script lang="ts">
 	import { conceptLetter } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { SheetMargins } from '$lib/contract/sheet';
 
 	let { kinds, old, size, known }: { kinds: SheetMargins['kinds']; old: boolean; size: number; known: number } =

@@ -2,8 +2,8 @@
 <script lang="ts">
 	import Ship from '@lucide/svelte/icons/ship';
 	import { LIMITS, LimitTrial } from '$lib/client/limits.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 
 	let { final, known }: { final: string; known: number } = $props();
 	const { enquiry, counts } = useWorkspace();

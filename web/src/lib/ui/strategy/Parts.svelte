@@ -2,8 +2,8 @@
 <script lang="ts">
 	import { performanceOf, type PackedLines, type Proportion } from '@wide-lantern/core/editor';
 	import { PartShelf, textsOf, variantKey, type NewPart } from '$lib/client/parts.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import type { PartEntry } from '$lib/contract/enquiries';
 
 	/** The lines selected in the sheet, and the result. */

@@ -3,7 +3,7 @@
 	import type { EnquiryDocument } from '@wide-lantern/core/editor';
 	import { linesWithConcepts } from '$lib/client/line-names';
 	import type { SheetView } from '$lib/contract/sheet';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 
 	let { document, view }: { document: EnquiryDocument; view: SheetView | null } = $props();
 	const lines = $derived(linesWithConcepts(document, view?.lines ?? []));

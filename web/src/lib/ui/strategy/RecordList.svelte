@@ -2,9 +2,9 @@
 <script lang="ts">
 	import type { RecordPage, ShownRecord } from '$lib/contract/records';
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { citationOf } from '$lib/work/articles';
-	import { stretches } from '$lib/work/records';
+	import { useWorkspace } from '$lib/client/context';
+	import { citationOf } from '$lib/client/articles';
+	import { stretches } from '$lib/client/records';
 
 	let { page }: { page: RecordPage } = $props();
 	const { lens } = useWorkspace();

@@ -2,8 +2,8 @@
 <script lang="ts">
 	import BookOpen from '@lucide/svelte/icons/book-open';
 	import { PAGE, type RecordReading } from '$lib/client/record-reading.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 

@@ -3,10 +3,10 @@
 	import { callServer } from '$lib/contract/call-server';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { askForFigures } from '$lib/work/figures';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { addWords } from '$lib/work/terms';
+	import { useWorkspace } from '$lib/client/context';
+	import { askForFigures } from '$lib/client/figures';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { addWords } from '$lib/client/terms';
 	import type { CommonValues, RecordSpread } from '$lib/contract/records';
 
 	let {

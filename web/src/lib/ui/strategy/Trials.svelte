@@ -12,12 +12,12 @@
 	} from '@wide-lantern/core/editor';
 	import { namesFor } from '$lib/client/line-names';
 	import RecordList from './RecordList.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { newId } from '$lib/work/new-id';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { newId } from '$lib/client/new-id';
 	import type { ShownRecord } from '$lib/contract/records';
 	import type { TrialResult } from '$lib/contract/sheet';
-	import { tryOut } from '$lib/work/trials';
+	import { tryOut } from '$lib/client/trials';
 
 	/** The result and its count as they stand. */
 	let { final, count, found, known }: { final: string; count: number | null; found: number | null; known: number } =

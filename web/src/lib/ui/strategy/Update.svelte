@@ -3,9 +3,9 @@
 	import type { TrialResult } from '$lib/contract/sheet';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Edit, UpdateStep } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { tryOut } from '$lib/work/trials';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { tryOut } from '$lib/client/trials';
 
 	interface Props {
 		steps: readonly UpdateStep[];

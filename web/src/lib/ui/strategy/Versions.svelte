@@ -4,8 +4,8 @@
 	import type { LineChange } from '@wide-lantern/core/editor';
 	import { PAGE } from '$lib/client/record-reading.svelte';
 	import { NOW, Versions } from '$lib/client/versions.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { formatCount, dayAndTime } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { formatCount, dayAndTime } from '$lib/client/fresh.svelte';
 	import RecordList from './RecordList.svelte';
 
 	const { enquiry } = useWorkspace();

@@ -1,8 +1,8 @@
 <!-- What changed between two editions of a vocabulary. -->
 <script lang="ts">
 	import type { VocabularyEntry } from '$lib/contract/vocabularies';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { CHANGE_NAMES, changesOf, changeText } from '$lib/work/editions';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { CHANGE_NAMES, changesOf, changeText } from '$lib/client/editions';
 
 	let { entry }: { entry: VocabularyEntry } = $props();
 	let from = $state(0);

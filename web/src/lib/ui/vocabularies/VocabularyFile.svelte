@@ -5,11 +5,11 @@
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded, isUnderWay, type ReadVocabulary } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
-	import { progressText, shareOf } from '$lib/work/job-words';
+	import { progressText, shareOf } from '$lib/client/job-words';
 	import type { Answer } from '$lib/contract/call-server';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { shortName } from '$lib/work/installation';
-	import { begin, KIND_NAMES, next, type LoadingJob } from '$lib/work/vocabulary-file';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { shortName } from '$lib/client/installation';
+	import { begin, KIND_NAMES, next, type LoadingJob } from '$lib/client/vocabulary-file';
 	import Columns from './Columns.svelte';
 
 	let { administrator, known }: { administrator: boolean; known: readonly string[] } = $props();

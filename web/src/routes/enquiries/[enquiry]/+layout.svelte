@@ -16,14 +16,14 @@
 	import LensView from '$lib/ui/lens/LensView.svelte';
 	import Help from '$lib/ui/help/Help.svelte';
 	import Trouble from '$lib/ui/Trouble.svelte';
-	import { commands } from '$lib/work/commands.svelte';
-	import { provideWorkspace } from '$lib/work/context';
+	import { commands } from '$lib/client/commands.svelte';
+	import { provideWorkspace } from '$lib/client/context';
 	import { LineFindings } from '$lib/client/line-findings.svelte';
-	import { SheetCounts } from '$lib/work/counts.svelte';
-	import { EnquiryClient } from '$lib/work/enquiry.svelte';
-	import { Lens } from '$lib/work/lens.svelte';
+	import { SheetCounts } from '$lib/client/counts.svelte';
+	import { EnquiryClient } from '$lib/client/enquiry.svelte';
+	import { Lens } from '$lib/client/lens.svelte';
 	import { STEPS, stepStates, type StepId } from '@wide-lantern/core/editor';
-	import { formatCount } from '$lib/work/fresh.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 
 	let { data, children } = $props();
 	// One client per enquiry; this layout is made anew when the enquiry in the address changes.

@@ -6,13 +6,13 @@
 	import { replaceState } from '$app/navigation';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { provideWorkspace } from '$lib/work/context';
+	import { provideWorkspace } from '$lib/client/context';
 	import { LineFindings } from '$lib/client/line-findings.svelte';
-	import { SheetCounts } from '$lib/work/counts.svelte';
-	import { EnquiryClient } from '$lib/work/enquiry.svelte';
-	import { formatCount } from '$lib/work/fresh.svelte';
-	import { lookUp, reasonText } from '$lib/work/headings';
-	import { Lens } from '$lib/work/lens.svelte';
+	import { SheetCounts } from '$lib/client/counts.svelte';
+	import { EnquiryClient } from '$lib/client/enquiry.svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { lookUp, reasonText } from '$lib/client/headings';
+	import { Lens } from '$lib/client/lens.svelte';
 
 	let { data } = $props();
 	untrack(() => {

@@ -19,8 +19,8 @@
 		type QuestionPart
 	} from '$lib/client/brief';
 	import type { ArticlesView } from '$lib/contract/enquiries';
-	import { useWorkspace } from '$lib/work/context';
-	import { askForFigures } from '$lib/work/figures';
+	import { useWorkspace } from '$lib/client/context';
+	import { askForFigures } from '$lib/client/figures';
 
 	const { enquiry, profiles, collections, personName } = useWorkspace();
 	const document = $derived(enquiry.document);

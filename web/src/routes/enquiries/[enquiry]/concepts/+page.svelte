@@ -4,10 +4,10 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Band from '$lib/ui/concepts/Band.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { Draft } from '$lib/work/draft.svelte';
-	import { ServerValue } from '$lib/work/fresh.svelte';
-	import { newConcept } from '$lib/work/terms';
+	import { useWorkspace } from '$lib/client/context';
+	import { Draft } from '$lib/client/draft.svelte';
+	import { ServerValue } from '$lib/client/fresh.svelte';
+	import { newConcept } from '$lib/client/terms';
 
 	const { enquiry } = useWorkspace();
 	const document = $derived(enquiry.document);

@@ -3,8 +3,8 @@
 	import { onMount } from 'svelte';
 	import FileDown from '@lucide/svelte/icons/file-down';
 	import { countMissing } from '@wide-lantern/core/editor';
-	import { useWorkspace } from '$lib/work/context';
-	import { ServerValue } from '$lib/work/fresh.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { ServerValue } from '$lib/client/fresh.svelte';
 
 	const { enquiry } = useWorkspace();
 	const dossier = new ServerValue((signal) =>

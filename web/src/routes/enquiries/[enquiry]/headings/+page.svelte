@@ -4,11 +4,11 @@
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
-	import { ownVocabulary, useWorkspace } from '$lib/work/context';
+	import { ownVocabulary, useWorkspace } from '$lib/client/context';
 	import Counterparts from '$lib/ui/lens/Counterparts.svelte';
 	import { HeadingSearch } from '$lib/client/heading-search.svelte';
-	import { headingFacts, reasonText, type FoundIn } from '$lib/work/headings';
-	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/work/terms';
+	import { headingFacts, reasonText, type FoundIn } from '$lib/client/headings';
+	import { addHeading, hueOf, park as parked, reachSign, type Taking } from '$lib/client/terms';
 	import ConceptMap from '$lib/ui/headings/ConceptMap.svelte';
 	import Compare from '$lib/ui/headings/Compare.svelte';
 	import EditionNews from '$lib/ui/headings/EditionNews.svelte';

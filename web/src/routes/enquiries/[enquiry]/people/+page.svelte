@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import X from '@lucide/svelte/icons/x';
-	import { useWorkspace } from '$lib/work/context';
+	import { useWorkspace } from '$lib/client/context';
 
 	let { data } = $props();
 	const { enquiry } = useWorkspace();

@@ -12,9 +12,9 @@
 	import RunCounts from '$lib/ui/renderings/RunCounts.svelte';
 	import Stave from '$lib/ui/renderings/Stave.svelte';
 	import TryIt from '$lib/ui/renderings/TryIt.svelte';
-	import { commands } from '$lib/work/commands.svelte';
-	import { useWorkspace } from '$lib/work/context';
-	import { count, formatCount, dayAndTime } from '$lib/work/fresh.svelte';
+	import { commands } from '$lib/client/commands.svelte';
+	import { useWorkspace } from '$lib/client/context';
+	import { count, formatCount, dayAndTime } from '$lib/client/fresh.svelte';
 
 	const { enquiry, findings, profiles, personName } = useWorkspace();
 	const document = $derived(enquiry.document);

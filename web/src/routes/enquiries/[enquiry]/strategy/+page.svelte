@@ -24,10 +24,10 @@
 	import Indexing from '$lib/ui/sheet/Indexing.svelte';
 	import Update from '$lib/ui/strategy/Update.svelte';
 	import Versions from '$lib/ui/strategy/Versions.svelte';
-	import { commands } from '$lib/work/commands.svelte';
-	import { ownVocabulary, useWorkspace } from '$lib/work/context';
-	import { formatCount, records } from '$lib/work/fresh.svelte';
-	import { headingFacts } from '$lib/work/headings';
+	import { commands } from '$lib/client/commands.svelte';
+	import { ownVocabulary, useWorkspace } from '$lib/client/context';
+	import { formatCount, records } from '$lib/client/fresh.svelte';
+	import { headingFacts } from '$lib/client/headings';
 
 	const workspace = useWorkspace();
 	const { enquiry, counts: sheet, lens } = workspace;
@@ -276,7 +276,9 @@
 			{final.count === 1 ? 'record' : 'records'}{final.beforeHand
 				? ' before hand-set limits'
 				: ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
-			<button class="do ml-2" onclick={() => showRecords(final.id)}><BookOpen size={15} /> Read them</button>
+			{#if (final.count ?? 0) > 0}<button class="do ml-2" onclick={() => showRecords(final.id)}
+					><BookOpen size={15} /> Read them</button
+				>{/if}
 		{:else if !sheet.typing}
 			<strong>Line {final.number}</strong>, the result, has no count at the moment.
 			<button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>

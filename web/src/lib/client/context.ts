@@ -1,6 +1,6 @@
 /** The open enquiry and the lens, handed to all screens below the frame. */
 import { getContext, setContext } from 'svelte';
-import type { LineFindings } from '$lib/client/line-findings.svelte';
+import type { LineFindings } from './line-findings.svelte';
 import type { SheetCounts } from './counts.svelte';
 import type { EnquiryClient } from './enquiry.svelte';
 import type { Lens } from './lens.svelte';

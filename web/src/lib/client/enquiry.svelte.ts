@@ -23,8 +23,8 @@ import {
 } from '@wide-lantern/core/editor';
 import type { FactKind } from '$lib/contract/facts';
 import type { JudgementCounts } from '$lib/contract/judgements';
-import { Jobs } from '$lib/client/jobs.svelte';
-import { Judgements } from '$lib/client/judgements.svelte';
+import { Jobs } from './jobs.svelte';
+import { Judgements } from './judgements.svelte';
 import { newId } from './new-id';
 import { OwnSteps } from './own-steps';
 import { keepPending, takePending, type Batch, type Command } from './pending';
