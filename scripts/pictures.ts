@@ -63,7 +63,7 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 			await part.getByRole('button', { name: 'Measure' }).click();
 			await part.getByText('%').first().waitFor();
 		}
-		await page.locator('#panel').evaluate((panel) => panel.scrollIntoView());
+		await page.getByRole('tabpanel').evaluate((panel) => panel.scrollIntoView());
 	},
 	terms: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);
@@ -145,7 +145,7 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 			.click();
 		await page.getByRole('tab', { name: 'Versions' }).click();
 		await page.locator('[data-compared]').waitFor();
-		await page.locator('#panel').evaluate((panel) => panel.scrollIntoView());
+		await page.getByRole('tabpanel').evaluate((panel) => panel.scrollIntoView());
 	}
 };
 

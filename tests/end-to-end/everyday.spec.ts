@@ -118,7 +118,7 @@ test('roles, figures by kind and the result are those of the text, typed key by 
 	await rests(page);
 	await expect(page.locator('.left-mark.final .number')).toHaveText('6');
 	await page.getByRole('tab', { name: 'Headings and words' }).click();
-	await expect(page.locator('#panel')).toContainText(result ?? '?');
+	await expect(page.getByRole('tabpanel')).toContainText(result ?? '?');
 	// By command another line is the result, and the mark can be removed.
 	await page.locator('.cm-line').nth(4).click();
 	await page.getByRole('button', { name: 'Mark as the result' }).click();
@@ -174,6 +174,34 @@ test('what is wrong with a line is explained where one clicks, by F8, and mended
 	await page.keyboard.press('Enter');
 	await expect(page.locator('.cm-line').first()).toHaveText('music* AND song*');
 	await expect(margin(page, 3).locator('.count')).toBeVisible();
+});
+
+test('one key goes to the next thing that is open, wherever it is', async ({ page }) => {
+	await sheet(page);
+	await page.getByRole('link', { name: 'Brief' }).click();
+	await page
+		.getByRole('textbox', { name: /Population/ })
+		.first()
+		.click();
+	await types(page, 'Adults who wait for surgery');
+	await page.getByLabel('Intervention in this question').click();
+	await types(page, 'Music');
+	await page.getByRole('button', { name: 'Search Intervention as a new concept' }).click();
+	await saved(page);
+	await page.getByRole('link', { name: 'Dossier' }).click();
+	await page.locator('h1').first().click();
+	await page.keyboard.press('F8');
+	await expect(page).toHaveURL(/\/brief#sources$/);
+	await page.keyboard.press('F8');
+	await expect(page).toHaveURL(/\/brief#parts$/);
+	await page.keyboard.press('F8');
+	await expect(page).toHaveURL(/\/concepts#concept-/);
+	await expect(page.getByRole('link', { name: /Music has no headings and no words yet/ })).toHaveAttribute(
+		'aria-current',
+		'true'
+	);
+	await page.keyboard.press('Shift+F8');
+	await expect(page).toHaveURL(/\/brief#parts$/);
 });
 
 test('a label is typed behind ;; and shown behind the line; a double click on it goes to its field', async ({

@@ -35,7 +35,7 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await page.getByLabel('Look up in the vocabulary').fill('delirium');
 	const panel = page.getByRole('article', { name: 'Heading Delirium', exact: true });
 	await panel.getByText('Hand-picked').click();
-	await expect(panel.getByRole('button', { name: 'Take for A' })).toBeDisabled();
+	await expect(panel.getByRole('button', { name: 'Add to A' })).toBeDisabled();
 	const boxes = panel.getByRole('checkbox', { name: /^Pick / });
 	await expect(boxes).toHaveCount(8);
 	// One is picked with what is below it, and can be unticked again.
@@ -51,7 +51,7 @@ test('narrower headings are picked by hand and come into the lines with OR; all 
 	await expect(told).toContainText('fewer than with narrower');
 	await expect(told).not.toHaveClass(/dim/);
 	const picked = await count(told.locator('b').textContent());
-	await panel.getByRole('button', { name: /Take for A/ }).click();
+	await panel.getByRole('button', { name: /Add to A/ }).click();
 	await expect(panel.getByRole('button', { name: 'Already added' })).toBeDisabled();
 	await saved(page);
 	await assembles(page, base, '{Delirium} OR {Delirium, Critical Illness} OR {Delirium, Waking}', picked);
@@ -77,7 +77,7 @@ test('main topic and qualifiers are chosen with what they lose, and can be let g
 	await expect(panel).toContainText('Narrowed: main topic only');
 	await panel.getByRole('button', { name: 'Remove restrictions' }).click();
 	await main.getByRole('checkbox').check();
-	await panel.getByRole('button', { name: /Take for A/ }).click();
+	await panel.getByRole('button', { name: /Add to A/ }).click();
 	await saved(page);
 	await assembles(page, base, '{!Delirium >}', left);
 });
@@ -101,7 +101,7 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await expect(years.getByRole('img', { name: /^Delirium by year/ }).locator('svg')).toBeVisible();
 	await years.getByText('The figures').click();
 	await expect(years.getByRole('columnheader', { name: 'Earlier heading' })).toBeVisible();
-	await years.getByRole('button', { name: /^Take Confusion, too/ }).click();
+	await years.getByRole('button', { name: /^Add Confusion as well/ }).click();
 	await expect(years).toContainText('It is taken.');
 
 	// A scope note leads on; two are put side by side.
@@ -118,7 +118,7 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await expect(beside.getByText('of these also Delirium, Waking')).toBeVisible();
 	await beside
 		.getByRole('article', { name: 'Compared: Delirium, Waking' })
-		.getByRole('button', { name: 'Take this one' })
+		.getByRole('button', { name: 'Add this one' })
 		.click();
 	await expect(beside.getByRole('article', { name: 'Compared: Delirium, Waking' })).toContainText('taken');
 	await beside.getByRole('button', { name: 'Leave Delirium out of the comparison' }).click();
@@ -208,7 +208,7 @@ test('a concept stands in every vocabulary at once: what its words are called, w
 	const delirium = page.getByRole('region', { name: 'A Delirium in every vocabulary' });
 	const skerry = delirium.getByRole('region', { name: 'Skerry Thesaurus of Health' });
 	await skerry.getByRole('button', { name: 'Take' }).first().click();
-	await expect(delirium).toContainText('What is taken stands in full');
+	await expect(delirium).toContainText('What was added is shown in full');
 	// What the others may call it is joined by a line and can be taken from here.
 	const corran = delirium.getByRole('region', { name: 'Corran Drug and Disease List' });
 	await expect(corran.getByRole('listitem').filter({ hasText: 'Delirious State' })).toContainText(

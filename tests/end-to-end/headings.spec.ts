@@ -35,7 +35,7 @@ test('a searcher finds what the other vocabularies call a heading, takes it, and
 	await expect(page.getByRole('row', { name: /Weaning from Ventilator/ })).toBeVisible();
 	await page.getByText('Narrow this heading, and what that would lose').click();
 	await expect(page.getByRole('row', { name: /^main topic/ })).toBeVisible();
-	await page.getByRole('button', { name: /Take for A/ }).click();
+	await page.getByRole('button', { name: /Add to A/ }).click();
 
 	// Corran calls it otherwise: opened, read, taken.
 	const corran = page.getByRole('region', { name: 'In Corran Drug and Disease List' });
@@ -51,7 +51,7 @@ test('a searcher finds what the other vocabularies call a heading, takes it, and
 	await expect(page.getByRole('article', { name: 'Heading Artificial Respiration' })).toContainText(
 		'Corran Drug and Disease List'
 	);
-	await page.getByRole('button', { name: /Take for A/ }).click();
+	await page.getByRole('button', { name: /Add to A/ }).click();
 	await expect(page.getByRole('button', { name: 'Already added' })).toBeVisible();
 	await saved(page);
 

@@ -198,7 +198,7 @@ test('a profile goes out, comes in changed, and is refused when it does not fit'
 	const unfit = await put('zz-wherry', { ...exported, id: 'zz-wherry', version: 0 });
 	expect([unfit.status(), ((await unfit.json()) as { message: string }).message]).toEqual([
 		422,
-		'This is no profile: /version must be >= 1. Nothing was changed.'
+		'This is not a profile: /version must be >= 1. Nothing was changed.'
 	]);
 	expect((await put('another', exported)).status()).toBe(422);
 	await row.getByRole('button', { name: /Remove/ }).click();

@@ -38,7 +38,7 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await page.getByRole('button', { name: 'Read the table' }).click();
 	await expect(page.getByText('Read: 3 headings with 5 other names')).toBeVisible();
 	await expect(
-		page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is no year; that is left out' })
+		page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is not a year; that is left out' })
 	).toBeVisible();
 	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('first');
@@ -62,7 +62,7 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 		.first()
 		.click();
 	await expect(page.getByRole('article').getByText('Small lamps that burn all night.')).toBeVisible();
-	await page.getByRole('button', { name: /^Take for A/ }).click();
+	await page.getByRole('button', { name: /^Add to A/ }).click();
 	await saved(page);
 
 	await page.goto('/vocabularies');

@@ -127,10 +127,10 @@ test('headings: the next word after each, the rest parked, a concept complete, a
 	await page.getByRole('link', { name: /Headings/ }).click();
 	const box = page.getByPlaceholder(/^Look a word up/);
 	await box.pressSequentially('sleep', KEYS);
-	await page.getByRole('button', { name: /^Take for A/ }).click();
+	await page.getByRole('button', { name: /^Add to A/ }).click();
 	// The next word goes where the last one was typed.
 	await expect(box).toBeFocused();
-	await expect(page.getByRole('region', { name: 'Taken for A Sleep' })).toContainText('Sleep');
+	await expect(page.getByRole('region', { name: 'Added to A Sleep' })).toContainText('Sleep');
 	await page
 		.getByRole('button', { name: /^Park the other \d+$/ })
 		.first()

@@ -91,7 +91,7 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(page.getByRole('article', { name: 'Heading Surgery, Cardiac' })).toContainText(
 			'It has no narrower headings'
 		);
-		await page.getByRole('button', { name: /Take for A/ }).click();
+		await page.getByRole('button', { name: /Add to A/ }).click();
 		await expect(page.getByRole('button', { name: 'Already added' })).toBeVisible();
 		await page.getByRole('button', { name: 'Recorded music' }).click();
 		await page.getByLabel('Look up in the vocabulary').fill('music');
@@ -102,13 +102,13 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(page.getByRole('article', { name: 'Heading Music Treatment' })).toContainText(
 			'Treatment without Drugs'
 		);
-		await page.getByRole('button', { name: /Take for B/ }).click();
+		await page.getByRole('button', { name: /Add to B/ }).click();
 		// A heading with narrower ones, and the choice of its reach.
 		await page.getByLabel('Look up in the vocabulary').fill('nonpharmacological');
 		await expect(page.getByRole('article', { name: 'Heading Treatment without Drugs' })).toBeVisible();
 		await page.getByText(/^This one ·/).click();
 		await expect(page.getByText(/Leaves out what is indexed only with one of its/)).toBeVisible();
-		await page.getByRole('button', { name: /Take for B/ }).click();
+		await page.getByRole('button', { name: /Add to B/ }).click();
 		await saved(page);
 	});
 

@@ -301,7 +301,7 @@ test('two people in one strategy: each sees where the other is, edits meet, and 
 	await expect(mine.locator('.cm-line').nth(1)).toHaveText(/room\*/);
 	await mine.locator('.cm-line').nth(2).click();
 	await mine.keyboard.press('Control+z');
-	await expect(mine.getByText(/cannot be taken back: somebody else has changed the same thing since/)).toBeVisible();
+	await expect(mine.getByText(/cannot be undone: somebody else has changed the same thing since/)).toBeVisible();
 	await expect(mine.locator('.cm-line').nth(1)).toHaveText(/^ward\* OR unit\* OR room\*/);
 });
 

@@ -271,7 +271,7 @@ const conceptActs = [
 				if (!(await box.isVisible())) return;
 				await box.click();
 				await types(page, words);
-				const take = page.getByRole('button', { name: /^Take for/ });
+				const take = page.getByRole('button', { name: /^Add to/ });
 				await take.waitFor({ timeout: 10_000 }).catch(() => undefined);
 				if (await take.isEnabled().catch(() => false)) await take.click();
 			})

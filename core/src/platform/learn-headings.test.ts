@@ -91,7 +91,7 @@ describe('headings from examples', () => {
 	it('says what it cannot tell, and goes on without it', () => {
 		expect(learn({ heading: 'h(Old Harbours)' })).toMatchObject({
 			form: null,
-			open: [['heading', 'The name Stone Harbours does not stand in it.']]
+			open: [['heading', 'It does not contain the name Stone Harbours.']]
 		});
 		const both = learn({ heading: 'a(Stone Harbours)z', narrower: 'b(Stone Harbours)y' });
 		expect(both.open).toEqual([['narrower', 'It differs from the heading alone in two places.']]);

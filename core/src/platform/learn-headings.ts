@@ -15,7 +15,7 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 	const at = (construct: string) => {
 		const text = examined.typed(construct);
 		const around = text === null ? null : cut(text, 'Stone Harbours');
-		if (text !== null && !around) examined.open(construct, 'The name Stone Harbours does not stand in it.');
+		if (text !== null && !around) examined.open(construct, 'It does not contain the name Stone Harbours.');
 		return around;
 	};
 	const [alone, narrower, main] = [at('heading'), at('narrower'), at('main')];
@@ -84,7 +84,7 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 		} else if (back) {
 			after = back.text;
 			mainText = back.added;
-		} else examined.open('main', 'It cannot be told from the heading with narrower ones.');
+		} else examined.open('main', 'It is the same as the heading with narrower ones.');
 	}
 	const qualified = examined.typed('qualifiers') === null ? null : at('qualifiers');
 	let qualifiers: { pattern: string; joiner: string; by: 'name' | 'code' } | null = null;

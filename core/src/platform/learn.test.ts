@@ -83,15 +83,15 @@ describe('what examples leave open', () => {
 		});
 	});
 	it.each([
-		['title', { title: 'ti: lantern' }, 'The word harbour does not stand in it.'],
-		['comment', { title: 'ti: harbour', comment: '// my words' }, 'The words sample note do not stand in it.'],
+		['title', { title: 'ti: lantern' }, 'It does not contain the word harbour.'],
+		['comment', { title: 'ti: harbour', comment: '// my words' }, 'It does not contain the words sample note.'],
 		[
 			'lines',
 			{ title: 'ti: harbour', and: 'ti: harbour AND ti: lantern', lines: '#7 AND #8' },
-			'The numbers 2 and 3 do not stand in it.'
+			'It does not contain the numbers 2 and 3.'
 		],
-		['any-lines', { title: 'ti: harbour', 'any-lines': 'or/5-9' }, 'The numbers 1 and 3 do not stand in it.'],
-		['years', { title: 'ti: harbour', years: 'yr=2000-2005' }, '2011 does not stand in it.']
+		['any-lines', { title: 'ti: harbour', 'any-lines': 'or/5-9' }, 'It does not contain the numbers 1 and 3.'],
+		['years', { title: 'ti: harbour', years: 'yr=2000-2005' }, 'It does not contain 2011.']
 	] as const)('%s without its placeholder is told', (construct, given, why) => {
 		expect(learn(given).unclear).toContainEqual({ construct, why });
 	});

@@ -166,7 +166,7 @@ class Learner implements Examined {
 			}[field];
 			const text = this.typed(construct);
 			const around = text === null ? null : cut(text, 'harbour');
-			if (text !== null && !around) this.open(construct, 'The word harbour does not stand in it.');
+			if (text !== null && !around) this.open(construct, 'It does not contain the word harbour.');
 			return around ? [{ field, around }] : [];
 		});
 		const title = single.find((one) => one.field === 'ti');
@@ -235,7 +235,7 @@ class Learner implements Examined {
 		const first = escapedIndex(text, 'harbour');
 		const second = escapedIndex(text, 'lantern');
 		if (first < 0 || second < first)
-			return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
+			return this.open(construct, 'It does not contain the words harbour and lantern in this order.');
 		let between = text.slice(first + 'harbour'.length, second);
 		const { before, after } = this.title;
 		const each =
@@ -262,7 +262,7 @@ class Learner implements Examined {
 			if (text === null) continue;
 			const around = cut(text, 'harbour');
 			if (!around) {
-				this.open(construct, 'The word harbour does not stand in it.');
+				this.open(construct, 'It does not contain the word harbour.');
 				continue;
 			}
 			if (around.before === '' && around.after === '') {
@@ -354,7 +354,7 @@ class Learner implements Examined {
 			const first = escapedIndex(text, 'harbour');
 			const second = escapedIndex(text, 'lantern');
 			if (first < 0 || second < first)
-				return this.open(construct, 'The words harbour and lantern do not both stand in it, in this order.');
+				return this.open(construct, 'It does not contain the words harbour and lantern in this order.');
 			const numbers = [...text.matchAll(/\d+/g)].filter((match) => ['3', '4', '5'].includes(match[0]));
 			const [number] = numbers;
 			if (!number || numbers.length > 1)
@@ -414,19 +414,19 @@ class Learner implements Examined {
 			const after = at < 0 ? '' : between.slice(0, at).trimEnd();
 			if (at < 0) this.open('lines', `The operator ${and} does not stand between the two numbers.`);
 			else reference = `${start}%{n}${after === end.trimEnd() ? after : ''}`;
-		} else if (text !== null) this.open('lines', 'The numbers 2 and 3 do not stand in it.');
+		} else if (text !== null) this.open('lines', 'It does not contain the numbers 2 and 3.');
 		const run = (construct: string) => {
 			const typed = this.typed(construct);
 			if (typed === null) return null;
 			const match = /^(.*?)1(\D+)3(.*)$/s.exec(typed);
 			// Three numbers one by one are no short form.
 			if (!match)
-				return /1\D+2\D+3/.test(typed) ? null : this.open(construct, 'The numbers 1 and 3 do not stand in it.');
+				return /1\D+2\D+3/.test(typed) ? null : this.open(construct, 'It does not contain the numbers 1 and 3.');
 			return `${match[1] ?? ''}%{first}${match[2] ?? ''}%{last}${match[3] ?? ''}`;
 		};
 		const comment = this.typed('comment');
 		const said = comment === null ? null : cut(comment, 'sample note');
-		if (comment !== null && !said) this.open('comment', 'The words sample note do not stand in it.');
+		if (comment !== null && !said) this.open('comment', 'It does not contain the words sample note.');
 		return {
 			reference,
 			anyRun: run('any-lines'),
@@ -459,7 +459,7 @@ class Learner implements Examined {
 			let pattern = text;
 			for (const [value, slot] of values) {
 				const at = escapedIndex(pattern, value);
-				if (at < 0) return this.open(construct, `${value} does not stand in it.`);
+				if (at < 0) return this.open(construct, `It does not contain ${value}.`);
 				pattern = `${pattern.slice(0, at)}%{${slot}}${pattern.slice(at + value.length)}`;
 			}
 			return pattern;

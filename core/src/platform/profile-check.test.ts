@@ -31,7 +31,7 @@ describe('a profile that contradicts itself', () => {
 		[
 			'a slot twice',
 			platform({ lines: { ...lines, reference: 'step %{n}%{n}' } }),
-			'platform.lines.reference: A slot stands in the pattern twice.'
+			'platform.lines.reference: A slot is in the pattern twice.'
 		],
 		[
 			'a run without its end',

@@ -207,13 +207,13 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		for (const need of needs) if (!slots.includes(need)) say(at, `The pattern lacks %{${need}}.`);
 		for (const slot of slots)
 			if (![...needs, ...may].includes(slot)) say(at, `%{${slot}} has no meaning in this pattern.`);
-		if (new Set(slots).size < slots.length) say(at, 'A slot stands in the pattern twice.');
+		if (new Set(slots).size < slots.length) say(at, 'A slot is in the pattern twice.');
 	}
 	for (const kind of ['within', 'before'] as const) {
 		const pattern = profile.platform.proximity[kind];
 		if (pattern === null) continue;
 		const slots = slotsOf(pattern);
-		if (new Set(slots).size < slots.length) say(`platform.proximity.${kind}`, 'A slot stands in the pattern twice.');
+		if (new Set(slots).size < slots.length) say(`platform.proximity.${kind}`, 'A slot is in the pattern twice.');
 		for (const slot of slots)
 			if (!['left', 'right', 'words', 'n'].includes(slot))
 				say(`platform.proximity.${kind}`, `%{${slot}} has no meaning in this pattern.`);

@@ -81,7 +81,7 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 		return pen.cannot(
 			piece,
 			'nothing-left',
-			`Nothing is left of ${found.label} when what is excepted is taken out.`,
+			`Nothing is left of ${found.label} once the exceptions are removed.`,
 			'Mend it in the strategy, or leave it out here with a reason.'
 		);
 	const why =
@@ -136,7 +136,7 @@ function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrit
 			none ? `It was decided that no heading of ${source.name} fits: ${none.why} (${none.by}, ${none.on}).` : likeness,
 			none
 				? 'Leave it out here and let the text words carry it, or put words in its place.'
-				: 'Choose what stands for it there, put words in its place, or leave it out with a reason.',
+				: 'Choose its counterpart there, replace it with words, or leave it out with a reason.',
 			{
 				candidates: offered.map(reach),
 				...(offered.length > 0

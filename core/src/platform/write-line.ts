@@ -141,7 +141,7 @@ export class LineWriter implements LineOutput {
 				'to decide',
 				'replacement',
 				piece,
-				`What was to stand in its place, ${decision.text}, cannot be read.`,
+				`The replacement, ${decision.text}, cannot be read.`,
 				'Decide again.'
 			);
 			return { text: `${GAP_OPEN}${text}${GAP_CLOSE}`, tight: 'piece' };
@@ -235,7 +235,7 @@ export class LineWriter implements LineOutput {
 					'widened',
 					'no-not',
 					expression,
-					`${this.profile.platform.name} knows no NOT: what ${print(expression.drop)} was to take away stays in.`,
+					`${this.profile.platform.name} has no NOT: what ${print(expression.drop)} retrieves is not removed.`,
 					'Accept it, and take those records away after the export.',
 					flipped
 				);

@@ -344,7 +344,7 @@ function* jsonSlices(whole: unknown): Generator<object> {
 			? whole['@graph']
 			: null;
 	if (typeof whole !== 'object' || whole === null)
-		throw new Refused('not-rdf', 'This is JSON, but no JSON-LD: it holds no object.');
+		throw new Refused('not-rdf', 'This is JSON but not JSON-LD: it holds no object.');
 	const named = (one: unknown) =>
 		typeof one === 'object' &&
 		one !== null &&

@@ -84,7 +84,7 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 			'no-headings',
 			graph.size === 0
 				? 'The file says nothing that a vocabulary would say.'
-				: 'The file is RDF, but no SKOS: there is no skos:Concept in it.'
+				: 'The file is RDF but not SKOS: there is no skos:Concept in it.'
 		);
 	const withdrawn = all.filter((iri) => of(iri, OWL_DEPRECATED).some((one) => /^(true|1)$/.test(textOf(one))));
 	if (withdrawn.length > 0) notes.push(`${count(withdrawn.length, 'withdrawn heading')} (owl:deprecated) left out.`);
@@ -139,7 +139,7 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 			faults.push({
 				code: 'bad-year',
 				place: iri,
-				message: `came in “${since.slice(0, 60)}”, which is no year; that is left out`
+				message: `came in “${since.slice(0, 60)}”, which is not a year; that is left out`
 			});
 		const seeAlso = links(RDFS_SEE_ALSO).filter((one) => graph.has(base + one));
 		const changes = [...of(iri, `${SKOS}changeNote`), ...of(iri, `${SKOS}historyNote`)].map(textOf).map(changeOf);

@@ -1,6 +1,6 @@
 /**
  * A vocabulary as a plain table (CSV, TSV): which column says what is guessed from the names of the
- * columns and can be chosen otherwise; several values of one cell are parted by a sign. Cells that a
+ * columns and can be chosen otherwise; several values of one cell are separated by a character. Cells that a
  * spreadsheet would take for formulas are written with an apostrophe in front, which reading takes
  * off again.
  */
@@ -162,7 +162,7 @@ export function readTable(text: string, shape: TableShape, id: string, name: str
 			faults.push({
 				code: 'bad-year',
 				place,
-				message: `“${label}” came in “${since.slice(0, 60)}”, which is no year; that is left out`
+				message: `“${label}” came in “${since.slice(0, 60)}”, which is not a year; that is left out`
 			});
 		const heading: Heading = {
 			id: cell('id') || slug(label),

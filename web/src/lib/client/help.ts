@@ -30,7 +30,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
 	['Alt Enter', 'records of the line'],
 	['Ctrl X, C, V', 'cut, copy and paste lines; references come along'],
 	['Ctrl Z, Ctrl Y', 'undo and redo, also after a reload'],
-	['F8', 'explain the next problem; its repairs have the focus'],
+	['F8', 'in the sheet, explain the next problem; elsewhere, go to the next thing to look at'],
 	['Ctrl K', 'every action by name'],
 	['Alt L', 'show or hide the lens'],
 	['Alt H', 'show or hide this help'],

@@ -34,7 +34,7 @@ export function earlierAdvice(old: Earlier, from: number | null): { readonly nee
 		needed: true,
 		text:
 			old.id === null
-				? `Records of ${years} carry ${old.label}, which is no heading any more; search it as text words.`
+				? `Records of ${years} carry ${old.label}, which is no longer a heading; search it as text words.`
 				: `For ${years} it was ${old.label}. You search those years${from === null ? ' (no limit on years)' : ''}.`
 	};
 }

@@ -1,4 +1,5 @@
 /** What the lens shows: always about what the cursor or focus is on; pinned, it stays. */
+import type { StepPoint } from '@wide-lantern/core/editor';
 import type { ShownRecord } from '$lib/contract/records';
 import { SvelteMap } from 'svelte/reactivity';
 import type { Taking } from './terms';
@@ -40,6 +41,8 @@ export class Lens {
 	focus = $state<'faults' | 'label' | null>(null);
 	/** Whether a line's heading or the line itself is shown, where the cursor is on both. */
 	side = $state<'heading' | 'line'>('heading');
+	/** What was gone to last of all that there is to look at. */
+	attention = $state.raw<StepPoint | null>(null);
 	pinned = $state(false);
 	open = $state(true);
 	/** What was chosen at headings and is not taken yet, by `vocabulary:identifier`: it stays while one looks elsewhere. */

@@ -82,7 +82,7 @@ describe('steps', () => {
 		window.act('mine in b', set('b', '1'));
 		window.act('mine in a', set('a', '1'));
 		window.other(set('a', '2'));
-		expect(window.turn('undo')).toContain('“mine in a” cannot be taken back: somebody else');
+		expect(window.turn('undo')).toContain('“mine in a” cannot be undone: somebody else');
 		expect(window.document).toEqual({ a: '2', b: '1' });
 		expect(window.turn('undo')).toBeNull();
 		expect(window.document).toEqual({ a: '2', b: '' });

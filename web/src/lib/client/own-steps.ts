@@ -84,7 +84,7 @@ export class OwnSteps {
 		const inTheWay = conflictsOf(step.edits, this.others.slice(step.seen), document);
 		if (inTheWay.length === 0) return step;
 		return {
-			refused: `“${step.name}” cannot be ${kind === 'undo' ? 'taken back' : 'made again'}: somebody else has changed the same thing since. It was left as it is now.`,
+			refused: `“${step.name}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: somebody else has changed the same thing since. It was left as it is now.`,
 			step
 		};
 	}

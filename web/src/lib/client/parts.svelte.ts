@@ -169,7 +169,7 @@ export function bringingIn(
 			after: filterLine
 		});
 	const count = unpacked.ids.length === 1 ? 'a line' : `${unpacked.ids.length} lines`;
-	return { title, edits, said: [`“${title}” was brought in as ${count}. Undo takes it back.`, ...unpacked.said] };
+	return { title, edits, said: [`“${title}” was brought in as ${count}. Undo (Ctrl Z) removes it.`, ...unpacked.said] };
 }
 
 /** The lines of a part as they will read, numbered from 1. */

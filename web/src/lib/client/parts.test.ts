@@ -121,7 +121,7 @@ describe('the shelf of parts', () => {
 	it('says what was brought in, unless the enquiry refused it', () => {
 		const { shelf, enquiry } = shelfOn(() => 500);
 		shelf.bringIn(entry('concept'), 'wide', lines, place);
-		expect(shelf.said[0]).toBe('“Lamps, wide” was brought in as 2 lines. Undo takes it back.');
+		expect(shelf.said[0]).toBe('“Lamps, wide” was brought in as 2 lines. Undo (Ctrl Z) removes it.');
 		shelf.said = [];
 		enquiry.edit.mockReturnValueOnce(false);
 		shelf.bringIn(entry('concept'), 'wide', lines, place);

@@ -82,7 +82,7 @@ async function start(): Promise<ReaderAnswer> {
 		};
 	say({ say: 'kind', kind });
 	const look = kind === 'table' ? lookAtTable(begin) : null;
-	if (kind === 'table' && !look) return { say: 'failed', message: 'This file is no table.', faults: [] };
+	if (kind === 'table' && !look) return { say: 'failed', message: 'This file is not a table.', faults: [] };
 	if (look && !data.shape) return { say: 'columns', look };
 	const { vocabulary, faults: all, notes } = await read(kind);
 	const faults = all.slice(0, TOLD).map(({ code, message, place }) => ({ code, message, place }));

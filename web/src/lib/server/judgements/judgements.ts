@@ -97,7 +97,7 @@ export async function judge(
 	const fresh = asked.filter(({ record, verdict }) => known.verdictOn(record) !== verdict);
 	const added = fresh.filter(({ record, verdict }) => verdict !== null && known.verdictOn(record) === null).length;
 	if (added > 0 && known.relevant.length + known.irrelevant.length + added > MOST_JUDGED)
-		return `No more than ${MOST_JUDGED} records can be judged in one enquiry. Those judged before were kept.`;
+		return `At most ${MOST_JUDGED} records can be judged in one enquiry. Earlier judgements were kept.`;
 	const made = { person_id: actor.id, person_name: actor.name, made_at: new Date() };
 	await database.transaction(async (transaction) => {
 		// Held, so that numbers are given in the order in which they are saved.

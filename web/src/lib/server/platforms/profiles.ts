@@ -14,7 +14,7 @@ const KEPT = 50;
  * @param actor null for what ships
  */
 export async function saveProfile(data: unknown, actor: Actor | null = null): Promise<string | null> {
-	if (!check(data)) return `This is no profile: ${faultOf(check.errors)}.`;
+	if (!check(data)) return `This is not a profile: ${faultOf(check.errors)}.`;
 	const problems = profileProblems(data);
 	if (problems.length > 0)
 		return `This profile contradicts itself. ${problems

@@ -42,7 +42,7 @@ const PATIENCE = 30_000;
 export async function reach(address: string): Promise<Reached> {
 	const origin = originOf(address);
 	if (origin === null)
-		return { ok: false, message: 'That is no web address; it should begin with https:// or http://.' };
+		return { ok: false, message: 'That is not a web address; it should begin with https:// or http://.' };
 	const allowed = await database('addresses').where({ origin }).first<Address | undefined>('origin');
 	if (!allowed)
 		return {

@@ -51,7 +51,7 @@ export async function saveEdition(
 	by: { readonly id: string | null; readonly name: string },
 	confirm: (transaction: Knex.Transaction) => Promise<void> = () => Promise.resolve()
 ): Promise<number> {
-	if (!isHead(head)) throw new Error(`This is no vocabulary: ${faultOf(isHead.errors)}`);
+	if (!isHead(head)) throw new Error(`This is not a vocabulary: ${faultOf(isHead.errors)}`);
 	const { id } = head;
 	const number = await database.transaction(async (transaction) => {
 		await transaction('vocabularies')

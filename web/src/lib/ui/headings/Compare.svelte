@@ -80,7 +80,7 @@
 						<p class="mt-2">
 							{#if taken.has(one.key)}<span class="small soft">taken</span>{:else}<button
 									class="do"
-									onclick={() => take({ ...one, narrower: one.below > 0 })}>Take this one</button
+									onclick={() => take({ ...one, narrower: one.below > 0 })}>Add this one</button
 								>{/if}
 						</p>
 					{/if}

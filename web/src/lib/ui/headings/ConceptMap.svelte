@@ -123,7 +123,7 @@
 			<p class="small soft">
 				{concept.headings.length === 0
 					? 'What its name and words are called in each. Nothing is taken yet.'
-					: 'What is taken stands in full; what the other vocabularies may call it, beside it.'} A line joins equivalents:
+					: 'What was added is shown in full, with possible equivalents in the other vocabularies beside it.'} A line joins equivalents:
 				solid where somebody decided it, dashed where it is suggested.
 			</p>
 			{#if map.comparing}<p class="small soft" role="status">

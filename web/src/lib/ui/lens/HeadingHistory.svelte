@@ -124,7 +124,7 @@
 					{@const id = old.id}
 					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button
 							class="do small"
-							onclick={() => takeEarlier(id, old.label)}>Take {old.label}, too ({formatCount(old.records)})</button
+							onclick={() => takeEarlier(id, old.label)}>Add {old.label} as well ({formatCount(old.records)})</button
 						>{/if}
 				{/if}
 			</p>

@@ -29,7 +29,7 @@
 		if (!concept || !enquiry.editable) return null;
 		const letter = conceptLetter(enquiry.document.concepts.indexOf(concept));
 		return {
-			label: `Take for ${letter} ${concept.name}`,
+			label: `Add to ${letter} ${concept.name}`,
 			known: inConcept(concept, shown),
 			act: (choice: Taking) => void enquiry.edit('take a heading', addHeading(concept, choice))
 		};
@@ -92,8 +92,11 @@
 	<h2>To look at here</h2>
 	<ul class="mt-2 grid gap-2">
 		{#each look as point, at (at)}<li class="say note small">
-				<a href="/enquiries/{enquiry.id}/{point.place.address}" onclick={(event) => inSheet(event, point.place.address)}
-					>{point.message}</a
+				<a
+					href="/enquiries/{enquiry.id}/{point.place.address}"
+					class:font-semibold={lens.attention?.message === point.message}
+					aria-current={lens.attention?.message === point.message ? 'true' : undefined}
+					onclick={(event) => inSheet(event, point.place.address)}>{point.message}</a
 				>
 			</li>{/each}
 	</ul>

@@ -73,7 +73,7 @@
 					</p>
 				{:else}
 					{#if !side.passes && !side.out}<p class="small soft">
-							No term of this side stands in it. A word of its title or abstract, added to the concept, would light it.
+							It contains none of these terms. A word of its title or abstract, added to the concept, would light it.
 						</p>{/if}
 				{/each}
 			</div>

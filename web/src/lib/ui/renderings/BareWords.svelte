@@ -115,7 +115,7 @@
 			{#each seen.parts as part, at (at)}
 				<li>
 					<span class="line-face">{part.words}</span>
-					{#if part.kind === 'ignored'}<span class="soft">is passed over in silence</span>
+					{#if part.kind === 'ignored'}<span class="soft">is ignored without warning</span>
 					{:else if part.kind === 'words'}
 						{#if seen.vocabulary && !seen.plain}<strong>fell through</strong>: no heading of that name; searched as a
 							word{:else}is searched as a word{/if}{#if part.forms.length > 0}, and as {part.forms.join(', ')}{/if}

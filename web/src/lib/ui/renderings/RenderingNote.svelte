@@ -152,7 +152,7 @@
 						<legend class="small soft"
 							>{note.cause === 'written-out'
 								? 'The words that it is written out as; remove some, or add more below'
-								: 'What may stand for it; several are joined with OR'}</legend
+								: 'What to search instead; several are joined with OR'}</legend
 						>
 						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"
 								><input type="checkbox" value={candidate} bind:group={chosen} />

@@ -82,7 +82,7 @@
 </div>
 <div class="mt-3 flex flex-wrap gap-4 items-end">
 	<label
-		><span class="said">Several values in a cell are parted by</span><select class="ask" bind:value={separator}
+		><span class="said">Values in one cell are separated by</span><select class="ask" bind:value={separator}
 			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option
 			><option value={NEW_LINE}>a new line</option></select
 		></label

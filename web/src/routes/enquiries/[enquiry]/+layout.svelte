@@ -18,6 +18,7 @@
 	import Trouble from '$lib/ui/Trouble.svelte';
 	import { commands } from '$lib/client/commands.svelte';
 	import { provideWorkspace } from '$lib/client/context';
+	import { nextPoint, pointsToLookAt } from '$lib/client/attention';
 	import { LineFindings } from '$lib/client/line-findings.svelte';
 	import { SheetCounts } from '$lib/client/counts.svelte';
 	import { EnquiryClient } from '$lib/client/enquiry.svelte';
@@ -107,6 +108,7 @@
 			})),
 			{ name: 'Help: the notation, fields, keys and words', shortcut: 'Alt H', act: () => (help = !help) },
 			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
+			{ name: 'Go to the next thing to look at', shortcut: 'F8', act: () => lookAtNext(1) },
 			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
 			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
 			{ name: lens.open ? 'Hide the lens' : 'Show the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
@@ -118,7 +120,22 @@
 		])
 	);
 
+	const points = $derived(pointsToLookAt(states));
+	function lookAtNext(by: 1 | -1) {
+		const next = nextPoint(points, lens.attention, by, here);
+		lens.attention = next;
+		if (!next) return;
+		const line = /^strategy#line-(\d+)$/.exec(next.place.address)?.[1];
+		if (line !== undefined && here === 'strategy' && lens.goTo) lens.goTo(Number(line));
+		else void goto(path(next.place.address));
+	}
 	function key(event: KeyboardEvent) {
+		// The sheet goes to its own problems first.
+		if (event.key === 'F8' && !event.defaultPrevented) {
+			lookAtNext(event.shiftKey ? -1 : 1);
+			event.preventDefault();
+			return;
+		}
 		const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable="true"]');
 		if (event.altKey && /^[1-6]$/.test(event.key)) {
 			const step = STEPS[Number(event.key) - 1];

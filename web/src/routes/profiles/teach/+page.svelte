@@ -54,7 +54,7 @@
 		{ id: 'export', label: 'Records in an export, at most' }
 	] as const;
 	const YES_NO = [
-		{ id: 'front', label: 'A wildcard may stand at the front of a word', otherwise: 'no' },
+		{ id: 'front', label: 'A word may begin with a wildcard', otherwise: 'no' },
 		{ id: 'near-groups', label: 'Proximity takes brackets with OR', otherwise: 'yes' },
 		{ id: 'near-phrases', label: 'Proximity takes phrases', otherwise: 'yes' },
 		{ id: 'near-wildcards', label: 'Proximity takes wildcards', otherwise: 'yes' }
@@ -217,7 +217,7 @@
 					>{/each}
 			</div>
 			<details class="mt-3">
-				<summary>What the source does by itself, and where it answers</summary>
+				<summary>What the source does on its own, and its address</summary>
 				<label class="block mt-1"
 					><span class="said">Two words side by side</span><select class="ask" bind:value={teaching.adjacent}
 						><option value="refused">are rejected, or it is not known</option><option value="and"

@@ -48,7 +48,7 @@ describe('a count', () => {
 		[
 			'no number',
 			response('<numberOfRecords>many</numberOfRecords>'),
-			{ ok: false, cause: 'unreadable', why: 'numberOfRecords is no number in the answer: “many”.' }
+			{ ok: false, cause: 'unreadable', why: 'numberOfRecords is not a number in the response: “many”.' }
 		],
 		[
 			'nothing of it',
@@ -58,7 +58,7 @@ describe('a count', () => {
 		[
 			'a page',
 			'<html><body>Please sign in</body></html>',
-			{ ok: false, cause: 'unreadable', why: 'The answer is no answer of SRU, but “html”.' }
+			{ ok: false, cause: 'unreadable', why: 'This is not an SRU response but “html”.' }
 		],
 		['broken XML', '<searchRetrieveResponse><numberOfRecords>1</b>', { ok: false, cause: 'unreadable' }],
 		['cut off', '<searchRetrieveResponse><numberOfRecords>1', { ok: false, cause: 'unreadable' }],

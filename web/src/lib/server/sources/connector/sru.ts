@@ -99,7 +99,7 @@ export class SruClient {
 	private async ask(parameters: Readonly<Record<string, string>>, signal?: AbortSignal): Promise<Result<SruResponse>> {
 		const url = URL.canParse(this.address) ? new URL(this.address) : null;
 		if (!url || (url.protocol !== 'http:' && url.protocol !== 'https:'))
-			return { ok: false, cause: 'elsewhere', why: 'The address of the source is no web address.' };
+			return { ok: false, cause: 'elsewhere', why: 'The address of the source is not a web address.' };
 		if (!(await this.mayReach(url.origin)))
 			return {
 				ok: false,

@@ -55,7 +55,7 @@ export class SruReader {
 
 	constructor() {
 		this.parser.on('error', (error) => {
-			throw new XmlFault(`The answer is no well-formed XML: ${error.message.split('\n')[0] ?? ''}`);
+			throw new XmlFault(`The answer is not well-formed XML: ${error.message.split('\n')[0] ?? ''}`);
 		});
 		this.parser.on('doctype', () => {
 			throw new XmlFault('The answer declares a document type, which no source needs to; it was not read.');
@@ -100,14 +100,14 @@ export class SruReader {
 	finish(): SruResponse {
 		this.parser.close();
 		if (!['searchRetrieveResponse', 'explainResponse', 'scanResponse'].includes(this.root))
-			throw new XmlFault(`The answer is no answer of SRU${this.root === '' ? '' : `, but “${this.root}”`}.`);
+			throw new XmlFault(`This is not an SRU response${this.root === '' ? '' : ` but “${this.root}”`}.`);
 		const { root, total, next, records, diagnostics, title, indexes, queryTypes, portion, terms } = this;
 		return { root, total, next, records, diagnostics, title, indexes, queryTypes, portion, terms };
 	}
 
 	private closed(name: string, text: string): void {
 		const number = () => {
-			if (!/^\d{1,15}$/.test(text)) throw new XmlFault(`${name} is no number in the answer: “${text.slice(0, 40)}”.`);
+			if (!/^\d{1,15}$/.test(text)) throw new XmlFault(`${name} is not a number in the response: “${text.slice(0, 40)}”.`);
 			return Number(text);
 		};
 		if (this.diagnostic) {

@@ -97,8 +97,8 @@
 			>
 		{/each}
 	</div>
-	<section class="mt-3" aria-label="Taken for {conceptLetter(index)} {concept.name}">
-		<h2 class="small soft">Taken for {conceptLetter(index)} {concept.name}</h2>
+	<section class="mt-3" aria-label="Added to {conceptLetter(index)} {concept.name}">
+		<h2 class="small soft">Added to {conceptLetter(index)} {concept.name}</h2>
 		{#if concept.headings.length === 0 && (concept.noHeading ?? []).length === 0}<p class="soft">None yet.</p>{/if}
 		<NoHeading {concept} letter={conceptLetter(index)} />
 		<ul class="flex flex-wrap gap-2 mt-1">
@@ -253,7 +253,7 @@
 						heading={shown.id}
 						turn={(heading) => go(shown.vocabulary, heading)}
 						take={enquiry.editable
-							? { label: `Take for ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt }
+							? { label: `Add to ${conceptLetter(index)} ${concept.name}`, known: taken, act: takeIt }
 							: null}
 					/>
 					<NamesAsWords

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { Tabs } from '@skeletonlabs/skeleton-svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import BookOpen from '@lucide/svelte/icons/book-open';
@@ -75,7 +76,8 @@
 		{ id: 'records', name: 'Records' },
 		{ id: 'versions', name: 'Versions' }
 	] as const;
-	let panel = $state<(typeof PANELS)[number]['id']>('beam');
+	type Panel = (typeof PANELS)[number]['id'];
+	let panel = $state<Panel>('beam');
 	const reading = new RecordReading(enquiry.id);
 	function showRecords(line: string | null, aloneIn: string | null = null) {
 		if (line === null) return;
@@ -289,57 +291,53 @@
 {#if copied}<p class="small soft mt-2" role="status">{copied}</p>{/if}
 <PrintedLines {document} {view} />
 {#if keys}<KeyboardMap onclose={() => (keys = false)} />{/if}
-<div class="panels mt-5" role="tablist" aria-label="Below the sheet">
-	{#each PANELS as one (one.id)}<button
-			role="tab"
-			id="tab-{one.id}"
-			aria-selected={panel === one.id}
-			aria-controls="panel"
-			onclick={() => (panel = one.id)}>{one.name}</button
-		>{/each}
-</div>
-<div id="panel" role="tabpanel" aria-labelledby="tab-{panel}" class="mt-3">
-	{#if panel === 'beam'}
-		{#if sheet.margins?.beam}<Beam
-				beam={sheet.margins.beam}
-				old={sheet.marginsOld}
-				ongo={(line) => editor?.go(line)}
-			/>{:else}<p class="soft">
-				The beam shows how each concept narrows the results, once a line is counted. Type a first line, or assemble the
-				lines from your concepts.
-			</p>{/if}
-	{:else if panel === 'kinds'}
-		{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds
-				kinds={sheet.margins.kinds}
-				old={sheet.marginsOld}
-				size={view?.collection?.size ?? 1}
-				known={view?.benchmark.held ?? 0}
-			/>{:else}<p class="soft">
-				Headings catch what authors call something else, words what is not indexed. What each contributes is shown here
-				once a line is counted.
-			</p>{/if}
-	{:else if panel === 'trials'}
-		{#if final}<Trials
-				final={final.id}
-				count={final.count}
-				found={final.found}
-				known={view?.benchmark.held ?? 0}
-			/>{:else}<p class="soft">
-				Once a line is counted, suggestions for too many or too few records appear here, each with its effect.
-			</p>{/if}
-	{:else if panel === 'limits'}
-		{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
-				Limits act on a result. Combine the concepts first; then years, languages and the like appear here with what
-				each would lose.
-			</p>{/if}
-	{:else if panel === 'parts'}
-		<Parts {selected} final={view?.final ?? null} />
-	{:else if panel === 'records'}
-		<Records {reading} revision={view?.revision} />
-	{:else}
-		<Versions />
-	{/if}
-</div>
+<Tabs value={panel} onValueChange={(details) => (panel = details.value as Panel)}>
+	<Tabs.List class="panels mt-5" aria-label="Below the sheet">
+		{#each PANELS as one (one.id)}<Tabs.Trigger value={one.id}>{one.name}</Tabs.Trigger>{/each}
+	</Tabs.List>
+	<Tabs.Content value={panel} class="mt-3">
+		{#if panel === 'beam'}
+			{#if sheet.margins?.beam}<Beam
+					beam={sheet.margins.beam}
+					old={sheet.marginsOld}
+					ongo={(line) => editor?.go(line)}
+				/>{:else}<p class="soft">
+					The beam shows how each concept narrows the results, once a line is counted. Type a first line, or assemble
+					the lines from your concepts.
+				</p>{/if}
+		{:else if panel === 'kinds'}
+			{#if sheet.margins && sheet.margins.kinds.length > 0}<Kinds
+					kinds={sheet.margins.kinds}
+					old={sheet.marginsOld}
+					size={view?.collection?.size ?? 1}
+					known={view?.benchmark.held ?? 0}
+				/>{:else}<p class="soft">
+					Headings catch what authors call something else, words what is not indexed. What each contributes is shown
+					here once a line is counted.
+				</p>{/if}
+		{:else if panel === 'trials'}
+			{#if final}<Trials
+					final={final.id}
+					count={final.count}
+					found={final.found}
+					known={view?.benchmark.held ?? 0}
+				/>{:else}<p class="soft">
+					Once a line is counted, suggestions for too many or too few records appear here, each with its effect.
+				</p>{/if}
+		{:else if panel === 'limits'}
+			{#if final}<Limits final={final.id} known={view?.benchmark.held ?? 0} />{:else}<p class="soft">
+					Limits act on a result. Combine the concepts first; then years, languages and the like appear here with what
+					each would lose.
+				</p>{/if}
+		{:else if panel === 'parts'}
+			<Parts {selected} final={view?.final ?? null} />
+		{:else if panel === 'records'}
+			<Records {reading} revision={view?.revision} />
+		{:else}
+			<Versions />
+		{/if}
+	</Tabs.Content>
+</Tabs>
 
 <style>
 	/* As wide as the right margin of the sheet (sheet.css), and above its lines while they scroll. */
@@ -361,12 +359,12 @@
 		color: var(--soft);
 		cursor: help;
 	}
-	.panels {
+	:global(.panels) {
 		display: flex;
 		gap: 4px;
 		border-bottom: 1px solid var(--rule);
 	}
-	.panels button {
+	:global(.panels button) {
 		padding: 6px 12px;
 		border: 1px solid transparent;
 		border-bottom: none;
@@ -374,7 +372,7 @@
 		cursor: pointer;
 		color: var(--soft);
 	}
-	.panels button[aria-selected='true'] {
+	:global(.panels button[aria-selected='true']) {
 		color: var(--ink);
 		font-weight: 600;
 		border-color: var(--rule);

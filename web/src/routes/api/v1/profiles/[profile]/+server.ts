@@ -27,7 +27,7 @@ export const PUT = async ({ params, request, url, locals }) => {
 	try {
 		data = JSON.parse(text);
 	} catch {
-		error(422, { message: 'The file is no JSON. Nothing was changed.' });
+		error(422, { message: 'The file is not valid JSON. Nothing was changed.' });
 	}
 	if (typeof data !== 'object' || data === null || !('id' in data) || data.id !== params.profile)
 		error(422, { message: `The profile’s own identifier is not “${params.profile}”. Nothing was changed.` });
