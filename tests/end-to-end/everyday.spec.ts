@@ -200,6 +200,7 @@ test('one key goes to the next thing that is open, wherever it is', async ({ pag
 		'aria-current',
 		'true'
 	);
+	await expect(page.locator('[id^="concept-"]')).toBeFocused();
 	await page.keyboard.press('Shift+F8');
 	await expect(page).toHaveURL(/\/brief#parts$/);
 });

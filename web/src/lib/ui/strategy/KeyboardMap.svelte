@@ -8,10 +8,18 @@
 <Dialog title="Keyboard map" {onclose}>
 	<table class="grid-table small mt-2">
 		<tbody
-			>{#each KEYS as [keys, what] (keys)}<tr
-					><th scope="row" class="whitespace-nowrap text-left">{keys}</th><td>{what}</td></tr
-				>{/each}</tbody
+			>{#each KEYS as [keys, what] (keys)}<tr><th scope="row" class="keys">{keys}</th><td>{what}</td></tr>{/each}</tbody
 		>
 	</table>
 	<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
 </Dialog>
+
+<style>
+	.keys {
+		width: 12rem;
+		white-space: nowrap;
+		text-align: left;
+		color: var(--ink);
+		border-bottom: 1px solid var(--rule);
+	}
+</style>

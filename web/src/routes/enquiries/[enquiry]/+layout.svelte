@@ -108,7 +108,7 @@
 			})),
 			{ name: 'Help: the notation, fields, keys and words', shortcut: 'Alt H', act: () => (help = !help) },
 			{ name: 'Who takes part in this enquiry', act: () => void goto(path('people')) },
-			{ name: 'Go to the next thing to look at', shortcut: 'F8', act: () => lookAtNext(1) },
+			{ name: 'Go to the next thing to look at', shortcut: 'F8', act: () => void lookAtNext(1) },
 			{ name: 'Undo', shortcut: 'Ctrl Z', act: () => enquiry.undo() },
 			{ name: 'Redo', shortcut: 'Ctrl Shift Z', act: () => enquiry.redo() },
 			{ name: lens.open ? 'Hide the lens' : 'Show the lens', shortcut: 'Alt L', act: () => (lens.open = !lens.open) },
@@ -121,18 +121,24 @@
 	);
 
 	const points = $derived(pointsToLookAt(states));
-	function lookAtNext(by: 1 | -1) {
+	async function lookAtNext(by: 1 | -1) {
 		const next = nextPoint(points, lens.attention, by, here);
 		lens.attention = next;
 		if (!next) return;
 		const line = /^strategy#line-(\d+)$/.exec(next.place.address)?.[1];
 		if (line !== undefined && here === 'strategy' && lens.goTo) lens.goTo(Number(line));
-		else void goto(path(next.place.address));
+		else {
+			await goto(path(next.place.address));
+			// From there the next Tab reaches what can be done about it.
+			const place = window.document.getElementById(next.place.address.split('#')[1] ?? '');
+			place?.setAttribute('tabindex', '-1');
+			place?.focus({ preventScroll: true });
+		}
 	}
 	function key(event: KeyboardEvent) {
 		// The sheet goes to its own problems first.
 		if (event.key === 'F8' && !event.defaultPrevented) {
-			lookAtNext(event.shiftKey ? -1 : 1);
+			void lookAtNext(event.shiftKey ? -1 : 1);
 			event.preventDefault();
 			return;
 		}
