@@ -31,8 +31,7 @@ export const actions = {
 		} as const;
 		const wanted = formText(form, 'change');
 		const change = Object.hasOwn(changes, wanted) ? changes[wanted as keyof typeof changes] : undefined;
-		if (!change || !/^[0-9a-f-]{36}$/.test(id))
-			return fail(400, { message: 'This change cannot be made here.' });
+		if (!change || !/^[0-9a-f-]{36}$/.test(id)) return fail(400, { message: 'This change cannot be made here.' });
 		const changed = await changePerson(id, change);
 		return changed.ok ? { message: 'Changed.' } : fail(400, { message: changed.message });
 	}

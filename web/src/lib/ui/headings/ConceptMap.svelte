@@ -123,8 +123,8 @@
 			<p class="small soft">
 				{concept.headings.length === 0
 					? 'What its name and words are called in each. Nothing is taken yet.'
-					: 'What was added is shown in full, with possible equivalents in the other vocabularies beside it.'} A line joins equivalents:
-				solid where somebody decided it, dashed where it is suggested.
+					: 'What was added is shown in full, with possible equivalents in the other vocabularies beside it.'} A line joins
+				equivalents: solid where somebody decided it, dashed where it is suggested.
 			</p>
 			{#if map.comparing}<p class="small soft" role="status">
 					Large vocabularies are still being compared; what they call it appears when they have been compared.

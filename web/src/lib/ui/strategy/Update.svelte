@@ -36,9 +36,7 @@
 	{onclose}
 >
 	{#if steps.length === 0}
-		<p class="mt-2">
-			Every heading and word of the concepts is in a line. What is only in lines is left as it is.
-		</p>
+		<p class="mt-2">Every heading and word of the concepts is in a line. What is only in lines is left as it is.</p>
 		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
 	{:else}
 		<table class="grid-table small mt-2">

@@ -107,7 +107,8 @@ export class SruReader {
 
 	private closed(name: string, text: string): void {
 		const number = () => {
-			if (!/^\d{1,15}$/.test(text)) throw new XmlFault(`${name} is not a number in the response: “${text.slice(0, 40)}”.`);
+			if (!/^\d{1,15}$/.test(text))
+				throw new XmlFault(`${name} is not a number in the response: “${text.slice(0, 40)}”.`);
 			return Number(text);
 		};
 		if (this.diagnostic) {
