@@ -120,7 +120,7 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 		.getByRole('article', { name: 'Compared: Delirium, Waking' })
 		.getByRole('button', { name: 'Add this one' })
 		.click();
-	await expect(beside.getByRole('article', { name: 'Compared: Delirium, Waking' })).toContainText('taken');
+	await expect(beside.getByRole('article', { name: 'Compared: Delirium, Waking' })).toContainText('added');
 	await beside.getByRole('button', { name: 'Leave Delirium out of the comparison' }).click();
 	await expect(beside).toHaveCount(0);
 

@@ -1,18 +1,8 @@
 import type { Concept } from '@wide-lantern/core/editor';
 import { describe, expect, it } from 'vitest';
 import { assemblySteps, hasLines, headingNames } from './assembly';
-import { documentOf, edited, line } from './testing';
+import { concept, documentOf, edited, line } from './testing';
 
-const concept = (id: string, change: Partial<Concept> = {}): Concept => ({
-	id,
-	name: id,
-	note: '',
-	strands: [],
-	headings: [],
-	words: [],
-	parked: [],
-	...change
-});
 const heading = (id: string, vocabulary: string, name: string, picked?: readonly string[]) =>
 	({
 		id,

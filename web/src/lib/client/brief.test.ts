@@ -11,7 +11,7 @@ import {
 	type PlannedSource,
 	type QuestionPart
 } from './brief';
-import { documentOf, edited, line } from './testing';
+import { concept, documentOf, edited, line } from './testing';
 
 const part = (id: string, change: Partial<QuestionPart> = {}): QuestionPart => ({
 	id,
@@ -19,16 +19,6 @@ const part = (id: string, change: Partial<QuestionPart> = {}): QuestionPart => (
 	text: '',
 	concept: null,
 	leftOut: null,
-	...change
-});
-const concept = (id: string, change: Partial<Concept> = {}): Concept => ({
-	id,
-	name: id,
-	note: '',
-	strands: [],
-	headings: [],
-	words: [],
-	parked: [],
 	...change
 });
 const WORD = { id: 'w', strand: null, text: 'lamp*', origin: '' } as Concept['words'][number];

@@ -2,6 +2,7 @@
 import {
 	applyEdits,
 	newEnquiry,
+	type Concept,
 	type Edit,
 	type EnquiryDocument,
 	type Json,
@@ -48,6 +49,18 @@ export const line = (id: string, source: string, change: Partial<StrategyLine> =
 	label: '',
 	note: '',
 	off: false,
+	...change
+});
+
+/** An empty concept, unless the change says otherwise. */
+export const concept = (id: string, change: Partial<Concept> = {}): Concept => ({
+	id,
+	name: id,
+	note: '',
+	strands: [],
+	headings: [],
+	words: [],
+	parked: [],
 	...change
 });
 

@@ -78,7 +78,7 @@
 					{/if}
 					{#if take}
 						<p class="mt-2">
-							{#if taken.has(one.key)}<span class="small soft">taken</span>{:else}<button
+							{#if taken.has(one.key)}<span class="small soft">added</span>{:else}<button
 									class="do"
 									onclick={() => take({ ...one, narrower: one.below > 0 })}>Add this one</button
 								>{/if}

@@ -177,7 +177,7 @@
 										<span class="block"
 											>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
 													>{match.narrower} below</span
-												>{/if}{#if has}<span class="sep small">·</span><span class="small soft">taken</span>{/if}</span
+												>{/if}{#if has}<span class="sep small">·</span><span class="small soft">added</span>{/if}</span
 										>
 										<span class="small soft">{reasonText(match)}</span>
 									</button>
