@@ -30,8 +30,6 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['platforms', 'windows'],
 	['dossiers', 'installation']
 ];
-/** What a thread is told, which its bundle and the server share. */
-const THREAD_MESSAGES = /^computing\/(building|reading|record-reading)$/;
 const serverStepOf = (room: string) => SERVER_STEPS.findIndex((rooms) => rooms.includes(room));
 const stepOf = (room: string) => STEPS.findIndex((rooms) => rooms.includes(room));
 /** Packages that would make core impure. */
@@ -100,8 +98,7 @@ export function breachesOf(path: string, text: string): Breach[] {
 		say('the server is asked with callServer(), which is bound to the contract');
 	for (const target of importsOf(text)) {
 		const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
-		if (wing === 'web' && inside.includes('/') && !THREAD_MESSAGES.test(inside))
-			say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);
+		if (wing === 'web' && inside.includes('/')) say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);
 	}
 	if (wing === 'core' && /export default/.test(text) && !path.includes('notation-parser'))
 		say('no default exports in core');

@@ -3,7 +3,7 @@
  * structure takes, it can be made with pauses, and a thread knows a line that it has read by its text.
  */
 import type { LineToEvaluate } from '@wide-lantern/core/computing';
-import type { PackedLine } from '$lib/contract/threads/computing';
+import type { PackedLine } from './questions/shapes.ts';
 
 /** @param yieldNow is awaited between the lines, and may let others have the thread */
 export async function packLines(

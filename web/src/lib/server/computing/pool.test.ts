@@ -16,7 +16,8 @@ import { build } from 'vite';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compileValidator } from '$lib/server/http';
 import { Dropped, Pool } from './pool';
-import { answeredSchema, type Answered, type Job } from '$lib/contract/threads/computing';
+import { answeredSchema, type Answered } from './messages';
+import type { Job } from './questions';
 
 const folder = mkdtempSync(join(tmpdir(), 'lantern-pool-'));
 const isAnswer = compileValidator<Answered>(answeredSchema);
@@ -129,7 +130,7 @@ describe('the computing threads', () => {
 	});
 	it('refuse what does not fit with a reason, and go on', async () => {
 		const wrong = { ...evaluate('light'), lines: [{ id: 1 }] } as unknown as Job & { do: 'evaluate' };
-		await expect(pool.ask(wrong, { owner: 'a' })).rejects.toThrow('The job does not fit: /lines/0');
+		await expect(pool.ask(wrong, { owner: 'a' })).rejects.toThrow('The question evaluate does not fit: /lines/0');
 		for (const text of ['{', '{"id":1}', 'null', '[]'])
 			await expect(pool.ask({ ...evaluate(), lines: [text] }, { owner: 'a' })).rejects.toThrow();
 		const unknown = line('light').replace('"word"', '"wish"');

@@ -4,7 +4,8 @@
  * that dies is replaced, and its job is asked once more.
  */
 import type { Worker } from 'node:worker_threads';
-import type { Answered, Answers, Asked, Job } from '$lib/contract/threads/computing';
+import type { Answered, Asked } from './messages';
+import type { Answers, Job } from './questions';
 
 /** Nobody wants the answer any more. */
 export class Dropped extends Error {}

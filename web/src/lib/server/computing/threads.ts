@@ -6,7 +6,8 @@ import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { config, log } from '$lib/server/process';
 import { compileValidator } from '$lib/server/http';
-import { answeredSchema, type Answered, type Answers, type Job } from '$lib/contract/threads/computing';
+import { answeredSchema, type Answered } from './messages';
+import type { Answers, Job } from './questions';
 import { Pool, type PoolRequest } from './pool';
 
 export interface RequestOptions extends PoolRequest {

@@ -23,7 +23,7 @@ import type { ConceptCounts, ConceptYears } from '$lib/contract/sheet';
 import type { NameOffer } from '$lib/contract/headings';
 import { buildingShare, listCollections, openCollection, type OpenCollection } from '$lib/server/collections';
 import { createYielder } from '$lib/server/process';
-import type { MarkNumbers } from '$lib/contract/threads/computing';
+import type { MarkNumbers } from '$lib/server/computing';
 import { computing, packLines } from '$lib/server/computing';
 import type { EvaluatedEnquiry } from './evaluation';
 

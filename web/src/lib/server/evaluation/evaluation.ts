@@ -15,7 +15,7 @@ import {
 } from '@wide-lantern/core';
 import { createYielder, TIMED_OUT, withTimeout } from '$lib/server/process';
 import { buildingShare, isStopped, openCollection, type OpenCollection } from '$lib/server/collections';
-import type { CountedLine, MarkNumbers, PackedLine } from '$lib/contract/threads/computing';
+import type { CountedLine, MarkNumbers, PackedLine } from '$lib/server/computing';
 import { computing, Dropped, packLines, readLinesAhead, type RequestOptions } from '$lib/server/computing';
 import type { OpenEnquiry } from '$lib/server/enquiries';
 import { judgementsOf, type Judgements } from '$lib/server/judgements';

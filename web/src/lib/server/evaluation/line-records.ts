@@ -10,7 +10,8 @@ import {
 } from '@wide-lantern/core';
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/contract/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
-import type { PackedLine, RecordOrder } from '$lib/contract/threads/computing';
+import type { PackedLine } from '$lib/server/computing';
+import type { RecordOrder } from '$lib/contract/records';
 import { computing } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
 

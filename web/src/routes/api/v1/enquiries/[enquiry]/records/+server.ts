@@ -2,7 +2,7 @@
 import { reply } from '$lib/server/http';
 import { error } from '@sveltejs/kit';
 import { requireActor, requireEnquiry } from '$lib/server/enquiries';
-import { RECORD_ORDERS } from '$lib/contract/threads/computing';
+import { RECORD_ORDERS } from '$lib/contract/records';
 import { recordsOfLine, evaluateEnquiry } from '$lib/server/evaluation';
 
 export const GET = async ({ params, url, locals }) => {

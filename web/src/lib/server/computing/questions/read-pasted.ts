@@ -1,19 +1,49 @@
 /** A strategy pasted in a platform's own syntax, read by its profile, in a thread: a long one would hold up the server. */
-import { likelySyntax, print, profilesThatFit, readPlatformStrategyInSteps } from '@wide-lantern/core/computing';
+import {
+	likelySyntax,
+	print,
+	profilesThatFit,
+	readPlatformStrategyInSteps,
+	type Profile
+} from '@wide-lantern/core/computing';
 import type { ReadStrategyView } from '$lib/contract/platforms';
-import type { PastedToRead } from '$lib/contract/threads/computing';
+import { question } from './question.ts';
+import { flag, text, textOrNull } from './shapes.ts';
+
+interface PastedAsked {
+	readonly text: string;
+	/** Of the profile that it is read by; null where the question is which one that may be. */
+	readonly profile: string | null;
+	/** True for a list of terms, each on a row of its own. */
+	readonly isList: boolean;
+	/** All profiles here: where lines cannot be read, another may fit better. */
+	readonly profiles: readonly Profile[];
+	/** Names of the qualifiers by their codes in small letters. */
+	readonly qualifiers: Readonly<Record<string, string>>;
+}
+
+export const pasted = question<PastedAsked, Promise<ReadStrategyView | null>>(
+	{
+		text,
+		profile: textOrNull,
+		isList: flag,
+		profiles: { type: 'array', items: { type: 'object', required: ['id'] } },
+		qualifiers: { type: 'object', additionalProperties: text }
+	},
+	(asked) => readPasted(asked)
+);
 
 /** Nobody waits for this thread. */
 const onwards = () => Promise.resolve();
 
 /** Null where there is no such profile, or none is asked for and no syntax fits. */
-export async function readPasted({
+async function readPasted({
 	text,
 	profile: id,
 	isList,
 	profiles,
 	qualifiers
-}: PastedToRead): Promise<ReadStrategyView | null> {
+}: PastedAsked): Promise<ReadStrategyView | null> {
 	const context = { qualifierName: (code: string) => qualifiers[code.toLowerCase()] ?? null };
 	const asked = id ?? (await likelySyntax(text, profiles, context, onwards));
 	const profile = profiles.find((one) => one.id === asked);

@@ -1,0 +1,46 @@
+/** Every question that a computing thread answers. A new one is a file here and a name in this list. */
+import { confusionMatrix } from './confusion-matrix.ts';
+import { contributions } from './contributions.ts';
+import { evaluate } from './evaluate.ts';
+import { explainRecord } from './explain-record.ts';
+import { highlights } from './highlights.ts';
+import { margins } from './margins.ts';
+import { close, open } from './open-collection.ts';
+import { page } from './page.ts';
+import { pasted } from './read-pasted.ts';
+import { read } from './read-line.ts';
+import { spread } from './spread.ts';
+import { trials } from './trials.ts';
+import { variants } from './variants.ts';
+import { write } from './write-document.ts';
+import { years } from './years.ts';
+
+export const QUESTIONS = {
+	open,
+	close,
+	evaluate,
+	page,
+	spread,
+	confusionMatrix,
+	explainRecord,
+	highlights,
+	variants,
+	contributions,
+	margins,
+	trials,
+	years,
+	read,
+	pasted,
+	write
+} as const;
+
+type Questions = typeof QUESTIONS;
+export type QuestionName = keyof Questions;
+/** What is answered, by the name of the question. */
+export type Answers = { readonly [Name in QuestionName]: Awaited<ReturnType<Questions[Name]['answer']>> };
+/** A question with its name. */
+export type Job = {
+	[Name in QuestionName]: { readonly do: Name } & Parameters<Questions[Name]['answer']>[0];
+}[QuestionName];
+export type { CountedLine } from './evaluate.ts';
+export type { MarkNumbers, PackedLine } from './shapes.ts';
