@@ -96,6 +96,8 @@ export function breachesOf(path: string, text: string): Breach[] {
 		say('requests are answered with reply(), which is bound to the contract');
 	if (wing === 'web' && !isTest && !path.endsWith('contract/call-server.ts') && /\bfetch\(\s*['"`]\/api\//.test(text))
 		say('the server is asked with callServer(), which is bound to the contract');
+	if (path.endsWith('.svelte') && /import (?!type)[^;]*'\$lib\/contract\/call-server'/.test(text))
+		say('components and pages ask the server through a view model of $lib/client');
 	for (const target of importsOf(text)) {
 		const [, inside = ''] = /^\$lib\/server\/(.*)$/.exec(target) ?? [];
 		if (wing === 'web' && inside.includes('/')) say(`uses an inner file of the room ${inside.split('/')[0] ?? ''}`);

@@ -121,7 +121,12 @@ describe('the boundary check', () => {
 		['web/src/lib/server/runs/x.ts', "import { terms } from '$lib/client/terms';", 'must not know $lib/client/terms'],
 		['core/src/strategy/x.ts', "const mark = '\\uE000';", 'names the characters around anchors'],
 		['web/src/routes/api/v1/x/+server.ts', 'export const GET = () => json({});', 'answered with reply()'],
-		['web/src/lib/ui/Count.svelte', 'await fetch(`/api/v1/jobs/${id}`)', 'asked with callServer()']
+		['web/src/lib/ui/Count.svelte', 'await fetch(`/api/v1/jobs/${id}`)', 'asked with callServer()'],
+		[
+			'web/src/lib/ui/Count.svelte',
+			"import { callServer } from '$lib/contract/call-server';",
+			'ask the server through a view model'
+		]
 	])('%s: %s', (path, text, expected) => {
 		expect(
 			breachesOf(path, text)

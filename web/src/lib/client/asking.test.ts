@@ -6,7 +6,7 @@ import { counterpartsOf, decide, evidenceText } from './counterparts';
 import { changesOf } from './editions';
 import { lookUp, lookUpInAll, reasonText } from './headings';
 import { shortName } from './installation';
-import { begin, next } from './vocabulary-file';
+import { begin, next } from './vocabulary-file.svelte';
 
 const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }));
 function server(reply: (address: string) => Promise<Response>) {

@@ -49,6 +49,12 @@ export async function lookUpInAll(
 	);
 }
 
+/** Headings side by side. @param keys `vocabulary:identifier`. @throws with the server's sentence */
+export const compareHeadings = async (keys: readonly string[], collection: string | null) =>
+	valueOf(
+		await callServer('GET /api/v1/headings', { query: { heading: keys, ...(collection ? { collection } : {}) } })
+	);
+
 /** As many as a screen of concepts and its lens show, and what was looked at before. */
 const facts = new LRUCache<string, Promise<HeadingFacts>>({ max: 2_000 });
 

@@ -3,7 +3,7 @@ import { callServer, type Answer } from '$lib/contract/call-server';
 import type { JobView } from '$lib/contract/jobs';
 import type { InUse } from '$lib/contract/vocabularies';
 
-/** What is loaded from a file at once; vocabularies are loaded step by step (vocabulary-file.ts). */
+/** What is loaded from a file at once; vocabularies are loaded step by step (vocabulary-file.svelte.ts). */
 export type LoadedKind = 'collections' | 'profiles';
 
 /** What a collection is called, the day it was taken, and the vocabularies that index it. */
@@ -50,6 +50,11 @@ export function remove(
 			return callServer('DELETE /api/v1/vocabularies/[vocabulary]', { path: { vocabulary: id }, query });
 	}
 }
+
+/** Lets the server ask an outside address, with the reason for it. */
+export const allowAddress = (address: string, note: string) =>
+	callServer('PUT /api/v1/addresses', { body: { address, note } });
+export const forbidAddress = (address: string) => callServer('DELETE /api/v1/addresses', { body: { address } });
 
 /** True where the same may be asked again, confirmed. */
 export const asksForConfirmation = (answer: Answer<unknown, InUse>): boolean =>

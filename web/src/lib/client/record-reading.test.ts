@@ -1,11 +1,10 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { RecordReading } from './record-reading.svelte';
-import { serve } from './testing';
+import { serve, settled } from './testing';
 
 afterEach(() => {
 	vi.unstubAllGlobals();
 });
-const settled = () => new Promise((done) => setTimeout(done, 0));
 const pages = () => serve(({ query }) => ({ total: 45, from: Number(query['from']), records: [], revision: 1 }));
 
 describe('records that are read', () => {

@@ -34,8 +34,8 @@ export interface Adding {
 	readonly pieces: readonly string[];
 }
 
-/** Reads what was typed or pasted (lines or semicolons part terms) and makes one edit of it. */
-export function addWords(concept: Concept, typed: string): Adding {
+/** Reads what was typed or pasted, terms separated by lines or semicolons, and makes one edit of it. */
+export function addWords(concept: Concept, typed: string, origin = 'own idea'): Adding {
 	const known = new Set(concept.words.map((one) => one.text.toLowerCase()));
 	const said: string[] = [];
 	const edits: Edit[] = [];
@@ -59,7 +59,7 @@ export function addWords(concept: Concept, typed: string): Adding {
 			edits.push({
 				do: 'insert',
 				in: ['concepts', concept.id, 'words'],
-				item: { id, text: reading.expression, strand: null, origin: 'own idea' },
+				item: { id, text: reading.expression, strand: null, origin },
 				after
 			});
 			after = id;

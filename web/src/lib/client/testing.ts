@@ -39,6 +39,9 @@ export function serve(answer: Serving): Request[] {
 	return asked;
 }
 
+/** Resolves when everything that waited for an answer has got on. */
+export const settled = () => new Promise<void>((done) => setTimeout(done, 0));
+
 /** A line of words, unless the change says otherwise. */
 export const line = (id: string, source: string, change: Partial<StrategyLine> = {}): StrategyLine => ({
 	id,

@@ -1,12 +1,11 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { ComparedVersions, VersionEntry } from '$lib/contract/enquiries';
-import { documentOf, enquiryOf, line, serve, type Request } from './testing';
+import { documentOf, enquiryOf, line, serve, type Request, settled } from './testing';
 import { NOW, versionName, Versions } from './versions.svelte';
 
 afterEach(() => {
 	vi.unstubAllGlobals();
 });
-const settled = () => new Promise((done) => setTimeout(done, 0));
 const version = (id: string, name = ''): VersionEntry =>
 	({
 		id,

@@ -1,12 +1,11 @@
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import { remove } from '$lib/client/installation';
+	import { allowAddress, forbidAddress, remove } from '$lib/client/installation';
 	let { data, form } = $props();
 
 	let name = $state('');
@@ -23,7 +22,7 @@
 	let addressFault = $state('');
 	async function allow(event: SubmitEvent) {
 		event.preventDefault();
-		const answer = await callServer('PUT /api/v1/addresses', { body: { address, note } });
+		const answer = await allowAddress(address, note);
 		addressFault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
 		address = note = '';
@@ -161,10 +160,7 @@
 			{#each data.addresses as one (one.origin)}
 				<tr
 					><td>{one.origin}</td><td>{one.note}</td><td
-						><RemoveButton
-							name={one.origin}
-							act={() => callServer('DELETE /api/v1/addresses', { body: { address: one.origin } })}
-						/></td
+						><RemoveButton name={one.origin} act={() => forbidAddress(one.origin)} /></td
 					></tr
 				>
 			{:else}<tr><td colspan="3" class="soft">None: nothing outside is ever asked.</td></tr>{/each}

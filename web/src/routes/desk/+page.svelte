@@ -1,51 +1,27 @@
 <script lang="ts">
-	import { callServer, type Answer } from '$lib/contract/call-server';
 	import { goto } from '$app/navigation';
 	import { count } from '$lib/client/fresh.svelte';
+	import { NewEnquiry } from '$lib/client/new-enquiry.svelte';
 	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 	import FileUp from '@lucide/svelte/icons/file-up';
-	import { FRAMEWORKS, type EnquiryFile, type FrameworkName } from '@wide-lantern/core/editor';
+	import { FRAMEWORKS } from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
 
 	let { data } = $props();
-	let question = $state('');
-	let framework = $state<FrameworkName>('PICO');
-	let fault = $state('');
-	let busy = $state(false);
-
-	async function begun(asking: Promise<Answer<{ readonly id: string }>>): Promise<void> {
-		busy = true;
-		const answer = await asking;
-		if (answer.ok) {
-			fault = '';
-			await goto(`/enquiries/${answer.value.id}/brief`);
-		} else
-			fault =
-				answer.status === 0
-					? 'The server cannot be reached. What you typed is still here; try again in a moment.'
-					: answer.fault;
-		busy = false;
+	const fresh = new NewEnquiry();
+	const { fault, isBusy } = $derived(fresh);
+	async function go(made: Promise<string | null>): Promise<void> {
+		const enquiry = await made;
+		if (enquiry !== null) await goto(`/enquiries/${enquiry}/brief`);
 	}
 	function create(event: SubmitEvent) {
 		event.preventDefault();
-		if (question.trim() === '')
-			fault = 'An enquiry begins with its question. Type it, even roughly; it can be changed.';
-		else void begun(callServer('POST /api/v1/enquiries', { body: { question, framework } }));
+		void go(fresh.begin());
 	}
 	async function open(event: Event) {
 		const input = event.currentTarget as HTMLInputElement;
 		const file = input.files?.[0];
-		if (!file) return;
-		if (file.size > 8_000_000) fault = 'An enquiry file has at most 8 MB; nothing was imported.';
-		else {
-			try {
-				// The server checks what it holds.
-				const body = JSON.parse(await file.text()) as EnquiryFile;
-				await begun(callServer('POST /api/v1/enquiries/import', { body }));
-			} catch {
-				fault = 'This file is not valid JSON. Nothing was imported.';
-			}
-		}
+		if (file) await go(fresh.import(file));
 		input.value = '';
 	}
 	const due = (date: string) => {
@@ -106,19 +82,19 @@
 				><span class="said">The question, as the team asks it</span><textarea
 					class="ask"
 					rows="2"
-					bind:value={question}
+					bind:value={fresh.question}
 					aria-invalid={fault !== ''}></textarea></label
 			>
 			<div class="flex flex-wrap items-end gap-4">
 				<label
 					><span class="said">Framework</span>
-					<select class="ask" bind:value={framework}
+					<select class="ask" bind:value={fresh.framework}
 						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}
 								>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': custom'}</option
 							>{/each}</select
 					>
 				</label>
-				<button class="do first" disabled={busy}>Begin</button>
+				<button class="do first" disabled={isBusy}>Begin</button>
 				<label class="do"
 					><FileUp size={15} /> Open an enquiry file<input
 						class="sr"

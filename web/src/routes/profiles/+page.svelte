@@ -1,62 +1,18 @@
 <!-- Platform profiles of the installation: who taught each, its versions, out and in as JSON. -->
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import type { Profile } from '@wide-lantern/core/editor';
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import AskSource from '$lib/ui/profiles/AskSource.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
-	import { callServer } from '$lib/contract/call-server';
-	import type { ConnectionView } from '$lib/contract/platforms';
 	import { dayAndTime } from '$lib/client/fresh.svelte';
 	import { remove } from '$lib/client/installation';
 	import { profileDifferences } from '$lib/client/profile-differences';
+	import { ProfileTools } from '$lib/client/profile-tools.svelte';
 	let { data } = $props();
-	let left = $state('');
-	let right = $state('');
-	let own = $state.raw<readonly { at: string; left: string; right: string }[] | null>(null);
-	let fault = $state('');
-	async function compare() {
-		const [one, other] = await Promise.all([profileOf(left), profileOf(right)]);
-		if (one.ok && other.ok) [own, fault] = [profileDifferences(one.value, other.value), ''];
-		else
-			fault = [one, other].map((answer) => (answer.ok ? '' : answer.fault)).find((sentence) => sentence !== '') ?? '';
-	}
-	const profileOf = (profile: string) => callServer('GET /api/v1/profiles/[profile]', { path: { profile } });
-	let connections = $state.raw<Readonly<Record<string, ConnectionView>>>({});
-	let asking = $state('');
-	/** What a profile's source says of itself, asked now. */
-	async function ask(profile: string) {
-		asking = profile;
-		const answer = await callServer('GET /api/v1/profiles/[profile]/connection', { path: { profile } });
-		connections = { ...connections, [profile]: answer.ok ? answer.value : { fault: answer.fault } };
-		asking = '';
-	}
-	let sourceOf = $state('');
-	let platformOf = $state('');
-	let combined = $state('');
-	/** The platform's part and the source's part in one profile of one's own; field codes are the source's. */
+	const tools = new ProfileTools();
 	async function combine() {
-		const [source, platform] = await Promise.all([profileOf(sourceOf), profileOf(platformOf)]);
-		if (!source.ok || !platform.ok) {
-			combined = source.ok ? (platform.ok ? '' : platform.fault) : source.fault;
-			return;
-		}
-		// A connection speaks the syntax of the platform that it belongs to.
-		const { address: _address, queryType: _queryType, ...own } = source.value.source;
-		const profile: Profile = {
-			...platform.value,
-			id: `${source.value.id}-on-${platform.value.id}`.slice(0, 60),
-			name: `${source.value.source.name} on ${platform.value.platform.name}`,
-			version: 1,
-			source: own
-		};
-		const saved = await callServer('PUT /api/v1/profiles/[profile]', {
-			path: { profile: profile.id },
-			file: new Blob([JSON.stringify(profile)])
-		});
-		combined = saved.ok ? `Saved as ${profile.name}.` : saved.fault;
-		if (saved.ok) await invalidateAll();
+		if (await tools.combine()) await invalidateAll();
 	}
 	const versions = $derived(data.compared ? profileDifferences(data.compared.left, data.compared.right) : null);
 </script>
@@ -95,9 +51,9 @@
 					<td
 						>{#if one.connected}<button
 								class="do small"
-								disabled={asking === one.id}
+								disabled={tools.asking === one.id}
 								aria-label="Ask {one.source} what it says of itself"
-								onclick={() => void ask(one.id)}>{asking === one.id ? 'Asking …' : 'Ask it'}</button
+								onclick={() => void tools.askSource(one.id)}>{tools.asking === one.id ? 'Asking …' : 'Ask it'}</button
 							>{:else}<span class="small soft">none</span>{/if}</td
 					>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
@@ -109,7 +65,7 @@
 							/>{/if}</td
 					>
 				</tr>
-				{@const said = connections[one.id]}
+				{@const said = tools.connections[one.id]}
 				{#if said}<tr><td colspan="7"><AskSource connection={said} source={one.source} /></td></tr>{/if}
 			{:else}<tr
 					><td colspan="7" class="soft"
@@ -135,14 +91,14 @@
 		</p>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			<label
-				><span class="said">The source of</span><select class="ask" bind:value={sourceOf}
+				><span class="said">The source of</span><select class="ask" bind:value={tools.sourceOf}
 					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
 							>{one.source}</option
 						>{/each}</select
 				></label
 			>
 			<label
-				><span class="said">on the platform of</span><select class="ask" bind:value={platformOf}
+				><span class="said">on the platform of</span><select class="ask" bind:value={tools.platformOf}
 					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
 							>{one.platform}</option
 						>{/each}</select
@@ -150,14 +106,14 @@
 			>
 			<button
 				class="do"
-				disabled={sourceOf === '' || platformOf === '' || sourceOf === platformOf}
+				disabled={tools.sourceOf === '' || tools.platformOf === '' || tools.sourceOf === tools.platformOf}
 				onclick={() => void combine()}>Put together</button
 			>
 		</div>
-		{#if combined}<p class="small mt-1" role="status">{combined}</p>{/if}
+		{#if tools.combined}<p class="small mt-1" role="status">{tools.combined}</p>{/if}
 		<h2 class="mt-6">Two platforms side by side</h2>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
-			{#each [{ label: 'One', get: () => left, set: (to: string) => (left = to) }, { label: 'The other', get: () => right, set: (to: string) => (right = to) }] as side (side.label)}
+			{#each [{ label: 'One', get: () => tools.left, set: (to: string) => (tools.left = to) }, { label: 'The other', get: () => tools.right, set: (to: string) => (tools.right = to) }] as side (side.label)}
 				<label
 					><span class="said">{side.label}</span><select
 						class="ask"
@@ -169,12 +125,14 @@
 					></label
 				>
 			{/each}
-			<button class="do" disabled={left === '' || right === '' || left === right} onclick={() => void compare()}
-				>Compare</button
+			<button
+				class="do"
+				disabled={tools.left === '' || tools.right === '' || tools.left === tools.right}
+				onclick={() => void tools.compare()}>Compare</button
 			>
 		</div>
-		{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
-		{#if own}{@render differences(own)}{/if}
+		{#if tools.fault}<p class="say fault mt-2 small" role="alert">{tools.fault}</p>{/if}
+		{#if tools.differences}{@render differences(tools.differences)}{/if}
 	{/if}
 </Plain>
 

@@ -1,13 +1,13 @@
 <!-- Near-alikes side by side: scope notes with their differences marked, records each has, and those that two share. -->
 <script lang="ts">
 	import X from '@lucide/svelte/icons/x';
-	import { callServer, valueOf } from '$lib/contract/call-server';
 	import { formatCount } from '$lib/client/fresh.svelte';
+	import { compareHeadings } from '$lib/client/headings';
 
 	interface Props {
 		keys: readonly string[];
 		collection: string | null;
-		/** What is taken already, by key. */
+		/** What the concept has, by key. */
 		taken: ReadonlySet<string>;
 		take:
 			| ((one: {
@@ -21,11 +21,7 @@
 		leave: (key: string) => void;
 	}
 	let { keys, collection, taken, take, open, leave }: Props = $props();
-	const asked = $derived(
-		callServer('GET /api/v1/headings', { query: { heading: keys, ...(collection ? { collection } : {}) } }).then(
-			valueOf
-		)
-	);
+	const asked = $derived(compareHeadings(keys, collection));
 </script>
 
 <section aria-label="Side by side">

@@ -1,36 +1,17 @@
 <!-- What newer editions of vocabularies changed in headings that this enquiry uses. -->
 <script lang="ts">
-	import type { EnquiryChanges } from '$lib/contract/vocabularies';
-	import { callServer } from '$lib/contract/call-server';
 	import { changeText } from '$lib/client/editions';
 	import { useWorkspace } from '$lib/client/context';
+	import { changeTarget, EditionNews } from '$lib/client/edition-news.svelte';
 
 	let { open }: { open: (vocabulary: string, heading: string) => void } = $props();
 	const { enquiry } = useWorkspace();
-	let news = $state.raw<readonly EnquiryChanges[]>([]);
+	const model = new EditionNews(enquiry);
 	$effect(() => {
 		void enquiry.factsAdded;
-		void callServer('GET /api/v1/enquiries/[enquiry]/vocabularies', { path: { enquiry: enquiry.id } }).then(
-			(answer) => {
-				// Otherwise it is asked again with the next visit; nothing here depends on it.
-				if (answer.ok) news = answer.value;
-			}
-		);
+		void model.ask();
 	});
-	let fault = $state('');
-	/** The last one that was reviewed here, which can be taken back. */
-	let last = $state.raw<EnquiryChanges | null>(null);
-	async function review(one: EnquiryChanges, edition: number) {
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/sign-offs', {
-			path: { enquiry: enquiry.id },
-			body: { of: 'vocabulary', subject: one.vocabulary, version: edition }
-		});
-		fault = answer.ok ? '' : answer.fault;
-		if (answer.ok) last = edition === one.to.number ? one : null;
-	}
-	/** Where the change leads: the heading itself, or what took its name. */
-	const target = (change: EnquiryChanges['changes'][number]) =>
-		change.kind === 'merged' ? change.into : change.kind === 'withdrawn' ? null : change.id;
+	const { news, last, fault } = $derived(model);
 </script>
 
 {#each news as one (one.vocabulary)}
@@ -43,7 +24,7 @@
 		</p>
 		<ul class="mt-1">
 			{#each one.changes as change, at (at)}
-				{@const to = target(change)}
+				{@const to = changeTarget(change)}
 				<li>
 					{#if to !== null}<button class="link" onclick={() => open(one.vocabulary, to)}>{change.label}</button
 						>{:else}<b>{change.label}</b>{/if}
@@ -51,7 +32,7 @@
 				</li>
 			{/each}
 		</ul>
-		{#if enquiry.editable}<button class="do mt-2" onclick={() => void review(one, one.to.number)}
+		{#if enquiry.editable}<button class="do mt-2" onclick={() => void model.review(one, one.to.number)}
 				>Mark as reviewed</button
 			>{/if}
 	</section>
@@ -60,7 +41,7 @@
 	{@const one = last}
 	<p class="say note small mt-3" role="status">
 		The changes of {one.name} are marked as reviewed.
-		<button class="do small" onclick={() => void review(one, one.from.number)}>Undo</button>
+		<button class="do small" onclick={() => void model.review(one, one.from.number)}>Undo</button>
 	</p>
 {/if}
 {#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}

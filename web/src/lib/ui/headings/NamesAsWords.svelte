@@ -1,12 +1,9 @@
 <!-- Names of a heading as text words for a concept: forms with their records, what they add, what is covered; taken all or one by one. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
-	import { withoutCovered, type Concept, type Edit } from '@wide-lantern/core/editor';
-	import type { NameOffer } from '$lib/contract/headings';
+	import type { Concept } from '@wide-lantern/core/editor';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import { askForFigures } from '$lib/client/figures';
 	import { useWorkspace } from '$lib/client/context';
-	import { newId } from '$lib/client/new-id';
+	import { HeadingNames } from '$lib/client/heading-names.svelte';
 
 	let {
 		concept,
@@ -16,55 +13,13 @@
 		label
 	}: { concept: Concept; letter: string; vocabulary: string; heading: string; label: string } = $props();
 	const { enquiry } = useWorkspace();
-	let names = $state.raw<readonly NameOffer[] | null>(null);
-	/** Names beyond those that are counted. */
-	let more = $state(0);
-	let failed = $state('');
-	let chosen = $state.raw<readonly string[]>([]);
+	const model = new HeadingNames(enquiry);
 	$effect(() => {
 		// What others and oneself have saved meanwhile changes what is covered.
 		void enquiry.revision;
-		const query = { concept: concept.id, vocabulary, heading };
-		return askForFigures(
-			(signal) => callServer('GET /api/v1/enquiries/[enquiry]/names', { path: { enquiry: enquiry.id }, query, signal }),
-			{
-				show(answer) {
-					names = answer.names;
-					more = answer.more;
-					failed = '';
-				},
-				failed: (message) => (failed = message)
-			}
-		);
+		return model.ask({ concept: concept.id, vocabulary, heading });
 	});
-	/** The first form of each name that nothing covers, without those that another of them covers. */
-	const open = $derived(
-		withoutCovered(
-			(names ?? []).flatMap((one) =>
-				one.forms.filter((form, at) => at === 0 && form.coveredBy === null && !form.there).map((form) => form.text)
-			)
-		)
-	);
-	function take(texts: readonly string[]) {
-		let after = concept.words.at(-1)?.id ?? null;
-		const edits = texts
-			.filter((text) => !concept.words.some((word) => word.text === text))
-			.map((text): Edit => {
-				const id = newId();
-				const edit: Edit = {
-					do: 'insert',
-					in: ['concepts', concept.id, 'words'],
-					item: { id, text, strand: null, origin: `name of ${label}` },
-					after
-				};
-				after = id;
-				return edit;
-			});
-		if (edits.length > 0) enquiry.edit(`add ${edits.length} names as text words`, edits);
-		chosen = [];
-	}
-	const toggle = (text: string) =>
-		(chosen = chosen.includes(text) ? chosen.filter((one) => one !== text) : [...chosen, text]);
+	const { names, more, failed, chosen, open } = $derived(model);
 	const KINDS = { 'as-is': 'as it is', stem: 'with a stem', near: 'near each other' } as const;
 </script>
 
@@ -97,7 +52,7 @@
 											class:on={chosen.includes(form.text)}
 											title={KINDS[form.kind]}
 											disabled={!enquiry.editable}
-											onclick={() => toggle(form.text)}
+											onclick={() => model.toggle(form.text)}
 											><span class="line-face">{form.text}</span>
 											<span class="tabular-nums">{formatCount(form.records)}</span
 											>{#if form.adds !== null && form.adds > 0}<span class="adds">+{formatCount(form.adds)}</span
@@ -116,11 +71,11 @@
 			</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
-				<button class="do first" disabled={chosen.length === 0} onclick={() => take(chosen)}
+				<button class="do first" disabled={chosen.length === 0} onclick={() => model.add(chosen, concept, label)}
 					>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to
 					{letter}</button
 				>
-				<button class="do" disabled={open.length === 0} onclick={() => take(open)}
+				<button class="do" disabled={open.length === 0} onclick={() => model.add(open, concept, label)}
 					>{open.length === 1
 						? 'Add the one that is not covered'
 						: `Add all ${open.length} that are not covered`}</button

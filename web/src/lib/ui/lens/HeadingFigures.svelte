@@ -1,9 +1,7 @@
 <!-- What a heading brings and costs on the collection: its breadth in five steps, what each narrower one adds, and what narrowing would lose. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
-	import type { CountedHeading } from '$lib/contract/headings';
 	import { formatCount, records } from '$lib/client/fresh.svelte';
-	import { askForFigures } from '$lib/client/figures';
+	import { HeadingFigures, logShare } from '$lib/client/heading-figures.svelte';
 	import type { Taking } from '$lib/client/terms';
 
 	interface Props {
@@ -19,41 +17,11 @@
 		turn: (heading: string) => void;
 	}
 	let { vocabulary, heading, collection, taking, narrowing, reaching, turn }: Props = $props();
-	/** How it is taken, for the address. */
-	const way = $derived({
-		reach: taking.reach,
-		...(taking.reach === 'picked'
-			? { picked: taking.picked.join(' ') }
-			: taking.reach === 'narrower'
-				? { except: (taking.except ?? []).join(' ') }
-				: {})
-	});
+	const of = $derived({ vocabulary, heading, collection });
+	const model = new HeadingFigures();
+	$effect(() => model.ask(of, taking));
+	const figures = $derived(model.shown);
 	const narrower = $derived(taking.reach === 'narrower');
-	/** The figures shown stay until newer ones have come. */
-	let figures = $state.raw<CountedHeading | null>(null);
-	/** The way of taking that they belong to: counts of older ones are dimmed. */
-	let countedFor = $state('');
-	let failed = $state('');
-	$effect(() => {
-		const asked = way;
-		const key = JSON.stringify(asked);
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/figures', {
-					path: { vocabulary, heading },
-					query: { collection, ...asked },
-					signal
-				}),
-			{
-				show(answer) {
-					figures = answer;
-					countedFor = key;
-					failed = '';
-				},
-				failed: (message) => (failed = message)
-			}
-		);
-	});
 	const STEPS = [
 		'As a main topic',
 		'This one',
@@ -71,13 +39,11 @@
 				]
 			: []
 	);
-	/** Sizes compare by powers of ten, as everywhere. */
-	const width = (count: number, most: number) => (count <= 0 ? 0 : (100 * Math.log(count + 1)) / Math.log(most + 1));
 </script>
 
-{#if failed}<p class="say fault small mt-3" role="alert">{failed}</p>{/if}
+{#if model.failed}<p class="say fault small mt-3" role="alert">{model.failed}</p>{/if}
 {#if !figures}
-	{#if !failed}<p class="small soft mt-3">Counting what it brings …</p>{/if}
+	{#if !model.failed}<p class="small soft mt-3">Counting what it brings …</p>{/if}
 {:else}
 	{@const most = figures.breadth[4]}
 	<section class="mt-4" aria-label="How broad it can be">
@@ -94,9 +60,8 @@
 								>{STEPS[at]}</button
 							>{:else if at > 2 && reaching}<a class="choice" href="#names-as-words">{STEPS[at]}</a>{:else}<span
 								>{STEPS[at]}</span
-							>{/if}<span class="bar" aria-hidden="true"><span style="width: {width(count, most)}%"></span></span><span
-							class="figure">{formatCount(count)}</span
-						><span class="small soft figure"
+							>{/if}<span class="bar" aria-hidden="true"><span style="width: {logShare(count, most)}%"></span></span
+						><span class="figure">{formatCount(count)}</span><span class="small soft figure"
 							>{at > 0 && count > (figures.breadth[at - 1] ?? 0)
 								? `+${formatCount(count - (figures.breadth[at - 1] ?? 0))}`
 								: ''}</span
@@ -106,17 +71,11 @@
 			{/each}
 		</ol>
 	</section>
-	{#if taking.reach === 'picked' && taking.picked.length > 0}<p
-			class="mt-2"
-			class:dim={countedFor !== JSON.stringify(way)}
-		>
+	{#if taking.reach === 'picked' && taking.picked.length > 0}<p class="mt-2" class:dim={!model.isCurrent(of, taking)}>
 			Hand-picked: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
 				figures.all.narrower - figures.all.taken
 			)} fewer than with narrower.
-		</p>{:else if narrower && (taking.except ?? []).length > 0}<p
-			class="mt-2"
-			class:dim={countedFor !== JSON.stringify(way)}
-		>
+		</p>{:else if narrower && (taking.except ?? []).length > 0}<p class="mt-2" class:dim={!model.isCurrent(of, taking)}>
 			With narrower but those left out: <b class="figure">{records(figures.all.taken)}</b>, {formatCount(
 				figures.all.narrower - figures.all.taken
 			)} fewer than with all of them.

@@ -1,12 +1,10 @@
 <!-- A heading over the years of the collection, against the years searched: what stood for it before, and what is not indexed. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import type { HeadingYears } from '$lib/contract/headings';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import { askForFigures } from '$lib/client/figures';
 	import { useWorkspace } from '$lib/client/context';
-	import { earlierAdvice, searchedFrom } from '$lib/client/history';
+	import { earlierAdvice, HeadingHistory, sumOfYears } from '$lib/client/heading-history.svelte';
 
 	interface Props {
 		vocabulary: string;
@@ -17,35 +15,11 @@
 		takeEarlier: ((heading: string, label: string) => void) | null;
 	}
 	let { vocabulary, heading, label, collection, takeEarlier }: Props = $props();
-	const { enquiry } = useWorkspace();
-	const from = $derived(searchedFrom(enquiry.document));
-	let shown = $state.raw<{ readonly heading: string; readonly history: HeadingYears } | null>(null);
-	let failed = $state('');
-	$effect(() => {
-		const asked = `${vocabulary}/headings/${encodeURIComponent(heading)}`;
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/history', {
-					path: { vocabulary, heading },
-					query: { collection },
-					signal
-				}),
-			{
-				show(history) {
-					shown = { heading: asked, history };
-					failed = '';
-				},
-				failed: (message) => (failed = message)
-			}
-		);
-	});
-	const history = $derived(
-		shown?.heading === `${vocabulary}/headings/${encodeURIComponent(heading)}` ? shown.history : null
-	);
-	const taken = (id: string) =>
-		enquiry.document.concepts.some((concept) =>
-			concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === id)
-		);
+	const model = new HeadingHistory(useWorkspace().enquiry);
+	const of = $derived({ vocabulary, heading, collection });
+	$effect(() => model.ask(of));
+	const history = $derived(model.of(of));
+	const from = $derived(model.searchedFrom);
 	const option = (history: HeadingYears) => ({
 		grid: { left: 36, right: 8, top: 24, bottom: 20 },
 		legend: { top: 0, left: 36, itemWidth: 10, itemHeight: 10, itemGap: 20, textStyle: { color: 'var(--ink)' } },
@@ -106,13 +80,11 @@
 				: [])
 		]
 	});
-	const sum = (history: HeadingYears, of: 'records' | 'earlier' | 'bare' | 'all') =>
-		history.years.reduce((all, one) => all + one[of], 0);
 </script>
 
-{#if failed}<p class="say fault small mt-3" role="alert">{failed}</p>{/if}
+{#if model.failed}<p class="say fault small mt-3" role="alert">{model.failed}</p>{/if}
 {#if !history}
-	{#if !failed}<p class="small soft mt-4">Reading its years …</p>{/if}
+	{#if !model.failed}<p class="small soft mt-4">Reading its years …</p>{/if}
 {:else}
 	<section class="mt-4" aria-label="Its years">
 		<h3>Its years</h3>
@@ -122,7 +94,7 @@
 				{advice.text}
 				{#if advice.needed && old.id !== null && takeEarlier}
 					{@const id = old.id}
-					{#if taken(id)}<span class="soft">It is taken.</span>{:else}<button
+					{#if model.isAdded(vocabulary, id)}<span class="soft">It is added.</span>{:else}<button
 							class="do small"
 							onclick={() => takeEarlier(id, old.label)}>Add {old.label} as well ({formatCount(old.records)})</button
 						>{/if}
@@ -138,12 +110,12 @@
 		<Chart
 			title="{label} by year"
 			units="records of {history.collection}, {history.takenOn}"
-			text="{formatCount(sum(history, 'records'))} {sum(history, 'records') === 1
+			text="{formatCount(sumOfYears(history, 'records'))} {sumOfYears(history, 'records') === 1
 				? 'record'
-				: 'records'} with the heading{sum(history, 'earlier') > 0
-				? `, ${formatCount(sum(history, 'earlier'))} with what stood for it before`
-				: ''}. {formatCount(sum(history, 'bare'))} of {formatCount(
-				sum(history, 'all')
+				: 'records'} with the heading{sumOfYears(history, 'earlier') > 0
+				? `, ${formatCount(sumOfYears(history, 'earlier'))} with what stood for it before`
+				: ''}. {formatCount(sumOfYears(history, 'bare'))} of {formatCount(
+				sumOfYears(history, 'all')
 			)} records of the collection carry no heading at all: only text words find them."
 			option={option(history)}
 			columns={['Year', label, 'Earlier heading', 'Not indexed', 'All records']}

@@ -1,45 +1,25 @@
 <!-- What each term of a line brings that no other does, and the words behind its wildcards. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
-	import { untrack } from 'svelte';
-	import { withoutSide } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/client/context';
-	import { askForFigures } from '$lib/client/figures';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import type { LineTerms } from '$lib/contract/sheet';
+	import { TermFigures } from '$lib/client/line-figures.svelte';
 
 	let { id, revision }: { id: string; revision: number } = $props();
 	const { enquiry } = useWorkspace();
-	let terms = $state.raw<LineTerms | null>(null);
-	let of = $state('');
+	const figures = new TermFigures(enquiry);
 	/** Rows beyond which a table is no reading any more, and slow to lay out. */
 	const SHOWN = 60;
-	let all = $state(false);
+	/** The line of which all rows are shown. */
+	let allOf = $state('');
+	const all = $derived(allOf === id);
 	$effect(() => {
 		void revision;
-		const line = id;
-		if (line !== untrack(() => of)) all = false;
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/enquiries/[enquiry]/terms', { path: { enquiry: enquiry.id }, query: { line }, signal }),
-			{
-				after: 250,
-				show(answer) {
-					terms = answer;
-					of = line;
-				}
-			}
-		);
+		return figures.ask(id);
 	});
-	/** Drops a term that another one covers: the set stays the same, whatever the collection. */
-	function drop(nth: number, text: string) {
-		const line = enquiry.document.lines.find((one) => one.id === id);
-		const source = line && withoutSide(line.source, nth);
-		if (source) enquiry.edit(`drop ${text}`, [{ do: 'set', at: ['lines', id, 'source'], value: source }]);
-	}
+	const terms = $derived(figures.of(id));
 </script>
 
-{#if terms && of === id}
+{#if terms}
 	<h3 class="mt-5">What its terms bring</h3>
 	<table class="grid-table small mt-1">
 		<thead>
@@ -66,7 +46,7 @@
 									<button
 										class="do bare small"
 										title="The line finds the same without it, on any collection"
-										onclick={() => drop(at, term.text)}>Drop</button
+										onclick={() => figures.drop(id, at, term.text)}>Drop</button
 									>{/if}</span
 							>{/if}</td
 					>
@@ -81,7 +61,7 @@
 			{/each}
 		</tbody>
 	</table>
-	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (all = true)}
+	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (allOf = id)}
 			>Show all {formatCount(terms.terms.length)} terms</button
 		>{/if}
 	{#if terms.variants.length > 0}

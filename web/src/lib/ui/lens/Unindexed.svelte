@@ -1,39 +1,24 @@
 <!-- How much of what a concept's lines retrieve carries no heading at all, by year: no line of headings can find it. -->
 <script lang="ts">
-	import type { ConceptYears } from '$lib/contract/sheet';
-	import { callServer } from '$lib/contract/call-server';
-	import { formatCount } from '$lib/client/fresh.svelte';
-	import { askForFigures } from '$lib/client/figures';
 	import { useWorkspace } from '$lib/client/context';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { percent, UnindexedYears } from '$lib/client/line-figures.svelte';
 
 	let { concept, letter, revision }: { concept: string; letter: string; revision: number } = $props();
-	const { enquiry } = useWorkspace();
-	let years = $state.raw<ConceptYears | null>(null);
+	const figures = new UnindexedYears(useWorkspace().enquiry);
 	$effect(() => {
 		void revision;
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/enquiries/[enquiry]/unindexed', {
-					path: { enquiry: enquiry.id },
-					query: { concept },
-					signal
-				}),
-			{
-				show: (answer) => (years = answer)
-			}
-		);
+		return figures.ask(concept);
 	});
-	const share = (bare: number, all: number) => (all === 0 ? '' : `${Math.round((100 * bare) / all)} %`);
+	const years = $derived(figures.of(concept));
 </script>
 
 {#if years && years.all > 0}
 	<section class="mt-4" aria-label="Not indexed">
 		<h3>Not indexed</h3>
 		<p class="small mt-1">
-			Of {formatCount(years.all)} records that the lines of {letter} retrieve, <b>{formatCount(years.bare)}</b> ({share(
-				years.bare,
-				years.all
-			)}) carry no heading: only text words hold them.
+			Of {formatCount(years.all)} records that the lines of {letter} retrieve, <b>{formatCount(years.bare)}</b>
+			({percent(years.bare, years.all)}) carry no heading: only text words hold them.
 		</p>
 		{#if years.bare > 0}
 			<details class="small mt-1">
@@ -49,7 +34,7 @@
 					<tbody
 						>{#each years.years.filter((one) => one.bare > 0).toReversed() as one (one.year)}<tr
 								><td>{one.year}</td><td>{formatCount(one.all)}</td><td>{formatCount(one.bare)}</td><td
-									>{share(one.bare, one.all)}</td
+									>{percent(one.bare, one.all)}</td
 								></tr
 							>{/each}</tbody
 					>

@@ -1,74 +1,24 @@
 <!-- What a source makes of bare words: headings matched, narrower ones and forms added, what fell through; and its own account held against what was typed. -->
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { hasErrors, parse, roleOf } from '@wide-lantern/core/editor';
+	import { BareWords } from '$lib/client/bare-words.svelte';
 	import { useWorkspace } from '$lib/client/context';
-	import { newId } from '$lib/client/new-id';
-	import { callServer } from '$lib/contract/call-server';
-	import { lookUp } from '$lib/client/headings';
-	import type { WordsView } from '$lib/contract/platforms';
 
 	/** Platforms of the enquiry, and the one to begin with. */
 	let { platforms, first }: { platforms: readonly { readonly id: string; readonly source: string }[]; first: string } =
 		$props();
 	const { enquiry, lens } = useWorkspace();
-	let profile = $state(untrack(() => first || (platforms[0]?.id ?? '')));
-	const source = $derived(platforms.find((one) => one.id === profile)?.source ?? '');
-	/** Shows a heading that words became in the lens. */
+	const model = new BareWords(
+		enquiry,
+		untrack(() => first || (platforms[0]?.id ?? ''))
+	);
+	const { seen } = $derived(model);
+	const source = $derived(platforms.find((one) => one.id === model.profile)?.source ?? '');
 	async function open(label: string) {
-		const vocabulary = seen?.vocabulary;
-		if (!vocabulary) return;
-		const { matches } = await lookUp(vocabulary, label, 'exact', new AbortController().signal).catch(() => ({
-			matches: []
-		}));
-		const [match] = matches;
-		if (match) lens.show({ kind: 'heading', vocabulary, heading: match.id });
-		else said = `${label} cannot be looked up at the moment.`;
+		const heading = await model.headingCalled(label);
+		if (heading) lens.show({ kind: 'heading', ...heading });
 	}
-	let words = $state('');
-	let account = $state('');
-	let seen = $state.raw<WordsView | null>(null);
-	let fault = $state('');
-	let said = $state('');
-	async function look() {
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/renderings/words', {
-			path: { enquiry: enquiry.id },
-			body: { profile, words, account }
-		});
-		if (answer.ok) [seen, fault] = [answer.value, ''];
-		else fault = answer.fault;
-	}
-	function freeze(text: string) {
-		if (hasErrors(parse(text).faults)) {
-			said = 'It cannot be written as a line.';
-			return;
-		}
-		const { lines } = enquiry.document;
-		const on = new Date().toISOString().slice(0, 10);
-		if (
-			enquiry.edit('freeze words as a line', [
-				{
-					do: 'insert',
-					in: ['lines'],
-					item: {
-						id: newId(),
-						source: text,
-						concept: null,
-						strand: null,
-						role: roleOf(parse(text).tree),
-						label: `What ${source} makes of: ${words.trim()}`.slice(0, 400),
-						note:
-							account.trim() === ''
-								? `Read by its habits on ${on}.`
-								: `Its own account of ${on}: ${account.trim()}`.slice(0, 20_000),
-						off: false
-					},
-					after: lines.at(-1)?.id ?? null
-				}
-			])
-		)
-			said = 'It stands as the last line of the strategy now; nothing of it is hidden any more.';
-	}
+	const freeze = (text: string) => model.freeze(text, source, new Date().toISOString().slice(0, 10));
 </script>
 
 <section aria-label="What {source} makes of bare words">
@@ -76,10 +26,10 @@
 	{#if platforms.length > 1}<label class="small flex gap-2 items-center mt-1"
 			>Source <select
 				class="ask w-56"
-				bind:value={profile}
+				bind:value={model.profile}
 				onchange={() => {
-					seen = null;
-					if (words.trim() !== '') void look();
+					model.seen = null;
+					if (model.words.trim() !== '') void model.look();
 				}}
 				>{#each platforms as one (one.id)}<option value={one.id}>{one.source}</option>{/each}</select
 			></label
@@ -88,28 +38,28 @@
 		class="flex flex-wrap items-end gap-2 mt-1"
 		onsubmit={(event) => {
 			event.preventDefault();
-			void look();
+			void model.look();
 		}}
 	>
 		<label class="grow max-w-xl"
 			><span class="said">Words, as a newcomer types them</span><input
 				class="ask"
-				bind:value={words}
+				bind:value={model.words}
 				placeholder="acute confusion in the elderly"
 			/></label
 		>
-		<button class="do" type="submit" disabled={words.trim() === ''}>Look</button>
+		<button class="do" type="submit" disabled={model.words.trim() === ''}>Look</button>
 	</form>
 	<details class="mt-1">
 		<summary class="small">Its own account of the query, if it gives one</summary><label
 			><span class="sr">The source’s account</span><textarea
 				class="ask line-face mt-1"
 				rows="2"
-				bind:value={account}
+				bind:value={model.account}
 				placeholder="Paste how the source says that it read the words"></textarea></label
 		>
 	</details>
-	{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
+	{#if model.fault}<p class="say fault small mt-2" role="alert">{model.fault}</p>{/if}
 	{#if seen}
 		<ol class="parts mt-2">
 			{#each seen.parts as part, at (at)}
@@ -162,7 +112,7 @@
 					<button class="do" onclick={() => freeze(seen?.account?.text ?? '')}>Freeze the account as a line</button>
 				</p>{/if}
 		{/if}
-		{#if said}<p class="small soft" role="status">{said}</p>{/if}
+		{#if model.said}<p class="small soft" role="status">{model.said}</p>{/if}
 	{/if}
 </section>
 

@@ -2,23 +2,15 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import type { RenderedLine } from '@wide-lantern/core/editor';
-	import { pastedCounts, withoutGaps } from '$lib/client/pasted-counts';
-	import { SourceJob } from '$lib/client/source-job.svelte';
-	import { callServer } from '$lib/contract/call-server';
 	import type { RenderingHistory } from '$lib/contract/runs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { useWorkspace } from '$lib/client/context';
 	import { formatCount, dayAndTime } from '$lib/client/fresh.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
+	import { RunCounts, type RunProfile } from '$lib/client/run-counts.svelte';
 
 	interface Props {
-		profile: {
-			readonly id: string;
-			readonly source: string;
-			readonly version: number;
-			readonly connected: boolean;
-			readonly oneString: boolean;
-		};
+		profile: RunProfile;
 		lines: readonly RenderedLine[];
 		history: RenderingHistory | null;
 		/** Called when a run was added or withdrawn. */
@@ -27,43 +19,16 @@
 	let { profile, lines, history, onchange }: Props = $props();
 	const { enquiry } = useWorkspace();
 	const runs = $derived(history?.runs ?? []);
-	const written = $derived(lines.filter((line) => line.written !== null));
-	const job = new SourceJob(
-		'run',
+	const model = new RunCounts(
 		enquiry,
-		() => profile.id,
-		({ state, outcome }) => {
-			if (state === 'cancelled') job.fault = 'Cancelled; nothing was kept.';
-			if (state !== 'done') return;
-			job.fault = outcome?.fault ?? '';
-			onchange();
-		}
+		() => profile,
+		() => lines,
+		() => onchange()
 	);
+	const { job } = model;
 	const { running, fault } = $derived(job);
+	const { written, found } = $derived(model);
 	onMount(() => enquiry.jobs.whenEnded(() => void job.see()));
-
-	let pasting = $state(false);
-	let text = $state('');
-	const found = $derived(pastedCounts(text, written, profile.oneString));
-	async function keepPasted() {
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/runs', {
-			path: { enquiry: enquiry.id },
-			body: { profile: profile.id, version: profile.version, how: 'pasted', lines: withoutGaps(written, found) }
-		});
-		job.fault = answer.ok ? '' : answer.fault;
-		if (!answer.ok) return;
-		pasting = false;
-		text = '';
-		onchange();
-	}
-	async function withdraw(run: string, withdrawn: boolean) {
-		const answer = await callServer('PUT /api/v1/enquiries/[enquiry]/runs/[run]', {
-			path: { enquiry: enquiry.id, run },
-			body: { withdrawn }
-		});
-		job.fault = answer.ok ? '' : answer.fault;
-		onchange();
-	}
 </script>
 
 <section aria-label="Counts at {profile.source}">
@@ -74,7 +39,7 @@
 				{#if profile.connected}<button class="do" onclick={() => void job.start()} disabled={written.length === 0}
 						>Run by connection</button
 					>{/if}
-				<button class="do bare" onclick={() => (pasting = !pasting)}>Paste counts</button>
+				<button class="do bare" onclick={() => (model.isPasting = !model.isPasting)}>Paste counts</button>
 			{/if}
 		{/if}
 	</div>
@@ -87,14 +52,16 @@
 			/>
 		</div>{/if}
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
-	{#if pasting}
+	{#if model.isPasting}
 		<label class="block mt-2 max-w-xl"
 			><span class="said">The lines as the platform shows them, with their counts; or the counts alone, one a line</span
-			><textarea class="ask line-face" rows="4" bind:value={text}></textarea></label
+			><textarea class="ask line-face" rows="4" bind:value={model.text}></textarea></label
 		>
 		<p class="small mt-1">
 			{found.length} of {written.length} lines have a count in it.
-			<button class="do" disabled={found.length === 0} onclick={() => void keepPasted()}>Save as today’s counts</button>
+			<button class="do" disabled={found.length === 0} onclick={() => void model.keepPasted()}
+				>Save as today’s counts</button
+			>
 		</p>
 	{/if}
 	{#if runs.length > 0}
@@ -109,7 +76,8 @@
 									title={one.withdrawn
 										? 'Use these counts again'
 										: 'These counts are wrong: the dossier leaves them out; they stay on record'}
-									onclick={() => void withdraw(one.id, !one.withdrawn)}>{one.withdrawn ? 'Restore' : 'Withdraw'}</button
+									onclick={() => void model.withdraw(one.id, !one.withdrawn)}
+									>{one.withdrawn ? 'Restore' : 'Withdraw'}</button
 								>{/if}</th
 						>{/each}</tr
 				></thead

@@ -1,17 +1,14 @@
 <!-- The collection is being indexed, or somebody has stopped that: how far it is, and what can be done. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { useWorkspace } from '$lib/client/context';
+	import { changeIndexing } from '$lib/client/enquiry-figures.svelte';
 
 	let { indexing, changed }: { indexing: number | 'stopped'; changed: () => void } = $props();
 	const { enquiry } = useWorkspace();
 	let fault = $state('');
 	async function ask(what: 'stop' | 'start') {
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/indexing', {
-			path: { enquiry: enquiry.id },
-			body: { do: what }
-		});
+		const answer = await changeIndexing(enquiry.id, what);
 		fault = answer.ok ? '' : answer.fault;
 		changed();
 	}

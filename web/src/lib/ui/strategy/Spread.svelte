@@ -1,13 +1,11 @@
 <!-- How the records of a line spread over years, types, journals and keywords; and words of good records that no term matches. -->
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import Chart from '$lib/ui/charts/Chart.svelte';
 	import { useWorkspace } from '$lib/client/context';
-	import { askForFigures } from '$lib/client/figures';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import { addWords } from '$lib/client/terms';
-	import type { CommonValues, RecordSpread } from '$lib/contract/records';
+	import { Spread } from '$lib/client/spread.svelte';
+	import type { CommonValues } from '$lib/contract/records';
 
 	let {
 		line,
@@ -16,35 +14,12 @@
 		revision
 	}: { line: string; minus: string | null; aloneIn: string | null; revision: number | undefined } = $props();
 	const { enquiry } = useWorkspace();
-	let spread = $state.raw<RecordSpread | null>(null);
-	let fault = $state('');
-	let sent = $state('');
+	const model = new Spread(enquiry);
 	$effect(() => {
 		void revision;
-		const query = {
-			line,
-			...(minus === null ? {} : { minus }),
-			...(aloneIn === null ? {} : { alone: aloneIn })
-		};
-		return askForFigures(
-			(signal) =>
-				callServer('GET /api/v1/enquiries/[enquiry]/spread', { path: { enquiry: enquiry.id }, query, signal }),
-			{
-				after: 250,
-				show: (answer) => ([spread, fault] = [answer, '']),
-				failed: (message) => (fault = message)
-			}
-		);
+		return model.ask({ line, minus, aloneIn });
 	});
-	const years = $derived.by(() => {
-		const known = new Map(spread?.years.map((one) => [one.year, one.count]));
-		const first = spread?.years[0]?.year ?? 0;
-		const last = spread?.years.at(-1)?.year ?? -1;
-		return Array.from({ length: Math.max(0, last - first + 1) }, (_, at) => ({
-			year: first + at,
-			count: known.get(first + at) ?? 0
-		}));
-	});
+	const { shown: spread, years } = $derived(model);
 	const option = $derived({
 		grid: { left: 44, right: 8, top: 8, bottom: 22 },
 		tooltip: { trigger: 'axis', backgroundColor: 'var(--sheet)', textStyle: { color: 'var(--ink)' } },
@@ -65,21 +40,6 @@
 			{ name: 'records', type: 'bar', data: years.map((one) => one.count), itemStyle: { color: 'var(--lit-line)' } }
 		]
 	});
-	function send(word: string, conceptId: string) {
-		const concept = enquiry.document.concepts.find((one) => one.id === conceptId);
-		if (!concept) return;
-		const { edits, said } = addWords(concept, word);
-		const found = edits.map((edit) =>
-			edit.do === 'insert' && typeof edit.item === 'object' && edit.item !== null && !Array.isArray(edit.item)
-				? { ...edit, item: { ...edit.item, origin: 'record' } }
-				: edit
-		);
-		sent =
-			said ??
-			(enquiry.edit(`send “${word}” to ${concept.name}`, found)
-				? `“${word}” is among the words of ${concept.name} now; “Update from concepts” puts it into the lines.`
-				: '');
-	}
 </script>
 
 {#snippet values(
@@ -111,7 +71,7 @@
 		</section>{/if}
 {/snippet}
 
-{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
+{#if model.failed}<p class="say fault mt-2" role="alert">{model.failed}</p>{/if}
 {#if spread}
 	<div class="mt-3" data-spread={spread.total}>
 		{#if years.length > 0}<Chart
@@ -135,7 +95,7 @@
 		</div>
 		<section class="mt-4" aria-label="Words that no term matches">
 			<h3>Words of good records that no term of this line matches</h3>
-			{#if sent}<p class="say note small mt-1" role="status">{sent}</p>{/if}
+			{#if model.sent}<p class="say note small mt-1" role="status">{model.sent}</p>{/if}
 			{#if spread.words.length === 0}<p class="small soft">
 					None yet. Good records are the known articles of the brief and the records that you mark as relevant. With two
 					or more of them, words that they share and that no term of this line matches are listed here.
@@ -161,7 +121,7 @@
 											style:color="var(--hue-{at % 6})"
 											title="Send “{word.word}” to {conceptLetter(at)} {concept.name}"
 											aria-label="Send {word.word} to {concept.name}"
-											onclick={() => send(word.word, concept.id)}>{conceptLetter(at)}</button
+											onclick={() => model.send(word.word, concept.id)}>{conceptLetter(at)}</button
 										>{/each}</span
 								>{/if}
 						</li>

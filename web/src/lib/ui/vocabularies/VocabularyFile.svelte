@@ -2,120 +2,59 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
-	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
-	import { hasEnded, isUnderWay, type ReadVocabulary } from '$lib/contract/jobs';
+	import type { ReadVocabulary } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
-	import type { Answer } from '$lib/contract/call-server';
 	import { formatCount } from '$lib/client/fresh.svelte';
-	import { shortName } from '$lib/client/installation';
-	import { begin, KIND_NAMES, next, type LoadingJob } from '$lib/client/vocabulary-file';
+	import { KIND_NAMES, VocabularyFile } from '$lib/client/vocabulary-file.svelte';
 	import Columns from './Columns.svelte';
 
 	let { administrator, known }: { administrator: boolean; known: readonly string[] } = $props();
-	let files: FileList | undefined = $state();
-	let address = $state('');
-	let id = $state('');
-	let name = $state('');
-	let edition = $state('');
-	let sending = $state(false);
-	/** The file that is shown, as it was asked for whole. */
-	let job = $state.raw<LoadingJob | null>(null);
-	let fault = $state('');
-	const file = $derived(files?.[0]);
-	const proposed = $derived(shortName(file?.name ?? address));
-	const short = $derived(id || proposed);
-	const replaces = $derived(known.includes(short));
-	/** How far it is, from the list that is asked for again and again. */
-	const listed = $derived(ownJobs.list.find((one) => one.id === job?.id) ?? null);
-	const running = $derived(listed && isUnderWay(listed.state) ? listed : null);
-	const read = $derived(job?.outcome?.read ?? null);
-
-	async function take(answer: Answer<LoadingJob>): Promise<void> {
-		fault = answer.ok ? '' : answer.fault;
-		if (!answer.ok) return;
-		show(answer.value);
-		await ownJobs.refresh();
-	}
-	function show(shown: LoadingJob): void {
-		const was = job?.outcome?.read;
-		job = shown;
-		if (shown.state !== 'asking' || !shown.outcome?.read || was) return;
-		name = shown.outcome.read.name;
-		edition = shown.outcome.read.edition;
-	}
-	/** Its state has changed on the server: it is asked for whole. */
-	$effect(() => {
-		if (!job || !listed || listed.state === job.state) return;
-		void wholeJob(job.id).then((answer) => {
-			// It may have been left meanwhile.
-			if (!answer.ok || answer.value.kind !== 'vocabulary' || answer.value.id !== job?.id) return;
-			show(answer.value);
-			if (answer.value.state === 'done') void invalidateAll();
-		});
-	});
-	/** One that has not ended is taken up again: after a reload, or on coming back. */
-	onMount(async () => {
-		await ownJobs.refresh();
-		const open = ownJobs.list.find((one) => one.kind === 'vocabulary' && !hasEnded(one.state));
-		const whole = open && !job ? await wholeJob(open.id) : null;
-		if (whole?.ok && whole.value.kind === 'vocabulary') show(whole.value);
-	});
-	async function start(event: SubmitEvent) {
-		event.preventDefault();
-		fault = '';
-		sending = true;
-		await take(await begin(short, file ?? address.trim()));
-		sending = false;
-	}
-	async function leave() {
-		if (job && !hasEnded(job.state)) await ownJobs.change(job.id, 'cancel');
-		job = null;
-		fault = '';
-		id = '';
-		address = '';
-	}
-	async function load(of: ReadVocabulary) {
-		const step = { do: 'load', faulty: of.faultCount > 0, name: name.trim(), edition: edition.trim() } as const;
-		await take(await next(job?.id ?? '', step));
-	}
+	const model = new VocabularyFile(() => void invalidateAll());
+	const { file, proposed, short, running, job, read, fault } = $derived(model);
+	$effect(() => void model.follow());
+	onMount(() => void model.resume());
 </script>
 
 {#if !job}
-	<form class="mt-2 grid gap-3 max-w-2xl" onsubmit={start}>
+	<form
+		class="mt-2 grid gap-3 max-w-2xl"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void model.start();
+		}}
+	>
 		<label
 			><span class="said">File on this computer</span><input
 				class="chooser"
 				type="file"
 				accept=".ttl,.nt,.rdf,.xml,.jsonld,.json,.csv,.tsv,.txt"
-				bind:files
+				onchange={(event) => (model.file = event.currentTarget.files?.[0] ?? null)}
 			/></label
 		>
 		{#if administrator}<label
 				><span class="said">or an address that may be reached</span><input
 					class="ask"
 					type="url"
-					bind:value={address}
-					disabled={file !== undefined}
+					bind:value={model.address}
+					disabled={file !== null}
 					placeholder="https://vocabularies.example/file.ttl"
 				/></label
 			>{/if}
 		<label
 			><span class="said">Short name (letters, digits, hyphens): how lines call it</span><input
 				class="ask"
-				bind:value={id}
+				bind:value={model.id}
 				placeholder={proposed}
 				pattern="[a-z][a-z0-9\-]*"
 			/></label
 		>
-		{#if replaces}<p class="small soft">
+		{#if known.includes(short)}<p class="small soft">
 				There is a vocabulary “{short}” here. What you load becomes its next edition; the present one is kept for
 				comparison.
 			</p>{/if}
 		<div>
-			<button class="do first" disabled={sending || (file === undefined && address.trim() === '') || short === ''}
-				>{sending ? 'Sending …' : 'Read the file'}</button
-			>
+			<button class="do first" disabled={!model.canStart}>{model.isSending ? 'Sending …' : 'Read the file'}</button>
 		</div>
 		<p class="small soft">
 			SKOS as Turtle, N-Triples, RDF/XML or JSON-LD, or a table (CSV, TSV) with one heading a row. Up to 400 MB. Nothing
@@ -133,30 +72,27 @@
 				<JobProgress
 					text={progressText(running)}
 					share={shareOf(running)}
-					oncancel={() => void leave()}
+					oncancel={() => void model.leave()}
 					note="The current edition stays in use until the new one is complete."
 				/>
 			</div>
 		{:else if job.state === 'asking' && job.outcome?.look && !read}
-			<Columns
-				look={job.outcome.look}
-				read={async (shape) => void (await take(await next(job?.id ?? '', { do: 'read', shape })))}
-			/>
-			<p class="mt-2"><button class="do" onclick={() => void leave()}>Cancel</button></p>
+			<Columns look={job.outcome.look} read={(shape) => model.step({ do: 'read', shape })} />
+			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Cancel</button></p>
 		{:else if job.state === 'failed'}
 			<p class="say fault mt-2" role="alert">{job.message}</p>
 			{#if read}{@render faults(read)}{/if}
-			<p class="mt-2"><button class="do" onclick={() => void leave()}>Choose another file</button></p>
+			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Choose another file</button></p>
 		{:else if job.state === 'cancelled'}
 			<p class="say mt-2" role="status">Cancelled. Nothing was changed.</p>
-			<p class="mt-2"><button class="do" onclick={() => void leave()}>Choose another file</button></p>
+			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Choose another file</button></p>
 		{:else if job.state === 'done'}
 			<p class="say mt-2" role="status">
 				Loaded: {formatCount(read?.headings ?? 0)} headings{(read?.faultCount ?? 0) > 0
 					? ', skipping invalid entries'
 					: ''}. It can be used in every enquiry here.
 			</p>
-			<p class="mt-2"><button class="do" onclick={() => void leave()}>Load another file</button></p>
+			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Load another file</button></p>
 		{:else if job.state === 'asking' && read}
 			<p class="mt-2" role="status">
 				Read: <b>{formatCount(read.headings)}</b> headings with {formatCount(read.names)} other {read.names === 1
@@ -168,23 +104,25 @@
 			{#each read.notes as note (note)}<p class="small soft">{note}</p>{/each}
 			{@render faults(read)}
 			<div class="mt-3 grid gap-3 max-w-2xl sm:grid-cols-2">
-				<label><span class="said">Display name</span><input class="ask" bind:value={name} maxlength="400" /></label>
+				<label
+					><span class="said">Display name</span><input class="ask" bind:value={model.name} maxlength="400" /></label
+				>
 				<label
 					><span class="said">Edition</span><input
 						class="ask"
-						bind:value={edition}
+						bind:value={model.edition}
 						maxlength="100"
 						placeholder="2026"
 					/></label
 				>
 			</div>
 			<p class="mt-3 flex flex-wrap gap-2">
-				<button class="do first" disabled={name.trim() === ''} onclick={() => void load(read)}
+				<button class="do first" disabled={model.name.trim() === ''} onclick={() => void model.store(read)}
 					>{read.faultCount === 0
 						? `Load ${formatCount(read.headings)} headings`
 						: 'Load, skipping invalid entries'}</button
 				>
-				<button class="do" onclick={() => void leave()}
+				<button class="do" onclick={() => void model.leave()}
 					>{read.faultCount === 0 ? 'Cancel' : 'Cancel and fix the file first'}</button
 				>
 			</p>

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { FRAMEWORKS, conceptLetter, type FrameworkName } from '@wide-lantern/core/editor';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
@@ -18,31 +17,14 @@
 		type NamedEdits,
 		type QuestionPart
 	} from '$lib/client/brief';
-	import type { ArticlesView } from '$lib/contract/enquiries';
 	import { useWorkspace } from '$lib/client/context';
-	import { askForFigures } from '$lib/client/figures';
+	import { KnownArticles } from '$lib/client/enquiry-figures.svelte';
 
 	const { enquiry, profiles, collections, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
-	/** Which records the known articles are, in the collection that counts are taken from. */
-	let found = $state.raw<ArticlesView>({ revision: -1, collection: null, articles: [] });
-	const toFind = $derived(JSON.stringify([document.collection, document.articles]));
-	let lookedUp = '';
-	$effect(() => {
-		const asked = toFind;
-		// Only what is saved can be looked up, and only what has changed needs to be.
-		if (asked === lookedUp || enquiry.state !== 'saved') return;
-		return askForFigures(
-			(signal) => callServer('GET /api/v1/enquiries/[enquiry]/articles', { path: { enquiry: enquiry.id }, signal }),
-			{
-				after: 300,
-				show(answer) {
-					found = answer;
-					lookedUp = asked;
-				}
-			}
-		);
-	});
+	const known = new KnownArticles(enquiry);
+	$effect(() => known.ask());
+	const { found } = $derived(known);
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
 
 	const act = ({ name, edits }: NamedEdits) => enquiry.edit(name, edits);

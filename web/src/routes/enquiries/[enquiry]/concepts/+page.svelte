@@ -1,19 +1,16 @@
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { onMount } from 'svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Band from '$lib/ui/concepts/Band.svelte';
 	import { useWorkspace } from '$lib/client/context';
 	import { Draft } from '$lib/client/draft.svelte';
-	import { ServerValue } from '$lib/client/fresh.svelte';
+	import { conceptCountsOf } from '$lib/client/enquiry-figures.svelte';
 	import { newConcept } from '$lib/client/terms';
 
 	const { enquiry } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const counts = new ServerValue((signal) =>
-		callServer('GET /api/v1/enquiries/[enquiry]/counts/concepts', { path: { enquiry: enquiry.id }, signal })
-	);
+	const counts = conceptCountsOf(enquiry);
 	const freshName = new Draft(`${enquiry.id} concept`);
 
 	onMount(() => () => counts.stop());

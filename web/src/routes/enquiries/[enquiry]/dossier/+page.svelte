@@ -1,19 +1,12 @@
 <script lang="ts">
-	import { callServer } from '$lib/contract/call-server';
 	import { onMount } from 'svelte';
 	import FileDown from '@lucide/svelte/icons/file-down';
 	import { countMissing } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/client/context';
-	import { ServerValue } from '$lib/client/fresh.svelte';
+	import { dossierOf } from '$lib/client/enquiry-figures.svelte';
 
 	const { enquiry } = useWorkspace();
-	const dossier = new ServerValue((signal) =>
-		callServer('GET /api/v1/enquiries/[enquiry]/dossier', {
-			path: { enquiry: enquiry.id },
-			query: { as: 'json' },
-			signal
-		})
-	);
+	const dossier = dossierOf(enquiry);
 	onMount(() => () => dossier.stop());
 	$effect(() => {
 		void [enquiry.revision, enquiry.factsAdded];

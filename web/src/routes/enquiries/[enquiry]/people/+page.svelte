@@ -1,17 +1,15 @@
 <script lang="ts">
-	import type { Member, Role } from '$lib/contract/enquiries';
-	import { callServer, type Answer } from '$lib/contract/call-server';
+	import type { Role } from '$lib/contract/enquiries';
 	import { goto } from '$app/navigation';
 	import { untrack } from 'svelte';
 	import X from '@lucide/svelte/icons/x';
 	import { useWorkspace } from '$lib/client/context';
+	import { Members } from '$lib/client/members.svelte';
 
 	let { data } = $props();
 	const { enquiry } = useWorkspace();
-	let members = $state.raw<readonly Member[]>(untrack(() => data.members));
-	let email = $state('');
-	let role = $state<Role>('editor');
-	let fault = $state('');
+	const members = untrack(() => new Members(enquiry.id, data.members));
+	const { fault } = $derived(members);
 	let sure = $state(false);
 	const owner = $derived(data.role === 'owner');
 	const ROLES: readonly { readonly value: Role; readonly name: string }[] = [
@@ -21,26 +19,8 @@
 		{ value: 'owner', name: 'owner: works on it and chooses people' }
 	];
 
-	async function change(answer: Promise<Answer<readonly Member[]>>) {
-		const changed = await answer;
-		if (changed.ok) {
-			members = changed.value;
-			email = fault = '';
-		} else
-			fault =
-				changed.status === 0
-					? 'The server cannot be reached. Nothing was changed; what you typed is still here.'
-					: changed.fault;
-	}
-	const path = { enquiry: enquiry.id };
-	const setRole = (email: string, role: Role) =>
-		change(callServer('PUT /api/v1/enquiries/[enquiry]/members', { path, body: { email, role } }));
-	const leave = (email: string) =>
-		change(callServer('DELETE /api/v1/enquiries/[enquiry]/members', { path, body: { email } }));
 	async function remove() {
-		const answer = await callServer('DELETE /api/v1/enquiries/[enquiry]', { path });
-		if (answer.ok) await goto('/desk');
-		else fault = answer.fault;
+		if (await members.deleteEnquiry()) await goto('/desk');
 	}
 </script>
 
@@ -55,7 +35,7 @@
 		></thead
 	>
 	<tbody>
-		{#each members as member (member.id)}
+		{#each members.list as member (member.id)}
 			<tr>
 				<td>{member.name}</td><td>{member.email}</td>
 				<td
@@ -63,12 +43,12 @@
 							class="ask"
 							aria-label="Role of {member.name}"
 							value={member.role}
-							onchange={(event) => void setRole(member.email, event.currentTarget.value as Role)}
+							onchange={(event) => void members.setRole(member.email, event.currentTarget.value as Role)}
 							>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 						>{:else}{member.role}{/if}</td
 				>
 				{#if owner}<td
-						><button class="do bare" aria-label="Remove {member.name}" onclick={() => void leave(member.email)}
+						><button class="do bare" aria-label="Remove {member.name}" onclick={() => void members.remove(member.email)}
 							><X size={15} /></button
 						></td
 					>{/if}
@@ -81,7 +61,7 @@
 		class="mt-4 flex flex-wrap items-end gap-2"
 		onsubmit={(event) => {
 			event.preventDefault();
-			void setRole(email, role);
+			void members.add();
 		}}
 	>
 		<label
@@ -89,11 +69,11 @@
 				class="ask"
 				type="email"
 				required
-				bind:value={email}
+				bind:value={members.email}
 			/></label
 		>
 		<label
-			><span class="said">Role</span><select class="ask" bind:value={role}
+			><span class="said">Role</span><select class="ask" bind:value={members.role}
 				>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 			></label
 		>

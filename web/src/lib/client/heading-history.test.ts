@@ -1,8 +1,9 @@
 /** Years searched against the years of a heading (handbook: a new heading needs its predecessor, a renaming nothing). */
 import type { EnquiryDocument } from '@wide-lantern/core';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { changeText } from './editions';
-import { earlierAdvice, searchedFrom } from './history';
+import { earlierAdvice, HeadingHistory, searchedFrom, sumOfYears } from './heading-history.svelte';
+import { concept, documentOf, line, serve, settled } from './testing';
 
 const lines = (...sources: (string | [string, 'off'])[]) =>
 	({
@@ -66,5 +67,42 @@ describe('changes of an edition in words', () => {
 		[{ kind: 'names', id: 'a', label: 'A', gained: ['x'], lost: ['y'] }, 'is also called “x”; is no longer called “y”']
 	] as const)('%#', (change, text) => {
 		expect(changeText(change)).toBe(text);
+	});
+});
+
+describe('a heading over the years', () => {
+	afterEach(() => {
+		vi.unstubAllGlobals();
+	});
+	it('is asked for once a heading, and not shown for another one', async () => {
+		const asked = serve(() => ({
+			years: [
+				{ year: 2001, records: 3, earlier: 1, bare: 2, all: 9 },
+				{ year: 2002, records: 4, earlier: 0, bare: 1, all: 8 }
+			]
+		}));
+		const history = new HeadingHistory({
+			document: documentOf([line('a', 'lamp AND yr:1999-')], {
+				concepts: [
+					concept('A', {
+						headings: [{ id: 'h', vocabulary: 'skerry', heading: 'S7', strand: null, reach: 'this', main: false, note: '' }]
+					})
+				]
+			})
+		});
+		const of = { vocabulary: 'skerry', heading: 'S1', collection: 'demo' };
+		history.ask(of);
+		await settled();
+		expect(asked.map(({ path, query }) => [path, query])).toEqual([
+			['/api/v1/vocabularies/skerry/headings/S1/history', { collection: 'demo' }]
+		]);
+		const years = history.of(of);
+		if (!years) throw new Error('There are no years.');
+		expect((['records', 'earlier', 'bare', 'all'] as const).map((which) => sumOfYears(years, which))).toEqual([
+			7, 1, 3, 17
+		]);
+		expect(history.of({ ...of, heading: 'S2' })).toBeNull();
+		expect(history.searchedFrom).toBe(1999);
+		expect([history.isAdded('skerry', 'S7'), history.isAdded('corran', 'S7')]).toEqual([true, false]);
 	});
 });

@@ -1,5 +1,9 @@
-/** Years searched against the years of a heading: what an earlier heading means for this strategy. */
+/** A heading over the years of a collection, and what an earlier heading means for the years searched. */
 import type { EnquiryDocument } from '@wide-lantern/core/editor';
+import { callServer } from '$lib/contract/call-server';
+import type { HeadingYears } from '$lib/contract/headings';
+import type { HeadingOnCollection } from './heading-figures.svelte';
+import { PanelFigures } from './panel-figures.svelte';
 
 /** The first year that the strategy searches, by its limits; null where it searches all years. The widest limit counts. */
 export function searchedFrom(document: Pick<EnquiryDocument, 'lines'>): number | null {
@@ -37,4 +41,40 @@ export function earlierAdvice(old: Earlier, from: number | null): { readonly nee
 				? `Records of ${years} carry ${old.label}, which is no longer a heading; search it as text words.`
 				: `For ${years} it was ${old.label}. You search those years${from === null ? ' (no limit on years)' : ''}.`
 	};
+}
+
+/** Records of all years together. */
+export const sumOfYears = ({ years }: HeadingYears, of: 'records' | 'earlier' | 'bare' | 'all'): number =>
+	years.reduce((sum, year) => sum + year[of], 0);
+
+export class HeadingHistory {
+	private readonly figures = new PanelFigures<HeadingOnCollection, HeadingYears>(
+		({ vocabulary, heading, collection }, signal) =>
+			callServer('GET /api/v1/vocabularies/[vocabulary]/headings/[heading]/history', {
+				path: { vocabulary, heading },
+				query: { collection },
+				signal
+			})
+	);
+
+	constructor(private readonly enquiry: { readonly document: EnquiryDocument }) {}
+
+	ask(of: HeadingOnCollection): () => void {
+		return this.figures.ask(of);
+	}
+	of(of: HeadingOnCollection): HeadingYears | null {
+		return this.figures.of(of);
+	}
+	get failed(): string {
+		return this.figures.failed;
+	}
+	get searchedFrom(): number | null {
+		return searchedFrom(this.enquiry.document);
+	}
+	/** True where a concept has the heading. */
+	isAdded(vocabulary: string, heading: string): boolean {
+		return this.enquiry.document.concepts.some((concept) =>
+			concept.headings.some((one) => one.vocabulary === vocabulary && one.heading === heading)
+		);
+	}
 }
