@@ -9,6 +9,7 @@
 	<h1 class="mt-8">{page.error?.message ?? 'Something went wrong.'}</h1>
 	{#if page.error?.next}<p class="mt-2">{page.error.next}</p>{/if}
 	<p class="mt-4">
-		<a class="do" href="/desk">To the desk</a> <button class="do" onclick={() => location.reload()}>Try again</button>
+		<a class="btn preset-outlined-surface-500" href="/desk">To the desk</a>
+		<button class="btn preset-outlined-surface-500" onclick={() => location.reload()}>Try again</button>
 	</p>
 </main>

@@ -85,7 +85,9 @@ describe('a heading over the years', () => {
 			document: documentOf([line('a', 'lamp AND yr:1999-')], {
 				concepts: [
 					concept('A', {
-						headings: [{ id: 'h', vocabulary: 'skerry', heading: 'S7', strand: null, reach: 'this', main: false, note: '' }]
+						headings: [
+							{ id: 'h', vocabulary: 'skerry', heading: 'S7', strand: null, reach: 'this', main: false, note: '' }
+						]
 					})
 				]
 			})

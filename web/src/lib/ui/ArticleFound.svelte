@@ -20,7 +20,7 @@
 			<span class="small block mt-1"
 				>{record.title}{record.year ? ` (${record.year})` : ''}
 				{#if enquiry.editable}<button
-						class="do small"
+						class="btn btn-sm preset-outlined-surface-500"
 						aria-label="It is {record.id}"
 						onclick={() => use(state.article, record.id)}>It is {record.id}</button
 					>{/if}</span

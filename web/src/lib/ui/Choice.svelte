@@ -21,8 +21,8 @@
 </script>
 
 <label class="block">
-	<span class={showLabel ? 'said' : 'sr'}>{label}</span>
-	<select class="ask" {value} disabled={!enquiry.editable} onchange={(event) => choose(event.currentTarget.value)}>
+	<span class={showLabel ? 'label-text' : 'sr-only'}>{label}</span>
+	<select class="select" {value} disabled={!enquiry.editable} onchange={(event) => choose(event.currentTarget.value)}>
 		{#each options as option (option.value)}<option value={option.value}>{option.name}</option>{/each}
 	</select>
 </label>

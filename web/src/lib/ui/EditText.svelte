@@ -67,11 +67,11 @@
 </script>
 
 <label class="block">
-	<span class={showLabel ? 'said' : 'sr'}>{label}</span>
+	<span class={showLabel ? 'label-text' : 'sr-only'}>{label}</span>
 	{#if long}
 		<textarea
 			bind:this={field}
-			class="ask inplace {extra}"
+			class="inplace {extra}"
 			rows="1"
 			value={shown}
 			{placeholder}
@@ -82,7 +82,7 @@
 	{:else}
 		<input
 			bind:this={field}
-			class="ask inplace {extra}"
+			class="inplace {extra}"
 			{type}
 			value={shown}
 			{placeholder}

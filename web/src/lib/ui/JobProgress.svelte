@@ -21,9 +21,8 @@
 	</Progress>
 	{#if oncancel || note}
 		<span class="flex flex-wrap items-center gap-2"
-			>{#if oncancel}<button class="do" onclick={oncancel}>{cancel}</button>{/if}{#if note}<span class="small soft"
-					>{note}</span
-				>{/if}</span
+			>{#if oncancel}<button class="btn preset-outlined-surface-500" onclick={oncancel}>{cancel}</button
+				>{/if}{#if note}<span class="small soft">{note}</span>{/if}</span
 		>
 	{/if}
 </div>

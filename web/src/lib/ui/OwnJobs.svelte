@@ -34,7 +34,11 @@
 
 {#if shown.length > 0}
 	<Popover open={isOpen} onOpenChange={(change) => (isOpen = change.open)}>
-		<Popover.Trigger class="do bare" aria-label="Background work: {label}" title="Background work: {label}">
+		<Popover.Trigger
+			class="btn hover:preset-tonal"
+			aria-label="Background work: {label}"
+			title="Background work: {label}"
+		>
 			<Hourglass size={16} />{#if open.length > 0}<span class="small">{open.length}</span>{/if}
 		</Popover.Trigger>
 		{#if isOpen}<Portal>
@@ -57,7 +61,9 @@
 											{#if job.state === 'asking'}<a href="/vocabularies">{endText(job)}</a>{:else}{endText(job)}{/if}
 											{#if job.endedAt}<span class="soft">· {dayAndTime(job.endedAt)}</span>{/if}
 										</p>
-										{#if repeatable(job)}<button class="do" onclick={() => void change(job, 'repeat')}>Try again</button
+										{#if repeatable(job)}<button
+												class="btn preset-outlined-surface-500"
+												onclick={() => void change(job, 'repeat')}>Try again</button
 											>{/if}
 									{/if}
 								</li>

@@ -49,9 +49,9 @@
 		<Dialog.Backdrop class="fixed inset-0 z-40 bg-black/40" />
 		<Dialog.Positioner class="fixed inset-0 z-50 flex items-start justify-center pt-[12vh] px-4">
 			<Dialog.Content class="w-full max-w-xl border p-4 rounded-md palette">
-				<Dialog.Title class="sr">All actions</Dialog.Title>
+				<Dialog.Title class="sr-only">All actions</Dialog.Title>
 				<input
-					class="ask"
+					class="input"
 					placeholder="What do you want to do?"
 					aria-label="Action"
 					role="combobox"

@@ -31,12 +31,12 @@
 </script>
 
 {#if items.length > 0}
-	<table class="grid-table rows">
+	<table class="table rows">
 		{#if head}
 			<thead
 				><tr
 					>{#each head as column (column.title)}<th style:width={column.width} scope="col">{column.title}</th
-						>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr">Remove</span></th>{/if}</tr
+						>{/each}{#if enquiry.editable}<th style:width="2rem"><span class="sr-only">Remove</span></th>{/if}</tr
 				></thead
 			>
 		{/if}
@@ -47,7 +47,7 @@
 					{#if enquiry.editable}
 						<td class="w-8"
 							><button
-								class="do bare"
+								class="btn hover:preset-tonal"
 								aria-label="Remove {one} {at + 1}"
 								onclick={() => enquiry.edit(`remove ${one}`, [{ do: 'remove', at: [list, item.id] }])}
 								><X size={15} /></button
@@ -59,7 +59,8 @@
 		</tbody>
 	</table>
 {/if}
-{#if enquiry.editable}<button class="do bare mt-1" onclick={insert}><Plus size={15} /> {add}</button>{/if}
+{#if enquiry.editable}<button class="btn hover:preset-tonal mt-1" onclick={insert}><Plus size={15} /> {add}</button
+	>{/if}
 
 <style>
 	/* In a narrow window each row stands as a block: columns would be too narrow to type in. */

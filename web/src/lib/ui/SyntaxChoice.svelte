@@ -21,7 +21,7 @@
 
 <label class="small flex gap-2 items-center flex-wrap"
 	>Written in
-	<select class="ask" bind:value onchange={() => (chosen = true)}>
+	<select class="select" bind:value onchange={() => (chosen = true)}>
 		<option value="">{own}</option>
 		{#each profiles as profile (profile.id)}<option value={profile.id}>the syntax of {profile.name}</option>{/each}
 	</select>

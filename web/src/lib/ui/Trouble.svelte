@@ -66,10 +66,8 @@
 						1
 							? 'waits'
 							: 'wait'} for your answer, and will be saved with either choice.{/if}</span
-				><button class="do" onclick={() => enquiry.settle('mine')}>Keep mine</button><button
-					class="do"
-					onclick={() => enquiry.settle('theirs')}>Keep theirs</button
-				>
+				><button class="btn preset-outlined-surface-500" onclick={() => enquiry.settle('mine')}>Keep mine</button
+				><button class="btn preset-outlined-surface-500" onclick={() => enquiry.settle('theirs')}>Keep theirs</button>
 			</p>
 		</section>
 	{/if}
@@ -78,7 +76,7 @@
 			<p>{rejected.message}</p>
 			{#if rejected.text}<p class="small soft mt-1">What you typed, to copy:</p>
 				<pre class="line-face whitespace-pre-wrap max-h-40 overflow-auto">{rejected.text}</pre>{/if}
-			<button class="do mt-2" onclick={() => enquiry.dismiss(rejected)}>Dismiss</button>
+			<button class="btn preset-outlined-surface-500 mt-2" onclick={() => enquiry.dismiss(rejected)}>Dismiss</button>
 		</section>
 	{/each}
 </div>

@@ -12,8 +12,8 @@
 	<h2 class="mt-8">Change password</h2>
 	<form method="POST" class="mt-2 grid gap-3 max-w-md" use:enhance>
 		<label
-			><span class="said">Present password</span><input
-				class="ask"
+			><span class="label-text">Present password</span><input
+				class="input"
 				name="old"
 				type="password"
 				autocomplete="current-password"
@@ -21,8 +21,8 @@
 			/></label
 		>
 		<label
-			><span class="said">New password, at least 10 characters</span><input
-				class="ask"
+			><span class="label-text">New password, at least 10 characters</span><input
+				class="input"
 				name="fresh"
 				type="password"
 				autocomplete="new-password"
@@ -31,6 +31,6 @@
 			/></label
 		>
 		{#if form?.message}<p class="say" class:fault={!form.done} role="status">{form.message}</p>{/if}
-		<p><button class="do first">Change it</button></p>
+		<p><button class="btn preset-filled">Change it</button></p>
 	</form>
 </Plain>

@@ -39,7 +39,7 @@
 
 	<h2 class="mt-6">People</h2>
 	{#if form?.message}<p class="say mt-2" role="status">{form.message}</p>{/if}
-	<table class="grid-table mt-2">
+	<table class="table mt-2">
 		<thead
 			><tr
 				><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Account</th><th scope="col"
@@ -57,12 +57,12 @@
 						<form method="POST" use:enhance class="flex gap-2">
 							<input type="hidden" name="person" value={person.id} />
 							<button
-								class="do bare"
+								class="btn hover:preset-tonal"
 								name="change"
 								value={person.administrator ? 'end-administrator' : 'make-administrator'}
 								>{person.administrator ? 'No longer administrator' : 'Make administrator'}</button
 							>
-							<button class="do bare" name="change" value={person.blocked ? 'open' : 'close'}
+							<button class="btn hover:preset-tonal" name="change" value={person.blocked ? 'open' : 'close'}
 								>{person.blocked ? 'Open again' : 'Close'}</button
 							>
 						</form>
@@ -81,7 +81,7 @@
 	</p>
 
 	<h2 class="mt-8">Collections</h2>
-	<table class="grid-table mt-2" aria-label="Collections">
+	<table class="table mt-2" aria-label="Collections">
 		<thead
 			><tr
 				><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th scope="col">Taken on</th><th
@@ -111,19 +111,24 @@
 		accept=".ndjson,.jsonl,application/x-ndjson"
 		options={collectionOptions}
 	>
-		<label><span class="said">Display name</span><input class="ask" bind:value={name} /></label>
-		<label><span class="said">Taken from the source on</span><input class="ask" type="date" bind:value={taken} /></label
+		<label><span class="label-text">Display name</span><input class="input" bind:value={name} /></label>
+		<label
+			><span class="label-text">Taken from the source on</span><input
+				class="input"
+				type="date"
+				bind:value={taken}
+			/></label
 		>
 		<fieldset>
 			<legend class="small">Its records are indexed with</legend>
 			{#each data.vocabularies as one (one.id)}<label class="flex items-center gap-2 min-h-7"
-					><input type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label
+					><input class="checkbox" type="checkbox" value={one.id} bind:group={indexedWith} /> {one.name}</label
 				>{/each}
 		</fieldset>
 	</UploadForm>
 
 	<h2 class="mt-8">Profiles</h2>
-	<table class="grid-table mt-2" aria-label="Profiles">
+	<table class="table mt-2" aria-label="Profiles">
 		<thead
 			><tr
 				><th scope="col" class="w-[34%]">Name</th><th scope="col">Short name</th><th
@@ -154,7 +159,7 @@
 	<p class="small soft max-w-2xl">
 		The server contacts only the addresses listed here, and only when somebody loads from them.
 	</p>
-	<table class="grid-table mt-2" aria-label="Addresses">
+	<table class="table mt-2" aria-label="Addresses">
 		<thead><tr><th scope="col">Address</th><th scope="col">What for</th><th scope="col">Change</th></tr></thead>
 		<tbody>
 			{#each data.addresses as one (one.origin)}
@@ -168,16 +173,16 @@
 	</table>
 	<form class="mt-2 flex flex-wrap gap-2 items-end" onsubmit={allow}>
 		<label
-			><span class="said">Address</span><input
-				class="ask"
+			><span class="label-text">Address</span><input
+				class="input"
 				type="url"
 				required
 				bind:value={address}
 				placeholder="https://vocabularies.example"
 			/></label
 		>
-		<label><span class="said">What for</span><input class="ask" bind:value={note} /></label>
-		<button class="do">Allow</button>
+		<label><span class="label-text">What for</span><input class="input" bind:value={note} /></label>
+		<button class="btn preset-outlined-surface-500">Allow</button>
 	</form>
 	{#if addressFault}<p class="say fault mt-2" role="alert">{addressFault}</p>{/if}
 </Plain>

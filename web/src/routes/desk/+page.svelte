@@ -79,25 +79,25 @@
 		<h2>New enquiry</h2>
 		<form class="mt-2 grid gap-3" onsubmit={create}>
 			<label
-				><span class="said">The question, as the team asks it</span><textarea
-					class="ask"
+				><span class="label-text">The question, as the team asks it</span><textarea
+					class="textarea"
 					rows="2"
 					bind:value={fresh.question}
 					aria-invalid={fault !== ''}></textarea></label
 			>
 			<div class="flex flex-wrap items-end gap-4">
 				<label
-					><span class="said">Framework</span>
-					<select class="ask" bind:value={fresh.framework}
+					><span class="label-text">Framework</span>
+					<select class="select" bind:value={fresh.framework}
 						>{#each Object.entries(FRAMEWORKS) as [name, parts] (name)}<option value={name}
 								>{name}{parts.length > 0 ? `: ${parts.join(', ').toLowerCase()}` : ': custom'}</option
 							>{/each}</select
 					>
 				</label>
-				<button class="do first" disabled={isBusy}>Begin</button>
-				<label class="do"
+				<button class="btn preset-filled" disabled={isBusy}>Begin</button>
+				<label class="btn preset-outlined-surface-500"
 					><FileUp size={15} /> Open an enquiry file<input
-						class="sr"
+						class="sr-only"
 						type="file"
 						accept=".json,application/json"
 						onchange={open}

@@ -21,13 +21,13 @@
 <Plain>
 	<div class="flex flex-wrap items-center gap-3">
 		<h1>Profiles</h1>
-		<a class="do first" href="/profiles/teach">Teach a platform</a>
+		<a class="btn preset-filled" href="/profiles/teach">Teach a platform</a>
 	</div>
 	<p class="soft mt-1 max-w-2xl">
 		How each platform writes and reads, and what a source on it holds. Everybody here can use all of them; who taught
 		one changes it, anybody can copy it.
 	</p>
-	<table class="grid-table mt-4" aria-label="Profiles">
+	<table class="table mt-4" aria-label="Profiles">
 		<thead
 			><tr
 				><th scope="col" class="w-[26%]">Source</th><th scope="col">Platform</th><th scope="col">Version</th><th
@@ -50,7 +50,7 @@
 					>
 					<td
 						>{#if one.connected}<button
-								class="do small"
+								class="btn btn-sm preset-outlined-surface-500"
 								disabled={tools.asking === one.id}
 								aria-label="Ask {one.source} what it says of itself"
 								onclick={() => void tools.askSource(one.id)}>{tools.asking === one.id ? 'Asking …' : 'Ask it'}</button
@@ -58,7 +58,9 @@
 					>
 					<td><a href="/api/v1/profiles/{one.id}" download>JSON</a></td>
 					<td
-						><a class="do small" href="/profiles/teach?from={one.id}">{one.mine ? 'Change' : 'Copy'}</a>
+						><a class="btn btn-sm preset-outlined-surface-500" href="/profiles/teach?from={one.id}"
+							>{one.mine ? 'Change' : 'Copy'}</a
+						>
 						{#if one.mine}<RemoveButton
 								name={one.source}
 								act={(confirmed) => remove('profiles', one.id, confirmed)}
@@ -91,21 +93,21 @@
 		</p>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			<label
-				><span class="said">The source of</span><select class="ask" bind:value={tools.sourceOf}
+				><span class="label-text">The source of</span><select class="select" bind:value={tools.sourceOf}
 					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
 							>{one.source}</option
 						>{/each}</select
 				></label
 			>
 			<label
-				><span class="said">on the platform of</span><select class="ask" bind:value={tools.platformOf}
+				><span class="label-text">on the platform of</span><select class="select" bind:value={tools.platformOf}
 					><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
 							>{one.platform}</option
 						>{/each}</select
 				></label
 			>
 			<button
-				class="do"
+				class="btn preset-outlined-surface-500"
 				disabled={tools.sourceOf === '' || tools.platformOf === '' || tools.sourceOf === tools.platformOf}
 				onclick={() => void combine()}>Put together</button
 			>
@@ -115,8 +117,8 @@
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			{#each [{ label: 'One', get: () => tools.left, set: (to: string) => (tools.left = to) }, { label: 'The other', get: () => tools.right, set: (to: string) => (tools.right = to) }] as side (side.label)}
 				<label
-					><span class="said">{side.label}</span><select
-						class="ask"
+					><span class="label-text">{side.label}</span><select
+						class="select"
 						value={side.get()}
 						onchange={(event) => side.set(event.currentTarget.value)}
 						><option value="">Choose …</option>{#each data.profiles as one (one.id)}<option value={one.id}
@@ -126,7 +128,7 @@
 				>
 			{/each}
 			<button
-				class="do"
+				class="btn preset-outlined-surface-500"
 				disabled={tools.left === '' || tools.right === '' || tools.left === tools.right}
 				onclick={() => void tools.compare()}>Compare</button
 			>
@@ -139,7 +141,7 @@
 {#snippet differences(rows: readonly { at: string; left: string; right: string }[])}
 	{#if rows.length === 0}<p class="soft mt-2">They say the same.</p>
 	{:else}
-		<table class="grid-table mt-2">
+		<table class="table mt-2">
 			<thead><tr><th scope="col">Where</th><th scope="col">Before</th><th scope="col">After</th></tr></thead>
 			<tbody
 				>{#each rows as row (row.at)}<tr

@@ -18,13 +18,13 @@
 		{#if data.demo}
 			<form method="POST" action="/demo" class="mt-6 say">
 				<p>See a worked enquiry on {records(data.records)} of invented sources. You sign in as its searcher.</p>
-				<button class="do first mt-2">Open the demo</button>
+				<button class="btn preset-filled mt-2">Open the demo</button>
 			</form>
 		{/if}
 		<form method="POST" class="mt-6 grid gap-3" use:enhance>
 			<label
-				><span class="said">E-mail address</span><input
-					class="ask"
+				><span class="label-text">E-mail address</span><input
+					class="input"
 					name="email"
 					type="email"
 					autocomplete="username"
@@ -33,8 +33,8 @@
 				/></label
 			>
 			<label
-				><span class="said">Password</span><input
-					class="ask"
+				><span class="label-text">Password</span><input
+					class="input"
 					name="password"
 					type="password"
 					autocomplete="current-password"
@@ -43,7 +43,8 @@
 			>
 			{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
 			<p class="flex items-center gap-4">
-				<button class="do" class:first={!data.demo}>Sign in</button> <a href="/sign-up">Make an account</a>
+				<button class="btn {!data.demo ? 'preset-filled' : 'preset-outlined-surface-500'}">Sign in</button>
+				<a href="/sign-up">Make an account</a>
 			</p>
 		</form>
 	</section>

@@ -11,8 +11,8 @@
 	<h1 class="mt-6">Make an account</h1>
 	<form method="POST" class="mt-4 grid gap-3" use:enhance>
 		<label
-			><span class="said">Your name, as others should see it</span><input
-				class="ask"
+			><span class="label-text">Your name, as others should see it</span><input
+				class="input"
 				name="name"
 				autocomplete="name"
 				required
@@ -20,8 +20,8 @@
 			/></label
 		>
 		<label
-			><span class="said">E-mail address; your name at sign-in, no mail is sent</span><input
-				class="ask"
+			><span class="label-text">E-mail address; your name at sign-in, no mail is sent</span><input
+				class="input"
 				name="email"
 				type="email"
 				autocomplete="username"
@@ -30,8 +30,8 @@
 			/></label
 		>
 		<label
-			><span class="said">Password, at least 10 characters</span><input
-				class="ask"
+			><span class="label-text">Password, at least 10 characters</span><input
+				class="input"
 				name="password"
 				type="password"
 				autocomplete="new-password"
@@ -41,7 +41,7 @@
 		>
 		{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
 		<p class="flex items-center gap-4">
-			<button class="do first">Create account</button> <a href="/sign-in">I have one</a>
+			<button class="btn preset-filled">Create account</button> <a href="/sign-in">I have one</a>
 		</p>
 	</form>
 </main>

@@ -23,7 +23,7 @@
 		The headings that sources index with. Everybody here can look things up in all of them; who loads one keeps it up to
 		date.
 	</p>
-	<table class="grid-table mt-4" aria-label="Vocabularies">
+	<table class="table mt-4" aria-label="Vocabularies">
 		<thead
 			><tr
 				><th scope="col" class="w-[30%]">Name</th><th scope="col">Short name</th><th scope="col">Edition</th><th

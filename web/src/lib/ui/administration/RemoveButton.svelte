@@ -19,15 +19,15 @@
 
 {#if asking || inUse}
 	<span class="small">{inUse ? fault : `Remove ${name}?`}</span>
-	<button class="do" onclick={() => void confirmRemove(inUse)}>Remove</button>
+	<button class="btn preset-outlined-surface-500" onclick={() => void confirmRemove(inUse)}>Remove</button>
 	<button
-		class="do bare"
+		class="btn hover:preset-tonal"
 		onclick={() => {
 			asking = false;
 			answer = null;
 		}}>Keep</button
 	>
 {:else}
-	<button class="do bare" onclick={() => (asking = true)} aria-label="Remove {name}">Remove</button>
+	<button class="btn hover:preset-tonal" onclick={() => (asking = true)} aria-label="Remove {name}">Remove</button>
 	{#if fault}<span class="say fault small block" role="alert">{fault}</span>{/if}
 {/if}

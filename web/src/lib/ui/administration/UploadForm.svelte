@@ -72,11 +72,16 @@
 	<summary>Load {what}</summary>
 	<form class="mt-2 grid gap-3 max-w-xl" onsubmit={load}>
 		<label
-			><span class="said">File on this computer</span><input class="chooser" type="file" {accept} bind:files /></label
+			><span class="label-text">File on this computer</span><input
+				class="input"
+				type="file"
+				{accept}
+				bind:files
+			/></label
 		>
 		<label
-			><span class="said">or an address that may be reached</span><input
-				class="ask"
+			><span class="label-text">or an address that may be reached</span><input
+				class="input"
 				type="url"
 				bind:value={address}
 				disabled={file !== undefined}
@@ -84,15 +89,15 @@
 			/></label
 		>
 		<label
-			><span class="said">Short name (letters, digits, hyphens); one that is here already is replaced</span><input
-				class="ask"
+			><span class="label-text">Short name (letters, digits, hyphens); one that is here already is replaced</span><input
+				class="input"
 				bind:value={id}
 				placeholder={proposed}
 				pattern="[a-z][a-z0-9\-]*"
 			/></label
 		>
 		{@render children?.()}
-		<div><button class="do first" disabled={!ready}>{busy ? 'Sending …' : 'Load'}</button></div>
+		<div><button class="btn preset-filled" disabled={!ready}>{busy ? 'Sending …' : 'Load'}</button></div>
 	</form>
 	{#if running}<div class="mt-3">
 			<JobProgress

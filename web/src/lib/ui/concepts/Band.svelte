@@ -197,11 +197,13 @@
 					><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
 			<option value="park">park it</option>
 		</select>
-		<button class="do bare" aria-label="Remove {name}" onclick={() => takeOut(list, id)}><X size={13} /></button>
+		<button class="btn hover:preset-tonal" aria-label="Remove {name}" onclick={() => takeOut(list, id)}
+			><X size={13} /></button
+		>
 	{/if}
 {/snippet}
 {#snippet usedMark(key: string)}{#if used.has(key)}<span class="used" title="The strategy uses it"
-			><span class="sr">used in the strategy</span></span
+			><span class="sr-only">used in the strategy</span></span
 		>{/if}{/snippet}
 {#snippet strandMark(id: string | null)}{@const at = concept.strands.findIndex(
 		(one) => one.id === id
@@ -250,11 +252,11 @@
 			>{`{${find.text}}`}</button
 		>{:else}{find.text}{/if}
 	{#if enquiry.editable}<button
-			class="do bare"
+			class="btn hover:preset-tonal"
 			aria-label="Use {find.text}"
 			title={heading ? 'Add the heading' : 'Add it as a word'}
 			onclick={() => takeFind(find)}><ArrowUp size={13} /></button
-		><button class="do bare" aria-label="Drop {find.text}" onclick={() => takeOut('parked', find.id)}
+		><button class="btn hover:preset-tonal" aria-label="Drop {find.text}" onclick={() => takeOut('parked', find.id)}
 			><X size={13} /></button
 		>{/if}
 {/snippet}
@@ -270,11 +272,14 @@
 			/>
 		</div>
 		{#if enquiry.editable}
-			<button class="do bare" aria-label="Move {concept.name} up" disabled={index === 0} onclick={() => move(-1)}
-				><ArrowUp size={15} /></button
+			<button
+				class="btn hover:preset-tonal"
+				aria-label="Move {concept.name} up"
+				disabled={index === 0}
+				onclick={() => move(-1)}><ArrowUp size={15} /></button
 			>
 			<button
-				class="do bare"
+				class="btn hover:preset-tonal"
 				aria-label="Move {concept.name} down"
 				disabled={index === concepts.length - 1}
 				onclick={() => move(1)}><ArrowDown size={15} /></button
@@ -283,6 +288,7 @@
 					class="small flex items-center gap-1"
 					title="Nothing is missing from it: headings and words are found, finds are decided on"
 					><input
+						class="checkbox"
 						type="checkbox"
 						checked={concept.complete ?? false}
 						onchange={(event) =>
@@ -293,11 +299,12 @@
 							)}
 					/> Complete</label
 				>{/if}
-			{#if !concept.dropped}<button class="do bare small" onclick={() => (leaving = leaving === null ? '' : null)}
-					>Leave out …</button
+			{#if !concept.dropped}<button
+					class="btn btn-sm hover:preset-tonal"
+					onclick={() => (leaving = leaving === null ? '' : null)}>Leave out …</button
 				>{/if}
 			<button
-				class="do bare"
+				class="btn hover:preset-tonal"
 				aria-label="Remove {concept.name}"
 				title="Remove the concept with its headings and words"
 				onclick={remove}><Trash2 size={15} /></button
@@ -308,7 +315,9 @@
 		<p class="say note small mt-1">
 			Left out of the search: {concept.dropped.reason}
 			<span class="soft">({concept.dropped.by}, {concept.dropped.on})</span>
-			{#if enquiry.editable}<button class="do small ml-2" onclick={searchAgain}>Search it again</button>{/if}
+			{#if enquiry.editable}<button class="btn btn-sm preset-outlined-surface-500 ml-2" onclick={searchAgain}
+					>Search it again</button
+				>{/if}
 		</p>
 	{:else if leaving !== null}
 		<form
@@ -319,15 +328,15 @@
 			}}
 		>
 			<label class="grow"
-				><span class="sr">Reason for leaving {concept.name} out</span><input
-					class="ask w-full"
+				><span class="sr-only">Reason for leaving {concept.name} out</span><input
+					class="input w-full"
 					bind:value={leaving}
 					placeholder="Why the search leaves it out; its lines stay, and no line combines it"
 					{@attach (input) => input.focus()}
 				/></label
 			>
-			<button class="do first" disabled={leaving.trim() === ''}>Leave out</button>
-			<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
+			<button class="btn preset-filled" disabled={leaving.trim() === ''}>Leave out</button>
+			<button type="button" class="btn hover:preset-tonal" onclick={() => (leaving = null)}>Cancel</button>
 		</form>
 	{/if}
 	<EditText
@@ -353,7 +362,9 @@
 					look={() => 'heading'}
 					dropped={(id, after) => dropped('headings', id, after)}
 				/>
-				{#if at === rows.length - 1}<a class="do bare" href="/enquiries/{enquiry.id}/headings?concept={concept.id}"
+				{#if at === rows.length - 1}<a
+						class="btn hover:preset-tonal"
+						href="/enquiries/{enquiry.id}/headings?concept={concept.id}"
 						><Plus size={14} /> {concept.headings.length === 0 ? 'Find its headings' : 'More'}</a
 					>{/if}
 			</div>
@@ -361,7 +372,7 @@
 	{:else}
 		<div class="row">
 			<h2 class="small soft">Headings</h2>
-			<a class="do bare w-fit" href="/enquiries/{enquiry.id}/headings?concept={concept.id}"
+			<a class="btn hover:preset-tonal w-fit" href="/enquiries/{enquiry.id}/headings?concept={concept.id}"
 				><Plus size={14} /> Find its headings</a
 			>
 		</div>
@@ -389,7 +400,7 @@
 			{#if enquiry.editable}
 				<div class="flex gap-2 mt-1 items-start">
 					<textarea
-						class="ask line-face"
+						class="textarea line-face"
 						rows="1"
 						style="field-sizing: content; max-height: 12rem"
 						aria-label="Add words to {concept.name}"
@@ -409,9 +420,11 @@
 								add(event.altKey);
 							}
 						}}></textarea>
-					<button class="do" onclick={() => add()}>Add</button>
-					<button class="do" title="Park it for later thought (Alt Enter)" onclick={() => add(true)}
-						><ParkingSquare size={15} /> Park</button
+					<button class="btn preset-outlined-surface-500" onclick={() => add()}>Add</button>
+					<button
+						class="btn preset-outlined-surface-500"
+						title="Park it for later thought (Alt Enter)"
+						onclick={() => add(true)}><ParkingSquare size={15} /> Park</button
 					>
 				</div>
 				{#if pasted !== null}
@@ -427,10 +440,13 @@
 				{/if}
 				{#if said}<p class="say note small mt-1" role="status">{said}</p>{/if}
 				{#if pieces.length > 0}<p class="mt-1 flex flex-wrap gap-1">
-						{#each pieces as piece (piece)}<button class="do small" onclick={() => takePiece(piece)}
-								><Plus size={13} /> {piece}</button
+						{#each pieces as piece (piece)}<button
+								class="btn btn-sm preset-outlined-surface-500"
+								onclick={() => takePiece(piece)}><Plus size={13} /> {piece}</button
 							>{/each}
-						<button class="do bare small" onclick={parkPieces}><ParkingSquare size={13} /> Park the rest</button>
+						<button class="btn btn-sm hover:preset-tonal" onclick={parkPieces}
+							><ParkingSquare size={13} /> Park the rest</button
+						>
 					</p>{/if}
 			{/if}
 		</div>

@@ -161,6 +161,7 @@
 			{#each found as one (one.match.id)}<li>
 					<label class="flex gap-2 items-baseline"
 						><input
+							class="checkbox"
 							type="checkbox"
 							checked={!withoutHeading.has(one.match.id)}
 							onchange={(event) =>
@@ -179,6 +180,7 @@
 					{#if row.kind === 'new'}
 						<label class="flex gap-2 items-baseline flex-wrap"
 							><input
+								class="checkbox"
 								type="checkbox"
 								checked={!isLeft(row)}
 								onchange={(event) => tick(row.expression, event.currentTarget.checked)}
@@ -206,7 +208,7 @@
 					{:else if row.kind === 'sentence'}
 						<span class="small">“{row.typed}” reads like a sentence; choose the pieces that matter:</span>
 						{#each row.pieces as piece (piece)}<button
-								class="do small ml-1"
+								class="btn btn-sm preset-outlined-surface-500 ml-1"
 								aria-pressed={pieces.includes(piece)}
 								onclick={() =>
 									(pieces = pieces.includes(piece) ? pieces.filter((one) => one !== piece) : [...pieces, piece])}
@@ -218,10 +220,10 @@
 		</ul>
 	</div>
 	<p class="mt-2 flex gap-2">
-		<button class="do first" disabled={many === 0} onclick={add} {@attach focus}
+		<button class="btn preset-filled" disabled={many === 0} onclick={add} {@attach focus}
 			>Add {chosenHeadings.length > 0 ? count(many, 'term') : count(many, 'word')} to {letter}</button
 		>
-		<button class="do" onclick={() => over(false)}>Cancel</button>
+		<button class="btn preset-outlined-surface-500" onclick={() => over(false)}>Cancel</button>
 	</p>
 </section>
 

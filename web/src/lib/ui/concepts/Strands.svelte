@@ -60,14 +60,16 @@
 					label="Name of strand {at + 1}"
 					placeholder="Name"
 				/><Count value={counts[`@${strand.id}`]} {most} dim={old} bar={false} />{#if enquiry.editable}<button
-						class="do bare"
+						class="btn hover:preset-tonal"
 						aria-label="Remove strand {at + 1}"
 						onclick={() => takeOut(strand.id)}><X size={13} /></button
 					>{/if}
 			</li>
 		{/each}
 		{#if enquiry.editable}<li>
-				<button class="do bare" onclick={add}><Plus size={14} /> Strand: two things, either will do</button>
+				<button class="btn hover:preset-tonal" onclick={add}
+					><Plus size={14} /> Strand: two things, either will do</button
+				>
 			</li>{/if}
 	</ul>
 </div>
@@ -79,7 +81,7 @@
 				<li class="flex justify-between gap-2">
 					{#await term.name then name}<span class="line-face truncate">{name}</span>
 						<select
-							class="ask"
+							class="select"
 							aria-label="Strand of {name}"
 							value={term.strand ?? ''}
 							onchange={(event) =>

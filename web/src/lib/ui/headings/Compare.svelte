@@ -39,8 +39,10 @@
 						<h3>
 							<button class="link text-left" onclick={() => open(one.vocabulary, one.heading)}>{one.label}</button>
 						</h3>
-						<button class="do bare" aria-label="Leave {one.label} out of the comparison" onclick={() => leave(one.key)}
-							><X size={14} /></button
+						<button
+							class="btn hover:preset-tonal"
+							aria-label="Leave {one.label} out of the comparison"
+							onclick={() => leave(one.key)}><X size={14} /></button
 						>
 					</header>
 					<p class="small soft">{one.vocabularyName}{one.since ? ` · since ${one.since}` : ''}</p>
@@ -75,7 +77,7 @@
 					{#if take}
 						<p class="mt-2">
 							{#if taken.has(one.key)}<span class="small soft">added</span>{:else}<button
-									class="do"
+									class="btn preset-outlined-surface-500"
 									onclick={() => take({ ...one, narrower: one.below > 0 })}>Add this one</button
 								>{/if}
 						</p>

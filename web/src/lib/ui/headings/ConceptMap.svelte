@@ -162,11 +162,11 @@
 										><Count value={one.count} {most} bar={false} /></span
 									>
 									<span class="note small" title={one.scopeNote}>{one.scopeNote || 'No scope note.'}</span>
-									{#each joined(one.key) as { link, other, said } (link.from + link.to)}<span class="sr"
+									{#each joined(one.key) as { link, other, said } (link.from + link.to)}<span class="sr-only"
 											>{other}: {said}</span
 										>{/each}
 									{#if take && !one.taken}<button
-											class="do small mt-1"
+											class="btn btn-sm preset-outlined-surface-500 mt-1"
 											title={joined(one.key)
 												.map((each) => `${each.other}: ${each.said}`)
 												.join('\n')}

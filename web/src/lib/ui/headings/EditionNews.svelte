@@ -32,8 +32,9 @@
 				</li>
 			{/each}
 		</ul>
-		{#if enquiry.editable}<button class="do mt-2" onclick={() => void model.review(one, one.to.number)}
-				>Mark as reviewed</button
+		{#if enquiry.editable}<button
+				class="btn preset-outlined-surface-500 mt-2"
+				onclick={() => void model.review(one, one.to.number)}>Mark as reviewed</button
 			>{/if}
 	</section>
 {/each}
@@ -41,7 +42,9 @@
 	{@const one = last}
 	<p class="say note small mt-3" role="status">
 		The changes of {one.name} are marked as reviewed.
-		<button class="do small" onclick={() => void model.review(one, one.from.number)}>Undo</button>
+		<button class="btn btn-sm preset-outlined-surface-500" onclick={() => void model.review(one, one.from.number)}
+			>Undo</button
+		>
 	</p>
 {/if}
 {#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}

@@ -47,7 +47,7 @@
 										<span class="small soft">covered by <span class="line-face">{form.coveredBy}</span></span>
 									{:else}
 										<button
-											class="do small"
+											class="btn btn-sm preset-outlined-surface-500"
 											aria-pressed={chosen.includes(form.text)}
 											class:on={chosen.includes(form.text)}
 											title={KINDS[form.kind]}
@@ -71,11 +71,17 @@
 			</p>{/if}
 		{#if enquiry.editable}
 			<p class="mt-2 flex flex-wrap gap-2 items-center">
-				<button class="do first" disabled={chosen.length === 0} onclick={() => model.add(chosen, concept, label)}
+				<button
+					class="btn preset-filled"
+					disabled={chosen.length === 0}
+					onclick={() => model.add(chosen, concept, label)}
 					>Add {chosen.length === 0 ? 'what you choose' : chosen.length === 1 ? 'this one' : `these ${chosen.length}`} to
 					{letter}</button
 				>
-				<button class="do" disabled={open.length === 0} onclick={() => model.add(open, concept, label)}
+				<button
+					class="btn preset-outlined-surface-500"
+					disabled={open.length === 0}
+					onclick={() => model.add(open, concept, label)}
 					>{open.length === 1
 						? 'Add the one that is not covered'
 						: `Add all ${open.length} that are not covered`}</button

@@ -47,7 +47,7 @@
 	<p class="mt-1">
 		No heading of {nameOf(one.vocabulary)} fits: {one.reason} <span class="small soft">{one.by}, {one.on}</span>
 		{#if enquiry.editable}<button
-				class="do bare small"
+				class="btn btn-sm hover:preset-tonal"
 				onclick={() =>
 					enquiry.edit('undo: no heading fits', [{ do: 'remove', at: ['concepts', concept.id, 'noHeading', one.id] }])}
 				>Undo</button
@@ -58,23 +58,23 @@
 	{#if deciding}
 		<form class="mt-2 flex flex-wrap gap-2 items-end" onsubmit={decide}>
 			<label
-				><span class="said">Vocabulary</span><select class="ask" bind:value={vocabulary}
+				><span class="label-text">Vocabulary</span><select class="select" bind:value={vocabulary}
 					>{#each open as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 				></label
 			>
 			<label class="flex-1"
-				><span class="said">Why no heading fits {letter} {concept.name}</span><input
-					class="ask"
+				><span class="label-text">Why no heading fits {letter} {concept.name}</span><input
+					class="input"
 					bind:value={reason}
 					maxlength="2000"
 					placeholder="Its only heading is far wider; text words carry it"
 				/></label
 			>
-			<button class="do first" disabled={reason.trim().length < 3}>Keep this decision</button>
-			<button type="button" class="do" onclick={() => (deciding = false)}>Cancel</button>
+			<button class="btn preset-filled" disabled={reason.trim().length < 3}>Keep this decision</button>
+			<button type="button" class="btn preset-outlined-surface-500" onclick={() => (deciding = false)}>Cancel</button>
 		</form>
 	{:else}
-		<button class="do bare small" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}
+		<button class="btn btn-sm hover:preset-tonal" onclick={() => ((deciding = true), (vocabulary = open[0]?.id ?? ''))}
 			>No heading fits …</button
 		>
 	{/if}

@@ -46,13 +46,13 @@
 
 <div class="flex justify-between items-center">
 	<h2>Help</h2>
-	<button class="do bare" onclick={onclose} aria-label="Close the help" title="Close the help (Alt H)"
+	<button class="btn hover:preset-tonal" onclick={onclose} aria-label="Close the help" title="Close the help (Alt H)"
 		><X size={15} /></button
 	>
 </div>
 <label class="block mt-2"
-	><span class="sr">Search the help</span><input
-		class="ask w-full"
+	><span class="sr-only">Search the help</span><input
+		class="input w-full"
 		type="search"
 		placeholder="Search the help"
 		bind:value={search}
@@ -70,8 +70,10 @@
 					{#if item.example !== undefined}
 						{@const example = item.example}
 						<span class="block mt-1"
-							><button class="do small" onclick={() => void run(example)} title="Count it on the collection"
-								><Play size={12} /> <span class="line-face">{example}</span></button
+							><button
+								class="btn btn-sm preset-outlined-surface-500"
+								onclick={() => void run(example)}
+								title="Count it on the collection"><Play size={12} /> <span class="line-face">{example}</span></button
 							>
 							<span role="status" class="tabular-nums"
 								>{answers.has(example) ? (answers.get(example) ?? 'counting …') : ''}</span

@@ -68,6 +68,7 @@
 				{#if deciding || !decided?.targets.some((target) => target.id === one.id)}
 					<li class="one">
 						{#if deciding && kind !== 'none'}<input
+								class="checkbox"
 								type="checkbox"
 								aria-label="Name {one.label}"
 								checked={chosen.includes(one.id)}
@@ -79,7 +80,8 @@
 							>{#if one.narrower > 0}<span class="small soft">&nbsp;· {one.narrower} below</span>{/if}
 							<span class="small soft block">{one.evidence.map(evidenceText).join('; ')}</span>
 						</div>
-						{#if editable && !deciding}<button class="do bare small" onclick={() => begin(one.id)}>Confirm …</button
+						{#if editable && !deciding}<button class="btn btn-sm hover:preset-tonal" onclick={() => begin(one.id)}
+								>Confirm …</button
 							>{/if}
 					</li>
 				{/if}
@@ -98,14 +100,14 @@
 				}}
 			>
 				<label
-					>How they relate <select class="ask" bind:value={kind}
+					>How they relate <select class="select" bind:value={kind}
 						>{#each Object.entries(KINDS) as [value, name] (value)}<option {value}>{name}</option>{/each}</select
 					></label
 				>
 				<label
 					>Reason{kind === 'none' ? '' : ' (if one is needed)'}
 					<input
-						class="ask"
+						class="input"
 						bind:value={reason}
 						maxlength="2000"
 						placeholder={kind === 'none' ? 'Why text words must do' : ''}
@@ -113,15 +115,15 @@
 				>
 				{#if said}<p class="say fault small" role="alert">{said}</p>{/if}
 				<p class="flex gap-2">
-					<button class="do first" disabled={!needed}>Keep this decision</button><button
+					<button class="btn preset-filled" disabled={!needed}>Keep this decision</button><button
 						type="button"
-						class="do"
+						class="btn preset-outlined-surface-500"
 						onclick={() => (deciding = false)}>Cancel</button
 					>
 				</p>
 			</form>
 		{:else if editable}
-			<button class="do bare small" onclick={() => begin(null)}>Nothing there fits …</button>
+			<button class="btn btn-sm hover:preset-tonal" onclick={() => begin(null)}>Nothing there fits …</button>
 		{/if}
 	{:catch error}
 		<p class="say fault small" role="alert">

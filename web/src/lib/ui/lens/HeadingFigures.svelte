@@ -126,6 +126,7 @@
 						><td
 							>{#if narrowing}<label class="tick"
 									><input
+										class="checkbox"
 										type="checkbox"
 										checked={taking.main}
 										onchange={(event) => narrowing({ main: event.currentTarget.checked })}
@@ -141,6 +142,7 @@
 							><td
 								>{#if narrowing}<label class="tick"
 										><input
+											class="checkbox"
 											type="checkbox"
 											checked={taking.qualifiers.includes(one.code)}
 											onchange={(event) =>

@@ -95,7 +95,7 @@
 				{#if advice.needed && old.id !== null && takeEarlier}
 					{@const id = old.id}
 					{#if model.isAdded(vocabulary, id)}<span class="soft">It is added.</span>{:else}<button
-							class="do small"
+							class="btn btn-sm preset-outlined-surface-500"
 							onclick={() => takeEarlier(id, old.label)}>Add {old.label} as well ({formatCount(old.records)})</button
 						>{/if}
 				{/if}

@@ -103,12 +103,14 @@
 				<span class="flex justify-between gap-2"
 					><span class="flex gap-2 items-center">
 						{#if take && now.reach === 'picked'}<input
+								class="checkbox"
 								type="checkbox"
 								aria-label="Pick {row.label}"
 								checked={now.picked.includes(row.id)}
 								onchange={(event) => void pick(now, row, event.currentTarget.checked)}
 							/>{/if}
 						{#if take && now.reach === 'narrower' && !outside}<input
+								class="checkbox"
 								type="checkbox"
 								aria-label="Include {row.label}"
 								title="Untick to leave it out, with what is below it"
@@ -127,7 +129,7 @@
 							</p>{:then more}{@render rows(more.below, now, out)}{:catch}<p class="small soft">
 								They could not be read; close and open again.
 							</p>{/await}
-					{:else}<button class="do bare small" onclick={() => (opened = [...opened, row.id])}
+					{:else}<button class="btn btn-sm hover:preset-tonal" onclick={() => (opened = [...opened, row.id])}
 							>{row.narrower} below</button
 						>{/if}
 				{/if}
@@ -169,7 +171,7 @@
 				</p>
 			{:else if facts.narrower > 0}
 				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
-					<SegmentedControl.Label class="said small soft">Reach</SegmentedControl.Label>
+					<SegmentedControl.Label class="label-text small soft">Reach</SegmentedControl.Label>
 					<SegmentedControl.Control class="segments">
 						<SegmentedControl.Item value="this" class="segment"
 							><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText
@@ -192,7 +194,7 @@
 						<p class="say note small mt-2">
 							These are all of them: <em>with narrower</em> retrieves the same, and includes what is added to the
 							vocabulary later.
-							<button class="do bare small" onclick={() => choose({ reach: 'narrower', picked: [] })}
+							<button class="btn btn-sm hover:preset-tonal" onclick={() => choose({ reach: 'narrower', picked: [] })}
 								>Use with narrower</button
 							>
 						</p>
@@ -212,13 +214,13 @@
 							: ''}{now.qualifiers
 							.map((code) => facts.allQualifiers.find((one) => one.code === code)?.name ?? code)
 							.join(', ')}
-						<button class="do bare small" onclick={() => choose({ main: false, qualifiers: [] })}
+						<button class="btn btn-sm hover:preset-tonal" onclick={() => choose({ main: false, qualifiers: [] })}
 							>Remove restrictions</button
 						>
 					</p>
 				{/if}
 				<button
-					class="do first mt-2"
+					class="btn preset-filled mt-2"
 					disabled={same || (now.reach === 'picked' && now.picked.length === 0)}
 					onclick={() => {
 						take.act(now);

@@ -64,7 +64,7 @@
 			value={lens.side}
 			onValueChange={(details) => (lens.side = details.value === 'line' ? 'line' : 'heading')}
 		>
-			<SegmentedControl.Label class="sr">What the lens shows</SegmentedControl.Label>
+			<SegmentedControl.Label class="sr-only">What the lens shows</SegmentedControl.Label>
 			<SegmentedControl.Control class="segments mb-3">
 				<SegmentedControl.Item value="heading" class="segment"
 					><SegmentedControl.ItemText>Heading</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput

@@ -99,7 +99,7 @@
 						</p>{/if}
 					{#if repairs.length > 0 && enquiry.editable}<p class="flex flex-wrap gap-1 mt-2">
 							{#each repairs as one, at (at)}<button
-									class="do small"
+									class="btn btn-sm preset-outlined-surface-500"
 									onclick={() => repair(one)}
 									title={repairedText(one)}>{one.label}</button
 								>{/each}
@@ -109,7 +109,7 @@
 			{#if served?.state === 'broken' && !found.some((one) => one.severity === 'error')}
 				{#if served.waitsFor !== null}<p class="say note small">
 						This line uses line {served.waitsFor}, which cannot be read yet.
-						<button class="do bare small" onclick={() => lens.goTo?.(served.waitsFor ?? 0)}
+						<button class="btn btn-sm hover:preset-tonal" onclick={() => lens.goTo?.(served.waitsFor ?? 0)}
 							>Go to line {served.waitsFor}</button
 						>
 					</p>
@@ -160,7 +160,7 @@
 		/>
 		{#if (line.roleSet || line.conceptSet) && enquiry.editable}<p class="small soft">
 				Set by hand. <button
-					class="do bare small"
+					class="btn btn-sm hover:preset-tonal"
 					onclick={() =>
 						enquiry.edit('recognise the line again', [
 							{ do: 'set', at: ['lines', id, 'roleSet'], value: false },
@@ -172,11 +172,11 @@
 			</p>{/if}
 		{#if enquiry.editable}<p class="small">
 				{#if enquiry.document.result === id}Marked as the result. <button
-						class="do bare small"
+						class="btn btn-sm hover:preset-tonal"
 						onclick={() => enquiry.set(['result'], null, 'unmark the result')}>Remove the mark</button
 					>
 				{:else if line.role !== 'check' && !line.off}<button
-						class="do small"
+						class="btn btn-sm preset-outlined-surface-500"
 						onclick={() => enquiry.set(['result'], id, 'mark the result')}>Mark as the result</button
 					>
 					{#if isResult}<span class="soft"
@@ -186,6 +186,7 @@
 		<EditText at={['lines', id, 'note']} label="Private note" showLabel long placeholder="Why it is so" />
 		<label class="flex items-center gap-2"
 			><input
+				class="checkbox"
 				type="checkbox"
 				checked={line.off}
 				disabled={!enquiry.editable}
@@ -195,7 +196,10 @@
 	</div>
 	{#if alone && alone.lost > 0}<p class="mt-4 small">
 			{records(alone.lost)} of the result {alone.lost === 1 ? 'is' : 'are'} retrieved by this line alone.
-			<button class="do small" onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read these</button>
+			<button
+				class="btn btn-sm preset-outlined-surface-500"
+				onclick={() => lens.read?.(id, counts.margins?.final ?? null)}>Read these</button
+			>
 		</p>{/if}
 	<LinePieces {id} />
 	<LineTermsPanel {id} revision={counts.view?.revision ?? enquiry.revision} />

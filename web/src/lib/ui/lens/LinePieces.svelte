@@ -52,7 +52,7 @@
 						· no longer in the line; kept until it comes back or you remove it</span
 					>{/if}
 				{#if enquiry.editable}<button
-						class="do bare small"
+						class="btn btn-sm hover:preset-tonal"
 						aria-label="Remove the note on {shown(piece.text)}"
 						onclick={() =>
 							save(
@@ -70,22 +70,22 @@
 					add();
 				}}
 			>
-				<select class="ask" bind:value={chosen} aria-label="Term"
+				<select class="select" bind:value={chosen} aria-label="Term"
 					><option value="">a term of the line</option>{#each terms as term, nth (nth)}<option value={String(nth)}
 							>{shown(term).slice(0, 60)}</option
 						>{/each}</select
 				>
-				<select class="ask" bind:value={origin} aria-label="Where it comes from"
+				<select class="select" bind:value={origin} aria-label="Where it comes from"
 					>{#each ORIGINS as one (one)}<option>{one}</option>{/each}</select
 				>
 				<input
-					class="ask"
+					class="input"
 					bind:value={note}
 					placeholder="Why, or where it was seen"
 					aria-label="Note on the term"
 					maxlength="2000"
 				/>
-				<button class="do" disabled={chosen === ''}>Keep with the term</button>
+				<button class="btn preset-outlined-surface-500" disabled={chosen === ''}>Keep with the term</button>
 			</form>
 		{/if}
 	</details>

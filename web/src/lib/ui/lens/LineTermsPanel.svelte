@@ -21,7 +21,7 @@
 
 {#if terms}
 	<h3 class="mt-5">What its terms bring</h3>
-	<table class="grid-table small mt-1">
+	<table class="table small mt-1">
 		<thead>
 			<tr>
 				<th scope="col" class="w-[44%]">Term</th>
@@ -44,7 +44,7 @@
 								class="block soft"
 								>inside <span class="term">{term.inside}</span>: adds nothing{#if enquiry.editable}
 									<button
-										class="do bare small"
+										class="btn btn-sm hover:preset-tonal"
 										title="The line finds the same without it, on any collection"
 										onclick={() => figures.drop(id, at, term.text)}>Drop</button
 									>{/if}</span
@@ -61,8 +61,9 @@
 			{/each}
 		</tbody>
 	</table>
-	{#if !all && terms.terms.length > SHOWN}<button class="do bare small mt-1" onclick={() => (allOf = id)}
-			>Show all {formatCount(terms.terms.length)} terms</button
+	{#if !all && terms.terms.length > SHOWN}<button
+			class="btn btn-sm hover:preset-tonal mt-1"
+			onclick={() => (allOf = id)}>Show all {formatCount(terms.terms.length)} terms</button
 		>{/if}
 	{#if terms.variants.length > 0}
 		<h3 class="mt-4">Words behind its wildcards</h3>

@@ -74,13 +74,13 @@
 	<section class="mt-4" aria-label="Other forms">
 		<h3>Other forms of it</h3>
 		{#if useful.length > 0}
-			<table class="grid-table small mt-1">
+			<table class="table small mt-1">
 				<thead
 					><tr
 						><th scope="col">Form</th><th scope="col" class="text-right" title="Records that this line would gain"
 							>Line</th
 						><th scope="col" class="text-right" title="Records that the result would gain">Result</th><th scope="col"
-							><span class="sr">Add</span></th
+							><span class="sr-only">Add</span></th
 						></tr
 					></thead
 				>
@@ -94,7 +94,7 @@
 							>
 							<td class="text-right"
 								>{#if enquiry.editable}<button
-										class="do bare"
+										class="btn hover:preset-tonal"
 										onclick={() => enquiry.edit(`add ${proposal.text}`, edits)}>Add</button
 									>{/if}</td
 							>

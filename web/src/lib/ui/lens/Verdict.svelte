@@ -38,7 +38,7 @@
 {#if enquiry.editable || verdict}
 	<span class="inline-flex gap-1 align-middle">
 		<button
-			class="do bare small"
+			class="btn btn-sm hover:preset-tonal"
 			class:soft={verdict !== 'relevant'}
 			aria-pressed={verdict === 'relevant'}
 			disabled={!enquiry.editable}
@@ -50,7 +50,7 @@
 				>{/if}</button
 		>
 		<button
-			class="do bare small"
+			class="btn btn-sm hover:preset-tonal"
 			class:soft={verdict !== 'irrelevant'}
 			aria-pressed={verdict === 'irrelevant'}
 			disabled={!enquiry.editable}
@@ -62,7 +62,7 @@
 				>{/if}</button
 		>
 		{#if cited !== undefined}<button
-				class="do bare small"
+				class="btn btn-sm hover:preset-tonal"
 				class:soft={!own && !benchmark}
 				aria-pressed={own !== undefined || benchmark}
 				disabled={!enquiry.editable || (benchmark && !own)}

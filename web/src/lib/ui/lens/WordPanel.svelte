@@ -28,7 +28,12 @@
 				{#each shown as one (one.word)}
 					<li class:out={excluded.has(one.word)}>
 						{#if wild && enquiry.editable}<label
-								><input type="checkbox" checked={!excluded.has(one.word)} onchange={() => wordForms.toggle(one.word)} />
+								><input
+									class="checkbox"
+									type="checkbox"
+									checked={!excluded.has(one.word)}
+									onchange={() => wordForms.toggle(one.word)}
+								/>
 								<span>{one.word}</span></label
 							>{:else}<span>{one.word}</span>{/if}
 						<span class="log-track"
@@ -38,13 +43,14 @@
 					</li>
 				{/each}
 			</ul>
-			{#if forms.variants.length > shown.length}<button class="do bare small" onclick={() => wordForms.showAll()}
-					>Show {formatCount(forms.variants.length - shown.length)} more</button
+			{#if forms.variants.length > shown.length}<button
+					class="btn btn-sm hover:preset-tonal"
+					onclick={() => wordForms.showAll()}>Show {formatCount(forms.variants.length - shown.length)} more</button
 				>{:else if forms.words > forms.variants.length}<p class="small soft">
 					and {formatCount(forms.words - forms.variants.length)} rarer ones
 				</p>{/if}
 			{#if excluded.size > 0}<p class="mt-2">
-					<button class="do first" onclick={() => wordForms.exclude()}
+					<button class="btn preset-filled" onclick={() => wordForms.exclude()}
 						>Exclude {excluded.size === 1 ? 'this word' : `these ${excluded.size} words`}</button
 					>
 				</p>
@@ -54,7 +60,10 @@
 				</p>{/if}
 		{/if}
 		{#if own && enquiry.editable}<label class="small grid gap-1 mt-3"
-				>Read in <select class="ask" value={own.code} onchange={(event) => wordForms.readIn(event.currentTarget.value)}
+				>Read in <select
+					class="select"
+					value={own.code}
+					onchange={(event) => wordForms.readIn(event.currentTarget.value)}
 					>{#each TERM_FIELDS as one (one.code)}<option value={one.code}>{one.name}</option
 						>{/each}{#if !TERM_FIELDS.some((one) => one.code === own.code)}<option value={own.code}>{own.code}</option
 						>{/if}</select

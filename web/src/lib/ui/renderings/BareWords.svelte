@@ -25,7 +25,7 @@
 	<h2>What {source} makes of bare words</h2>
 	{#if platforms.length > 1}<label class="small flex gap-2 items-center mt-1"
 			>Source <select
-				class="ask w-56"
+				class="select w-56"
 				bind:value={model.profile}
 				onchange={() => {
 					model.seen = null;
@@ -42,18 +42,18 @@
 		}}
 	>
 		<label class="grow max-w-xl"
-			><span class="said">Words, as a newcomer types them</span><input
-				class="ask"
+			><span class="label-text">Words, as a newcomer types them</span><input
+				class="input"
 				bind:value={model.words}
 				placeholder="acute confusion in the elderly"
 			/></label
 		>
-		<button class="do" type="submit" disabled={model.words.trim() === ''}>Look</button>
+		<button class="btn preset-outlined-surface-500" type="submit" disabled={model.words.trim() === ''}>Look</button>
 	</form>
 	<details class="mt-1">
 		<summary class="small">Its own account of the query, if it gives one</summary><label
-			><span class="sr">The source’s account</span><textarea
-				class="ask line-face mt-1"
+			><span class="sr-only">The source’s account</span><textarea
+				class="textarea line-face mt-1"
 				rows="2"
 				bind:value={model.account}
 				placeholder="Paste how the source says that it read the words"></textarea></label
@@ -94,8 +94,9 @@
 				? 'It adds nothing.'
 				: `It adds ${seen.added} ${seen.added === 1 ? 'thing' : 'things'} that nobody typed.`} Written out:
 			<span class="line-face">{seen.frozen}</span>
-			{#if enquiry.editable && seen.frozen}<button class="do" onclick={() => freeze(seen?.frozen ?? '')}
-					>Freeze as a line</button
+			{#if enquiry.editable && seen.frozen}<button
+					class="btn preset-outlined-surface-500"
+					onclick={() => freeze(seen?.frozen ?? '')}>Freeze as a line</button
 				>{/if}
 		</p>
 		{#if seen.account}
@@ -109,7 +110,9 @@
 			</ul>
 			{#if enquiry.editable && seen.account.text}<p class="small mt-1">
 					<span class="line-face">{seen.account.text}</span>
-					<button class="do" onclick={() => freeze(seen?.account?.text ?? '')}>Freeze the account as a line</button>
+					<button class="btn preset-outlined-surface-500" onclick={() => freeze(seen?.account?.text ?? '')}
+						>Freeze the account as a line</button
+					>
 				</p>{/if}
 		{/if}
 		{#if model.said}<p class="small soft" role="status">{model.said}</p>{/if}

@@ -39,7 +39,7 @@
 			<label class="way small"
 				><span>In the fields <strong>{names(one.wanted)}</strong></span>
 				<select
-					class="ask"
+					class="select"
 					value={one.way}
 					disabled={!enquiry.editable}
 					onchange={(event) => choose(one, event.currentTarget.value)}

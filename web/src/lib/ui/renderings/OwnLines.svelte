@@ -63,8 +63,8 @@
 	}}
 >
 	<label
-		><span class="sr">What this source has instead</span><select
-			class="ask"
+		><span class="sr-only">What this source has instead</span><select
+			class="select"
 			value={what}
 			onchange={(event) => choose(event.currentTarget.value as Do)}
 		>
@@ -75,22 +75,22 @@
 		</select></label
 	>
 	{#if what !== 'skip'}<label
-			><span class="said">{isNotation ? 'In the notation' : 'In the platform’s own syntax'}</span><textarea
-				class="ask line-face"
+			><span class="label-text">{isNotation ? 'In the notation' : 'In the platform’s own syntax'}</span><textarea
+				class="textarea line-face"
 				rows="2"
 				bind:value={own}></textarea></label
 		>{/if}
 	{#if fault}<p class="small fault-text">{fault}</p>{/if}
 	<label
-		><span class="said">Reason, kept with it</span><input
-			class="ask"
+		><span class="label-text">Reason, kept with it</span><input
+			class="input"
 			bind:value={why}
 			placeholder="A limit that only this source has"
 		/></label
 	>
 	<span class="flex gap-1"
-		><button class="do first" type="submit" disabled={!ready}>Keep it</button><button
-			class="do"
+		><button class="btn preset-filled" type="submit" disabled={!ready}>Keep it</button><button
+			class="btn preset-outlined-surface-500"
 			type="button"
 			onclick={onclose}>Cancel</button
 		></span

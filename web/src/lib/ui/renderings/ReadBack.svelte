@@ -87,19 +87,20 @@
 	</p>
 	<div class="flex flex-wrap items-end gap-2 mt-2">
 		<label
-			><span class="said">In the syntax of</span><select
-				class="ask"
+			><span class="label-text">In the syntax of</span><select
+				class="select"
 				value={profile}
 				onchange={(event) => (chosen = event.currentTarget.value)}
 				>{#each profiles as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
 			></label
 		>
-		<button class="do first" disabled={text.trim() === '' || profile === ''} onclick={() => void read()}>Read it</button
+		<button class="btn preset-filled" disabled={text.trim() === '' || profile === ''} onclick={() => void read()}
+			>Read it</button
 		>
 	</div>
 	<label class="block mt-2"
-		><span class="sr">The strategy as it was copied</span><textarea
-			class="ask line-face"
+		><span class="sr-only">The strategy as it was copied</span><textarea
+			class="textarea line-face"
 			rows="5"
 			bind:value={text}
 			placeholder={EXAMPLE}></textarea></label
@@ -113,12 +114,14 @@
 					? 'all of it is understood'
 					: `${seen.errors} ${seen.errors === 1 ? 'fault' : 'faults'}`}.
 				{#if seen.habit}{seen.habit}{/if}
-				{#each seen.better as one (one.profile)}<button class="do" onclick={() => void read(one.profile)}
+				{#each seen.better as one (one.profile)}<button
+						class="btn preset-outlined-surface-500"
+						onclick={() => void read(one.profile)}
 						>{one.name} fits better: {one.errors === 0 ? 'no fault' : `${one.errors} faults`}</button
 					>{/each}
 			</p>
 			{#each seen.contradictions as one (one.line)}<p class="say fault small mt-1">{one.message}</p>{/each}
-			<table class="grid-table mt-2">
+			<table class="table mt-2">
 				<thead
 					><tr
 						><th scope="col" style:width="3rem">No.</th><th scope="col">As it was copied</th><th scope="col"
@@ -158,11 +161,11 @@
 				<p class="mt-2 flex gap-2 items-center flex-wrap">
 					{#if asking}
 						<span>The strategy has {count(there, 'line')} already.</span>
-						<button class="do first" onclick={() => takeOver(false)}>Add below them</button>
-						<button class="do" onclick={() => takeOver(true)}>Replace them</button>
-						<button class="do bare" onclick={() => (asking = false)}>Cancel</button>
+						<button class="btn preset-filled" onclick={() => takeOver(false)}>Add below them</button>
+						<button class="btn preset-outlined-surface-500" onclick={() => takeOver(true)}>Replace them</button>
+						<button class="btn hover:preset-tonal" onclick={() => (asking = false)}>Cancel</button>
 					{:else}<button
-							class="do"
+							class="btn preset-outlined-surface-500"
 							disabled={usable.length === 0}
 							onclick={() => (there > 0 ? (asking = true) : takeOver(false))}
 							>Bring {count(usable.length, 'line')} into the strategy</button

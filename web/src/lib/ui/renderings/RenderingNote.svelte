@@ -124,11 +124,12 @@
 	{note.message}
 	{#if note.next !== '' && note.kind !== 'adjusted'}<span class="soft">{note.next}</span>{/if}
 	{#if enquiry.editable}
-		{#if note.kind === 'decided' && decided}<button class="do bare small" onclick={undoDecision}
+		{#if note.kind === 'decided' && decided}<button class="btn btn-sm hover:preset-tonal" onclick={undoDecision}
 				>Undo the decision</button
 			>
-		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button class="do small mt-1" onclick={begin}
-				>Decide</button
+		{:else if note.kind !== 'adjusted' && note.kind !== 'decided' && !open}<button
+				class="btn btn-sm preset-outlined-surface-500 mt-1"
+				onclick={begin}>Decide</button
 			>{/if}
 	{/if}
 	{#if open}
@@ -140,7 +141,7 @@
 			}}
 		>
 			<label
-				><span class="sr">What to do with {note.piece}</span><select class="ask" bind:value={take}>
+				><span class="sr-only">What to do with {note.piece}</span><select class="select" bind:value={take}>
 					{#if !openKind}<option value="accept">Accept as it is</option>{/if}
 					<option value="replace">Write something else here</option>
 					<option value="leave out">Leave it out here</option>
@@ -155,30 +156,30 @@
 								: 'What to search instead; several are joined with OR'}</legend
 						>
 						{#each note.candidates as candidate (candidate)}<label class="flex gap-2 items-center"
-								><input type="checkbox" value={candidate} bind:group={chosen} />
+								><input class="checkbox" type="checkbox" value={candidate} bind:group={chosen} />
 								<span class="line-face">{candidate}</span></label
 							>{/each}
 					</fieldset>
 				{/if}
 				<label
-					><span class="said"
+					><span class="label-text"
 						>{note.cause === 'written-out'
 							? 'And, in the notation'
 							: note.candidates.length > 0
 								? 'Or, in the notation'
 								: 'In the notation'}</span
-					><input class="ask line-face" bind:value={text} placeholder={EXAMPLE} /></label
+					><input class="input line-face" bind:value={text} placeholder={EXAMPLE} /></label
 				>
 				{#if fault}<p class="small fault-text">{fault}</p>{/if}
 			{:else if take === 'leave out' && heading}
 				<label class="flex gap-2 items-center"
-					><input type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label
+					><input class="checkbox" type="checkbox" bind:checked={everyHeading} /> every heading, in this source</label
 				>
 			{/if}
 			{#if mapping}
 				<label
-					><span class="said">Keep it for</span>
-					<select class="ask" bind:value={relation}>
+					><span class="label-text">Keep it for</span>
+					<select class="select" bind:value={relation}>
 						<option value={null}>this enquiry and this source</option>
 						{#each Object.entries(KINDS).filter(([kind]) => kind !== 'none' && (kind !== 'two' || chosen.length > 1)) as [kind, name] (kind)}<option
 								value={kind}>every enquiry, as: {name}</option
@@ -188,15 +189,15 @@
 			{/if}
 			{#if refused}<p class="small fault-text" role="alert">{refused}</p>{/if}
 			<label
-				><span class="said">Reason, kept with it</span><input
-					class="ask"
+				><span class="label-text">Reason, kept with it</span><input
+					class="input"
 					bind:value={why}
 					placeholder="The text words carry it"
 				/></label
 			>
 			<span class="flex gap-1"
-				><button class="do first" type="submit" disabled={!ready}>Keep the decision</button><button
-					class="do"
+				><button class="btn preset-filled" type="submit" disabled={!ready}>Keep the decision</button><button
+					class="btn preset-outlined-surface-500"
 					type="button"
 					onclick={() => (open = false)}>Cancel</button
 				></span

@@ -36,10 +36,13 @@
 		<h3>Counts at the source</h3>
 		{#if enquiry.editable}
 			{#if !job.isBusy}
-				{#if profile.connected}<button class="do" onclick={() => void job.start()} disabled={written.length === 0}
-						>Run by connection</button
+				{#if profile.connected}<button
+						class="btn preset-outlined-surface-500"
+						onclick={() => void job.start()}
+						disabled={written.length === 0}>Run by connection</button
 					>{/if}
-				<button class="do bare" onclick={() => (model.isPasting = !model.isPasting)}>Paste counts</button>
+				<button class="btn hover:preset-tonal" onclick={() => (model.isPasting = !model.isPasting)}>Paste counts</button
+				>
 			{/if}
 		{/if}
 	</div>
@@ -54,25 +57,28 @@
 	{#if fault}<p class="say fault mt-2 small" role="alert">{fault}</p>{/if}
 	{#if model.isPasting}
 		<label class="block mt-2 max-w-xl"
-			><span class="said">The lines as the platform shows them, with their counts; or the counts alone, one a line</span
-			><textarea class="ask line-face" rows="4" bind:value={model.text}></textarea></label
+			><span class="label-text"
+				>The lines as the platform shows them, with their counts; or the counts alone, one a line</span
+			><textarea class="textarea line-face" rows="4" bind:value={model.text}></textarea></label
 		>
 		<p class="small mt-1">
 			{found.length} of {written.length} lines have a count in it.
-			<button class="do" disabled={found.length === 0} onclick={() => void model.keepPasted()}
-				>Save as today’s counts</button
+			<button
+				class="btn preset-outlined-surface-500"
+				disabled={found.length === 0}
+				onclick={() => void model.keepPasted()}>Save as today’s counts</button
 			>
 		</p>
 	{/if}
 	{#if runs.length > 0}
-		<table class="grid-table mt-2">
+		<table class="table mt-2">
 			<thead
 				><tr
 					><th scope="col">Line on the platform</th>{#each runs as one (one.id)}<th scope="col" class="text-right"
 							>{dayAndTime(one.on)}<span class="soft block small"
 								>{one.how === 'connection' ? 'by connection' : 'pasted'}, {one.by}, profile {one.version ?? '–'}</span
 							>{#if one.withdrawn}<span class="block small">withdrawn</span>{/if}{#if enquiry.editable}<button
-									class="do bare small"
+									class="btn btn-sm hover:preset-tonal"
 									title={one.withdrawn
 										? 'Use these counts again'
 										: 'These counts are wrong: the dossier leaves them out; they stay on record'}

@@ -34,12 +34,12 @@
 		<span class="source small soft"
 			>{rendering.profile.source}{rendered.number === 0 ? ' (this source only)' : ''}
 			{#if rendered.written !== null && !rendered.gap}<button
-					class="do bare"
+					class="btn hover:preset-tonal"
 					aria-label="Copy line {line.number} for {rendering.profile.source}"
 					onclick={() => void renderings.copy(rendered.text, `Line ${line.number}`)}><ClipboardCopy size={13} /></button
 				>{/if}
 			{#if enquiry.editable && rendered.number !== 0}<button
-					class="do bare"
+					class="btn hover:preset-tonal"
 					aria-label="Change line {line.number} for {rendering.profile.source} alone"
 					aria-expanded={changing === key}
 					onclick={() => (changing = changing === key ? null : key)}><Pencil size={13} /></button
@@ -72,7 +72,7 @@
 						The strategy’s line has changed since.</strong
 					>{/if}
 				{#if enquiry.editable}<button
-						class="do bare small"
+						class="btn btn-sm hover:preset-tonal"
 						onclick={() =>
 							enquiry.edit('undo a change of one rendering', [
 								{ do: 'remove', at: ['renderings', stored.id, 'own', rendered.own?.line ?? ''] }

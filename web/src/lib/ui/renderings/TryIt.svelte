@@ -73,8 +73,7 @@
 	<div class="flex flex-wrap items-center gap-2">
 		<h3>On the works that both sources hold</h3>
 		{#if !busy}<button
-				class="do"
-				class:first={!tried}
+				class="btn {!tried ? 'preset-filled' : 'preset-outlined-surface-500'}"
 				disabled={gaps > 0}
 				title={gaps > 0 ? 'Decide on the gaps first' : ''}
 				onclick={() => void run()}>Try it</button

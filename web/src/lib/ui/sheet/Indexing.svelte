@@ -17,7 +17,9 @@
 <div class="say mb-2 flex flex-wrap gap-3 items-center" role="status">
 	{#if indexing === 'stopped'}
 		<span>The indexing of this collection was stopped, so no line is counted.</span>
-		{#if enquiry.editable}<button class="do" onclick={() => void ask('start')}>Index it</button>{/if}
+		{#if enquiry.editable}<button class="btn preset-outlined-surface-500" onclick={() => void ask('start')}
+				>Index it</button
+			>{/if}
 	{:else}
 		<JobProgress
 			text="The collection is being indexed: {Math.round(indexing * 100)} %"

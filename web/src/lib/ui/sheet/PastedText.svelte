@@ -64,7 +64,7 @@
 	{#if fault}<p class="say fault small mt-2" role="alert">{fault}</p>{/if}
 	{#if read}
 		<div class="rows mt-2">
-			<table class="grid-table small">
+			<table class="table small">
 				<thead
 					><tr
 						><th scope="col">Line</th><th scope="col">As pasted</th><th scope="col">In the notation</th><th
@@ -89,7 +89,8 @@
 				</p>{/if}
 			{#if read.better[0]}<p class="small mt-1">
 					The syntax of {read.better[0].name} fits better:
-					<button class="do bare small" onclick={() => (syntax = read?.better[0]?.profile ?? syntax)}>read it so</button
+					<button class="btn btn-sm hover:preset-tonal" onclick={() => (syntax = read?.better[0]?.profile ?? syntax)}
+						>read it so</button
 					>
 				</p>{/if}
 		</div>
@@ -100,7 +101,7 @@
 				that had that number, wherever it is now.{/if}
 		</p>
 		<div class="rows mt-2">
-			<table class="grid-table small">
+			<table class="table small">
 				<thead
 					><tr><th scope="col">As pasted</th><th scope="col">As it is added</th><th scope="col">Changed</th></tr></thead
 				>
@@ -120,12 +121,12 @@
 		</div>
 	{/if}
 	<p class="mt-3 flex gap-2">
-		{#if syntax === ''}<button class="do first" onclick={() => ontake(text)}>Add the cleaned lines</button>
-			<button class="do" onclick={onasis}>Add the text as it is</button>
-		{:else}<button class="do first" disabled={!read} onclick={() => ontake(translated)}
+		{#if syntax === ''}<button class="btn preset-filled" onclick={() => ontake(text)}>Add the cleaned lines</button>
+			<button class="btn preset-outlined-surface-500" onclick={onasis}>Add the text as it is</button>
+		{:else}<button class="btn preset-filled" disabled={!read} onclick={() => ontake(translated)}
 				>Add {count(read?.lines.length ?? 0, 'line')}</button
 			>{/if}
-		<button class="do bare" onclick={oncancel}>Cancel</button>
+		<button class="btn hover:preset-tonal" onclick={oncancel}>Cancel</button>
 	</p>
 </Dialog>
 

@@ -582,5 +582,5 @@
 {#if said.length > 0}<div class="say note small mt-2 flex gap-3 items-start" role="status">
 		<span
 			>{#each said as one, at (at)}<span class="block">{one}</span>{/each}</span
-		><button class="do bare ml-auto" onclick={() => (said = [])}>Dismiss</button>
+		><button class="btn hover:preset-tonal ml-auto" onclick={() => (said = [])}>Dismiss</button>
 	</div>{/if}

@@ -68,14 +68,14 @@
 	<figcaption class="flex items-baseline gap-4">
 		<h2>The beam</h2>
 		<span class="small soft">records still lit after each side of the result, on a log scale</span><button
-			class="do bare small ml-auto"
+			class="btn btn-sm hover:preset-tonal ml-auto"
 			aria-pressed={asTable}
 			onclick={() => (asTable = !asTable)}>{asTable ? 'Drawing' : 'Figures'}</button
 		>
 	</figcaption>
 	{#if asTable}
-		<table class="grid-table small mt-2">
-			<caption class="sr">{text}</caption>
+		<table class="table small mt-2">
+			<caption class="sr-only">{text}</caption>
 			<thead
 				><tr
 					><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right"

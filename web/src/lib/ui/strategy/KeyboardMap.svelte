@@ -6,12 +6,12 @@
 </script>
 
 <Dialog title="Keyboard map" {onclose}>
-	<table class="grid-table small mt-2">
+	<table class="table small mt-2">
 		<tbody
 			>{#each KEYS as [keys, what] (keys)}<tr><th scope="row" class="keys">{keys}</th><td>{what}</td></tr>{/each}</tbody
 		>
 	</table>
-	<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
+	<p class="mt-3"><button class="btn preset-filled" onclick={onclose}>Close</button></p>
 </Dialog>
 
 <style>

@@ -27,7 +27,7 @@
 
 <section class:dim={old} aria-label="Headings and text words">
 	<h2>Headings alone, text words alone, both</h2>
-	<table class="grid-table small mt-2">
+	<table class="table small mt-2">
 		<thead>
 			<tr
 				><th scope="col">Of</th><th scope="col">Headings alone</th><th scope="col">Text words alone</th><th scope="col"

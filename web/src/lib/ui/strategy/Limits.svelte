@@ -44,7 +44,7 @@
 		<div class="flex gap-3 flex-wrap items-end">
 			<label class="small grid gap-1"
 				>Line <select
-					class="ask w-20"
+					class="select w-20"
 					aria-label="Line"
 					value={target}
 					onchange={(event) => (limit.chosenLine = event.currentTarget.value)}
@@ -52,13 +52,13 @@
 				></label
 			>
 			<label class="small grid gap-1"
-				>Limit <select class="ask w-40" aria-label="Limit" bind:value={limit.kind}
+				>Limit <select class="select w-40" aria-label="Limit" bind:value={limit.kind}
 					>{#each LIMITS as one (one.kind)}<option value={one.kind}>{one.name}</option>{/each}</select
 				></label
 			>
 			<label class="small grid gap-1"
 				>Value <input
-					class="ask w-56 term"
+					class="input w-56 term"
 					bind:value={limit.value}
 					placeholder={chosen?.example}
 					spellcheck="false"
@@ -71,14 +71,14 @@
 				>
 					{#each limit.values as one (one.value)}<button
 							type="button"
-							class="do small"
+							class="btn btn-sm preset-outlined-surface-500"
 							onclick={() => limit.add(one.value)}
 							>{one.value} <span class="soft tabular-nums">{formatCount(one.count)}</span></button
 						>{/each}
 				</div>{/if}
 			<label class="small grid gap-1 grow"
 				>Reason, kept with the line <input
-					class="ask w-full"
+					class="input w-full"
 					bind:value={limit.reason}
 					placeholder="Why records outside the limit cannot answer the question"
 				/></label
@@ -110,7 +110,8 @@
 			</p>
 		{:else if result?.refused !== undefined}<p class="say fault small">{result.refused}</p>{/if}
 		<p class="flex gap-3 items-center">
-			<button class="do" disabled={!enquiry.editable || !isReady}>Insert as line {place + 1}</button
+			<button class="btn preset-outlined-surface-500" disabled={!enquiry.editable || !isReady}
+				>Insert as line {place + 1}</button
 			>{#if text !== '' && limit.reason.trim() === ''}<span class="small soft">Give a reason first.</span>{/if}
 		</p>
 	</form>

@@ -55,8 +55,8 @@
 		</p>{/if}
 	<p class="small mt-3">
 		<label class="flex gap-2 items-center"
-			><input type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true is what is relevant,
-			among the marked</label
+			><input class="checkbox" type="checkbox" bind:checked={byMarks} /> Measure by the records that are marked here: true
+			is what is relevant, among the marked</label
 		>
 	</p>
 	{#if enquiry.document.lines.length > 0 && (parts ?? []).some((entry) => entry.part.kind !== 'filter')}<p
@@ -64,7 +64,7 @@
 		>
 			<label for="part-place">Concepts and lines are put</label><select
 				id="part-place"
-				class="ask w-64"
+				class="select w-64"
 				bind:value={place}
 				><option value="below">below the lines that are here</option><option value="instead"
 					>in place of all lines that are here</option
@@ -80,13 +80,14 @@
 				>
 			</h3>
 			{#if entry.part.note}<p class="small soft">{entry.part.note}</p>{/if}
-			<table class="grid-table small mt-1">
+			<table class="table small mt-1">
 				<thead
 					><tr
 						><th scope="col">Variant</th><th scope="col" class="text-right">Sensitivity</th><th
 							scope="col"
 							class="text-right">Specificity</th
-						><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr">Bring in</span></th></tr
+						><th scope="col" class="text-right">Precision</th><th scope="col"><span class="sr-only">Bring in</span></th
+						></tr
 					></thead
 				>
 				<tbody>
@@ -104,10 +105,12 @@
 									title={one ? interval(one) : 'not measured yet'}>{one ? percent(one) : '–'}</td
 								>{/each}
 							<td class="text-right"
-								><button class="do bare" aria-expanded={open === key} onclick={() => (open = open === key ? '' : key)}
-									>Read</button
+								><button
+									class="btn hover:preset-tonal"
+									aria-expanded={open === key}
+									onclick={() => (open = open === key ? '' : key)}>Read</button
 								>{#if enquiry.editable}<button
-										class="do bare"
+										class="btn hover:preset-tonal"
 										onclick={() => bringIn(entry, variant.name, variant.lines)}>Bring in</button
 									>{/if}</td
 							>
@@ -128,17 +131,19 @@
 			<p class="mt-1 small flex gap-2 items-center flex-wrap">
 				<label for="truth-{entry.id}">Gold standard</label><input
 					id="truth-{entry.id}"
-					class="ask w-56 term"
+					class="input w-56 term"
 					value={shelf.truthOf(entry)}
 					oninput={(event) => shelf.setTruth(entry, event.currentTarget.value)}
 					disabled={byMarks}
 					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"
 				/><button
-					class="do bare small"
+					class="btn btn-sm hover:preset-tonal"
 					disabled={!byMarks && shelf.truthOf(entry).trim() === ''}
 					onclick={() => void shelf.measure(entry, byMarks)}>Measure</button
-				>{#if entry.mine}<button class="do bare small" onclick={() => void shelf.remove(entry)}>Remove</button>{/if}
+				>{#if entry.mine}<button class="btn btn-sm hover:preset-tonal" onclick={() => void shelf.remove(entry)}
+						>Remove</button
+					>{/if}
 			</p>
 		</article>
 	{/each}
@@ -155,9 +160,9 @@
 				? 'Select lines in the sheet first.'
 				: `Line${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}. A part of the same name becomes its next version.`}
 		</p>
-		<label class="small grid gap-1">Name <input class="ask w-56" bind:value={name} maxlength="200" /></label>
+		<label class="small grid gap-1">Name <input class="input w-56" bind:value={name} maxlength="200" /></label>
 		<label class="small grid gap-1"
-			>Kind <select class="ask w-32" bind:value={kind}
+			>Kind <select class="select w-32" bind:value={kind}
 				><option value="concept">concept</option><option value="filter">filter</option><option value="lines"
 					>lines</option
 				></select
@@ -165,7 +170,7 @@
 		>
 		<label class="small grid gap-1"
 			>Source <input
-				class="ask w-56"
+				class="input w-56"
 				bind:value={source}
 				maxlength="2000"
 				placeholder="Own work, November 2026"
@@ -173,14 +178,15 @@
 		>
 		{#if kind === 'filter'}<label class="small grid gap-1"
 				>Gold standard (query for the relevant records) <input
-					class="ask w-56 term"
+					class="input w-56 term"
 					bind:value={truth}
 					maxlength="2000"
 					placeholder={TRUTH_EXAMPLE}
 					spellcheck="false"
 				/></label
 			>{/if}
-		<button class="do" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button>
+		<button class="btn preset-outlined-surface-500" disabled={chosen.length === 0 || name.trim() === ''}>Keep it</button
+		>
 	</form>
 </section>
 

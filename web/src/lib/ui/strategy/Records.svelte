@@ -29,13 +29,13 @@
 <section bind:this={section} id="records" aria-label="Records of {named}">
 	<div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
 		<h2>Records of</h2>
-		<select class="ask w-28" bind:value={reading.line} aria-label="Line"
+		<select class="select w-28" bind:value={reading.line} aria-label="Line"
 			>{#each lines as one, at (one.id)}<option value={one.id}>line {at + 1}</option>{/each}</select
 		>
 		<label for="minus">without</label>
 		<select
 			id="minus"
-			class="ask w-28"
+			class="select w-28"
 			value={minus ?? ''}
 			onchange={(event) => (reading.minus = event.currentTarget.value || null)}
 			><option value="">no line</option>{#each lines as one, at (one.id)}{#if one.id !== line}<option value={one.id}
@@ -43,14 +43,18 @@
 					>{/if}{/each}</select
 		>
 		{#if page}<strong class="count" data-total={page.total}>{formatCount(page.total)}</strong>{/if}
-		<select class="ask w-40 ml-auto" bind:value={reading.order} aria-label="Order"
+		<select class="select w-40 ml-auto" bind:value={reading.order} aria-label="Order"
 			><option value="newest">newest first</option><option value="relevance">by relevance</option></select
 		>
-		<button class="do bare" aria-pressed={spread} onclick={() => (spread = !spread)}>Distribution and words</button>
+		<button class="btn hover:preset-tonal" aria-pressed={spread} onclick={() => (spread = !spread)}
+			>Distribution and words</button
+		>
 	</div>
 	{#if aloneIn !== null}<p class="small mt-2">
 			Only those of line {number(aloneIn)} that are there by line {number(line)} alone.
-			<button class="do bare small" onclick={() => (reading.aloneIn = null)}>All records of line {number(line)}</button>
+			<button class="btn btn-sm hover:preset-tonal" onclick={() => (reading.aloneIn = null)}
+				>All records of line {number(line)}</button
+			>
 		</p>{/if}
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
@@ -63,10 +67,10 @@
 		<RecordList {page} />
 		{#if page.total > PAGE}
 			<p class="mt-2 flex gap-2 items-center">
-				<button class="do" disabled={reading.isFirst} onclick={() => reading.turn(-1)}
+				<button class="btn preset-outlined-surface-500" disabled={reading.isFirst} onclick={() => reading.turn(-1)}
 					>{order === 'newest' ? 'Newer' : 'Back'}</button
 				>
-				<button class="do" disabled={reading.isLast} onclick={() => reading.turn(1)}
+				<button class="btn preset-outlined-surface-500" disabled={reading.isLast} onclick={() => reading.turn(1)}
 					>{order === 'newest' ? 'Older' : 'On'}</button
 				>
 				<span class="small soft"

@@ -49,7 +49,7 @@
 )}
 	<section aria-label={name}>
 		<h3>{name}</h3>
-		<table class="grid-table small mt-1">
+		<table class="table small mt-1">
 			<tbody>
 				{#each of.slice(0, 12) as one (one.value)}<tr
 						><td>{one.value}</td><td class="text-right tabular-nums w-12">{formatCount(one.count)}</td></tr
@@ -117,7 +117,7 @@
 							>
 							{#if enquiry.editable}<span class="flex"
 									>{#each enquiry.document.concepts as concept, at (concept.id)}<button
-											class="do bare small"
+											class="btn btn-sm hover:preset-tonal"
 											style:color="var(--hue-{at % 6})"
 											title="Send “{word.word}” to {conceptLetter(at)} {concept.name}"
 											aria-label="Send {word.word} to {concept.name}"

@@ -175,17 +175,17 @@
 		}}
 	>
 		<span>The result</span>
-		<select class="ask w-20" bind:value={operator} aria-label="Joined with"
+		<select class="select w-20" bind:value={operator} aria-label="Joined with"
 			><option>AND</option><option>NOT</option></select
 		>
 		<input
-			class="ask w-72 term"
+			class="input w-72 term"
 			bind:value={text}
 			placeholder="yr:2015-"
 			aria-label="A limit, or any expression, to try on the result"
 			spellcheck="false"
 		/>
-		<button class="do" disabled={text.trim() === ''}>Try it</button>
+		<button class="btn preset-outlined-surface-500" disabled={text.trim() === ''}>Try it</button>
 	</form>
 	<form
 		class="flex gap-2 mt-2 items-center flex-wrap"
@@ -200,7 +200,7 @@
 	>
 		<label class="flex gap-2 items-center"
 			>Line
-			<select class="ask w-20" aria-label="Line" bind:value={line} onchange={() => (instead = textOf(line))}
+			<select class="select w-20" aria-label="Line" bind:value={line} onchange={() => (instead = textOf(line))}
 				><option value="">–</option>{#each enquiry.document.lines as one, at (one.id)}<option value={one.id}
 						>{at + 1}</option
 					>{/each}</select
@@ -208,7 +208,7 @@
 		>
 		<span>as</span>
 		<input
-			class="ask flex-1 term"
+			class="input flex-1 term"
 			style="min-width: 18rem"
 			bind:value={instead}
 			disabled={line === ''}
@@ -216,20 +216,22 @@
 			aria-label="Another text for the line, to try"
 			spellcheck="false"
 		/>
-		<button class="do" disabled={line === '' || instead.trim() === '' || instead.trim() === textOf(line)}>Try it</button
+		<button
+			class="btn preset-outlined-surface-500"
+			disabled={line === '' || instead.trim() === '' || instead.trim() === textOf(line)}>Try it</button
 		>
 	</form>
 	{#each GROUPS as group (group.id)}
 		{@const members = rows.filter((row) => row.group === group.id)}
 		{#if members.length > 0}
-			<table class="grid-table small mt-3">
+			<table class="table small mt-3">
 				<thead
 					><tr
 						><th scope="col" class="w-[46%]">{group.name}</th><th scope="col" class="text-right">Records</th><th
 							scope="col"
 							class="text-right">Lost</th
 						><th scope="col" class="text-right">Gained</th><th scope="col">Known articles</th><th scope="col"
-							><span class="sr">Keep</span></th
+							><span class="sr-only">Keep</span></th
 						></tr
 					></thead
 				>
@@ -245,7 +247,7 @@
 								<td class="text-right tabular-nums">{formatCount(result.count)}</td>
 								<td class="text-right tabular-nums"
 									>{#if result.lost > 0}<button
-											class="do bare"
+											class="btn hover:preset-tonal"
 											aria-expanded={reading?.name === row.name && reading.which === 'lost'}
 											title="Read what is lost"
 											onclick={() => void read(row, 'lost', result.lost)}>−{formatCount(result.lost)}</button
@@ -253,7 +255,7 @@
 								>
 								<td class="text-right tabular-nums"
 									>{#if result.gained > 0}<button
-											class="do bare"
+											class="btn hover:preset-tonal"
 											aria-expanded={reading?.name === row.name && reading.which === 'gained'}
 											title="Read what comes in"
 											onclick={() => void read(row, 'gained', result.gained)}>+{formatCount(result.gained)}</button
@@ -273,7 +275,7 @@
 										>{/if}</td
 								>
 								<td class="text-right"
-									>{#if enquiry.editable}<button class="do bare" onclick={() => keep(row)}
+									>{#if enquiry.editable}<button class="btn hover:preset-tonal" onclick={() => keep(row)}
 											>{row.drops === undefined ? 'Keep' : 'Leave out …'}</button
 										>{/if}</td
 								>
@@ -306,15 +308,16 @@
 										}}
 									>
 										<label class="grow"
-											><span class="sr">Reason for leaving it out</span><input
-												class="ask w-full"
+											><span class="sr-only">Reason for leaving it out</span><input
+												class="input w-full"
 												bind:value={reason}
 												placeholder="Why the search leaves it out: kept in the brief, on the sheet and in the dossier"
 												{@attach (input) => input.focus()}
 											/></label
 										>
-										<button class="do first" disabled={reason.trim() === ''}>Leave out</button>
-										<button type="button" class="do bare" onclick={() => (leaving = null)}>Cancel</button>
+										<button class="btn preset-filled" disabled={reason.trim() === ''}>Leave out</button>
+										<button type="button" class="btn hover:preset-tonal" onclick={() => (leaving = null)}>Cancel</button
+										>
 									</form></td
 								></tr
 							>

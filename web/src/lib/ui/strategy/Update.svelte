@@ -37,12 +37,12 @@
 >
 	{#if steps.length === 0}
 		<p class="mt-2">Every heading and word of the concepts is in a line. What is only in lines is left as it is.</p>
-		<p class="mt-3"><button class="do first" onclick={onclose}>Close</button></p>
+		<p class="mt-3"><button class="btn preset-filled" onclick={onclose}>Close</button></p>
 	{:else}
-		<table class="grid-table small mt-2">
+		<table class="table small mt-2">
 			<thead
 				><tr
-					><th scope="col" style:width="2.5rem"><span class="sr">Include it</span></th><th
+					><th scope="col" style:width="2.5rem"><span class="sr-only">Include it</span></th><th
 						scope="col"
 						style:width="7rem">Line</th
 					><th scope="col">Added</th></tr
@@ -53,6 +53,7 @@
 					<tr>
 						<td
 							><input
+								class="checkbox"
 								type="checkbox"
 								aria-label="Include step {at + 1}"
 								checked={!left.has(at)}
@@ -72,14 +73,14 @@
 		</p>
 		<p class="mt-3 flex gap-2">
 			<button
-				class="do first"
+				class="btn preset-filled"
 				disabled={edits.length === 0}
 				onclick={() => {
 					enquiry.edit('bring the lines up to date', edits);
 					onclose();
 				}}>Update from concepts</button
 			>
-			<button class="do bare" onclick={onclose}>Leave the lines as they are</button>
+			<button class="btn hover:preset-tonal" onclick={onclose}>Leave the lines as they are</button>
 		</p>
 	{/if}
 </Dialog>

@@ -50,9 +50,15 @@
 				if (name.trim() !== '') void keep();
 			}}
 		>
-			<label class="sr" for="version-name">Name of the version</label>
-			<input id="version-name" class="ask w-72" bind:value={name} maxlength="200" placeholder="Sent to the reviewer" />
-			<button class="do" disabled={name.trim() === ''}>Keep this version</button>
+			<label class="sr-only" for="version-name">Name of the version</label>
+			<input
+				id="version-name"
+				class="input w-72"
+				bind:value={name}
+				maxlength="200"
+				placeholder="Sent to the reviewer"
+			/>
+			<button class="btn preset-outlined-surface-500" disabled={name.trim() === ''}>Keep this version</button>
 			<span class="small soft">One is also saved automatically before the first edit after a pause.</span>
 		</form>
 	{/if}
@@ -62,13 +68,13 @@
 			to the reviewer”.
 		</p>
 	{:else if list}
-		<table class="grid-table small mt-3">
+		<table class="table small mt-3">
 			<thead
 				><tr
 					><th scope="col">Version</th><th scope="col">Kept</th><th scope="col" class="text-right">Revision</th><th
 						scope="col"
 						class="text-right">Lines</th
-					><th scope="col"><span class="sr">Go back to it</span></th></tr
+					><th scope="col"><span class="sr-only">Go back to it</span></th></tr
 				></thead
 			>
 			<tbody>
@@ -81,10 +87,12 @@
 						<td class="text-right tabular-nums">{version.revision}</td>
 						<td class="text-right tabular-nums">{version.lines}</td>
 						<td class="text-right"
-							><button class="do bare" onclick={() => ((versions.before = version.id), (versions.after = NOW))}
-								>Compare with now</button
-							>{#if enquiry.editable}<button class="do bare" onclick={() => void versions.restore(version)}
-									>Go back to it</button
+							><button
+								class="btn hover:preset-tonal"
+								onclick={() => ((versions.before = version.id), (versions.after = NOW))}>Compare with now</button
+							>{#if enquiry.editable}<button
+									class="btn hover:preset-tonal"
+									onclick={() => void versions.restore(version)}>Go back to it</button
 								>{/if}</td
 						>
 					</tr>
@@ -93,13 +101,13 @@
 		</table>
 		<p class="mt-4 flex gap-2 items-center flex-wrap">
 			<label for="version-before">From</label>
-			<select id="version-before" class="ask w-60" bind:value={versions.before}
+			<select id="version-before" class="select w-60" bind:value={versions.before}
 				>{#each list as version (version.id)}<option value={version.id}
 						>{version.name || 'automatic'}, r{version.revision}</option
 					>{/each}</select
 			>
 			<label for="version-after">to</label>
-			<select id="version-after" class="ask w-60" bind:value={versions.after}
+			<select id="version-after" class="select w-60" bind:value={versions.after}
 				><option value={NOW}>the current state, r{enquiry.revision}</option>{#each list as version (version.id)}<option
 						value={version.id}>{version.name || 'automatic'}, r{version.revision}</option
 					>{/each}</select
@@ -111,10 +119,11 @@
 					The result went from {formatCount(compared.records.before)} to
 					<strong>{formatCount(compared.records.count)}</strong>
 					records: {formatCount(compared.records.gained)} gained, {formatCount(compared.records.lost)} lost.
-					{#if compared.records.gained > 0}<button class="do bare small" onclick={() => void versions.read('gained')}
-							>View added records</button
+					{#if compared.records.gained > 0}<button
+							class="btn btn-sm hover:preset-tonal"
+							onclick={() => void versions.read('gained')}>View added records</button
 						>{/if}{#if compared.records.lost > 0}<button
-							class="do bare small"
+							class="btn btn-sm hover:preset-tonal"
 							onclick={() => void versions.read('lost')}>View lost records</button
 						>{/if}
 					{#if compared.records.benchmarkLost.length > 0}<span class="fault-text"
@@ -134,10 +143,12 @@
 					<RecordList page={records.page} />
 					{#if records.page.total > PAGE}{@const { side, page } = records}
 						<p class="mt-2 flex gap-2 items-center">
-							<button class="do" disabled={page.from === 0} onclick={() => void versions.read(side, page.from - PAGE)}
-								>Newer</button
+							<button
+								class="btn preset-outlined-surface-500"
+								disabled={page.from === 0}
+								onclick={() => void versions.read(side, page.from - PAGE)}>Newer</button
 							><button
-								class="do"
+								class="btn preset-outlined-surface-500"
 								disabled={page.from + PAGE >= page.total}
 								onclick={() => void versions.read(side, page.from + PAGE)}>Older</button
 							>
@@ -145,7 +156,7 @@
 				</section>
 			{/if}
 			{#if versions.differing.length === 0}<p class="soft mt-2">No lines differ.</p>{:else}
-				<table class="grid-table small mt-2">
+				<table class="table small mt-2">
 					<thead
 						><tr
 							><th scope="col" class="w-[9%]">Line</th><th scope="col" class="w-[13%]">What</th><th scope="col">Text</th

@@ -48,12 +48,12 @@
 
 <p class="mt-2">Say what each column holds. The first rows show how they will be read.</p>
 <div class="wide mt-2">
-	<table class="grid-table">
+	<table class="table">
 		<thead>
 			<tr
 				>{#each look.header as name, column (column)}<th scope="col"
 						><span class="block small soft">{name || `Column ${column + 1}`}</span><select
-							class="ask"
+							class="select"
 							aria-label="Meaning of column {name || column + 1}"
 							value={fieldOf(column)}
 							onchange={(event) => choose(column, event.currentTarget.value)}
@@ -82,13 +82,13 @@
 </div>
 <div class="mt-3 flex flex-wrap gap-4 items-end">
 	<label
-		><span class="said">Values in one cell are separated by</span><select class="ask" bind:value={separator}
+		><span class="label-text">Values in one cell are separated by</span><select class="select" bind:value={separator}
 			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option
 			><option value={NEW_LINE}>a new line</option></select
 		></label
 	>
 	<button
-		class="do first"
+		class="btn preset-filled"
 		disabled={columns.label === undefined}
 		onclick={() => read({ delimiter: look.proposed.delimiter, separator, columns: $state.snapshot(columns) })}
 		>Read the table</button

@@ -19,7 +19,7 @@
 	<p class="mt-2 flex flex-wrap gap-2 items-center">
 		What changed from
 		<select
-			class="ask w-auto"
+			class="select w-auto"
 			aria-label="Older edition"
 			value={chosen.number}
 			onchange={(event) => (from = Number(event.currentTarget.value))}
@@ -32,11 +32,11 @@
 	{:then compared}
 		{#if compared.all === 0}<p class="mt-2">Nothing: both say the same.</p>{:else}
 			<p class="mt-2 flex flex-wrap gap-2">
-				<button class="do" aria-pressed={kind === ''} onclick={() => (kind = '')}
+				<button class="btn preset-outlined-surface-500" aria-pressed={kind === ''} onclick={() => (kind = '')}
 					>all {formatCount(compared.all)}</button
 				>
 				{#each Object.entries(CHANGE_NAMES) as [name, title] (name)}{#if compared.counts[name]}<button
-							class="do"
+							class="btn preset-outlined-surface-500"
 							aria-pressed={kind === name}
 							onclick={() => (kind = name)}>{title} {formatCount(compared.counts[name])}</button
 						>{/if}{/each}

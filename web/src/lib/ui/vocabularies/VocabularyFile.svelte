@@ -25,16 +25,16 @@
 		}}
 	>
 		<label
-			><span class="said">File on this computer</span><input
-				class="chooser"
+			><span class="label-text">File on this computer</span><input
+				class="input"
 				type="file"
 				accept=".ttl,.nt,.rdf,.xml,.jsonld,.json,.csv,.tsv,.txt"
 				onchange={(event) => (model.file = event.currentTarget.files?.[0] ?? null)}
 			/></label
 		>
 		{#if administrator}<label
-				><span class="said">or an address that may be reached</span><input
-					class="ask"
+				><span class="label-text">or an address that may be reached</span><input
+					class="input"
 					type="url"
 					bind:value={model.address}
 					disabled={file !== null}
@@ -42,8 +42,8 @@
 				/></label
 			>{/if}
 		<label
-			><span class="said">Short name (letters, digits, hyphens): how lines call it</span><input
-				class="ask"
+			><span class="label-text">Short name (letters, digits, hyphens): how lines call it</span><input
+				class="input"
 				bind:value={model.id}
 				placeholder={proposed}
 				pattern="[a-z][a-z0-9\-]*"
@@ -54,7 +54,9 @@
 				comparison.
 			</p>{/if}
 		<div>
-			<button class="do first" disabled={!model.canStart}>{model.isSending ? 'Sending …' : 'Read the file'}</button>
+			<button class="btn preset-filled" disabled={!model.canStart}
+				>{model.isSending ? 'Sending …' : 'Read the file'}</button
+			>
 		</div>
 		<p class="small soft">
 			SKOS as Turtle, N-Triples, RDF/XML or JSON-LD, or a table (CSV, TSV) with one heading a row. Up to 400 MB. Nothing
@@ -78,21 +80,29 @@
 			</div>
 		{:else if job.state === 'asking' && job.outcome?.look && !read}
 			<Columns look={job.outcome.look} read={(shape) => model.step({ do: 'read', shape })} />
-			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Cancel</button></p>
+			<p class="mt-2">
+				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}>Cancel</button>
+			</p>
 		{:else if job.state === 'failed'}
 			<p class="say fault mt-2" role="alert">{job.message}</p>
 			{#if read}{@render faults(read)}{/if}
-			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Choose another file</button></p>
+			<p class="mt-2">
+				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}>Choose another file</button>
+			</p>
 		{:else if job.state === 'cancelled'}
 			<p class="say mt-2" role="status">Cancelled. Nothing was changed.</p>
-			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Choose another file</button></p>
+			<p class="mt-2">
+				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}>Choose another file</button>
+			</p>
 		{:else if job.state === 'done'}
 			<p class="say mt-2" role="status">
 				Loaded: {formatCount(read?.headings ?? 0)} headings{(read?.faultCount ?? 0) > 0
 					? ', skipping invalid entries'
 					: ''}. It can be used in every enquiry here.
 			</p>
-			<p class="mt-2"><button class="do" onclick={() => void model.leave()}>Load another file</button></p>
+			<p class="mt-2">
+				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}>Load another file</button>
+			</p>
 		{:else if job.state === 'asking' && read}
 			<p class="mt-2" role="status">
 				Read: <b>{formatCount(read.headings)}</b> headings with {formatCount(read.names)} other {read.names === 1
@@ -105,11 +115,15 @@
 			{@render faults(read)}
 			<div class="mt-3 grid gap-3 max-w-2xl sm:grid-cols-2">
 				<label
-					><span class="said">Display name</span><input class="ask" bind:value={model.name} maxlength="400" /></label
+					><span class="label-text">Display name</span><input
+						class="input"
+						bind:value={model.name}
+						maxlength="400"
+					/></label
 				>
 				<label
-					><span class="said">Edition</span><input
-						class="ask"
+					><span class="label-text">Edition</span><input
+						class="input"
 						bind:value={model.edition}
 						maxlength="100"
 						placeholder="2026"
@@ -117,12 +131,12 @@
 				>
 			</div>
 			<p class="mt-3 flex flex-wrap gap-2">
-				<button class="do first" disabled={model.name.trim() === ''} onclick={() => void model.store(read)}
+				<button class="btn preset-filled" disabled={model.name.trim() === ''} onclick={() => void model.store(read)}
 					>{read.faultCount === 0
 						? `Load ${formatCount(read.headings)} headings`
 						: 'Load, skipping invalid entries'}</button
 				>
-				<button class="do" onclick={() => void model.leave()}
+				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}
 					>{read.faultCount === 0 ? 'Cancel' : 'Cancel and fix the file first'}</button
 				>
 			</p>
@@ -135,7 +149,7 @@
 	{#if read.faults.length > 0}
 		<h4 class="mt-3">{formatCount(read.faultCount)} {read.faultCount === 1 ? 'fault' : 'faults'}</h4>
 		<div class="faults mt-1" role="region" aria-label="Faults of the file" tabindex="-1">
-			<table class="grid-table">
+			<table class="table">
 				<thead
 					><tr><th scope="col" class="w-[38%]">Where</th><th scope="col">What, and what loading does about it</th></tr
 					></thead

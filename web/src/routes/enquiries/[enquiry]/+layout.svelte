@@ -203,7 +203,7 @@
 				><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span
 			>{/if}
 		<button
-			class="do bare"
+			class="btn hover:preset-tonal"
 			aria-pressed={help}
 			onclick={() => (help = !help)}
 			title="Help: notation, fields, keys, words (Alt H)"
@@ -220,7 +220,7 @@
 						<span class="knot" class:touched={state.touched} title={state.touched ? 'under way' : 'untouched'}
 						></span>{step.name}
 						{#if state.look.length > 0}<span class="look" title={state.look.map((one) => one.message).join('\n')}
-								>{state.look.length}<span class="sr"> to look at</span></span
+								>{state.look.length}<span class="sr-only"> to look at</span></span
 							>{/if}
 					</a>
 				</li>
@@ -240,14 +240,14 @@
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
 				<button
-					class="do bare"
+					class="btn hover:preset-tonal"
 					aria-pressed={lens.pinned}
 					onclick={() => (lens.pinned = !lens.pinned)}
 					title="Keep the lens on this"
 					aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button
 				>
 				<button
-					class="do bare"
+					class="btn hover:preset-tonal"
 					onclick={() => (lens.open = false)}
 					title="Hide the lens (Alt L)"
 					aria-label="Hide the lens"><PanelRightClose size={15} /></button
@@ -258,7 +258,7 @@
 	{:else if !lens.open}
 		<div class="lens-tab">
 			<button
-				class="do bare"
+				class="btn hover:preset-tonal"
 				onclick={() => (lens.open = true)}
 				title="Open the lens (Alt L)"
 				aria-label="Open the lens"><PanelRightOpen size={15} /></button

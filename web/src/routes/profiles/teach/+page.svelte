@@ -70,29 +70,29 @@
 	</p>
 	<div class="names mt-3">
 		<label
-			><span class="said">The platform</span><input
-				class="ask"
+			><span class="label-text">The platform</span><input
+				class="input"
 				bind:value={teaching.platform}
 				placeholder="As your library calls it"
 			/></label
 		>
 		<label
-			><span class="said">The source on it</span><input
-				class="ask"
+			><span class="label-text">The source on it</span><input
+				class="input"
 				bind:value={teaching.source}
 				placeholder="As it is cited"
 			/></label
 		>
 		<label
-			><span class="said">Its vocabulary</span><select class="ask" bind:value={teaching.vocabulary}
+			><span class="label-text">Its vocabulary</span><select class="select" bind:value={teaching.vocabulary}
 				><option value="">none, or not loaded here</option>{#each data.vocabularies as one (one.id)}<option
 						value={one.id}>{one.name}</option
 					>{/each}</select
 			></label
 		>
 		<label
-			><span class="said">Short name of the profile</span><input
-				class="ask"
+			><span class="label-text">Short name of the profile</span><input
+				class="input"
 				bind:value={teaching.id}
 				placeholder={teaching.proposedId}
 				pattern="[a-z][a-z0-9\-]*"
@@ -103,13 +103,13 @@
 	<details class="mt-3">
 		<summary>Have a strategy in this syntax? Paste it to get suggestions</summary>
 		<label class="block mt-1"
-			><span class="sr">A strategy in this platform’s syntax</span><textarea
-				class="ask line-face"
+			><span class="sr-only">A strategy in this platform’s syntax</span><textarea
+				class="textarea line-face"
 				rows="4"
 				bind:value={teaching.pasted}></textarea></label
 		>
 		<button
-			class="do mt-1"
+			class="btn preset-outlined-surface-500 mt-1"
 			disabled={teaching.pasted.trim() === ''}
 			onclick={() => (teaching.proposal = proposeExamples(teaching.pasted))}>Propose</button
 		>
@@ -123,8 +123,8 @@
 						<span class="line-face">{one.example}</span>
 						<span class="soft">{one.count} times, as in … {one.sample} …</span>
 						<label
-							><span class="sr">What {one.code} means</span><select
-								class="ask"
+							><span class="sr-only">What {one.code} means</span><select
+								class="select"
 								value=""
 								onchange={(event) => {
 									if (event.currentTarget.value) teaching.examples[event.currentTarget.value] = one.example;
@@ -143,8 +143,9 @@
 					<li class="flex flex-wrap gap-2 items-center">
 						<span class="line-face">{one.sample}</span>
 						<span class="soft">{one.count} times; {CONSTRUCTS.find((other) => other.id === one.construct)?.name}?</span>
-						<button class="do small" onclick={() => (teaching.examples[one.construct] = one.example)}
-							>Yes: {one.example}</button
+						<button
+							class="btn btn-sm preset-outlined-surface-500"
+							onclick={() => (teaching.examples[one.construct] = one.example)}>Yes: {one.example}</button
 						>
 					</li>
 				{/each}
@@ -162,8 +163,8 @@
 						{@const typed = (teaching.examples[one.id] ?? '').trim() !== ''}
 						<div class="example" data-construct={one.id} data-passed={typed ? String(check?.passed ?? false) : ''}>
 							<label
-								><span class="said">{one.name}{one.needed ? ' (needed)' : ''}</span><input
-									class="ask line-face"
+								><span class="label-text">{one.name}{one.needed ? ' (needed)' : ''}</span><input
+									class="input line-face"
 									value={teaching.examples[one.id] ?? ''}
 									oninput={(event) => (teaching.examples[one.id] = event.currentTarget.value)}
 									spellcheck="false"
@@ -185,8 +186,8 @@
 			<h2>Still to clarify</h2>
 			{#each teaching.learned.questions as one (one.about)}
 				<label class="block mt-2"
-					><span class="said">{one.question}</span><select
-						class="ask"
+					><span class="label-text">{one.question}</span><select
+						class="select"
 						value={teaching.answers[one.about] ?? one.options[0]?.value}
 						onchange={(event) => (teaching.answers[one.about] = event.currentTarget.value)}
 						>{#each one.options as option (option.value)}<option value={option.value}>{option.label}</option
@@ -197,6 +198,7 @@
 			{#each YES_NO as one (one.id)}
 				<label class="flex gap-2 items-center mt-2"
 					><input
+						class="checkbox"
 						type="checkbox"
 						checked={(teaching.answers[one.id] ?? one.otherwise) === 'yes'}
 						onchange={(event) => (teaching.answers[one.id] = event.currentTarget.checked ? 'yes' : 'no')}
@@ -206,8 +208,8 @@
 			{/each}
 			<div class="numbers mt-2">
 				{#each SETTINGS as one (one.id)}<label
-						><span class="said">{one.label}</span><input
-							class="ask"
+						><span class="label-text">{one.label}</span><input
+							class="input"
 							type="number"
 							min="1"
 							value={teaching.answers[one.id] ?? ''}
@@ -219,7 +221,7 @@
 			<details class="mt-3">
 				<summary>What the source does on its own, and its address</summary>
 				<label class="block mt-1"
-					><span class="said">Two words side by side</span><select class="ask" bind:value={teaching.adjacent}
+					><span class="label-text">Two words side by side</span><select class="select" bind:value={teaching.adjacent}
 						><option value="refused">are rejected, or it is not known</option><option value="and"
 							>are joined with {teaching.learned.profile.platform.operators.and}</option
 						><option value="or">are joined with {teaching.learned.profile.platform.operators.or}</option><option
@@ -228,31 +230,32 @@
 					></label
 				>
 				<label class="flex gap-2 items-center mt-2"
-					><input type="checkbox" bind:checked={teaching.mapsWords} /> Bare words are also looked for among the headings</label
+					><input class="checkbox" type="checkbox" bind:checked={teaching.mapsWords} /> Bare words are also looked for among
+					the headings</label
 				>
 				<label class="block mt-2"
-					><span class="said">Settings that stay from one query to the next, one a line</span><textarea
-						class="ask"
+					><span class="label-text">Settings that stay from one query to the next, one a line</span><textarea
+						class="textarea"
 						rows="2"
 						bind:value={teaching.sticks}></textarea></label
 				>
 				<label class="block mt-2"
-					><span class="said">Years that it covers</span><input
-						class="ask"
+					><span class="label-text">Years that it covers</span><input
+						class="input"
 						bind:value={teaching.coverage}
 						placeholder="1974 to today"
 					/></label
 				>
 				<label class="block mt-2"
-					><span class="said">Address of its SRU service, if it has one</span><input
-						class="ask"
+					><span class="label-text">Address of its SRU service, if it has one</span><input
+						class="input"
 						bind:value={teaching.served}
 						placeholder="https://sources.example/sru"
 					/></label
 				>
 				<label class="block mt-2"
-					><span class="said">Name of its own syntax there; empty where it is asked in CQL</span><input
-						class="ask"
+					><span class="label-text">Name of its own syntax there; empty where it is asked in CQL</span><input
+						class="input"
 						bind:value={teaching.spoken}
 						disabled={teaching.served.trim() === ''}
 					/></label
@@ -289,7 +292,7 @@
 						? 'it'
 						: 'them'}, or save all the same.
 				</p>{/if}
-			<button class="do first mt-2" disabled={!teaching.isReady} onclick={() => void save()}
+			<button class="btn preset-filled mt-2" disabled={!teaching.isReady} onclick={() => void save()}
 				>{teaching.asked && teaching.failed.length > 0 ? 'Save all the same' : 'Save the profile'}</button
 			>
 			{#if !teaching.isNamed}<p class="small soft mt-1">

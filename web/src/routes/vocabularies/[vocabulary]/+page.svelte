@@ -87,8 +87,8 @@
 	<div class="columns mt-4">
 		<div>
 			<label class="block"
-				><span class="sr">Look up in the vocabulary</span><input
-					class="ask"
+				><span class="sr-only">Look up in the vocabulary</span><input
+					class="input"
 					placeholder="Look a word up"
 					bind:value={typed}
 					onkeydown={keys}
@@ -96,7 +96,7 @@
 			>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
 				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
-						class="do bare small"
+						class="btn btn-sm hover:preset-tonal"
 						aria-pressed={mode === value}
 						class:on={mode === value}
 						onclick={() => (mode = value)}>{name}</button

@@ -34,7 +34,7 @@
 </script>
 
 <div class="sheet">
-	<h1 class="sr">Brief</h1>
+	<h1 class="sr-only">Brief</h1>
 	<EditText
 		at={['title']}
 		label="Title"
@@ -55,7 +55,7 @@
 			<label class="small flex items-center gap-2"
 				>split by
 				<select
-					class="ask"
+					class="select"
 					value={document.framework}
 					disabled={!enquiry.editable}
 					onchange={(event) => act(changeFramework(document, event.currentTarget.value as FrameworkName))}
@@ -76,9 +76,9 @@
 				<td><EditText at={['parts', part.id, 'text']} label="{part.name} in this question" long placeholder="—" /></td>
 				<td>
 					<label
-						><span class="sr">How {part.name} is searched</span>
+						><span class="sr-only">How {part.name} is searched</span>
 						<select
-							class="ask w-full"
+							class="select w-full"
 							disabled={!enquiry.editable}
 							value={conceptOf(document, part)?.dropped
 								? LEFT_OUT
@@ -93,7 +93,7 @@
 						</select>
 					</label>
 					{#if enquiry.editable && part.concept === null}<button
-							class="do bare small"
+							class="btn btn-sm hover:preset-tonal"
 							onclick={() => act(conceptFromPart(document, part))}
 							aria-label="Search {part.name} as a new concept"><Plus size={14} /> A new concept</button
 						>{/if}
@@ -149,9 +149,9 @@
 				<td><EditText at={['sources', source.id, 'reason']} label="Reason for this source" long placeholder="—" /></td>
 				<td
 					><label
-						><span class="sr">Profile</span>
+						><span class="sr-only">Profile</span>
 						<select
-							class="ask w-full"
+							class="select w-full"
 							disabled={!enquiry.editable}
 							value={source.profile ?? ''}
 							onchange={(event) => act(chooseProfile(source, profileOf(event.currentTarget.value)))}
@@ -287,6 +287,7 @@
 				<td><EditText at={['dates', date.id, 'due']} label="Due date" type="date" /></td>
 				<td
 					><input
+						class="checkbox"
 						type="checkbox"
 						aria-label="{date.what || 'This date'} is done"
 						checked={date.done}

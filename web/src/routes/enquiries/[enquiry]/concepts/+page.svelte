@@ -81,12 +81,14 @@
 {#if enquiry.editable}
 	<form class="mt-6 flex max-w-xl gap-2" onsubmit={addConcept}>
 		<label class="flex-1"
-			><span class="sr">Name of a new concept</span><input
-				class="ask"
+			><span class="sr-only">Name of a new concept</span><input
+				class="input"
 				placeholder="A new concept"
 				bind:value={freshName.text}
 			/></label
 		>
-		<button class="do" class:first={document.concepts.length === 0}><Plus size={15} /> Add concept</button>
+		<button class="btn {document.concepts.length === 0 ? 'preset-filled' : 'preset-outlined-surface-500'}"
+			><Plus size={15} /> Add concept</button
+		>
 	</form>
 {/if}

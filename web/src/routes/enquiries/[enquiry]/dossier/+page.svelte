@@ -18,9 +18,11 @@
 
 <div class="flex flex-wrap items-center gap-2">
 	<h1 class="mr-4">Dossier</h1>
-	<a class="do first" href={save('docx')} download><FileDown size={15} /> Document (.docx)</a>
-	<a class="do" href={save('md')} download><FileDown size={15} /> Markdown</a>
-	<a class="do" href="/api/v1/enquiries/{enquiry.id}/export" download><FileDown size={15} /> The enquiry as a file</a>
+	<a class="btn preset-filled" href={save('docx')} download><FileDown size={15} /> Document (.docx)</a>
+	<a class="btn preset-outlined-surface-500" href={save('md')} download><FileDown size={15} /> Markdown</a>
+	<a class="btn preset-outlined-surface-500" href="/api/v1/enquiries/{enquiry.id}/export" download
+		><FileDown size={15} /> The enquiry as a file</a
+	>
 	{#if missing > 0}<span class="small"
 			>{missing} {missing === 1 ? 'thing is' : 'things are'} missing and marked where they belong.</span
 		>{/if}
@@ -40,7 +42,7 @@
 			</ul>
 		{:else if block.kind === 'verbatim'}<pre class="line-face">{block.text}</pre>
 		{:else}
-			<table class="grid-table">
+			<table class="table">
 				<caption class="small soft">{block.caption}</caption>
 				<thead
 					><tr

@@ -86,7 +86,7 @@
 	<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Concept">
 		{#each document.concepts as one, at (one.id)}
 			<button
-				class="do"
+				class="btn preset-outlined-surface-500"
 				style={hueOf(at)}
 				aria-pressed={at === index}
 				class:chosen={at === index}
@@ -120,8 +120,8 @@
 	<div class="mt-4 columns">
 		<div>
 			<label class="block"
-				><span class="sr">Look up in the vocabulary</span><input
-					class="ask"
+				><span class="sr-only">Look up in the vocabulary</span><input
+					class="input"
 					placeholder="Look a word up"
 					bind:value={search.typed}
 					bind:this={box}
@@ -130,7 +130,7 @@
 			>
 			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
 				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
-						class="do bare small"
+						class="btn btn-sm hover:preset-tonal"
 						aria-pressed={search.mode === value}
 						class:chosen-mode={search.mode === value}
 						onclick={() => (search.mode = value)}>{name}</button
@@ -138,7 +138,7 @@
 			</div>
 			{#if search.typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
 					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button
-							class="do bare small line-face try"
+							class="btn btn-sm hover:preset-tonal line-face try"
 							onclick={() => (search.typed = word.text.replace(/["*~?]/g, ''))}>{word.text}</button
 						>{/each}
 				</p>{/if}
@@ -196,7 +196,7 @@
 							{/each}
 						</ul>
 						{#if group.matches.length > search.room(at)}<button
-								class="do bare small"
+								class="btn btn-sm hover:preset-tonal"
 								onclick={() => search.widen(group.vocabulary)}
 								>{group.matches.length - search.room(at)}{group.matches.length === 100 ? ' or more' : ''} further headings
 								…</button
@@ -205,7 +205,7 @@
 								These are the first 100. One more word finds fewer.
 							</p>{/if}
 						{#if enquiry.editable && search.typed.trim() !== '' && search.rest(concept, group, at).length > 1}<button
-								class="do bare small"
+								class="btn btn-sm hover:preset-tonal"
 								title="Keep them for later thought"
 								onclick={() => parkRest(group, at)}>Park the other {search.rest(concept, group, at).length}</button
 							>{/if}
@@ -243,7 +243,7 @@
 			{#if current}
 				{@const shown = current}
 				{#if enquiry.editable}<p class="flex gap-2 justify-end">
-						<button class="do small" onclick={park}
+						<button class="btn btn-sm preset-outlined-surface-500" onclick={park}
 							><ParkingSquare size={14} /> Park it <span class="soft">Alt Enter</span></button
 						>
 					</p>{/if}
@@ -283,7 +283,7 @@
 					{/if}
 				{/key}
 				<p class="mt-3">
-					<button class="do" onclick={() => (search.current = null)}
+					<button class="btn preset-outlined-surface-500" onclick={() => (search.current = null)}
 						>All headings of {conceptLetter(index)}, side by side</button
 					>
 				</p>

@@ -26,11 +26,11 @@
 
 <h1>People</h1>
 <p class="soft mt-1">Who takes part in this enquiry. How the makers are credited stands in the brief.</p>
-<table class="grid-table mt-4 max-w-3xl">
+<table class="table mt-4 max-w-3xl">
 	<thead
 		><tr
 			><th scope="col">Name</th><th scope="col">E-mail address</th><th scope="col">Role</th>{#if owner}<th scope="col"
-					><span class="sr">Remove</span></th
+					><span class="sr-only">Remove</span></th
 				>{/if}</tr
 		></thead
 	>
@@ -40,7 +40,7 @@
 				<td>{member.name}</td><td>{member.email}</td>
 				<td
 					>{#if owner}<select
-							class="ask"
+							class="select"
 							aria-label="Role of {member.name}"
 							value={member.role}
 							onchange={(event) => void members.setRole(member.email, event.currentTarget.value as Role)}
@@ -48,8 +48,10 @@
 						>{:else}{member.role}{/if}</td
 				>
 				{#if owner}<td
-						><button class="do bare" aria-label="Remove {member.name}" onclick={() => void members.remove(member.email)}
-							><X size={15} /></button
+						><button
+							class="btn hover:preset-tonal"
+							aria-label="Remove {member.name}"
+							onclick={() => void members.remove(member.email)}><X size={15} /></button
 						></td
 					>{/if}
 			</tr>
@@ -65,19 +67,19 @@
 		}}
 	>
 		<label
-			><span class="said">E-mail address of somebody with an account here</span><input
-				class="ask"
+			><span class="label-text">E-mail address of somebody with an account here</span><input
+				class="input"
 				type="email"
 				required
 				bind:value={members.email}
 			/></label
 		>
 		<label
-			><span class="said">Role</span><select class="ask" bind:value={members.role}
+			><span class="label-text">Role</span><select class="select" bind:value={members.role}
 				>{#each ROLES as one (one.value)}<option value={one.value}>{one.name}</option>{/each}</select
 			></label
 		>
-		<button class="do first">Add</button>
+		<button class="btn preset-filled">Add</button>
 	</form>
 {/if}
 {#if fault}<p class="say fault mt-3 max-w-3xl" role="alert">{fault}</p>{/if}
@@ -86,8 +88,8 @@
 		<h2>Delete the enquiry</h2>
 		<p class="soft">For everybody, with its whole history. Save it as a file first if in doubt.</p>
 		<label class="flex items-center gap-2 mt-2"
-			><input type="checkbox" bind:checked={sure} /> Yes, delete it for good</label
+			><input class="checkbox" type="checkbox" bind:checked={sure} /> Yes, delete it for good</label
 		>
-		<button class="do mt-2" disabled={!sure} onclick={() => void remove()}>Delete</button>
+		<button class="btn preset-outlined-surface-500 mt-2" disabled={!sure} onclick={() => void remove()}>Delete</button>
 	</section>
 {/if}

@@ -60,9 +60,9 @@
 	<h1 class="mr-4">Renderings</h1>
 	{#if enquiry.editable && free.length > 0}
 		<label
-			><span class="sr">Write it for another platform</span>
+			><span class="sr-only">Write it for another platform</span>
 			<select
-				class="ask"
+				class="select"
 				value=""
 				onchange={(event) => {
 					if (event.currentTarget.value) renderings.add(event.currentTarget.value);
@@ -75,11 +75,13 @@
 			</select>
 		</label>
 	{/if}
-	<button class="do" aria-pressed={reading} onclick={() => (reading = !reading)}>Read a strategy from elsewhere</button>
-	{#if all.length > 0}<button class="do" aria-pressed={bare} onclick={() => (bare = !bare)}
+	<button class="btn preset-outlined-surface-500" aria-pressed={reading} onclick={() => (reading = !reading)}
+		>Read a strategy from elsewhere</button
+	>
+	{#if all.length > 0}<button class="btn preset-outlined-surface-500" aria-pressed={bare} onclick={() => (bare = !bare)}
 			>What bare words become</button
 		>{/if}
-	<a class="do" href="/profiles">Profiles</a>
+	<a class="btn preset-outlined-surface-500" href="/profiles">Profiles</a>
 	<span class="small soft" role="status">{renderings.said}</span>
 </div>
 
@@ -120,7 +122,7 @@
 		{name} was removed{(stored.decisions ?? []).length > 0
 			? `, with ${count((stored.decisions ?? []).length, 'decision')}`
 			: ''}. Its runs stay on record.
-		<button class="do small" onclick={() => renderings.restore()}>Restore</button>
+		<button class="btn btn-sm preset-outlined-surface-500" onclick={() => renderings.restore()}>Restore</button>
 	</p>
 {/if}
 {#if document.renderings.length === 0}
@@ -146,27 +148,27 @@
 			<strong>{single.profile.name}</strong>
 			<span class="small soft">version {single.profile.version}</span>
 			<button
-				class="do"
+				class="btn preset-outlined-surface-500"
 				onclick={() => void renderings.copyWhole(single)}
 				disabled={single.rendering.gaps > 0}
 				title={single.rendering.gaps > 0 ? 'Decide on what cannot be written first' : 'Copy all of it as plain text'}
 				><ClipboardCopy size={15} /> Copy whole</button
 			>
 			{#if !single.profile.oneString}<button
-					class="do"
+					class="btn preset-outlined-surface-500"
 					onclick={() => void renderings.copyString(single)}
 					disabled={single.rendering.gaps > 0}
 					title="The result with every line written in">Copy as one string</button
 				>{/if}
 			{#if enquiry.editable && undecided(single).size > 0}<button
-					class="do"
+					class="btn preset-outlined-surface-500"
 					onclick={() => renderings.acceptLikeliest(single)}
 					>Choose the likeliest for {count(undecided(single).size, 'heading')}</button
 				>{/if}
 			{#if stored && !single.profile.oneString}
 				<label class="flex items-center gap-2 small"
 					>First line number on the platform <input
-						class="ask"
+						class="input"
 						style="width: 5rem"
 						type="number"
 						min="1"
@@ -183,7 +185,7 @@
 				>
 			{/if}
 			{#if stored && enquiry.editable}<button
-					class="do bare ml-auto"
+					class="btn hover:preset-tonal ml-auto"
 					aria-label="Remove this rendering"
 					onclick={() => renderings.remove(stored, single.profile.name)}><X size={15} /> Remove</button
 				>{/if}
@@ -195,7 +197,7 @@
 					: ''}; it is now version {single.profile.version}.
 				<a href="/profiles?compare={single.profile.id}">What changed</a>
 				{#if enquiry.editable}<button
-						class="do small"
+						class="btn btn-sm preset-outlined-surface-500"
 						onclick={() => void renderings.review(single.profile.id, single.profile.version)}>Mark as reviewed</button
 					>{/if}
 			</p>

@@ -162,8 +162,7 @@
 	<h1 class="mr-3">Strategy</h1>
 	{#if enquiry.editable}
 		<button
-			class="do"
-			class:first={document.lines.length === 0 && withTerms > 0}
+			class="btn {document.lines.length === 0 && withTerms > 0 ? 'preset-filled' : 'preset-outlined-surface-500'}"
 			disabled={withTerms === 0}
 			title={withTerms === 0
 				? 'No concept has headings or words yet'
@@ -172,25 +171,34 @@
 			><Layers size={15} />
 			{hasLines(document) ? 'Update from concepts' : 'Assemble'}</button
 		>
-		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('OR')} title="Alt O">Join OR</button>
-		<button class="do" disabled={selected.length < 2} onclick={() => editor?.join('AND')} title="Alt A">Join AND</button
+		<button
+			class="btn preset-outlined-surface-500"
+			disabled={selected.length < 2}
+			onclick={() => editor?.join('OR')}
+			title="Alt O">Join OR</button
 		>
 		<button
-			class="do bare"
+			class="btn preset-outlined-surface-500"
+			disabled={selected.length < 2}
+			onclick={() => editor?.join('AND')}
+			title="Alt A">Join AND</button
+		>
+		<button
+			class="btn hover:preset-tonal"
 			disabled={selected.length !== 1}
 			onclick={() => editor?.move(-1)}
 			aria-label="Move the line up"
 			title="Alt ↑"><ArrowUp size={15} /></button
 		>
 		<button
-			class="do bare"
+			class="btn hover:preset-tonal"
 			disabled={selected.length !== 1}
 			onclick={() => editor?.move(1)}
 			aria-label="Move the line down"
 			title="Alt ↓"><ArrowDown size={15} /></button
 		>
 		<button
-			class="do bare"
+			class="btn hover:preset-tonal"
 			disabled={selected.length === 0}
 			onclick={() => editor?.switchOff()}
 			aria-label="Switch the selected lines off or on"
@@ -198,19 +206,19 @@
 		>
 	{/if}
 	<button
-		class="do bare"
+		class="btn hover:preset-tonal"
 		disabled={selected.length !== 1}
 		onclick={() => editor?.spread()}
 		title="One line for each term; this line joins them (Alt B)">Spread</button
 	>
 	<button
-		class="do bare"
+		class="btn hover:preset-tonal"
 		disabled={selected.length < 2}
 		onclick={() => editor?.gather()}
 		title="One block of the selected lines (Alt G)">Gather</button
 	>
 	<button
-		class="do bare"
+		class="btn hover:preset-tonal"
 		disabled={selected.length !== 1}
 		onclick={() => showRecords(selected[0] ?? null)}
 		title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button
@@ -240,7 +248,8 @@
 		changed={() => sheet.look()}
 	/>{/if}
 {#if fell}<p class="say note mt-2 small flex gap-3 items-start" role="status">
-		<span>{fell}</span><button class="do bare small ml-auto" onclick={() => (fell = '')}>Dismiss</button>
+		<span>{fell}</span><button class="btn btn-sm hover:preset-tonal ml-auto" onclick={() => (fell = '')}>Dismiss</button
+		>
 	</p>{/if}
 {#if heavy.length > 0}<p class="say fault mt-2 small" role="status">
 		{heavy.length === 1
@@ -251,7 +260,7 @@
 {#if broken.length > 0}<p class="say fault mt-2 small" role="status">
 		{broken.length === 1 ? 'Line' : 'Lines'}
 		{#each broken as line, at (line.id)}{at > 0 ? ', ' : ''}<button
-				class="do bare small"
+				class="btn btn-sm hover:preset-tonal"
 				onclick={() => explain(line.id, 'faults')}>{line.number}</button
 			>{/each}
 		{broken.length === 1 ? 'uses' : 'use'} a line that was deleted, is empty or is switched off, and nothing is left. Correct
@@ -278,12 +287,13 @@
 			{final.count === 1 ? 'record' : 'records'}{final.beforeHand
 				? ' before hand-set limits'
 				: ''}{#if view && view.benchmark.held > 0}, {final.found} of {view.benchmark.held} known articles among them{/if}.
-			{#if (final.count ?? 0) > 0}<button class="do ml-2" onclick={() => showRecords(final.id)}
-					><BookOpen size={15} /> Read them</button
+			{#if (final.count ?? 0) > 0}<button
+					class="btn preset-outlined-surface-500 ml-2"
+					onclick={() => showRecords(final.id)}><BookOpen size={15} /> Read them</button
 				>{/if}
 		{:else if !sheet.typing}
 			<strong>Line {final.number}</strong>, the result, has no count at the moment.
-			<button class="do bare" onclick={() => explain(final.id, 'faults')}>See why</button>
+			<button class="btn hover:preset-tonal" onclick={() => explain(final.id, 'faults')}>See why</button>
 		{/if}
 	</p>
 {/if}
