@@ -106,6 +106,13 @@ export function breachesOf(path: string, text: string): Breach[] {
 		say('no default exports in core');
 	if (wing === 'core' && !isTest && /\b(Date\.now\(\)|new Date\(\)|Math\.random\(\))/.test(text))
 		say('core has no clock and no dice of its own');
+	if (
+		wing === 'core' &&
+		!isTest &&
+		!/(?:collection|kernel)\/kernel\.ts$/.test(path) &&
+		/^(?:export )?(?:let \w|const \w+(?:: (?!Readonly)[^=]+)? = (?:new (?:Map|Set)\b|\[\];))/m.test(text)
+	)
+		say('nothing in a module of core may change, but for bounded memos (decision 22)');
 	if (!isTest && !path.endsWith('text/anchor-marks.ts') && /\\uE00[01]/i.test(text))
 		say('only core/src/text/anchor-marks.ts names the characters around anchors');
 	if (/\.raw\(\s*`[^`]*\$\{/.test(text)) say('SQL must not be built from strings');

@@ -3,7 +3,6 @@
  * type and age, identifiers. Values are a string table; each has its records in one stretch of bytes.
  */
 import { ByteReader, ByteWriter } from './bytes.ts';
-import { sortedNumbers } from './sorting.ts';
 import { StringTable } from './string-table.ts';
 
 /** Identifiers compare trimmed and without case (notation.md, section 6). */
@@ -56,6 +55,14 @@ export class AttributeBuilder {
 		starts[values.length] = bytes.length;
 		return { values: StringTable.of(values), starts, rows: bytes.written() };
 	}
+}
+
+/** The numbers of texts in ascending order; equal texts keep their own. */
+function sortedNumbers(texts: readonly string[]): number[] {
+	return Array.from(texts.keys()).sort((a, b) => {
+		const [left, right] = [texts[a] as string, texts[b] as string];
+		return left < right ? -1 : left > right ? 1 : a - b;
+	});
 }
 
 /** The same for identifiers, which nearly all have one record: no list for each. */

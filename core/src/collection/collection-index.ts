@@ -8,6 +8,7 @@ import { Attributes, normalIdentifier, type Assignment, type AttributeParts } fr
 import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
 import { firstPair } from './postings.ts';
 import { RecordSet } from './record-set.ts';
+import { Scratch } from './scratch.ts';
 import { StringTable } from './string-table.ts';
 import { WordList } from './word-list.ts';
 
@@ -23,6 +24,8 @@ export class CollectionIndex {
 	private readonly headings: Attributes;
 	private readonly values: Attributes;
 	private readonly identifiers: Attributes;
+	/** For what is evaluated on it. */
+	readonly scratch = new Scratch();
 	/** Per entry: the place of its first token (layout.ts, `entryPlaces`). */
 	readonly entryPlaces: Uint16Array | Uint32Array;
 

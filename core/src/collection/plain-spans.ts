@@ -6,7 +6,6 @@ import type { SpanQuery } from '../query/index.ts';
 import { CollectionIndex } from './collection-index.ts';
 import { keepRecords, markRecords, pairsOf, readPlaces } from './postings.ts';
 import { RecordSet } from './record-set.ts';
-import { scratch } from './scratch.ts';
 import type { Watch } from './watch.ts';
 import type { WordMemo } from './word-memo.ts';
 
@@ -66,9 +65,9 @@ export function eachMet(
 	watch?: Watch
 ): void {
 	const fields = CollectionIndex.fieldBits(query.fields);
-	const mark = scratch.mark();
+	const mark = index.scratch.mark();
 	const pairs = words.map((word) => {
-		const own = scratch.take(count);
+		const own = index.scratch.take(count);
 		pairsOf(index, word, records, count, own);
 		return own;
 	});
@@ -87,7 +86,7 @@ export function eachMet(
 		if (query.kind === 'phrase' ? holdsPhrase(buffers, counts) : holdsNear(index, record, buffers, counts, query))
 			meet(record);
 	}
-	scratch.release(mark);
+	index.scratch.release(mark);
 	watch?.spend(count);
 }
 

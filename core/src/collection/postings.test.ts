@@ -16,6 +16,7 @@ import {
 	type PostingsHolder
 } from './postings.ts';
 import { RecordSet } from './record-set.ts';
+import { Scratch } from './scratch.ts';
 
 /** A word: its places by record; fields by record as bits. */
 interface Word {
@@ -114,7 +115,11 @@ function holder(size: number, words: readonly Word[]): PostingsHolder {
 		pairFields: fields.written(),
 		...placeSections(lengths.written(), places.written())
 	};
-	return { sections: sections as Sections, fieldOf };
+	return {
+		scratch: new Scratch(),
+		sections: sections as Sections,
+		fieldOf
+	};
 }
 
 const recordsWith = (word: Word | undefined, fields: number) =>

@@ -6,11 +6,12 @@ import { NumberWriter } from './bytes.ts';
 import type { Sections } from './layout.ts';
 import { AS_BITS, BLOCK, ENTRY, FAR, LONG, RANK, SIGNPOST } from './postings-writer.ts';
 import { bitsOf } from './record-set.ts';
-import { scratch } from './scratch.ts';
+import type { Scratch } from './scratch.ts';
 import type { Watch } from './watch.ts';
 
 /** What reading postings needs of an index. */
 export interface PostingsHolder {
+	readonly scratch: Scratch;
 	readonly sections: Sections;
 	/** The number of the field in which a place of a record lies. */
 	fieldOf(record: number, place: number): number;
@@ -316,9 +317,9 @@ export function placesOf(
 	const gatheredRows = new NumberWriter();
 	const gatheredPlaces = new NumberWriter();
 	const buffer = { places: new Uint32Array(256) };
-	const mark = scratch.mark();
-	const records = scratch.take(rows);
-	const pairs = scratch.take(rows);
+	const mark = index.scratch.mark();
+	const records = index.scratch.take(rows);
+	const pairs = index.scratch.take(rows);
 	for (const word of words) {
 		watch?.spend(firstPair(index.sections, word + 1) - firstPair(index.sections, word));
 		const found = pairsWithin(index, word, fields, within, records, pairs);
@@ -334,7 +335,7 @@ export function placesOf(
 			}
 		}
 	}
-	scratch.release(mark);
+	index.scratch.release(mark);
 	for (let row = 0; row < rows; row++) starts[row + 1] = (starts[row + 1] as number) + (starts[row] as number);
 	const byRow = gatheredRows.written();
 	const byTurn = gatheredPlaces.written();

@@ -2,7 +2,7 @@
  * Working arrays that are used again: a large fresh one costs more than the work on it. What is
  * taken after `mark` is given back by `release`.
  */
-class Scratch {
+export class Scratch {
 	private readonly arrays: Uint32Array[] = [];
 	private taken = 0;
 
@@ -22,4 +22,3 @@ class Scratch {
 		this.taken = mark;
 	}
 }
-export const scratch = new Scratch();

@@ -7,7 +7,6 @@ import { CollectionIndex } from './collection-index.ts';
 import { candidatesOfWords, eachMet, plainWords, type PlainQuery } from './plain-spans.ts';
 import { markRecords, placesOf, type Places } from './postings.ts';
 import { RecordSet } from './record-set.ts';
-import { scratch } from './scratch.ts';
 import type { Watch } from './watch.ts';
 import type { WordMemo } from './word-memo.ts';
 
@@ -38,15 +37,15 @@ export function spansAmong(
 	watch?: Watch
 ): void {
 	const { index } = words;
-	const mark = scratch.mark();
+	const mark = index.scratch.mark();
 	try {
 		const plain = query.kind === 'phrase' || query.kind === 'near' ? plainWords(words, query) : null;
 		if (plain) {
-			const records = scratch.take(index.size);
+			const records = index.scratch.take(index.size);
 			eachMet(index, query as PlainQuery, plain, records, possible.listWith(open, records), meet, watch);
 		} else for (const record of among(words, query, possible.and(open), watch)) meet(record);
 	} finally {
-		scratch.release(mark);
+		index.scratch.release(mark);
 	}
 }
 
@@ -65,9 +64,9 @@ export function countSpans(
 	const possible = candidatesOf(words, query, watch).and(records);
 	const rows = Uint32Array.from(possible);
 	if (rows.length === 0) return;
-	const mark = scratch.mark();
+	const mark = index.scratch.mark();
 	try {
-		const rowOf = scratch.take(index.size);
+		const rowOf = index.scratch.take(index.size);
 		for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row;
 		const finder = finderOf({ words, bits: possible.bits, rowOf, rows, watch }, query);
 		for (let row = 0; row < rows.length; row++) {
@@ -75,7 +74,7 @@ export function countSpans(
 			if (times > 0) tell(rows[row] as number, times);
 		}
 	} finally {
-		scratch.release(mark);
+		index.scratch.release(mark);
 	}
 }
 
@@ -84,7 +83,7 @@ function among(words: WordMemo, query: SpanQuery, records: RecordSet, watch?: Wa
 	const { index } = words;
 	const rows = Uint32Array.from(records);
 	if (rows.length === 0) return records;
-	const rowOf = scratch.take(index.size);
+	const rowOf = index.scratch.take(index.size);
 	for (let row = 0; row < rows.length; row++) rowOf[rows[row] as number] = row;
 	const finder = finderOf({ words, bits: records.bits, rowOf, rows, watch }, query);
 	const met = RecordSet.none(index.size);

@@ -5,7 +5,6 @@ import { tokenTexts } from '../text/index.ts';
 import { ByteReader, ByteWriter, NumberWriter, putNumber } from './bytes.ts';
 import { Interner } from './interner.ts';
 import { bitsOf, RecordSet } from './record-set.ts';
-import { sortedNumbers } from './sorting.ts';
 import { StringTable } from './string-table.ts';
 
 const SIZE = 131;
@@ -129,20 +128,6 @@ describe('texts', () => {
 		fc.string({ maxLength: 8, unit: fc.constantFrom(...'abcß光𝒜é1'.split(''), '\u{1D49C}') }),
 		{ maxLength: 60 }
 	);
-	it('are numbered in the order that sort() gives, also equal beginnings and other scripts', () => {
-		fc.assert(
-			fc.property(words, (texts) => {
-				expect([...sortedNumbers(texts)].map((number) => texts[number])).toEqual([...texts].sort());
-			})
-		);
-	});
-	it('signs of one class do not hide what stands behind them', () => {
-		const greek = ['αβ', 'β', 'ωα', 'ω', 'βα', 'а', 'яа', 'я'];
-		expect([...sortedNumbers(greek)].map((number) => greek[number])).toEqual([...greek].sort());
-	});
-	it('equal ones keep their order', () => {
-		expect([...sortedNumbers(['b', 'a', 'b', 'a', 'aaaab', 'aaaaa'])]).toEqual([1, 3, 5, 4, 0, 2]);
-	});
 	it('are found in a table, and nothing else is', () => {
 		fc.assert(
 			fc.property(words, fc.string({ maxLength: 8 }), (texts, other) => {

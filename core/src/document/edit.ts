@@ -62,7 +62,7 @@ const isItem = (value: Json | undefined): value is Item =>
 const identityOf = (value: Json): string | null =>
 	isItem(value) && typeof value['id'] === 'string' ? value['id'] : null;
 /** Names that would reach into what every object inherits. */
-const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
+const FORBIDDEN: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
 
 export const editedPlace = (edit: Edit): Place => (edit.do === 'insert' ? edit.in : edit.at);
 

@@ -1,6 +1,6 @@
 /** From an enquiry and its counts to the document: brief, concepts, sources, strategy, renderings. */
 import { bySeverity, type Finding } from '../findings/index.ts';
-import { conceptLetter, type EnquiryDocument } from '../enquiry/index.ts';
+import { isSearching, conceptLetter, type EnquiryDocument } from '../enquiry/index.ts';
 import { FIELD_NAMES, nodesOf } from '../query/index.ts';
 import type { Rendering } from '../platform/index.ts';
 import type { LineState, ReadLine } from '../strategy/index.ts';
@@ -181,7 +181,6 @@ function reachText(one: TakenHeading, { headingLabel: label, qualifierName }: Do
 		.join('; ');
 }
 
-const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 const listed = (numbers: readonly number[]): string =>
 	numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1) ?? ''}`;
 
@@ -209,7 +208,7 @@ function concepts(input: DossierInput): Block[] {
 				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
 			});
 		const inSheet = input.lines
-			.filter((one) => one.concept === conceptLetter(index) && SEARCHING.has(one.line.role))
+			.filter((one) => one.concept === conceptLetter(index) && isSearching(one.line.role))
 			.map((one) => one.line.number);
 		// Terms typed straight into the sheet are found in its lines.
 		if (rows.length === 0 && inSheet.length > 0) {

@@ -39,6 +39,9 @@ export type FrameworkName = keyof typeof FRAMEWORKS;
 
 export const LINE_ROLES = ['headings', 'words', 'mixed', 'joining', 'limit', 'filter', 'check'] as const;
 export type LineRole = (typeof LINE_ROLES)[number];
+const SEARCHING_ROLES: ReadonlySet<string> = new Set<LineRole>(['headings', 'words', 'mixed']);
+/** True for lines that search themselves, not through other lines. */
+export const isSearching = (role: LineRole | null): boolean => role !== null && SEARCHING_ROLES.has(role);
 
 /** This one; with all narrower ones, also those that the vocabulary gains; or with some of them, picked by hand. */
 const reach = { enum: ['this', 'narrower', 'picked'] } as const;

@@ -3,7 +3,7 @@
  * (handbook, section 2, step 8), each as edits whose true effect can be counted before they are kept.
  */
 import type { Edit } from '../document/index.ts';
-import { conceptLetter, type EnquiryDocument, type StrategyLine } from '../enquiry/index.ts';
+import { isSearching, conceptLetter, type EnquiryDocument, type StrategyLine } from '../enquiry/index.ts';
 import { DEFAULT_FIELDS, nodesOf } from '../query/index.ts';
 import { linesBehind } from '../strategy/advice.ts';
 import { refieldConcept, withoutConcept } from '../strategy/concept-edits.ts';
@@ -17,8 +17,6 @@ export interface ProposedTrial {
 	/** The concept that it leaves out: keeping it is a decision with a reason. */
 	readonly drops?: string;
 }
-
-const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 
 const fieldsOf = (line: StrategyLine): boolean => {
 	const [opened] = openSources([line.source]);
@@ -77,13 +75,7 @@ export function proposedTrials(document: Pick<EnquiryDocument, 'concepts' | 'lin
 			});
 	});
 	for (const line of lines) {
-		if (
-			line.off ||
-			line.id === final ||
-			!reached.has(line.id) ||
-			!SEARCHING.has(line.role) ||
-			line.source.trim() === ''
-		)
+		if (line.off || line.id === final || !reached.has(line.id) || !isSearching(line.role) || line.source.trim() === '')
 			continue;
 		trials.push({
 			group: 'line off',

@@ -55,7 +55,7 @@ export interface GeneralNote extends Omit<RenderingNote, 'piece' | 'candidates' 
 
 /** Lines from which on a cause is told once for all. */
 const MANY = 3;
-const GENERAL = new Set([
+const GENERAL: ReadonlySet<string> = new Set([
 	'fewer-fields',
 	'wider-fields',
 	'distance',

@@ -61,7 +61,7 @@ function contextFor(profile: Profile, codes: ReadonlyMap<string, string>): Writi
 	};
 }
 
-const LOUD = new Set(['widened', 'narrowed', 'to decide', 'by hand']);
+const LOUD: ReadonlySet<string> = new Set(['widened', 'narrowed', 'to decide', 'by hand']);
 
 /** How a profile writes one construct; null where it cannot say it exactly. */
 function written(construct: Construct, profile: Profile, codes: ReadonlyMap<string, string>): string | null {

@@ -3,7 +3,7 @@
  * name a wrong one, lines that nothing uses, lines that belong to no concept. Numbers are the day's.
  */
 import { anchorsOf } from './anchor.ts';
-import { conceptLetter, type StrategyLine } from '../enquiry/index.ts';
+import { isSearching, conceptLetter, type StrategyLine } from '../enquiry/index.ts';
 import type { Finding, FindingRepair } from '../findings/index.ts';
 import { nodesOf } from '../query/index.ts';
 import { usedBy, usedConcepts } from './anchors.ts';
@@ -20,7 +20,6 @@ const onLine = (line: string, rule: string, message: string, repairs: readonly F
 	repairs
 });
 
-const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 const list = (names: readonly (number | string)[]): string =>
 	names.length < 2 ? String(names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
@@ -95,7 +94,7 @@ export function adviceOn(strategy: StrategyPart, final: string | null): readonly
 					)
 				);
 		}
-		if (SEARCHING.has(line.role) && line.concept === null && concepts.length > 0 && !usesLines(line)) {
+		if (isSearching(line.role) && line.concept === null && concepts.length > 0 && !usesLines(line)) {
 			const near =
 				[...lines.slice(0, at)].reverse().find((one) => one.concept !== null)?.concept ?? concepts[0]?.id ?? null;
 			const offered = [...concepts].sort((a, b) => Number(b.id === near) - Number(a.id === near)).slice(0, 4);
@@ -164,7 +163,7 @@ function mayBeMissing(one: StrategyLine, joining: StrategyLine, members: readonl
 		members.some((member) => member.id === one.id) ||
 		one.off ||
 		one.source.trim() === '' ||
-		!SEARCHING.has(one.role)
+		!isSearching(one.role)
 	)
 		return false;
 	if (!members.some((member) => member.concept === one.concept)) return false;

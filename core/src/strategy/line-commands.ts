@@ -3,7 +3,7 @@
  * says why not; references are by identity, so nothing else has to change.
  */
 import type { Edit, Json } from '../document/index.ts';
-import type { StrategyLine } from '../enquiry/index.ts';
+import { isSearching, type StrategyLine } from '../enquiry/index.ts';
 import { distribute, flatten, nodesOf, print, type Expression } from '../query/index.ts';
 import { lineAnchor, writeAnchor } from './anchor.ts';
 import { usedBy, usedConcepts } from './anchors.ts';
@@ -14,7 +14,6 @@ import { roleOf } from './roles.ts';
 
 export type LineCommand = { readonly edits: readonly Edit[]; readonly line: string } | { readonly refused: string };
 
-const SEARCHING: ReadonlySet<string> = new Set(['headings', 'words', 'mixed']);
 /** Most lines that one line is spread into: a strategy holds 2,000. */
 const SPREAD_CEILING = 500;
 
@@ -131,7 +130,7 @@ export function spreadLine(strategy: StrategyPart, id: string, newId: () => stri
 		return {
 			refused: `Line ${number} has ${sides.length} terms; at most ${SPREAD_CEILING} lines are made in one step.`
 		};
-	const searching = SEARCHING.has(line.role);
+	const searching = isSearching(line.role);
 	const kept = [...(line.pieces ?? [])];
 	let after = strategy.lines[number - 2]?.id ?? null;
 	const made: string[] = [];
@@ -209,7 +208,7 @@ export function gatherLines(strategy: StrategyPart, ids: readonly string[]): Lin
 	}
 	const source = last.opened.close(print(factored(block)));
 	edits.push({ do: 'set', at: ['lines', target.id, 'source'], value: source });
-	if (taker && SEARCHING.has(last.line.role))
+	if (taker && isSearching(last.line.role))
 		edits.push({ do: 'set', at: ['lines', target.id, 'role'], value: roleOf(block) });
 	if (taker) {
 		edits.push({ do: 'set', at: ['lines', target.id, 'concept'], value: last.line.concept });
@@ -249,7 +248,7 @@ function mayGather(strategy: StrategyPart, full: readonly Chosen[]): string | nu
 	const off = full.find((one) => one.line.off !== first.line.off);
 	if (off)
 		return `Line ${number(first)} is ${first.line.off ? 'off' : 'on'} and line ${number(off)} is ${off.line.off ? 'off' : 'on'}; gathered, that would be lost.`;
-	const kind = (one: Chosen) => (SEARCHING.has(one.line.role) ? 'searching' : one.line.role);
+	const kind = (one: Chosen) => (isSearching(one.line.role) ? 'searching' : one.line.role);
 	const unlike = full.find((one) => kind(one) !== kind(first));
 	if (unlike) return `Lines ${number(first)} and ${number(unlike)} have roles that do not go together in one block.`;
 	const hand = full.find(

@@ -2,7 +2,13 @@
  * Reading a whole strategy: every line's text of the day, its tree, its query and its faults.
  * Nothing is evaluated here; evaluate.ts does that on a collection.
  */
-import { conceptLetter, type EnquiryDocument, type LineRole, type StrategyLine } from '../enquiry/index.ts';
+import {
+	isSearching,
+	conceptLetter,
+	type EnquiryDocument,
+	type LineRole,
+	type StrategyLine
+} from '../enquiry/index.ts';
 import {
 	bind,
 	hasErrors,
@@ -42,8 +48,6 @@ export interface ReadLine {
 	readonly faults: readonly Fault[];
 	readonly empty: boolean;
 }
-
-const JOINED_ROLES: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed']);
 
 /** Names of the day for the lines, concepts and headings of a strategy. */
 export function namesOf(strategy: StrategyPart, vocabularies: readonly OpenVocabulary[]): Names {
@@ -136,7 +140,7 @@ export function findHeading(
 /** Lines that `@A` joins, by identity, whether they are switched off or not. */
 export function joinedLines(strategy: StrategyPart, concept: string, strand: string | null): StrategyLine[] {
 	return strategy.lines.filter(
-		(line) => line.concept === concept && (strand === null || line.strand === strand) && JOINED_ROLES.has(line.role)
+		(line) => line.concept === concept && (strand === null || line.strand === strand) && isSearching(line.role)
 	);
 }
 

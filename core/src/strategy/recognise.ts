@@ -4,7 +4,7 @@
  * that the strategy is written for.
  */
 import type { Edit } from '../document/index.ts';
-import type { LineRole, StrategyLine } from '../enquiry/index.ts';
+import { isSearching, type LineRole, type StrategyLine } from '../enquiry/index.ts';
 import { nodesOf, type Expression } from '../query/index.ts';
 import { usedBy, usedConcepts } from './anchors.ts';
 import { followedLabel } from './automatic-label.ts';
@@ -14,7 +14,6 @@ import { roleOf } from './roles.ts';
 
 /** Roles that text never gives: they are set by a person or come with a part. */
 const SET_ONLY: ReadonlySet<LineRole> = new Set(['filter']);
-const SEARCHING: ReadonlySet<LineRole> = new Set(['headings', 'words', 'mixed']);
 
 type Recognised = Pick<StrategyLine, 'role' | 'concept' | 'strand'>;
 
@@ -84,9 +83,9 @@ function recogniseAmong(around: LinesAround, line: StrategyLine, before: LineRol
 				: common([...lines.map((one) => one?.strand ?? null), ...concepts.map((one) => one.strand)]);
 		return { role, concept, strand };
 	}
-	if (!SEARCHING.has(role)) return { role, concept: null, strand: null };
+	if (!isSearching(role)) return { role, concept: null, strand: null };
 	// What was a joining while it was being typed belongs to the concept that it is typed in.
-	if (line.concept === null && before !== null && !SEARCHING.has(before)) {
+	if (line.concept === null && before !== null && !isSearching(before)) {
 		const above = around.above(line.id);
 		return { role, concept: above?.concept ?? null, strand: above?.strand ?? null };
 	}

@@ -102,11 +102,12 @@ export class WordIndex {
 	/** Words that differ by few letters, the nearest first: they begin with the same letter or end with the same three. */
 	speltLike(word: string, ceiling: number): { readonly number: number; readonly distance: number }[] {
 		const found = new Map<number, number>();
+		const rows = rowsFor(word);
 		for (const key of [word.slice(0, 1), `…${word.slice(-3)}`])
 			for (const number of this.alike.get(key) ?? []) {
 				const other = this.words[number] ?? '';
 				if (Math.abs(other.length - word.length) > ceiling || found.has(number)) continue;
-				const distance = editDistance(other, word, ceiling);
+				const distance = editDistance(other, word, ceiling, rows);
 				if (distance <= ceiling) found.set(number, distance);
 			}
 		return [...found]
@@ -115,11 +116,15 @@ export class WordIndex {
 	}
 }
 
-let rows: [Uint16Array, Uint16Array, Uint16Array] = [new Uint16Array(64), new Uint16Array(64), new Uint16Array(64)];
+type Rows = [Uint16Array, Uint16Array, Uint16Array];
+/** Working rows for distances to a word. */
+const rowsFor = (word: string): Rows => [0, 0, 0].map(() => new Uint16Array(word.length + 1)) as Rows;
 
-/** Optimal string alignment distance (one letter changed, added, left out, or two swapped); above `ceiling` it stops. */
-export function editDistance(a: string, b: string, ceiling: number): number {
-	if (b.length >= rows[0].length) rows = [0, 0, 0].map(() => new Uint16Array(b.length * 2 + 2)) as typeof rows;
+/**
+ * Optimal string alignment distance (one letter changed, added, left out, or two swapped); above `ceiling` it stops.
+ * @param rows for many distances to the same `b`; what they hold is written over
+ */
+export function editDistance(a: string, b: string, ceiling: number, rows = rowsFor(b)): number {
 	let [older, previous, current] = rows;
 	for (let column = 0; column <= b.length; column++) previous[column] = column;
 	for (let row = 1; row <= a.length; row++) {
