@@ -91,6 +91,7 @@ test('requests of a program are answered as they are described', async () => {
 	await asker.ask('POST', `${E}/versions`, { path, data: { name: 'first', revision: 2 }, status: 201 });
 	await asker.ask('PUT', `${E}/members`, { path, data: { email: other.email, role: 'reader' } });
 	await asker.ask('DELETE', `${E}/members`, { path, data: { email: other.email } });
+	await asker.ask('PUT', `${E}/archived`, { path, data: { archived: true }, status: 204 });
 	await asker.ask('POST', `${E}/judgements`, {
 		path,
 		data: { judgements: [{ record: 'skerry-1', verdict: 'relevant' }] },

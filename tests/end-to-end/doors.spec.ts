@@ -116,6 +116,7 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/members`, MEMBERS],
 	['PUT', `${A}/members`, OWNER, '', { email: 'nobody@test.example', role: 'reader' }],
 	['DELETE', `${A}/members`, OWNER, '', { email: 'nobody@test.example' }],
+	['PUT', `${A}/archived`, MEMBERS, '', { archived: false }],
 	['GET', '/api/v1/parts', SIGNED_IN],
 	['POST', '/api/v1/parts', SIGNED_IN, '', {}],
 	// A part of nobody is hidden from everybody; strategy-parts.spec.ts removes one's own.

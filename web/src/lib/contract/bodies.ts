@@ -97,6 +97,7 @@ export const BODIES = {
 	}),
 	'PUT /api/v1/enquiries/[enquiry]/members': closed({ email: text(400), role: { enum: ROLES } }),
 	'DELETE /api/v1/enquiries/[enquiry]/members': closed({ email: text(400) }),
+	'PUT /api/v1/enquiries/[enquiry]/archived': closed({ archived: { type: 'boolean' } }),
 	'POST /api/v1/enquiries/[enquiry]/judgements': closed({
 		judgements: {
 			type: 'array',

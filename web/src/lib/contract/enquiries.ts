@@ -229,6 +229,11 @@ export interface EnquiriesApi {
 		body: { readonly email: string };
 		answers: { 200: readonly Member[] };
 	};
+	/** Archive it on one's own desk, or bring it back; others keep it on theirs. */
+	'PUT /api/v1/enquiries/[enquiry]/archived': {
+		body: { readonly archived: boolean };
+		answers: { 204: null };
+	};
 	/** Parts of strategies that one keeps, and those that ship. */
 	'GET /api/v1/parts': { answers: { 200: { readonly parts: readonly PartEntry[] } } };
 	/** Keep a part (part.json); one of the same name becomes its next version. */

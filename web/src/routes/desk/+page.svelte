@@ -1,13 +1,27 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import { count } from '$lib/client/fresh.svelte';
+	import { Desk, DESK_VIEWS, type DeskView } from '$lib/client/desk.svelte';
 	import { NewEnquiry } from '$lib/client/new-enquiry.svelte';
 	import { differenceInCalendarDays, format, parseISO } from 'date-fns';
+	import Archive from '@lucide/svelte/icons/archive';
+	import ArchiveRestore from '@lucide/svelte/icons/archive-restore';
 	import FileUp from '@lucide/svelte/icons/file-up';
 	import { FRAMEWORKS } from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
 
 	let { data } = $props();
+	const desk = new Desk(
+		() => data.enquiries,
+		() => invalidateAll()
+	);
+	const { shown, last } = $derived(desk);
+	const VIEW_NAMES: Readonly<Record<DeskView, string>> = {
+		current: 'Current',
+		due: 'By due date',
+		archived: 'Archived'
+	};
 	const fresh = new NewEnquiry();
 	const { fault, isBusy } = $derived(fresh);
 	async function go(made: Promise<string | null>): Promise<void> {
@@ -44,8 +58,43 @@
 			question below, for example “Does singing with others ease breathlessness in adults with lung disease?”
 		</p>
 	{:else}
+		<div class="mt-3 flex flex-wrap items-end gap-4">
+			<label class="grow max-w-md"
+				><span class="label-text">Find by title, question or concept</span><input
+					class="input"
+					type="search"
+					bind:value={desk.typed}
+				/></label
+			>
+			<SegmentedControl value={desk.view} onValueChange={({ value }) => (desk.view = (value ?? 'current') as DeskView)}>
+				<SegmentedControl.Label class="sr-only">Which enquiries</SegmentedControl.Label>
+				<SegmentedControl.Control class="segments">
+					{#each DESK_VIEWS as view (view)}<SegmentedControl.Item value={view} class="segment">
+							<SegmentedControl.ItemText>{VIEW_NAMES[view]} · {desk.count(view)}</SegmentedControl.ItemText>
+							<SegmentedControl.ItemHiddenInput />
+						</SegmentedControl.Item>{/each}
+				</SegmentedControl.Control>
+			</SegmentedControl>
+		</div>
+		{#if desk.fault}<p class="say fault mt-3" role="alert">{desk.fault}</p>{/if}
+		{#if last}<p class="say small mt-3" role="status">
+				“{last.state === 'open' ? last.title || last.question : last.id}” is archived on your desk; others keep it on
+				theirs.
+				<button class="btn btn-sm preset-outlined-surface-500" onclick={() => void desk.archive(last, false)}
+					>Undo</button
+				>
+			</p>{/if}
+		{#if shown.length === 0}<p class="mt-4 soft" role="status">
+				{desk.typed.trim() !== ''
+					? 'No enquiry here has all of these words in its title, question or concepts.'
+					: desk.view === 'archived'
+						? 'Nothing is archived. Archive an enquiry when its work is done; it stays complete, and can be brought back.'
+						: desk.view === 'due'
+							? 'No enquiry has a date that is still to come or overdue. Dates are entered in the brief.'
+							: 'Every enquiry is archived. Begin a new one below, or bring one back.'}
+			</p>{/if}
 		<ul class="mt-4">
-			{#each data.enquiries as one (one.id)}
+			{#each shown as one (one.id)}
 				<li class="entry">
 					{#if one.state === 'damaged'}
 						<div>
@@ -68,7 +117,15 @@
 						<div class="small">
 							<p><strong>Next:</strong> <a href="/enquiries/{one.id}/{one.next.step}">{one.next.text}</a></p>
 							{#if one.due}<p class="mt-1">{one.due.what}: {due(one.due.due)}</p>{/if}
-							<p class="soft mt-1">{count(one.lines, 'line')} · you are {one.role}</p>
+							<p class="soft mt-1">
+								{count(one.lines, 'line')} · you are {one.role}
+								<button
+									class="btn btn-sm hover:preset-tonal"
+									aria-label="{one.archived ? 'Bring back' : 'Archive'} {one.title || one.question}"
+									onclick={() => void desk.archive(one, !one.archived)}
+									>{#if one.archived}<ArchiveRestore size={14} /> Bring back{:else}<Archive size={14} /> Archive{/if}</button
+								>
+							</p>
 						</div>
 					{/if}
 				</li>

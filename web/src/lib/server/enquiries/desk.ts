@@ -18,9 +18,13 @@ export interface Summary {
 }
 
 /** `damaged` where the document in the database is not one; the log says what is wrong with it. */
-export type DeskEntry = { readonly id: string; readonly role: Role; readonly updated: string } & (
-	({ readonly state: 'open' } & Summary) | { readonly state: 'damaged' }
-);
+export type DeskEntry = {
+	readonly id: string;
+	readonly role: Role;
+	readonly updated: string;
+	/** True where the person has taken it off their desk. */
+	readonly archived: boolean;
+} & (({ readonly state: 'open' } & Summary) | { readonly state: 'damaged' });
 
 const text = { type: 'string' } as const;
 const isSummary = compileValidator<Summary>({
@@ -64,6 +68,7 @@ interface SummaryRow {
 	role: Role;
 	revision: number;
 	updated_at: Date;
+	archived_at: Date | null;
 	summary: unknown;
 	summary_revision: number | null;
 }
@@ -74,16 +79,36 @@ export async function listEnquiries(actor: Actor): Promise<DeskEntry[]> {
 		.join('enquiries', 'enquiries.id', 'members.enquiry_id')
 		.where({ person_id: actor.id })
 		.orderBy('updated_at', 'desc')
-		.select<SummaryRow[]>('enquiries.id', 'role', 'revision', 'updated_at', 'summary', 'summary_revision');
+		.select<SummaryRow[]>(
+			'enquiries.id',
+			'role',
+			'revision',
+			'updated_at',
+			'archived_at',
+			'summary',
+			'summary_revision'
+		);
 	const entries: DeskEntry[] = [];
 	for (const row of rows) {
 		const summary =
 			row.summary_revision === row.revision && isSummary(row.summary) ? row.summary : await summariseAnew(row.id);
-		const entry = { id: row.id, role: row.role, updated: row.updated_at.toISOString() };
+		const entry = {
+			id: row.id,
+			role: row.role,
+			updated: row.updated_at.toISOString(),
+			archived: row.archived_at !== null
+		};
 		if (summary !== 'deleted')
 			entries.push(summary ? { ...entry, state: 'open', ...summary } : { ...entry, state: 'damaged' });
 	}
 	return entries;
+}
+
+/** Archives an enquiry on one person's desk, or brings it back. */
+export async function setArchived(enquiry: string, actor: Actor, archived: boolean): Promise<void> {
+	await database('members')
+		.where({ enquiry_id: enquiry, person_id: actor.id })
+		.update({ archived_at: archived ? database.fn.now() : null });
 }
 
 /** Null where the document is damaged. */

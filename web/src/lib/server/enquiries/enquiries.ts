@@ -381,8 +381,13 @@ export async function setMember(enquiry: string, person: string, role: Role | nu
 			.whereNot({ person_id: person })
 			.first();
 		if (!owners && role !== 'owner') return 'An enquiry needs an owner; make somebody else its owner first.';
-		await transaction('members').where({ enquiry_id: enquiry, person_id: person }).delete();
-		if (role) await transaction('members').insert({ enquiry_id: enquiry, person_id: person, role });
+		const member = { enquiry_id: enquiry, person_id: person };
+		if (role)
+			await transaction('members')
+				.insert({ ...member, role })
+				.onConflict(['enquiry_id', 'person_id'])
+				.merge(['role']);
+		else await transaction('members').where(member).delete();
 		return null;
 	});
 	roles.forget(enquiry);

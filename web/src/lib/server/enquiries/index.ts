@@ -1,5 +1,5 @@
 /** Enquiries: the document, its edits, versions and people, and news of it to open windows. */
-export { listEnquiries } from './desk';
+export { listEnquiries, setArchived } from './desk';
 export { isDocument } from './document-check';
 export {
 	addEnquiry,

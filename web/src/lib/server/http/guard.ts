@@ -91,6 +91,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`GET ${API}/members`]: 'reader',
 	[`PUT ${API}/members`]: 'owner',
 	[`DELETE ${API}/members`]: 'owner',
+	[`PUT ${API}/archived`]: 'reader',
 	[`POST ${API}/measure`]: 'reader',
 	'GET /api/v1/parts': 'signed-in',
 	'POST /api/v1/parts': 'signed-in',

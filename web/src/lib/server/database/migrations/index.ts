@@ -21,6 +21,7 @@ import * as eighteenth from './018-sign-offs';
 import * as nineteenth from './019-shared-works';
 import * as twentieth from './020-benchmark-of-comparisons';
 import * as twentyFirst from './021-between-processes';
+import * as twentySecond from './022-archived';
 
 export interface Migration {
 	readonly name: string;
@@ -49,5 +50,6 @@ export const migrations: Migration[] = [
 	{ name: '018-sign-offs', ...eighteenth },
 	{ name: '019-shared-works', ...nineteenth },
 	{ name: '020-benchmark-of-comparisons', ...twentieth },
-	{ name: '021-between-processes', ...twentyFirst }
+	{ name: '021-between-processes', ...twentyFirst },
+	{ name: '022-archived', ...twentySecond }
 ];
