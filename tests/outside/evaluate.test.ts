@@ -203,7 +203,7 @@ describe('the evaluator', () => {
 			fc.property(record, fc.oneof(expression, inField), (one, tree) => {
 				const [read] = readStrategy({ concepts: [], lines: [line(print(tree))] }, open, 2026);
 				if (!read?.query) return;
-				const light = lightOf(one, read.query, labelOf, () => null);
+				const light = lightOf(one, { id: read.id, query: read.query }, labelOf, () => null);
 				const entries = {
 					ti: one.titles,
 					ab: [one.abstract],

@@ -1,7 +1,7 @@
 /** The index: limits and every field, hard text, sets against plain ones, ceilings that must not matter. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bind, parse, type Expression, type BindingContext } from '../query/index.ts';
+import { bind, parse, type Expression, type BindingContext, type Query } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { tokenTexts } from '../text/index.ts';
 import { buildIndex, evaluate, lightOf, PartCache, RecordSet } from './index.ts';
@@ -217,17 +217,36 @@ describe('what lit a record', () => {
 				query &&
 				lightOf(
 					record,
-					query,
+					{ id: 'asked', query },
 					() => 'Label',
 					() => null
 				);
-			return [light?.spans.map((span) => record.titles[span.entry]?.slice(span.from, span.to)), light?.headings];
+			return [
+				light?.spans.map((span) => record.titles[span.entry]?.slice(span.from, span.to)),
+				light?.headings.map((heading) => heading.at)
+			];
 		};
 		expect(lit('bright WITHIN/3 light')).toEqual([['bright', 'light'], []]);
 		expect(lit('light')).toEqual([['light', 'light'], []]);
 		expect(lit('bright NOT steady')).toEqual([['bright'], []]);
 		expect(lit('{* | harm} OR dark')).toEqual([[], [0]]);
 		expect(lit('{!* | care}')).toEqual([[], []]);
+	});
+	it('says by which lines: the one that is looked at, or those that it uses', () => {
+		const query = (text: string) => bind(parse(text).tree as Expression, around).query as Query;
+		const used = query('steady OR light');
+		const asked: Query = { kind: 'and', parts: [query('bright OR light'), { kind: 'line', id: 'used' }] };
+		const light = lightOf(
+			{ ...blank, titles: ['bright and steady light'] },
+			{ id: 'asked', query: asked },
+			() => undefined,
+			(id) => (id === 'used' ? used : null)
+		);
+		expect(light.spans.map(({ from, lines }) => [from, lines])).toEqual([
+			[0, ['asked']],
+			[11, ['used']],
+			[18, ['asked', 'used']]
+		]);
 	});
 });
 

@@ -13,12 +13,14 @@ export interface LitSpan {
 	readonly entry: number;
 	readonly from: number;
 	readonly to: number;
+	/** Identities of the lines whose own text asks for it. */
+	readonly lines: readonly string[];
 }
 
 export interface Light {
 	readonly spans: readonly LitSpan[];
-	/** Indexes into the record's headings. */
-	readonly headings: readonly number[];
+	/** `at` is an index into the record's headings. */
+	readonly headings: readonly { readonly at: number; readonly lines: readonly string[] }[];
 }
 
 /** Tokens first to last, and those of them that were asked for (the words between are not). */
@@ -29,11 +31,12 @@ interface TokenSpan {
 }
 
 /**
+ * @param asked the line that is looked at, with what it asks for
  * @param line the query of another line by its identity; null where it has none
  */
 export function lightOf(
 	record: BibliographicRecord,
-	query: Query,
+	asked: { readonly id: string; readonly query: Query },
 	labelOf: LabelOf,
 	line: (id: string) => Query | null
 ): Light {
@@ -45,21 +48,22 @@ export function lightOf(
 		tokens.set(field, cut);
 		return cut;
 	};
-	const spans = new Map<string, LitSpan>();
-	const headings = new Set<number>();
+	const spans = new Map<string, Omit<LitSpan, 'lines'> & { readonly lines: Set<string> }>();
+	const headings = new Map<number, Set<string>>();
 
-	const visit = (part: Query): void => {
+	/** @param by the line whose text the part is of */
+	const visit = (part: Query, by: string): void => {
 		switch (part.kind) {
 			case 'and':
 			case 'or':
-				part.parts.forEach(visit);
+				for (const one of part.parts) visit(one, by);
 				return;
 			case 'not':
-				visit(part.keep);
+				visit(part.keep, by);
 				return;
 			case 'line': {
 				const other = part.id === null ? null : line(part.id);
-				if (other) visit(other);
+				if (other && part.id !== null) visit(other, part.id);
 				return;
 			}
 			case 'word':
@@ -71,13 +75,11 @@ export function lightOf(
 						for (const { lit } of findSpans(entry, part))
 							for (const at of lit) {
 								const token = entry[at];
-								if (token)
-									spans.set(`${field}${number}-${token.from}`, {
-										field,
-										entry: number,
-										from: token.from,
-										to: token.to
-									});
+								if (!token) continue;
+								const key = `${field}${number}-${token.from}`;
+								const known = spans.get(key);
+								if (known) known.lines.add(by);
+								else spans.set(key, { field, entry: number, from: token.from, to: token.to, lines: new Set([by]) });
 							}
 					});
 				return;
@@ -88,20 +90,22 @@ export function lightOf(
 					if (part.headings && !part.headings.includes(`${one.vocabulary}:${one.heading}`)) return;
 					if (part.vocabulary !== undefined && one.vocabulary !== part.vocabulary) return;
 					if ((one.main || !part.main) && (wanted.length === 0 || wanted.some((name) => own.includes(name))))
-						headings.add(number);
+						headings.set(number, (headings.get(number) ?? new Set()).add(by));
 				});
 				return;
 			default:
 				return;
 		}
 	};
-	visit(query);
+	visit(asked.query, asked.id);
 	return {
-		spans: [...spans.values()].sort(
-			(a, b) =>
-				INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from
-		),
-		headings: [...headings].sort((a, b) => a - b)
+		spans: [...spans.values()]
+			.sort(
+				(a, b) =>
+					INDEXED_FIELDS.indexOf(a.field) - INDEXED_FIELDS.indexOf(b.field) || a.entry - b.entry || a.from - b.from
+			)
+			.map((span) => ({ ...span, lines: [...span.lines] })),
+		headings: [...headings].map(([at, lines]) => ({ at, lines: [...lines] })).sort((a, b) => a.at - b.at)
 	};
 }
 

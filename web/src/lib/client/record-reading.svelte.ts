@@ -57,13 +57,11 @@ export class RecordReading {
 		);
 	}
 
-	get isFirst(): boolean {
-		return (this.page?.from ?? 0) === 0;
+	/** The page that is shown, from 1 on. */
+	get number(): number {
+		return Math.floor((this.page?.from ?? 0) / PAGE) + 1;
 	}
-	get isLast(): boolean {
-		return this.page === null || this.page.from + PAGE >= this.page.total;
-	}
-	turn(by: 1 | -1): void {
-		this.from = Math.max(0, this.from + by * PAGE);
+	turnTo(page: number): void {
+		this.from = Math.max(0, (page - 1) * PAGE);
 	}
 }

@@ -3,7 +3,8 @@ import type { ShownRecord } from '$lib/contract/records';
 import { type Concept } from '@wide-lantern/core';
 import { describe, expect, it } from 'vitest';
 import { reasonText } from './headings';
-import { stretches } from './records';
+import { concept as testConcept, documentOf, line } from './testing';
+import { askingConcepts, stretches } from './records';
 import { addHeading, type Taking, addWords } from './terms';
 
 const concept = (change: Partial<Concept> = {}): Concept => ({
@@ -69,21 +70,44 @@ describe('terms', () => {
 	});
 });
 
+/** Line a is of concept A, line b of concept B; line x is of none. */
+const strategy = documentOf(
+	[line('a', 'lamp', { concept: 'A' }), line('b', 'blue', { concept: 'B' }), line('x', 'dark')],
+	{ concepts: [testConcept('A'), testConcept('B')] }
+);
+
 describe('what is shown', () => {
 	it('cuts a text where its light begins and ends', () => {
 		const record = {
 			lit: [
-				{ field: 'ti', entry: 0, from: 0, to: 5 },
-				{ field: 'ti', entry: 0, from: 10, to: 14 },
-				{ field: 'ab', entry: 0, from: 0, to: 1 }
+				{ field: 'ti', entry: 0, from: 0, to: 5, lines: ['a'] },
+				{ field: 'ti', entry: 0, from: 10, to: 14, lines: ['x'] },
+				{ field: 'ab', entry: 0, from: 0, to: 1, lines: ['a'] }
 			]
 		} as unknown as ShownRecord;
-		expect(stretches(record, 'ti', 0, 'light and lamp')).toEqual([
-			{ text: 'light', lit: true },
-			{ text: ' and ', lit: false },
-			{ text: 'lamp', lit: true }
+		const dark = { lit: false, asking: null };
+		expect(stretches(record, 'ti', 0, 'light and lamp', strategy)).toEqual([
+			{ text: 'light', lit: true, asking: { letters: 'A', hue: 0 } },
+			{ text: ' and ', ...dark },
+			{ text: 'lamp', lit: true, asking: null }
 		]);
-		expect(stretches(record, 'ti', 1, 'other')).toEqual([{ text: 'other', lit: false }]);
+		expect(stretches(record, 'ti', 1, 'other', strategy)).toEqual([{ text: 'other', ...dark }]);
+	});
+	it('names the concepts once for words side by side, and every concept that asks', () => {
+		const lines = [['b'], ['b'], ['b', 'a']];
+		const record = {
+			lit: lines.map((own, at) => ({ field: 'ti', entry: 0, from: at * 5, to: at * 5 + 4, lines: own }))
+		} as unknown as ShownRecord;
+		expect(
+			stretches(record, 'ti', 0, 'dark blue lamps', strategy)
+				.filter(({ lit }) => lit)
+				.map(({ text, asking }) => [text, asking?.letters ?? null])
+		).toEqual([
+			['dark', null],
+			['blue', 'B'],
+			['lamp', 'AB']
+		]);
+		expect(askingConcepts(strategy, ['deleted'])).toBeNull();
 	});
 
 	it('says the reason of every match plainly', () => {

@@ -15,13 +15,16 @@ export interface ShownRecord {
 		readonly label: string;
 		readonly main: boolean;
 		readonly qualifiers: readonly string[];
-		readonly lit: boolean;
+		/** Identities of the lines that ask for it; empty where none does. */
+		readonly litBy: readonly string[];
 	}[];
 	readonly lit: readonly {
 		readonly field: string;
 		readonly entry: number;
 		readonly from: number;
 		readonly to: number;
+		/** Identities of the lines whose own text asks for it. */
+		readonly lines: readonly string[];
 	}[];
 	readonly benchmark: boolean;
 	/** Whether somebody has judged it relevant; null where nobody has. */

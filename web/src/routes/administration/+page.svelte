@@ -108,7 +108,7 @@
 	<UploadForm
 		kind="collections"
 		what="a collection (one record a line, as JSON)"
-		accept=".ndjson,.jsonl,application/x-ndjson"
+		endings={['.ndjson', '.jsonl']}
 		options={collectionOptions}
 	>
 		<label><span class="label-text">Display name</span><input class="input" bind:value={name} /></label>
@@ -153,7 +153,7 @@
 				>{/each}
 		</tbody>
 	</table>
-	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+	<UploadForm kind="profiles" what="a profile (JSON)" endings={['.json']} />
 
 	<h2 class="mt-8">Addresses that may be reached</h2>
 	<p class="small soft max-w-2xl">

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
-	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
 	import { count } from '$lib/client/fresh.svelte';
 	import { Desk, DESK_VIEWS, type DeskView } from '$lib/client/desk.svelte';
 	import { NewEnquiry } from '$lib/client/new-enquiry.svelte';
@@ -10,6 +9,7 @@
 	import FileUp from '@lucide/svelte/icons/file-up';
 	import { FRAMEWORKS } from '@wide-lantern/core/editor';
 	import Plain from '$lib/ui/Plain.svelte';
+	import Segments from '$lib/ui/Segments.svelte';
 
 	let { data } = $props();
 	const desk = new Desk(
@@ -66,15 +66,12 @@
 					bind:value={desk.typed}
 				/></label
 			>
-			<SegmentedControl value={desk.view} onValueChange={({ value }) => (desk.view = (value ?? 'current') as DeskView)}>
-				<SegmentedControl.Label class="sr-only">Which enquiries</SegmentedControl.Label>
-				<SegmentedControl.Control class="segments">
-					{#each DESK_VIEWS as view (view)}<SegmentedControl.Item value={view} class="segment">
-							<SegmentedControl.ItemText>{VIEW_NAMES[view]} · {desk.count(view)}</SegmentedControl.ItemText>
-							<SegmentedControl.ItemHiddenInput />
-						</SegmentedControl.Item>{/each}
-				</SegmentedControl.Control>
-			</SegmentedControl>
+			<Segments
+				label="Which enquiries"
+				options={DESK_VIEWS.map((view) => [view, `${VIEW_NAMES[view]} · ${desk.count(view)}`] as const)}
+				value={desk.view}
+				choose={(view) => (desk.view = view)}
+			/>
 		</div>
 		{#if desk.fault}<p class="say fault mt-3" role="alert">{desk.fault}</p>{/if}
 		{#if last}<p class="say small mt-3" role="status">

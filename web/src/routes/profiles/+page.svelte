@@ -77,7 +77,7 @@
 				>{/each}
 		</tbody>
 	</table>
-	<UploadForm kind="profiles" what="a profile (JSON)" accept=".json,application/json" />
+	<UploadForm kind="profiles" what="a profile (JSON)" endings={['.json']} />
 	{#if versions}
 		<h2 class="mt-6">
 			What changed from version {data.compared?.left.version} to {data.compared?.right.version} of {data.compared?.right

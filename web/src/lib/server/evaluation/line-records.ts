@@ -129,7 +129,7 @@ const shown = (
 		label: labels[`${one.vocabulary}:${one.heading}`] ?? one.heading,
 		main: one.main,
 		qualifiers: one.qualifiers,
-		lit: lit?.headings.includes(number) ?? false
+		litBy: lit?.headings.find((heading) => heading.at === number)?.lines ?? []
 	})),
 	lit: lit?.spans ?? [],
 	benchmark

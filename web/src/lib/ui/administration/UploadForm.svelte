@@ -1,9 +1,10 @@
-<!-- Takes a file in: from this computer, or from an address that may be reached. -->
+<!-- Loads a file: from this computer, or from an address that may be reached. -->
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { onMount, type Snippet } from 'svelte';
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded } from '$lib/contract/jobs';
+	import FileField from '$lib/ui/FileField.svelte';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
 	import { records } from '$lib/client/fresh.svelte';
@@ -12,17 +13,18 @@
 	let {
 		kind,
 		what,
-		accept,
+		endings,
 		options = {},
 		children
 	}: {
 		kind: LoadedKind;
 		what: string;
-		accept: string;
+		/** Of file names, with their dots. */
+		endings: readonly string[];
 		options?: CollectionOptions;
 		children?: Snippet;
 	} = $props();
-	let files: FileList | undefined = $state();
+	let file = $state.raw<File | null>(null);
 	let address = $state('');
 	let id = $state('');
 	let busy = $state(false);
@@ -31,9 +33,8 @@
 	/** A collection is stored by a job. */
 	let job = $state('');
 	const running = $derived(ownJobs.list.find((one) => one.id === job && !hasEnded(one.state)) ?? null);
-	const file = $derived(files?.[0]);
 	const proposed = $derived(shortName(file?.name ?? address));
-	const ready = $derived(!busy && !running && (file !== undefined || address.trim() !== '') && (id || proposed) !== '');
+	const ready = $derived(!busy && !running && (file !== null || address.trim() !== '') && (id || proposed) !== '');
 
 	async function load(event: SubmitEvent) {
 		event.preventDefault();
@@ -51,6 +52,7 @@
 	}
 	async function loaded(sentence: string) {
 		done = sentence;
+		file = null;
 		id = '';
 		address = '';
 		await invalidateAll();
@@ -71,20 +73,13 @@
 <details class="mt-2">
 	<summary>Load {what}</summary>
 	<form class="mt-2 grid gap-3 max-w-xl" onsubmit={load}>
-		<label
-			><span class="label-text">File on this computer</span><input
-				class="input"
-				type="file"
-				{accept}
-				bind:files
-			/></label
-		>
+		<FileField label="File on this computer" {endings} {file} choose={(chosen) => (file = chosen)} />
 		<label
 			><span class="label-text">or an address that may be reached</span><input
 				class="input"
 				type="url"
 				bind:value={address}
-				disabled={file !== undefined}
+				disabled={file !== null}
 				placeholder="https://vocabularies.example/file.ttl"
 			/></label
 		>

@@ -1,7 +1,7 @@
 <!-- One heading: note, years, places in the tree, what it brings, and how to take it. The same panel wherever one comes from. -->
 <script lang="ts">
 	import type { HeadingFacts, HeadingRow } from '$lib/contract/headings';
-	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+	import Segments from '$lib/ui/Segments.svelte';
 	import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
 	import type { ConceptHeading } from '@wide-lantern/core/editor';
 	import { formatCount, records } from '$lib/client/fresh.svelte';
@@ -170,23 +170,17 @@
 						: `On ${records(facts.count)}${facts.narrower > 0 ? `; with ${facts.closure === 2 ? 'its narrower heading' : `its ${formatCount(facts.closure - 1)} narrower headings`} on ${formatCount(facts.countNarrower)}` : '. Nothing is narrower'}.`}
 				</p>
 			{:else if facts.narrower > 0}
-				<SegmentedControl value={now.reach} onValueChange={(details) => choose({ reach: details.value as Reach })}>
-					<SegmentedControl.Label class="label-text small soft">Reach</SegmentedControl.Label>
-					<SegmentedControl.Control class="segments">
-						<SegmentedControl.Item value="this" class="segment"
-							><SegmentedControl.ItemText>This one{size(facts.count)}</SegmentedControl.ItemText
-							><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item
-						>
-						<SegmentedControl.Item value="narrower" class="segment"
-							><SegmentedControl.ItemText>With narrower{size(facts.countNarrower)}</SegmentedControl.ItemText
-							><SegmentedControl.ItemHiddenInput /></SegmentedControl.Item
-						>
-						<SegmentedControl.Item value="picked" class="segment"
-							><SegmentedControl.ItemText>Hand-picked</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
-							/></SegmentedControl.Item
-						>
-					</SegmentedControl.Control>
-				</SegmentedControl>
+				<Segments
+					label="Reach"
+					showLabel
+					options={[
+						['this', `This one${size(facts.count)}`],
+						['narrower', `With narrower${size(facts.countNarrower)}`],
+						['picked', 'Hand-picked']
+					]}
+					value={now.reach}
+					choose={(reach) => choose({ reach })}
+				/>
 				<p class="small soft mt-1">{sentence(facts, now)}</p>
 				{#if now.reach === 'picked'}
 					{#if facts.below.length > 0}{@render rows(facts.below, now)}{/if}

@@ -1,7 +1,7 @@
 <!-- The lens: heading, record or line, whatever the cursor or focus is on. -->
 <script lang="ts">
 	import { page } from '$app/state';
-	import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+	import Segments from '$lib/ui/Segments.svelte';
 	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/client/context';
 	import type { HeadingTopic } from '$lib/client/lens.svelte';
@@ -60,22 +60,17 @@
 	{@const { line, heading } = lens.topic}
 	{@const number = enquiry.document.lines.findIndex((one) => one.id === line) + 1}
 	{#if heading}
-		<SegmentedControl
-			value={lens.side}
-			onValueChange={(details) => (lens.side = details.value === 'line' ? 'line' : 'heading')}
-		>
-			<SegmentedControl.Label class="sr-only">What the lens shows</SegmentedControl.Label>
-			<SegmentedControl.Control class="segments mb-3">
-				<SegmentedControl.Item value="heading" class="segment"
-					><SegmentedControl.ItemText>Heading</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
-					/></SegmentedControl.Item
-				>
-				<SegmentedControl.Item value="line" class="segment"
-					><SegmentedControl.ItemText>Line {number}</SegmentedControl.ItemText><SegmentedControl.ItemHiddenInput
-					/></SegmentedControl.Item
-				>
-			</SegmentedControl.Control>
-		</SegmentedControl>
+		<div class="mb-3">
+			<Segments
+				label="What the lens shows"
+				options={[
+					['heading', 'Heading'],
+					['line', `Line ${number}`]
+				]}
+				value={lens.side}
+				choose={(side) => (lens.side = side)}
+			/>
+		</div>
 	{/if}
 	{#if heading && lens.side === 'heading'}
 		<HeadingPanel

@@ -1,5 +1,6 @@
 <!-- Headings of a record, main topics apart: opened, added to a concept, or parked for later thought. -->
 <script lang="ts">
+	import { askingConcepts } from '$lib/client/records';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
 	import { useWorkspace } from '$lib/client/context';
@@ -55,10 +56,13 @@
 	<ul class="small" aria-label={group.title}>
 		{#each group.list as one, at (at)}
 			{@const held = holders(one)}
+			{@const asking = askingConcepts(enquiry.document, one.litBy)}
 			<li>
 				<button
 					class="link"
-					class:lit={one.lit}
+					class:lit={one.litBy.length > 0}
+					data-concepts={asking?.letters}
+					style:--hue={asking && `var(--hue-${asking.hue % 6})`}
 					onclick={() => (lens.topic = { kind: 'heading', vocabulary: one.vocabulary, heading: one.heading })}
 					>{one.label}</button
 				>{one.qualifiers.length > 0 ? `: ${one.qualifiers.join(', ')}` : ''}

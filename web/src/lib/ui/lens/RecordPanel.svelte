@@ -1,4 +1,4 @@
-<!-- One record with what lit it. -->
+<!-- One record, with what retrieved it marked. -->
 <script lang="ts">
 	import type { ShownRecord } from '$lib/contract/records';
 	import RecordHeadings from './RecordHeadings.svelte';
@@ -6,19 +6,19 @@
 	import Verdict from './Verdict.svelte';
 	import { citationOf } from '$lib/client/articles';
 	import { stretches } from '$lib/client/records';
+	import { useWorkspace } from '$lib/client/context';
+	import LitText from '$lib/ui/LitText.svelte';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
+	const { enquiry } = useWorkspace();
 </script>
 
-{#snippet text(
-	field: string,
-	entry: number,
-	whole: string
-)}{#each stretches(record, field, entry, whole) as part, at (at)}{#if part.lit}<span class="lit">{part.text}</span
-			>{:else}{part.text}{/if}{/each}{/snippet}
+{#snippet text(field: string, entry: number, whole: string)}<LitText
+		stretches={stretches(record, field, entry, whole, enquiry.document)}
+	/>{/snippet}
 
 <article aria-label="Record {record.id}">
 	<p class="small soft">
-		{record.id} · lit by line {line}
+		{record.id} · retrieved by line {line}
 	</p>
 	<Verdict record={record.id} stored={record.verdict} cited={citationOf(record)} benchmark={record.benchmark} />
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}

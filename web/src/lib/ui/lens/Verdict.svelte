@@ -36,7 +36,7 @@
 </script>
 
 {#if enquiry.editable || verdict}
-	<span class="inline-flex gap-1 align-middle">
+	<span class="inline-flex flex-wrap align-middle" class:gap-1={short}>
 		<button
 			class="btn btn-sm hover:preset-tonal"
 			class:soft={verdict !== 'relevant'}

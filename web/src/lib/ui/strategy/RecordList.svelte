@@ -1,20 +1,19 @@
-<!-- Records one under the other with their lit words; one opens in the lens. -->
+<!-- Records one under the other with what retrieved them marked; one opens in the lens. -->
 <script lang="ts">
 	import type { RecordPage, ShownRecord } from '$lib/contract/records';
+	import LitText from '$lib/ui/LitText.svelte';
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import { useWorkspace } from '$lib/client/context';
 	import { citationOf } from '$lib/client/articles';
-	import { stretches } from '$lib/client/records';
+	import { askingConcepts, stretches } from '$lib/client/records';
 
 	let { page }: { page: RecordPage } = $props();
-	const { lens } = useWorkspace();
+	const { enquiry, lens } = useWorkspace();
 </script>
 
-{#snippet title(
-	record: ShownRecord
-)}{#each stretches(record, 'ti', 0, record.titles[0] ?? '') as part, at (at)}{#if part.lit}<span class="lit"
-				>{part.text}</span
-			>{:else}{part.text}{/if}{/each}{/snippet}
+{#snippet title(record: ShownRecord)}<LitText
+		stretches={stretches(record, 'ti', 0, record.titles[0] ?? '', enquiry.document)}
+	/>{/snippet}
 
 <ol class="mt-2" start={page.from + 1}>
 	{#each page.records as record (record.id)}
@@ -36,8 +35,13 @@
 				>{record.authors[0] ?? ''}{record.authors.length > 1 ? ' and others' : ''}. {record.journal}, {record.year ??
 					'–'}{record.headings.length === 0
 					? ' · not indexed'
-					: ''}{#each record.headings.filter((one) => one.lit) as heading, at (at)}{#if at < 4}<span class="ml-2 lit"
-							>{heading.label}</span
+					: ''}{#each record.headings.filter((one) => one.litBy.length > 0) as heading, at (at)}{#if at < 4}<span
+							class="ml-2"
+							><LitText
+								stretches={[
+									{ text: heading.label, lit: true, asking: askingConcepts(enquiry.document, heading.litBy) }
+								]}
+							/></span
 						>{/if}{/each}</span
 			>
 		</li>

@@ -4,6 +4,7 @@
 	import { PAGE, type RecordReading } from '$lib/client/record-reading.svelte';
 	import { useWorkspace } from '$lib/client/context';
 	import { formatCount } from '$lib/client/fresh.svelte';
+	import Pages from '$lib/ui/Pages.svelte';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 
@@ -66,17 +67,13 @@
 			</p>{/if}
 		<RecordList {page} />
 		{#if page.total > PAGE}
-			<p class="mt-2 flex gap-2 items-center">
-				<button class="btn preset-outlined-surface-500" disabled={reading.isFirst} onclick={() => reading.turn(-1)}
-					>{order === 'newest' ? 'Newer' : 'Back'}</button
-				>
-				<button class="btn preset-outlined-surface-500" disabled={reading.isLast} onclick={() => reading.turn(1)}
-					>{order === 'newest' ? 'Older' : 'On'}</button
-				>
-				<span class="small soft"
-					>{formatCount(page.from + 1)} to {formatCount(Math.min(page.from + PAGE, page.total))}</span
-				>
-			</p>
+			<Pages
+				label="Pages of records"
+				total={page.total}
+				pageSize={PAGE}
+				page={reading.number}
+				turn={(to) => reading.turnTo(to)}
+			/>
 		{/if}
 	{:else if line === null}
 		<p class="soft mt-2">

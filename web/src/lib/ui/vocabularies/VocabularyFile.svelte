@@ -7,6 +7,7 @@
 	import { progressText, shareOf } from '$lib/client/job-words';
 	import { formatCount } from '$lib/client/fresh.svelte';
 	import { KIND_NAMES, VocabularyFile } from '$lib/client/vocabulary-file.svelte';
+	import FileField from '$lib/ui/FileField.svelte';
 	import Columns from './Columns.svelte';
 
 	let { administrator, known }: { administrator: boolean; known: readonly string[] } = $props();
@@ -24,14 +25,12 @@
 			void model.start();
 		}}
 	>
-		<label
-			><span class="label-text">File on this computer</span><input
-				class="input"
-				type="file"
-				accept=".ttl,.nt,.rdf,.xml,.jsonld,.json,.csv,.tsv,.txt"
-				onchange={(event) => (model.file = event.currentTarget.files?.[0] ?? null)}
-			/></label
-		>
+		<FileField
+			label="File on this computer"
+			endings={['.ttl', '.nt', '.rdf', '.xml', '.jsonld', '.json', '.csv', '.tsv', '.txt']}
+			{file}
+			choose={(chosen) => (model.file = chosen)}
+		/>
 		{#if administrator}<label
 				><span class="label-text">or an address that may be reached</span><input
 					class="input"

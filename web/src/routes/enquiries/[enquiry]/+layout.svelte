@@ -13,6 +13,7 @@
 	import UserRound from '@lucide/svelte/icons/user-round';
 	import Mark from '$lib/ui/Mark.svelte';
 	import TopEnd from '$lib/ui/TopEnd.svelte';
+	import HintedButton from '$lib/ui/HintedButton.svelte';
 	import LensView from '$lib/ui/lens/LensView.svelte';
 	import Help from '$lib/ui/help/Help.svelte';
 	import Trouble from '$lib/ui/Trouble.svelte';
@@ -202,12 +203,8 @@
 				data-here={alsoHere.length}
 				><UserRound size={14} /> {alsoHere[0]}{alsoHere.length > 1 ? ` and ${alsoHere.length - 1} more` : ''}</span
 			>{/if}
-		<button
-			class="btn hover:preset-tonal"
-			aria-pressed={help}
-			onclick={() => (help = !help)}
-			title="Help: notation, fields, keys, words (Alt H)"
-			><CircleHelp size={16} /><span class="small">Help</span></button
+		<HintedButton pressed={help} onclick={() => (help = !help)} hint="Notation, fields, keys, words" keys="Alt H"
+			><CircleHelp size={16} /><span class="small">Help</span></HintedButton
 		>
 		<TopEnd />
 	</header>
@@ -239,18 +236,14 @@
 	{:else if lensShown}
 		<aside class="lens" aria-label="Lens">
 			<div class="flex justify-end gap-1 -mt-2 -mr-2">
-				<button
-					class="btn hover:preset-tonal"
-					aria-pressed={lens.pinned}
+				<HintedButton
+					pressed={lens.pinned}
 					onclick={() => (lens.pinned = !lens.pinned)}
-					title="Keep the lens on this"
-					aria-label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></button
+					hint="Keep the lens on this"
+					label="Pin the lens"><Pin size={15} fill={lens.pinned ? 'currentColor' : 'none'} /></HintedButton
 				>
-				<button
-					class="btn hover:preset-tonal"
-					onclick={() => (lens.open = false)}
-					title="Hide the lens (Alt L)"
-					aria-label="Hide the lens"><PanelRightClose size={15} /></button
+				<HintedButton onclick={() => (lens.open = false)} hint="Hide the lens" keys="Alt L" label="Hide the lens"
+					><PanelRightClose size={15} /></HintedButton
 				>
 			</div>
 			<LensView />

@@ -24,6 +24,8 @@ export const highlights = question<HighlightsAsked, readonly Light[] | null>(
 		if (!query) return null;
 		const queries = new Map(lines.map((one) => [one.id, one.query]));
 		const labelOf = (vocabulary: string, heading: string) => asked.labels[`${vocabulary}:${heading}`];
-		return asked.records.map((record) => lightOf(record, query, labelOf, (line) => queries.get(line) ?? null));
+		return asked.records.map((record) =>
+			lightOf(record, { id: asked.line, query }, labelOf, (line) => queries.get(line) ?? null)
+		);
 	}
 );

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Segments from '$lib/ui/Segments.svelte';
 	import { page } from '$app/state';
 	import Columns2 from '@lucide/svelte/icons/columns-2';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
@@ -128,13 +129,17 @@
 					onkeydown={keys}
 				/></label
 			>
-			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
-				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
-						class="btn btn-sm hover:preset-tonal"
-						aria-pressed={search.mode === value}
-						class:chosen-mode={search.mode === value}
-						onclick={() => (search.mode = value)}>{name}</button
-					>{/each}
+			<div class="small mt-2">
+				<Segments
+					label="Which words must match"
+					options={[
+						['all', 'all words'],
+						['any', 'any'],
+						['exact', 'whole words']
+					]}
+					value={search.mode}
+					choose={(mode) => (search.mode = mode)}
+				/>
 			</div>
 			{#if search.typed === '' && concept.words.length > 0}<p class="small mt-2 flex flex-wrap gap-1">
 					Try: {#each concept.words.slice(0, 6) as word (word.id)}<button

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { Tabs } from '@skeletonlabs/skeleton-svelte';
+	import HintedButton from '$lib/ui/HintedButton.svelte';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import BookOpen from '@lucide/svelte/icons/book-open';
@@ -171,57 +172,62 @@
 			><Layers size={15} />
 			{hasLines(document) ? 'Update from concepts' : 'Assemble'}</button
 		>
-		<button
+		<span class="small soft ml-1" aria-hidden="true">Combine</span>
+		<HintedButton
 			class="btn preset-outlined-surface-500"
+			label="Combine with OR"
 			disabled={selected.length < 2}
 			onclick={() => editor?.join('OR')}
-			title="Alt O">Join OR</button
+			hint="Combine the selected lines with OR, in a line below them"
+			keys="Alt O">OR</HintedButton
 		>
-		<button
+		<HintedButton
 			class="btn preset-outlined-surface-500"
+			label="Combine with AND"
 			disabled={selected.length < 2}
 			onclick={() => editor?.join('AND')}
-			title="Alt A">Join AND</button
+			hint="Combine the selected lines with AND, in a line below them"
+			keys="Alt A">AND</HintedButton
 		>
-		<button
-			class="btn hover:preset-tonal"
+		<HintedButton
 			disabled={selected.length !== 1}
 			onclick={() => editor?.move(-1)}
-			aria-label="Move the line up"
-			title="Alt ↑"><ArrowUp size={15} /></button
+			label="Move the line up"
+			hint="Move the line up"
+			keys="Alt ↑"><ArrowUp size={15} /></HintedButton
 		>
-		<button
-			class="btn hover:preset-tonal"
+		<HintedButton
 			disabled={selected.length !== 1}
 			onclick={() => editor?.move(1)}
-			aria-label="Move the line down"
-			title="Alt ↓"><ArrowDown size={15} /></button
+			label="Move the line down"
+			hint="Move the line down"
+			keys="Alt ↓"><ArrowDown size={15} /></HintedButton
 		>
-		<button
-			class="btn hover:preset-tonal"
+		<HintedButton
 			disabled={selected.length === 0}
 			onclick={() => editor?.switchOff()}
-			aria-label="Switch the selected lines off or on"
-			title="Off or on (Alt S)"><Power size={15} /></button
+			label="Switch the selected lines off or on"
+			hint="Switch the selected lines off, so that they are not searched, or on again"
+			keys="Alt S"><Power size={15} /></HintedButton
 		>
 	{/if}
-	<button
-		class="btn hover:preset-tonal"
+	<HintedButton
 		disabled={selected.length !== 1}
 		onclick={() => editor?.spread()}
-		title="One line for each term; this line joins them (Alt B)">Spread</button
+		hint="Show one line for each term; this line then combines them"
+		keys="Alt B">Spread</HintedButton
 	>
-	<button
-		class="btn hover:preset-tonal"
+	<HintedButton
 		disabled={selected.length < 2}
 		onclick={() => editor?.gather()}
-		title="One block of the selected lines (Alt G)">Gather</button
+		hint="Make one line of the selected ones"
+		keys="Alt G">Gather</HintedButton
 	>
-	<button
-		class="btn hover:preset-tonal"
+	<HintedButton
 		disabled={selected.length !== 1}
 		onclick={() => showRecords(selected[0] ?? null)}
-		title="Records of the line (Alt Enter)"><BookOpen size={15} /> Records</button
+		hint="Read the records of the line"
+		keys="Alt Enter"><BookOpen size={15} /> Records</HintedButton
 	>
 </div>
 {#if update}<Update steps={update} onclose={() => (update = null)} />{/if}
