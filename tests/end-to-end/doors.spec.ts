@@ -134,6 +134,8 @@ const TABLE: readonly Row[] = [
 	['GET', '/profiles/teach', SIGNED_IN],
 	['GET', '/api/v1/vocabularies/[vocabulary]', SIGNED_IN],
 	['GET', '/vocabularies', SIGNED_IN],
+	// For developers only: hidden on a server that people use.
+	['GET', '/kit', ''],
 	['GET', '/vocabularies/[vocabulary]', SIGNED_IN],
 	['POST', '/api/v1/intakes', SIGNED_IN, '?vocabulary=NO', {}],
 	// A job of nobody is hidden from everybody; intakes.spec.ts and jobs.spec.ts show that another person's is, too.

@@ -60,7 +60,9 @@
 						>{#if data.me.administrator || one.owner === data.me.id}<RemoveButton
 								name={one.name}
 								act={(confirmed) => remove('vocabularies', one.id, confirmed)}
-							/>{:else}<span class="small soft">{one.editions[0]?.by ? `kept by ${one.editions[0].by}` : 'shipped'}</span>{/if}</td
+							/>{:else}<span class="small soft"
+								>{one.editions[0]?.by ? `kept by ${one.editions[0].by}` : 'shipped'}</span
+							>{/if}</td
 					>
 				</tr>
 				{#if one.editions.length > 1}

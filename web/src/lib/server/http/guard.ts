@@ -111,6 +111,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	'DELETE /api/v1/profiles/[profile]': 'signed-in',
 	'GET /api/v1/vocabularies/[vocabulary]': 'signed-in',
 	'GET /vocabularies': 'signed-in',
+	'GET /kit': 'signed-in',
 	'GET /vocabularies/[vocabulary]': 'signed-in',
 	// Who loaded a vocabulary, and administrators, replace and remove it: loading.ts and installation.ts ask.
 	'POST /api/v1/intakes': 'signed-in',

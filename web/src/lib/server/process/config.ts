@@ -24,6 +24,8 @@ export const config = {
 	indexes: env['LANTERN_INDEXES'] ?? null,
 	/** Bytes that open indexes may take together. */
 	indexMemory: Number(env['LANTERN_INDEX_MEMORY'] ?? 2_000_000_000),
+	/** True where developers see the page of all pieces, /kit; it is always there while developing. */
+	kit: env['LANTERN_KIT'] === '1',
 	/** The least that is written to the log: `info` writes every request. */
 	log: env['LANTERN_LOG'] === 'info' ? 'info' : env['LANTERN_LOG'] === 'error' ? 'error' : 'warning',
 	/** Requests per minute and account on sign-in; the tests of the limit lower it. */

@@ -329,11 +329,6 @@
 		border-color: var(--hue);
 		box-shadow: inset 0 -3px 0 var(--hue);
 	}
-	.chosen-mode {
-		font-weight: 700;
-		text-decoration: underline;
-		text-underline-offset: 3px;
-	}
 	.others {
 		max-width: 44rem;
 	}
