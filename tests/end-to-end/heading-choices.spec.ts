@@ -97,7 +97,7 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 
 	// Without a limit on years, what stood for it before is offered; it is taken as a heading of its own.
 	const years = page.getByRole('region', { name: 'Its years' });
-	await expect(years).toContainText('For the years up to 1971 it was Confusion.');
+	await expect(years).toContainText('For the years up to 1971 it was indexed as Confusion.');
 	await expect(years.getByRole('img', { name: /^Delirium by year/ }).locator('svg')).toBeVisible();
 	await years.getByText('The figures').click();
 	await expect(years.getByRole('columnheader', { name: 'Earlier heading' })).toBeVisible();

@@ -38,7 +38,7 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await page.getByRole('button', { name: 'Read the table' }).click();
 	await expect(page.getByText('Read: 3 headings with 5 other names')).toBeVisible();
 	await expect(
-		page.getByRole('row', { name: 'row 3 “Oil lamps” came in “soon”, which is not a year; that is left out' })
+		page.getByRole('row', { name: 'row 3 “Oil lamps” has “soon” as its first year, which is not a year; it is skipped' })
 	).toBeVisible();
 	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('first');
@@ -79,9 +79,9 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	const changes = page.locator('.changes');
 	await expect(changes).toContainText('Skylights is new');
 	await expect(changes).toContainText('Bedside lights was “Night lights”');
-	await expect(changes).toContainText('Oil lamps is gone, and no other heading took its name');
+	await expect(changes).toContainText('Oil lamps has been deleted, and no other heading has its name');
 	await page.getByRole('button', { name: /^moved/ }).click();
-	await expect(changes).toHaveText(/Bedside lights stood below “Lamps”, now below nothing/);
+	await expect(changes).toHaveText(/Bedside lights was below “Lamps”, now below nothing/);
 
 	// The enquiry that uses one of its headings is told, once.
 	await page.goto(`/enquiries/${id}/headings`);

@@ -115,7 +115,7 @@ test('moving a line above one that it uses is refused with the reason', async ({
 	await page.keyboard.insertText('#1 AND yr:2010-');
 	await saved(page);
 	await page.keyboard.press('Alt+ArrowUp');
-	await expect(page.getByText('Line 2 uses line 1, which must stand above it. Nothing was moved.')).toBeVisible();
+	await expect(page.getByText('Line 2 uses line 1, which must be above it. Nothing was moved.')).toBeVisible();
 	await expect(page.locator('.cm-line')).toHaveText(['noise', '#1 AND yr:2010-']);
 });
 

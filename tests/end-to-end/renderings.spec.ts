@@ -173,7 +173,7 @@ test('a platform is taught from nothing by its examples, saved, used on another 
 		await expect(page.locator(`[data-construct=${construct}]`)).toHaveAttribute('data-passed', 'true');
 	// A contradiction is told at the example.
 	await page.locator('[data-construct=not] input').fill('hl(harbour) + hl(lantern)');
-	await expect(page.getByText('Two operators have the same sign.')).toBeVisible();
+	await expect(page.getByText('Two operators have the same symbol.')).toBeVisible();
 	await expect(page.getByRole('button', { name: 'Save the profile' })).toBeDisabled();
 	await page.locator('[data-construct=not] input').fill(EXAMPLES['not'] ?? '');
 	await page.getByRole('button', { name: 'Save the profile' }).click();

@@ -79,7 +79,7 @@ export class CollectionIndex {
 	/** Opens what this program has just made or checked. */
 	static sealed(buffer: ArrayBufferLike): CollectionIndex {
 		const opened = CollectionIndex.open(buffer, true);
-		if (!opened.ok) throw new Error(`This is no index: ${opened.code}`);
+		if (!opened.ok) throw new Error(`This is not an index: ${opened.code}`);
 		return opened.index;
 	}
 

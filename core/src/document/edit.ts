@@ -99,7 +99,7 @@ class Draft {
 				// What a thing may have and has not yet is put there; the document's form is checked by who stores it.
 				const parent = this.valueAt(above);
 				const old = this.valueAt(at) ?? (isItem(parent) ? null : undefined);
-				if (old === undefined) return { refused: 'What was to be changed is no longer there.' };
+				if (old === undefined) return { refused: 'The item to change has been deleted.' };
 				const within = this.ownAt(above);
 				if (Array.isArray(within)) within[this.find(within, last)] = edit.value;
 				else if (isItem(within)) within[last] = edit.value;
@@ -108,8 +108,7 @@ class Draft {
 			case 'insert': {
 				const list = this.valueAt(at) ?? (isItem(this.valueAt(above)) ? [] : undefined);
 				const id = identityOf(edit.item);
-				if (!Array.isArray(list) || id === null)
-					return { refused: 'The list that it was to be put in is no longer there.' };
+				if (!Array.isArray(list) || id === null) return { refused: 'The list to add to has been deleted.' };
 				if (this.known(list).ids.has(id)) return [];
 				this.place(at, edit.item, edit.after);
 				return [{ do: 'remove', at: [...at, id] }];
@@ -126,7 +125,7 @@ class Draft {
 			case 'move': {
 				const list = this.valueAt(above);
 				const found = Array.isArray(list) ? this.find(list, last) : -1;
-				if (!Array.isArray(list) || found < 0) return { refused: 'What was to be moved is no longer there.' };
+				if (!Array.isArray(list) || found < 0) return { refused: 'The item to move has been deleted.' };
 				if (edit.after === last) return [];
 				const before = identityOf(list[found - 1] ?? null);
 				this.place(above, this.removed(above, found), edit.after);

@@ -271,7 +271,7 @@ describe('the dossier', () => {
 			]
 		});
 		expect(toMarkdown(build(enquiry))).toContain(
-			'No heading of tidewater fits: all are wider (Ann, 2026-11-23). Text words carry the concept there.'
+			'No heading of tidewater fits: all are wider (Ann, 2026-11-23). The concept is searched by text words there.'
 		);
 	});
 

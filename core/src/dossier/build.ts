@@ -205,7 +205,7 @@ function concepts(input: DossierInput): Block[] {
 		for (const none of concept.noHeading ?? [])
 			blocks.push({
 				kind: 'paragraph',
-				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). Text words carry the concept there.`
+				text: `No heading of ${none.vocabulary} fits: ${none.reason} (${none.by}, ${none.on ?? 'no date'}). The concept is searched by text words there.`
 			});
 		const inSheet = input.lines
 			.filter((one) => one.concept === conceptLetter(index) && isSearching(one.line.role))
@@ -284,7 +284,7 @@ function strategy(input: DossierInput): Block[] {
 		},
 		{
 			kind: 'paragraph',
-			text: `Text without a field is searched in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” includes all narrower headings; @A stands for all lines of concept A.`
+			text: `Text without a field is searched in ${['ti', 'ab', 'kw'].map((field) => FIELD_NAMES[field as 'ti']).join(', ')}. “>” includes all narrower headings; @A means all lines of concept A.`
 		},
 		{
 			kind: 'table',

@@ -94,8 +94,7 @@ export function learnHeadings(examined: Examined): Profile['platform']['headings
 		const more = differing([plain, qualified.after], true);
 		const added = more && more.middles[0] === '' ? (more.middles[1] ?? '') : '';
 		const list = /^(.*[^\p{L}\p{N}]|)([\p{L}\p{N}]+)([^\p{L}\p{N}]+)([\p{L}\p{N}]+)([^\p{L}\p{N}]*)$/su.exec(added);
-		if (!more || !list)
-			examined.open('qualifiers', 'Two qualifiers and what stands between them cannot be seen in it.');
+		if (!more || !list) examined.open('qualifiers', 'It does not show two qualifiers with a separator between them.');
 		else {
 			qualifiers = {
 				pattern: `${list[1] ?? ''}%{list}${list[5] ?? ''}`,

@@ -223,7 +223,7 @@ class Learner implements Examined {
 		if (text !== null && !around)
 			this.open(
 				'phrase',
-				'The two words do not stand side by side in it; a phrase written with an operator between its words is not supported.'
+				'The two words are not side by side in it; a phrase written with an operator between its words is not supported.'
 			);
 		return around && around.before + around.after !== '' ? `${around.before}%{text}${around.after}` : '"%{text}"';
 	}
@@ -316,14 +316,14 @@ class Learner implements Examined {
 							? rest.slice(0, rest.toLowerCase().lastIndexOf(after))
 							: null;
 			if (found === null || found.trim() === '' || /\s/.test(found.trim()))
-				return this.open(construct, 'No sign can be seen where the letters were left out.');
+				return this.open(construct, 'It shows no character where the letters were left out.');
 			return found.trim();
 		};
 		const any = sign('ending', 'harbour', '');
 		const inside =
 			any === null
 				? 'no'
-				: this.ask('inside', `May ${any} stand inside a word, as in harb${any}r?`, [
+				: this.ask('inside', `May ${any} be used inside a word, as in harb${any}r?`, [
 						['no', 'no, only at the end'],
 						['yes', 'yes']
 					]);
@@ -412,7 +412,7 @@ class Learner implements Examined {
 			const [, start = '', between = '', end = ''] = around;
 			const at = between.toLowerCase().indexOf(and.trim().toLowerCase());
 			const after = at < 0 ? '' : between.slice(0, at).trimEnd();
-			if (at < 0) this.open('lines', `The operator ${and} does not stand between the two numbers.`);
+			if (at < 0) this.open('lines', `The operator ${and} is not between the two numbers.`);
 			else reference = `${start}%{n}${after === end.trimEnd() ? after : ''}`;
 		} else if (text !== null) this.open('lines', 'It does not contain the numbers 2 and 3.');
 		const run = (construct: string) => {

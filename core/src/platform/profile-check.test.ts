@@ -61,27 +61,27 @@ describe('a profile that contradicts itself', () => {
 		[
 			'an operator without a sign',
 			platform({ operators: { ...operators, or: ' ' } }),
-			'platform.operators: An operator has no sign.'
+			'platform.operators: An operator has no symbol.'
 		],
 		[
 			'one sign for two operators, whatever its case',
 			platform({ operators: { ...operators, or: 'BOTH' } }),
-			'platform.operators: Two operators have the same sign.'
+			'platform.operators: Two operators have the same symbol.'
 		],
 		[
 			'one sign for two wildcards',
 			platform({ wildcards: { ...wildcards, one: wildcards.any } }),
-			'platform.wildcards: Two wildcards have the same sign.'
+			'platform.wildcards: Two wildcards have the same symbol.'
 		],
 		[
 			'a letter for a wildcard',
 			platform({ wildcards: { ...wildcards, any: 'x' } }),
-			'platform.wildcards: A wildcard sign must not be a letter, a digit, a space or a bracket.'
+			'platform.wildcards: A wildcard must not be a letter, a digit, a space or a bracket.'
 		],
 		[
 			'a bracket for a wildcard',
 			platform({ wildcards: { ...wildcards, one: ')' } }),
-			'platform.wildcards: A wildcard sign must not be a letter, a digit, a space or a bracket.'
+			'platform.wildcards: A wildcard must not be a letter, a digit, a space or a bracket.'
 		],
 		[
 			'codes that the pattern has no place for',
@@ -126,7 +126,9 @@ describe('a profile that contradicts itself', () => {
 	});
 	it('a proximity that begins with its other side is refused: every text could begin it', () => {
 		const found = problems(platform({ proximity: { ...proximity, within: '%{right}%{left}%{n}' } }));
-		expect(found).toEqual(['platform.proximity.within: The pattern must begin with its left side or with a sign.']);
+		expect(found).toEqual([
+			'platform.proximity.within: The pattern must begin with its left side or with a character of its own.'
+		]);
 	});
 	it('tells every fault, not the first alone', () => {
 		const found = problems(
@@ -138,8 +140,8 @@ describe('a profile that contradicts itself', () => {
 		);
 		expect(found).toEqual(
 			expect.arrayContaining([
-				'platform.operators: Two operators have the same sign.',
-				'platform.wildcards: Two wildcards have the same sign.',
+				'platform.operators: Two operators have the same symbol.',
+				'platform.wildcards: Two wildcards have the same symbol.',
 				'platform.lines.reference: The pattern lacks %{n}.'
 			])
 		);

@@ -220,7 +220,7 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 		const [first] = templateOf(pattern);
 		// What stands before the first side must be seen, or every text could begin a proximity.
 		if (!isSlot(first, 'left') && !isSlot(first, 'words') && !(isLiteral(first) && first.literal.trim() !== ''))
-			say(`platform.proximity.${kind}`, 'The pattern must begin with its left side or with a sign.');
+			say(`platform.proximity.${kind}`, 'The pattern must begin with its left side or with a character of its own.');
 		const sides = slots.includes('words') || (slots.includes('left') && slots.includes('right'));
 		if (!sides || !slots.includes('n'))
 			say(`platform.proximity.${kind}`, 'The pattern needs %{left}, %{right} and %{n}; or %{words} and %{n}.');
@@ -231,12 +231,12 @@ export function profileProblems(profile: Profile): readonly ProfileProblem[] {
 	const signs = [operators.and, operators.or, ...(operators.not === null ? [] : [operators.not])].map((one) =>
 		one.trim().toLowerCase()
 	);
-	if (signs.some((one) => one === '')) say('platform.operators', 'An operator has no sign.');
-	if (new Set(signs).size < signs.length) say('platform.operators', 'Two operators have the same sign.');
+	if (signs.some((one) => one === '')) say('platform.operators', 'An operator has no symbol.');
+	if (new Set(signs).size < signs.length) say('platform.operators', 'Two operators have the same symbol.');
 	const wild = [wildcards.any, wildcards.one, wildcards.optional].filter((one): one is string => one !== null);
-	if (new Set(wild).size < wild.length) say('platform.wildcards', 'Two wildcards have the same sign.');
+	if (new Set(wild).size < wild.length) say('platform.wildcards', 'Two wildcards have the same symbol.');
 	if (wild.some((one) => /[\p{L}\p{N}\s()]/u.test(one)))
-		say('platform.wildcards', 'A wildcard sign must not be a letter, a digit, a space or a bracket.');
+		say('platform.wildcards', 'A wildcard must not be a letter, a digit, a space or a bracket.');
 	if (proximity.before !== null && proximity.before === proximity.within)
 		say('platform.proximity', 'Ordered and unordered proximity are written the same.');
 	const coded =

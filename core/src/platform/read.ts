@@ -213,7 +213,7 @@ class Reader {
 			this.at,
 			this.at + 1,
 			'side-by-side',
-			`Two pieces stand side by side without an operator; they are joined with ${this.profile.platform.operators.and} for now.`
+			`Two pieces are side by side without an operator; they are combined with ${this.profile.platform.operators.and} for now.`
 		);
 		return { kind: 'and' };
 	}
@@ -230,7 +230,7 @@ class Reader {
 				0,
 				this.text.length,
 				'mixed-operators',
-				`Different operators stand side by side; ${name} demands brackets there. They are read from the left for now.`
+				`Different operators are side by side; ${name} demands brackets there. They are read from the left for now.`
 			);
 		return assemble(items, joints, operators.precedence);
 	}
@@ -431,7 +431,7 @@ class Reader {
 			? [written]
 			: written.split(joiner.trim() === '' ? /\s+/ : joiner.trim());
 		const fields = new Set<IndexedField>(codes.flatMap((code) => this.grammar.fields.get(key(code)) ?? []));
-		if (!isText(of)) this.fault(from, this.at, 'field-on-other', 'A field stands on something that is no text.');
+		if (!isText(of)) this.fault(from, this.at, 'field-on-other', 'A field is applied to something that is not text.');
 		return {
 			kind: 'field',
 			fields: fields.size === INDEXED_FIELDS.length ? ['all'] : INDEXED_FIELDS.filter((one) => fields.has(one)),

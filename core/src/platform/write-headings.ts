@@ -13,7 +13,7 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 			piece,
 			'no-headings',
 			`${source.name} has no headings.`,
-			'Let the text words carry it and leave it out here, with the reason; or put words in its place.'
+			'Leave it out here, with the reason, and rely on the text words; or search words instead.'
 		);
 	if (piece.label === null) {
 		if (headings.anyQualified === null || headings.anyQualified === undefined)
@@ -31,7 +31,7 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 			piece,
 			'unknown-heading',
 			'The heading is unknown.',
-			'Mend it in the strategy, or leave it out here with a reason.'
+			'Fix it in the strategy, or leave it out here with a reason.'
 		);
 	if (found.vocabulary !== source.vocabulary) return counterparts(pen, piece, found, flipped);
 	if (piece.main && headings.main === null)
@@ -82,10 +82,10 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 			piece,
 			'nothing-left',
 			`Nothing is left of ${found.label} once the exceptions are removed.`,
-			'Mend it in the strategy, or leave it out here with a reason.'
+			'Fix it in the strategy, or leave it out here with a reason.'
 		);
 	const why =
-		piece.except.length > 0 ? 'there is no “except” here' : `${name} does not bring narrower headings by itself`;
+		piece.except.length > 0 ? 'there is no “except” here' : `${name} does not include narrower headings automatically`;
 	if (headings.exact === null) {
 		// Each of them would bring its narrower ones, those left out among them.
 		pen.note(
@@ -135,7 +135,7 @@ function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrit
 			'other-vocabulary',
 			none ? `It was decided that no heading of ${source.name} fits: ${none.why} (${none.by}, ${none.on}).` : likeness,
 			none
-				? 'Leave it out here and let the text words carry it, or put words in its place.'
+				? 'Leave it out here and rely on the text words, or search words instead.'
 				: 'Choose its counterpart there, replace it with words, or leave it out with a reason.',
 			{
 				candidates: offered.map(reach),

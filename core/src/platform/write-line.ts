@@ -236,7 +236,7 @@ export class LineWriter implements LineOutput {
 					'no-not',
 					expression,
 					`${this.profile.platform.name} has no NOT: what ${print(expression.drop)} retrieves is not removed.`,
-					'Accept it, and take those records away after the export.',
+					'Accept it, and remove those records after the export.',
 					flipped
 				);
 			return keep;
@@ -483,8 +483,8 @@ export class LineWriter implements LineOutput {
 			return this.cannot(
 				piece,
 				'lost-line',
-				'The line that this refers to is gone.',
-				'Mend the reference in the strategy.'
+				'The line that this refers to has been deleted.',
+				'Fix the reference in the strategy.'
 			);
 		if (lost.length > 0)
 			this.note(

@@ -115,7 +115,7 @@ function patternForms(
 			note(
 				'narrowed',
 				'most-variants',
-				`“${pattern}” stands for ${known} words here, and ${profile.platform.name} looks for the first ${most} only.`,
+				`“${pattern}” matches ${known} words here, and ${profile.platform.name} looks for the first ${most} only.`,
 				'Choose a longer stem, or several.'
 			);
 		return plain.map((form) => form.replace(/[*?~]/g, (sign) => signs[sign as '*' | '?' | '~'] ?? ''));
@@ -136,7 +136,7 @@ function patternForms(
 		note(
 			'to decide',
 			'wildcard',
-			`“${pattern}” cannot be written: ${reason}, and it stands for ${known.length} words here, more than can be written out.`,
+			`“${pattern}” cannot be written: ${reason}, and it matches ${known.length} words here, more than can be written out.`,
 			'Choose a longer stem, or type the forms that are meant.'
 		);
 		return null;
@@ -181,12 +181,12 @@ function whyNot(pattern: string, inPhrase: boolean, profile: Profile): string | 
 	if (signs.has('*') && wildcards.any === null) return 'this platform has no wildcard for “any ending”';
 	if (signs.has('?') && wildcards.one === null) return 'this platform has no wildcard for “exactly one letter”';
 	if (signs.has('~') && wildcards.optional === null) return 'this platform has no wildcard for “none or one letter”';
-	if (/^[*?~]/.test(pattern) && !wildcards.front) return 'a wildcard cannot stand at the front here';
+	if (/^[*?~]/.test(pattern) && !wildcards.front) return 'a wildcard is not allowed at the front of a word here';
 	if (/[*?~](?=[^*?~])/.test(pattern.replace(/^[*?~]+/, '')) && !wildcards.inside)
-		return 'a wildcard cannot stand inside a word here';
+		return 'a wildcard is not allowed inside a word here';
 	const stem = pattern.search(/[*?~]/);
 	if (stem > 0 && stem < wildcards.smallestStem)
-		return `at least ${wildcards.smallestStem} letters must stand before a wildcard here`;
+		return `at least ${wildcards.smallestStem} letters are needed before a wildcard here`;
 	return null;
 }
 

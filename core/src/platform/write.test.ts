@@ -305,7 +305,7 @@ describe('a wildcard that cannot be written', () => {
 				'song*',
 				Array.from({ length: 41 }, (_, at) => `song${at}`)
 			)?.message
-		).toContain('it stands for 41 words here, more than can be written out');
+		).toContain('it matches 41 words here, more than can be written out');
 	});
 	it('says so inside proximity, too, and of the right term', () => {
 		expect(told('song* WITHIN/3 night', [])).toMatchObject({

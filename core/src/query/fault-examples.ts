@@ -192,7 +192,7 @@ export const FAULT_EXAMPLES: readonly FaultExample[] = [
 		code: 'wildcard-beside',
 		severity: 'error',
 		example: '光*',
-		meaning: '`*` or `~` beside a character that is a word by itself.'
+		meaning: '`*` or `~` beside a character that is a word of its own.'
 	},
 	{ code: 'year-form', severity: 'error', example: 'yr:20', meaning: 'Years that are not written with four digits.' },
 	{

@@ -43,7 +43,7 @@ export function checkHandLimits(expression: Expression, outermost: boolean, repo
 				'error',
 				'hand-place',
 				expression.at ?? { from: 0, to: 0 },
-				'What is set by hand acts on the whole line: it stands alone, or beside the outermost AND.'
+				'A mark applies to the whole line: use it alone, or beside the outermost AND.'
 			)
 		);
 	if (expression.kind === 'and' && outermost) {

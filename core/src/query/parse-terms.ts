@@ -122,7 +122,7 @@ function readTerm(typed: string, at: Span, report: Report): Expression | null {
 				'error',
 				'wildcard-beside',
 				at,
-				`“${beside}” beside a character that is a word by itself matches nothing more; “?” is one more character.`,
+				`“${beside}” beside a character that is a word of its own matches nothing more; “?” is one more character.`,
 				[replacing('Remove it', at, rewritten(text, at, text.replaceAll(beside, '')))]
 			)
 		);
@@ -287,7 +287,7 @@ export function readHeading(text: string, at: Span, closed: boolean, report: Rep
 		return null;
 	}
 	if (rest === '*' && qualifiers.length === 0) {
-		tell(fault('error', 'any-heading', at, '{*} stands for any heading and needs a qualifier, as in {* | harm}.'));
+		tell(fault('error', 'any-heading', at, '{*} means any heading and needs a qualifier, as in {* | harm}.'));
 		return null;
 	}
 	return {

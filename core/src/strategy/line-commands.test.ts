@@ -177,9 +177,9 @@ describe('spreading a block', () => {
 	});
 
 	it.each([
-		['alder AND birch', 'no list of terms'],
+		['alder AND birch', 'not a list of terms'],
 		['alder OR', 'cannot be read'],
-		['#1 OR #2', 'joins lines']
+		['#1 OR #2', 'combines lines']
 	])('of %s is refused: %s', (text, why) => {
 		const before = strategy([['elm'], ['fir'], [text]]);
 		expect(spreadLine(before, 'L3', newId)).toMatchObject({ refused: expect.stringContaining(why) as string });

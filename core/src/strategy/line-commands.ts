@@ -118,14 +118,15 @@ function standing(strategy: StrategyPart, opened: OpenedLine, node: Expression):
  */
 export function spreadLine(strategy: StrategyPart, id: string, newId: () => string): LineCommand {
 	const line = strategy.lines.find((one) => one.id === id);
-	if (!line) return { refused: 'That line is gone.' };
+	if (!line) return { refused: 'That line has been deleted.' };
 	const number = numberIn(strategy, id);
 	const [opened] = openSources([line.source]);
-	if (!opened?.tree) return { refused: `Line ${number} cannot be read as it stands; mend its faults first.` };
+	if (!opened?.tree) return { refused: `Line ${number} cannot be read; fix its faults first.` };
 	const sides = sidesOf(opened.tree);
-	if (!sides) return { refused: `Line ${number} is no list of terms joined with OR, so there is nothing to spread.` };
+	if (!sides)
+		return { refused: `Line ${number} is not a list of terms combined with OR, so there is nothing to spread.` };
 	if (sides.every((side) => side.kind === 'line'))
-		return { refused: `Line ${number} joins lines; its terms stand on lines of their own already.` };
+		return { refused: `Line ${number} combines lines; its terms are already on lines of their own.` };
 	if (sides.length > SPREAD_CEILING)
 		return {
 			refused: `Line ${number} has ${sides.length} terms; at most ${SPREAD_CEILING} lines are made in one step.`
@@ -241,7 +242,7 @@ function mayGather(strategy: StrategyPart, full: readonly Chosen[]): string | nu
 	if (!first) return null;
 	const number = (one: Chosen) => numberIn(strategy, one.line.id);
 	const faulty = full.find((one) => !one.opened.tree);
-	if (faulty) return `Line ${number(faulty)} cannot be read as it stands; mend its faults first.`;
+	if (faulty) return `Line ${number(faulty)} cannot be read; fix its faults first.`;
 	const other = full.find((one) => one.line.concept !== first.line.concept || one.line.strand !== first.line.strand);
 	if (other)
 		return `Lines ${number(first)} and ${number(other)} belong to different concepts or strands; a block belongs to one.`;
@@ -264,7 +265,7 @@ function mayGather(strategy: StrategyPart, full: readonly Chosen[]): string | nu
 				opened.linesOf(node).some((id) => full.some((one) => one.line.id === id))
 			)
 	);
-	return inner ? `Line ${number(inner)} uses another of these lines; take it out of the choice.` : null;
+	return inner ? `Line ${number(inner)} uses another of these lines; remove it from the selection.` : null;
 }
 
 /** The identities that an OR of references joins; null where a tree is anything else. */

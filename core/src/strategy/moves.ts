@@ -27,7 +27,7 @@ export function moveFault(before: StrategyPart, after: StrategyPart): string | n
 		if (already.has(pair)) continue;
 		const [user = '', used = ''] = pair.split('>');
 		const number = (id: string) => before.lines.findIndex((line) => line.id === id) + 1;
-		return `Line ${number(user)} uses line ${number(used)}, which must stand above it. Nothing was moved.`;
+		return `Line ${number(user)} uses line ${number(used)}, which must be above it. Nothing was moved.`;
 	}
 	return null;
 }

@@ -110,7 +110,7 @@ describe('references are held by identity', () => {
 			...before,
 			lines: [...before.lines.slice(3, 4), ...before.lines.slice(0, 3), ...before.lines.slice(4)]
 		};
-		expect(moveFault(before, moved)).toBe('Line 4 uses line 1, which must stand above it. Nothing was moved.');
+		expect(moveFault(before, moved)).toBe('Line 4 uses line 1, which must be above it. Nothing was moved.');
 		const fine = { ...before, lines: [before.lines[1], before.lines[0], ...before.lines.slice(2)] as StrategyLine[] };
 		expect(moveFault(before, fine)).toBeNull();
 		expect(readStrategy(strategy([{ text: '#2' }, { text: 'light' }]), open, 2026)[0]?.faults[0]?.code).toBe(

@@ -128,7 +128,7 @@ function linked(
 			fault(
 				'unknown-qualifier',
 				place,
-				`“${heading.label}” takes the qualifier ${code}, which is not in the file; that is left out`
+				`“${heading.label}” allows the qualifier ${code}, which is not in the file; it is skipped`
 			);
 		return qualifiers.has(code);
 	});

@@ -267,7 +267,7 @@ class TagDepth {
 			else if (!match[2] && ++this.depth > DEEPEST)
 				throw new Refused(
 					'too-deep',
-					`The file stands more than ${DEEPEST} elements deep; no vocabulary does. It was not read.`
+					`The file is nested more than ${DEEPEST} elements deep, which no vocabulary needs. It was not read.`
 				);
 		}
 		const open = text.lastIndexOf('<');
@@ -289,7 +289,7 @@ function checkJsonDepth(text: string): void {
 			if (++depth > DEEPEST)
 				throw new Refused(
 					'too-deep',
-					`The file stands more than ${DEEPEST} brackets deep; no vocabulary does. It was not read.`
+					`The file is nested more than ${DEEPEST} brackets deep, which no vocabulary needs. It was not read.`
 				);
 		} else if (sign === 125 || sign === 93) depth--;
 	}

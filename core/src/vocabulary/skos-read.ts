@@ -66,7 +66,7 @@ export function readTurtle(turtle: string, id: string): SkosRead {
 	try {
 		return fromGraph(readTurtleText(turtle, WANTED), id);
 	} catch (error) {
-		return nothing('not-rdf', `This is no Turtle: ${error instanceof Error ? error.message : String(error)}`);
+		return nothing('not-rdf', `This is not valid Turtle: ${error instanceof Error ? error.message : String(error)}`);
 	}
 }
 
@@ -139,7 +139,7 @@ function fromGraph(graph: Graph, id: string): SkosRead {
 			faults.push({
 				code: 'bad-year',
 				place: iri,
-				message: `came in “${since.slice(0, 60)}”, which is not a year; that is left out`
+				message: `has “${since.slice(0, 60)}” as its first year, which is not a year; it is skipped`
 			});
 		const seeAlso = links(RDFS_SEE_ALSO).filter((one) => graph.has(base + one));
 		const changes = [...of(iri, `${SKOS}changeNote`), ...of(iri, `${SKOS}historyNote`)].map(textOf).map(changeOf);

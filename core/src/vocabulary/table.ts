@@ -162,7 +162,7 @@ export function readTable(text: string, shape: TableShape, id: string, name: str
 			faults.push({
 				code: 'bad-year',
 				place,
-				message: `“${label}” came in “${since.slice(0, 60)}”, which is not a year; that is left out`
+				message: `“${label}” has “${since.slice(0, 60)}” as its first year, which is not a year; it is skipped`
 			});
 		const heading: Heading = {
 			id: cell('id') || slug(label),

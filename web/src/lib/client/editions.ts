@@ -28,11 +28,11 @@ export function changeText(change: HeadingChange): string {
 		case 'renamed':
 			return `was “${change.from}”`;
 		case 'moved':
-			return `stood below ${listed(change.from)}, now below ${listed(change.to)}`;
+			return `was below ${listed(change.from)}, now below ${listed(change.to)}`;
 		case 'merged':
-			return `is gone; its name belongs to “${change.intoLabel}” now`;
+			return `has been merged: its name now belongs to “${change.intoLabel}”`;
 		case 'withdrawn':
-			return 'is gone, and no other heading took its name';
+			return 'has been deleted, and no other heading has its name';
 		case 'note':
 			return change.from === ''
 				? 'has a scope note now'

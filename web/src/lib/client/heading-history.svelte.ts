@@ -26,12 +26,12 @@ export function earlierAdvice(old: Earlier, from: number | null): { readonly nee
 	if (old.renamed)
 		return {
 			needed: false,
-			text: `Called ${old.label}${until}: a mere renaming. Older records carry the new name; nothing needs adding.`
+			text: `Called ${old.label}${until}: renamed only. Older records already carry the new name; nothing needs adding.`
 		};
 	if (from !== null && old.until !== null && from > old.until)
 		return {
 			needed: false,
-			text: `${old.label} stood for it${until}. Your strategy searches from ${from}, so it is not needed.`
+			text: `It was indexed as ${old.label}${until}. Your strategy searches from ${from}, so it is not needed.`
 		};
 	const years = old.until === null ? 'the earlier years' : `the years up to ${old.until}`;
 	return {
@@ -39,7 +39,7 @@ export function earlierAdvice(old: Earlier, from: number | null): { readonly nee
 		text:
 			old.id === null
 				? `Records of ${years} carry ${old.label}, which is no longer a heading; search it as text words.`
-				: `For ${years} it was ${old.label}. You search those years${from === null ? ' (no limit on years)' : ''}.`
+				: `For ${years} it was indexed as ${old.label}. You search those years${from === null ? ' (no limit on years)' : ''}.`
 	};
 }
 

@@ -41,7 +41,7 @@ describe('what an earlier heading means', () => {
 	it('one that ended before the years searched is not needed', () => {
 		expect(earlierAdvice(old(), 2006)).toEqual({
 			needed: false,
-			text: 'Confusion stood for it until 1971. Your strategy searches from 2006, so it is not needed.'
+			text: 'It was indexed as Confusion until 1971. Your strategy searches from 2006, so it is not needed.'
 		});
 	});
 	it.each([1971, 1960, null])('one within the years searched (from %s) is', (from) => {
@@ -59,9 +59,12 @@ describe('changes of an edition in words', () => {
 	it.each([
 		[{ kind: 'new', id: 'a', label: 'A' }, 'is new'],
 		[{ kind: 'renamed', id: 'a', label: 'A', from: 'B' }, 'was “B”'],
-		[{ kind: 'moved', id: 'a', label: 'A', from: ['B', 'C'], to: [] }, 'stood below “B”, “C”, now below nothing'],
-		[{ kind: 'merged', id: 'a', label: 'A', into: 'b', intoLabel: 'B' }, 'is gone; its name belongs to “B” now'],
-		[{ kind: 'withdrawn', id: 'a', label: 'A' }, 'is gone, and no other heading took its name'],
+		[{ kind: 'moved', id: 'a', label: 'A', from: ['B', 'C'], to: [] }, 'was below “B”, “C”, now below nothing'],
+		[
+			{ kind: 'merged', id: 'a', label: 'A', into: 'b', intoLabel: 'B' },
+			'has been merged: its name now belongs to “B”'
+		],
+		[{ kind: 'withdrawn', id: 'a', label: 'A' }, 'has been deleted, and no other heading has its name'],
 		[{ kind: 'note', id: 'a', label: 'A', from: '', to: 'x' }, 'has a scope note now'],
 		[{ kind: 'note', id: 'a', label: 'A', from: 'x', to: '' }, 'has no scope note any more'],
 		[{ kind: 'names', id: 'a', label: 'A', gained: ['x'], lost: ['y'] }, 'is also called “x”; is no longer called “y”']

@@ -10,7 +10,7 @@
 	<p class="mt-2">{data.person?.name}, {data.person?.email}{data.person?.administrator ? ', administrator' : ''}</p>
 	{#if data.person?.administrator}<p class="mt-2"><a href="/administration">Look after the installation</a></p>{/if}
 	<h2 class="mt-8">Change password</h2>
-	<form method="POST" class="mt-2 grid gap-3 max-w-md" use:enhance>
+	<form method="POST" class="mt-2 grid grid-cols-1 gap-3 max-w-md" use:enhance>
 		<label
 			><span class="label-text">Present password</span><input
 				class="input"

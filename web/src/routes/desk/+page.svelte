@@ -131,7 +131,7 @@
 	{/if}
 	<section class="mt-10">
 		<h2>New enquiry</h2>
-		<form class="mt-2 grid gap-3" onsubmit={create}>
+		<form class="mt-2 grid grid-cols-1 gap-3" onsubmit={create}>
 			<label
 				><span class="label-text">The question, as the team asks it</span><textarea
 					class="textarea"

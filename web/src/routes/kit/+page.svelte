@@ -54,7 +54,7 @@
 				<a href="#fields-{mode}">A link</a>
 			</p>
 			<h3 class="mt-4" id="fields-{mode}">Fields</h3>
-			<div class="mt-2 grid gap-3 sm:grid-cols-2">
+			<div class="mt-2 grid grid-cols-1 gap-3 sm:grid-cols-2">
 				<label><span class="label-text">One row</span><input class="input" value="typed" /></label>
 				<label><span class="label-text">Empty</span><input class="input" placeholder="What belongs here" /></label>
 				<label

@@ -88,8 +88,8 @@
 	{#if data.profiles.length > 1}
 		<h2 class="mt-6">A source on another platform</h2>
 		<p class="small soft">
-			How a platform writes, and what a source holds, are two parts: several databases lie on one platform, one database
-			on several.
+			How a platform writes, and what a source holds, are two parts: several databases can be on one platform, one
+			database on several.
 		</p>
 		<div class="flex flex-wrap items-end gap-2 mt-1">
 			<label

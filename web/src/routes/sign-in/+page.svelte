@@ -21,7 +21,7 @@
 				<button class="btn preset-filled mt-2">Open the demo</button>
 			</form>
 		{/if}
-		<form method="POST" class="mt-6 grid gap-3" use:enhance>
+		<form method="POST" class="mt-6 grid grid-cols-1 gap-3" use:enhance>
 			<label
 				><span class="label-text">E-mail address</span><input
 					class="input"
@@ -44,7 +44,7 @@
 			{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
 			<p class="flex items-center gap-4">
 				<button class="btn {!data.demo ? 'preset-filled' : 'preset-outlined-surface-500'}">Sign in</button>
-				<a href="/sign-up">Make an account</a>
+				<a href="/sign-up">Create an account</a>
 			</p>
 		</form>
 	</section>

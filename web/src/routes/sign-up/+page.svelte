@@ -9,7 +9,7 @@
 		<img src="/lantern.svg" alt="" width="28" height="28" /> <strong>Wide Lantern</strong>
 	</p>
 	<h1 class="mt-6">Make an account</h1>
-	<form method="POST" class="mt-4 grid gap-3" use:enhance>
+	<form method="POST" class="mt-4 grid grid-cols-1 gap-3" use:enhance>
 		<label
 			><span class="label-text">Your name, as others should see it</span><input
 				class="input"
@@ -41,7 +41,7 @@
 		>
 		{#if form?.message}<p class="say fault" role="alert">{form.message}</p>{/if}
 		<p class="flex items-center gap-4">
-			<button class="btn preset-filled">Create account</button> <a href="/sign-in">I have one</a>
+			<button class="btn preset-filled">Create account</button> <a href="/sign-in">I already have an account</a>
 		</p>
 	</form>
 </main>

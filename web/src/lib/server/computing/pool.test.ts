@@ -95,7 +95,7 @@ describe('the computing threads', () => {
 			{ do: 'highlights', records: [{ ...blankRecord('x'), source: 's', titles: ['a lamp'] }], labels: {}, ...of },
 			{ owner: 'a' }
 		);
-		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6 }], headings: [] }]);
+		expect(lit).toEqual([{ spans: [{ field: 'ti', entry: 0, from: 2, to: 6, lines: ['lamp'] }], headings: [] }]);
 	});
 	it('tell variants, and what each side of an OR brings alone', async () => {
 		expect(

@@ -81,7 +81,7 @@ async function checked(
 					cause: 'reads-otherwise',
 					piece: own.text,
 					message: 'Read back by the same profile, this line means something else: the profile is ambiguous here.',
-					next: 'Check the line on the platform, and mend the profile.',
+					next: 'Check the line on the platform, and fix the profile.',
 					effect: null,
 					candidates: []
 				}

@@ -72,7 +72,7 @@
 
 <details class="mt-2">
 	<summary>Load {what}</summary>
-	<form class="mt-2 grid gap-3 max-w-xl" onsubmit={load}>
+	<form class="mt-2 grid grid-cols-1 gap-3 max-w-xl" onsubmit={load}>
 		<FileField label="File on this computer" {endings} {file} choose={(chosen) => (file = chosen)} />
 		<label
 			><span class="label-text">or an address that may be reached</span><input

@@ -197,7 +197,7 @@
 					><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
 			<option value="park">park it</option>
 		</select>
-		<button class="btn hover:preset-tonal" aria-label="Remove {name}" onclick={() => takeOut(list, id)}
+		<button class="btn btn-sm hover:preset-tonal" aria-label="Remove {name}" onclick={() => takeOut(list, id)}
 			><X size={13} /></button
 		>
 	{/if}
@@ -217,7 +217,7 @@
 {#snippet headingChip(heading: ConceptHeading)}
 	{@const key = headingKey(heading)}
 	<button
-		class="cursor-pointer"
+		class="cursor-pointer text-left"
 		onclick={() =>
 			lens.show({ kind: 'heading', vocabulary: heading.vocabulary, heading: heading.heading, concept: concept.id })}
 		>{heading.main ? '!' : ''}{#await label(heading)}…{:then name}{name}{:catch}{heading.heading}{/await}{reachSign(
@@ -252,19 +252,21 @@
 			>{`{${find.text}}`}</button
 		>{:else}{find.text}{/if}
 	{#if enquiry.editable}<button
-			class="btn hover:preset-tonal"
+			class="btn btn-sm hover:preset-tonal"
 			aria-label="Use {find.text}"
 			title={heading ? 'Add the heading' : 'Add it as a word'}
 			onclick={() => takeFind(find)}><ArrowUp size={13} /></button
-		><button class="btn hover:preset-tonal" aria-label="Drop {find.text}" onclick={() => takeOut('parked', find.id)}
-			><X size={13} /></button
+		><button
+			class="btn btn-sm hover:preset-tonal"
+			aria-label="Drop {find.text}"
+			onclick={() => takeOut('parked', find.id)}><X size={13} /></button
 		>{/if}
 {/snippet}
 
 <section class="band" id="concept-{concept.id}" style={hueOf(index)} aria-label="Concept {letter}: {concept.name}">
-	<header class="flex items-center gap-3">
+	<header class="flex flex-wrap items-center gap-x-3">
 		<span class="hue-letter">{letter}</span>
-		<div class="flex-1 font-semibold">
+		<div class="flex-1 min-w-48 font-semibold">
 			<EditText
 				at={['concepts', concept.id, 'name']}
 				label="Name of concept {letter}"
@@ -489,6 +491,15 @@
 		gap: 8px;
 		margin-top: 6px;
 		align-items: start;
+	}
+	@media (max-width: 480px) {
+		.band {
+			padding-left: 10px;
+		}
+		.band :global(.row) {
+			grid-template-columns: minmax(0, 1fr);
+			gap: 2px;
+		}
 	}
 	.used {
 		width: 7px;

@@ -122,7 +122,7 @@
 		{:else}
 			<p class="small soft">
 				{concept.headings.length === 0
-					? 'What its name and words are called in each. Nothing is taken yet.'
+					? 'What its name and words are called in each. Nothing is added yet.'
 					: 'What was added is shown in full, with possible equivalents in the other vocabularies beside it.'} A line joins
 				equivalents: solid where somebody decided it, dashed where it is suggested.
 			</p>

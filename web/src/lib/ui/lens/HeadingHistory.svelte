@@ -94,7 +94,7 @@
 				{advice.text}
 				{#if advice.needed && old.id !== null && takeEarlier}
 					{@const id = old.id}
-					{#if model.isAdded(vocabulary, id)}<span class="soft">It is added.</span>{:else}<button
+					{#if model.isAdded(vocabulary, id)}<span class="soft">Already added.</span>{:else}<button
 							class="btn btn-sm preset-outlined-surface-500"
 							onclick={() => takeEarlier(id, old.label)}>Add {old.label} as well ({formatCount(old.records)})</button
 						>{/if}
@@ -104,7 +104,7 @@
 			<p class="small mt-1">
 				{history.since === null
 					? 'The vocabulary does not say since when it is used.'
-					: `In use since ${history.since}; the vocabulary names nothing that stood for it before. Records of earlier years need text words.`}
+					: `In use since ${history.since}; the vocabulary names no earlier heading. Records of earlier years need text words.`}
 			</p>
 		{/each}
 		<Chart
@@ -113,7 +113,7 @@
 			text="{formatCount(sumOfYears(history, 'records'))} {sumOfYears(history, 'records') === 1
 				? 'record'
 				: 'records'} with the heading{sumOfYears(history, 'earlier') > 0
-				? `, ${formatCount(sumOfYears(history, 'earlier'))} with what stood for it before`
+				? `, ${formatCount(sumOfYears(history, 'earlier'))} with the earlier heading`
 				: ''}. {formatCount(sumOfYears(history, 'bare'))} of {formatCount(
 				sumOfYears(history, 'all')
 			)} records of the collection carry no heading at all: only text words find them."

@@ -31,7 +31,7 @@
 		return {
 			label: `Add to ${letter} ${concept.name}`,
 			known: inConcept(concept, shown),
-			act: (choice: Taking) => void enquiry.edit('take a heading', addHeading(concept, choice))
+			act: (choice: Taking) => void enquiry.edit('add a heading', addHeading(concept, choice))
 		};
 	}
 	/** In the sheet the cursor goes to the line at once. */

@@ -123,7 +123,7 @@
 	{#if served?.state === 'off' && served.passes !== null}<p class="say note small mt-2">
 			Switched off. Lines that use it use <span class="line-face">{served.passes}</span> instead.
 		</p>{/if}
-	<div class="mt-2 grid gap-3">
+	<div class="mt-2 grid grid-cols-1 gap-3">
 		<div bind:this={labelled}>
 			<EditText
 				at={['lines', id, 'label']}

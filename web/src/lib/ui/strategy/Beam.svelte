@@ -67,7 +67,7 @@
 <figure class="beam" class:dim={old}>
 	<figcaption class="flex items-baseline gap-4">
 		<h2>The beam</h2>
-		<span class="small soft">records still lit after each side of the result, on a log scale</span><button
+		<span class="small soft">records still retrieved after each side of the result, on a log scale</span><button
 			class="btn btn-sm hover:preset-tonal ml-auto"
 			aria-pressed={asTable}
 			onclick={() => (asTable = !asTable)}>{asTable ? 'Drawing' : 'Figures'}</button
@@ -79,8 +79,8 @@
 			<thead
 				><tr
 					><th scope="col">Side</th><th scope="col" class="text-right">Alone</th><th scope="col" class="text-right"
-						>Still lit</th
-					><th scope="col">Known records that go dark</th></tr
+						>Still retrieved</th
+					><th scope="col">Known articles lost</th></tr
 				></thead
 			>
 			<tbody>
@@ -103,7 +103,7 @@
 			</tbody>
 		</table>
 	{:else}
-		<div class="scroll">
+		<div class="flow">
 			<svg viewBox="0 0 {WIDTH} {HEIGHT}" role="img" aria-label={text} preserveAspectRatio="none">
 				<path d={outline} />
 				{#each steps as step, at (at)}
@@ -151,14 +151,12 @@
 	.dim {
 		opacity: 0.5;
 	}
-	.scroll {
-		overflow-x: auto;
+	.flow {
 		margin-top: 8px;
 	}
 	svg {
 		display: block;
 		width: 100%;
-		min-width: 30rem;
 		height: 112px;
 		background: var(--sea);
 		border-radius: 4px;
@@ -176,7 +174,6 @@
 	}
 	ol {
 		display: grid;
-		min-width: 30rem;
 		list-style: none;
 		margin: 6px 0 0;
 		padding: 0;

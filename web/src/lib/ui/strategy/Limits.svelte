@@ -40,7 +40,7 @@
 	<p class="small soft mt-1">
 		Limits come last, after the concepts are combined, each on a line of its own with its reason.
 	</p>
-	<form class="mt-3 grid gap-3" onsubmit={insert}>
+	<form class="mt-3 grid grid-cols-1 gap-3" onsubmit={insert}>
 		<div class="flex gap-3 flex-wrap items-end">
 			<label class="small grid gap-1"
 				>Line <select

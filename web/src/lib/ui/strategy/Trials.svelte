@@ -157,7 +157,7 @@
 <section aria-label="Trials" class:dim={busy || tried !== enquiry.revision}>
 	<h2>Trials</h2>
 	<p class="small mt-1">
-		As it stands: <strong class="count">{formatCount(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}.
+		As it is now: <strong class="count">{formatCount(count)}</strong> records{#if known > 0}, {found} of {known} known articles{/if}.
 		Nothing below is kept until you choose it.
 	</p>
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}

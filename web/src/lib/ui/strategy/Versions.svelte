@@ -64,8 +64,8 @@
 	{/if}
 	{#if list?.length === 0}
 		<p class="mt-3 soft">
-			No version yet. Keep one before you try something large or send the strategy away: “First complete draft”, “Sent
-			to the reviewer”.
+			No version yet. Keep one before you try something large or send the strategy to somebody: “First complete draft”,
+			“Sent to the reviewer”.
 		</p>
 	{:else if list}
 		<table class="table small mt-3">

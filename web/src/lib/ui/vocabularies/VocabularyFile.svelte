@@ -19,7 +19,7 @@
 
 {#if !job}
 	<form
-		class="mt-2 grid gap-3 max-w-2xl"
+		class="mt-2 grid grid-cols-1 gap-3 max-w-2xl"
 		onsubmit={(event) => {
 			event.preventDefault();
 			void model.start();
@@ -112,7 +112,7 @@
 			</p>
 			{#each read.notes as note (note)}<p class="small soft">{note}</p>{/each}
 			{@render faults(read)}
-			<div class="mt-3 grid gap-3 max-w-2xl sm:grid-cols-2">
+			<div class="mt-3 grid grid-cols-1 gap-3 max-w-2xl sm:grid-cols-2">
 				<label
 					><span class="label-text">Display name</span><input
 						class="input"

@@ -60,7 +60,7 @@
 	let box: HTMLInputElement | undefined = $state();
 	/** After a heading the next word is looked up. */
 	function takeIt(choice: Taking) {
-		if (!concept || !enquiry.edit('take a heading', addHeading(concept, choice))) return;
+		if (!concept || !enquiry.edit('add a heading', addHeading(concept, choice))) return;
 		box?.focus();
 		box?.select();
 	}
@@ -229,7 +229,7 @@
 						take={enquiry.editable
 							? (one) =>
 									enquiry.edit(
-										'take a heading',
+										'add a heading',
 										addHeading(concept, {
 											vocabulary: one.vocabulary,
 											heading: one.heading,
@@ -301,7 +301,7 @@
 						take={enquiry.editable
 							? (vocabulary, one) =>
 									enquiry.edit(
-										'take a heading',
+										'add a heading',
 										addHeading(concept, {
 											vocabulary,
 											heading: one.heading,

@@ -25,7 +25,9 @@
 </script>
 
 <h1>People</h1>
-<p class="soft mt-1">Who takes part in this enquiry. How the makers are credited stands in the brief.</p>
+<p class="soft mt-1">
+	Who can open this enquiry, and in which role. How the search team is credited is part of the brief.
+</p>
 <table class="table mt-4 max-w-3xl">
 	<thead
 		><tr

@@ -377,7 +377,8 @@
 	}
 	:global(.panels) {
 		display: flex;
-		gap: 4px;
+		flex-wrap: wrap;
+		gap: 0 4px;
 		border-bottom: 1px solid var(--rule);
 	}
 	:global(.panels button) {

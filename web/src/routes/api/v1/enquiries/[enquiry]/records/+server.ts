@@ -21,6 +21,7 @@ export const GET = async ({ params, url, locals }) => {
 		from,
 		order
 	);
-	if (!page) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
+	if (!page)
+		error(404, { message: 'This line has no records to show: it is empty, switched off, invalid or deleted.' });
 	return reply('GET /api/v1/enquiries/[enquiry]/records', 200, page);
 };

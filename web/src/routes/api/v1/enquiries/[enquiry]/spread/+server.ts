@@ -11,6 +11,7 @@ export const GET = async ({ params, url, locals }) => {
 		minus: url.searchParams.get('minus'),
 		aloneIn: url.searchParams.get('alone')
 	});
-	if (!spread) error(404, { message: 'This line has no records to show: it is empty, switched off, faulty or gone.' });
+	if (!spread)
+		error(404, { message: 'This line has no records to show: it is empty, switched off, invalid or deleted.' });
 	return reply('GET /api/v1/enquiries/[enquiry]/spread', 200, spread);
 };
