@@ -38,7 +38,9 @@ test('a searcher loads a table of their own, uses it, loads its next edition and
 	await page.getByRole('button', { name: 'Read the table' }).click();
 	await expect(page.getByText('Read: 3 headings with 5 other names')).toBeVisible();
 	await expect(
-		page.getByRole('row', { name: 'row 3 “Oil lamps” has “soon” as its first year, which is not a year; it is skipped' })
+		page.getByRole('row', {
+			name: 'row 3 “Oil lamps” has “soon” as its first year, which is not a year; it is skipped'
+		})
 	).toBeVisible();
 	await page.getByLabel('Display name').fill('Lamp List');
 	await page.getByLabel('Edition').fill('first');

@@ -28,6 +28,8 @@
 		}}>Keep</button
 	>
 {:else}
-	<button class="btn hover:preset-tonal" onclick={() => (asking = true)} aria-label="Remove {name}">Remove</button>
+	<button class="btn btn-sm hover:preset-tonal" onclick={() => (asking = true)} aria-label="Remove {name}"
+		>Remove</button
+	>
 	{#if fault}<span class="say fault small block" role="alert">{fault}</span>{/if}
 {/if}
