@@ -337,7 +337,7 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			const refused: Seen =
 				kind === 'stranger'
 					? 'sign-in'
-					: (route.includes('[enquiry]') && !member) || /\[(?:intake|job|part)\]/.test(route)
+					: (route.includes('[enquiry]') && !member) || /\[(?:intake|job|part)\]|^\/kit$/.test(route)
 						? 'hidden'
 						: 'forbidden';
 			const expected: Seen = allowed.split(' ').includes(kind) ? 'allowed' : refused;

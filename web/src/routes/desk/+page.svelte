@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
+	import { onMount } from 'svelte';
 	import { count } from '$lib/client/fresh.svelte';
 	import { Desk, DESK_VIEWS, type DeskView } from '$lib/client/desk.svelte';
 	import { NewEnquiry } from '$lib/client/new-enquiry.svelte';
@@ -24,6 +25,11 @@
 	};
 	const fresh = new NewEnquiry();
 	const { fault, isBusy } = $derived(fresh);
+	let question: HTMLTextAreaElement | undefined = $state();
+	// On an empty desk there is only one thing to do.
+	onMount(() => {
+		if (data.enquiries.length === 0) question?.focus();
+	});
 	async function go(made: Promise<string | null>): Promise<void> {
 		const enquiry = await made;
 		if (enquiry !== null) await goto(`/enquiries/${enquiry}/brief`);
@@ -137,6 +143,7 @@
 					class="textarea"
 					rows="2"
 					bind:value={fresh.question}
+					bind:this={question}
 					aria-invalid={fault !== ''}></textarea></label
 			>
 			<div class="flex flex-wrap items-end gap-4">

@@ -42,8 +42,10 @@
 		old: boolean;
 		move: (by: -1 | 1) => void;
 		remove: () => void;
+		/** Goes to the next field, where nothing is left to add here. */
+		onwards: () => void;
 	}
-	let { concept, index, counts, elsewhere, used, most, old, move, remove }: Props = $props();
+	let { concept, index, counts, elsewhere, used, most, old, move, remove, onwards }: Props = $props();
 	const workspace = useWorkspace();
 	const { enquiry, lens, vocabularies, personName } = workspace;
 	/** The reason that is being typed for leaving the concept out; null while nobody does. */
@@ -405,8 +407,10 @@
 						class="textarea line-face"
 						rows="1"
 						style="field-sizing: content; max-height: 12rem"
+						data-words={concept.id}
 						aria-label="Add words to {concept.name}"
 						placeholder="A word or phrase, or paste a list"
+						title="Enter adds; Enter in the empty field goes to the next concept"
 						bind:value={draft.text}
 						oninput={() => (pasted = null)}
 						onpaste={(event) => {
@@ -417,10 +421,10 @@
 							pasted = text;
 						}}
 						onkeydown={(event) => {
-							if (event.key === 'Enter' && !event.shiftKey) {
-								event.preventDefault();
-								add(event.altKey);
-							}
+							if (event.key !== 'Enter' || event.shiftKey) return;
+							event.preventDefault();
+							if (draft.text.trim() === '') onwards();
+							else add(event.altKey);
 						}}></textarea>
 					<button class="btn preset-outlined-surface-500" onclick={() => add()}>Add</button>
 					<button

@@ -45,7 +45,7 @@
 			><span class="label-text">Words, as a newcomer types them</span><input
 				class="input"
 				bind:value={model.words}
-				placeholder="acute confusion in the elderly"
+				placeholder="sleep of people who work at night"
 			/></label
 		>
 		<button class="btn preset-outlined-surface-500" type="submit" disabled={model.words.trim() === ''}>Look</button>

@@ -16,7 +16,7 @@
 	}: { note: RenderingNote; rendering: string; short?: boolean; mapped?: () => void } = $props();
 	const { enquiry, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
-	const EXAMPLE = '"acute brain failure" OR confusion*';
+	const EXAMPLE = '"night shift*" OR "shift work*"';
 	let open = $state(false);
 	const openKind = $derived(note.kind === 'to decide');
 	let take = $state<'accept' | 'leave out' | 'replace'>('accept');

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, tick } from 'svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Concept, Edit } from '@wide-lantern/core/editor';
 	import Band from '$lib/ui/concepts/Band.svelte';
@@ -34,6 +34,16 @@
 			}
 		]);
 		freshName.text = '';
+		void goTo(document.concepts.length - 1);
+	}
+	/** Puts the cursor where words are added to a concept; behind the last one, where a concept is. */
+	async function goTo(index: number) {
+		await tick();
+		const next = document.concepts[index];
+		const field = next
+			? window.document.querySelector<HTMLElement>(`[data-words="${next.id}"]`)
+			: window.document.querySelector<HTMLElement>('[data-new-concept]');
+		field?.focus();
 	}
 	function move(index: number, by: -1 | 1) {
 		const concept = document.concepts[index];
@@ -75,6 +85,7 @@
 		{old}
 		move={(by) => move(index, by)}
 		remove={() => remove(concept)}
+		onwards={() => void goTo(index + 1)}
 	/>
 {/each}
 
@@ -84,6 +95,7 @@
 			><span class="sr-only">Name of a new concept</span><input
 				class="input"
 				placeholder="A new concept"
+				data-new-concept
 				bind:value={freshName.text}
 			/></label
 		>
