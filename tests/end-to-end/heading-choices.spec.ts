@@ -102,7 +102,7 @@ test('names become text words, near-alikes stand side by side, an earlier headin
 	await years.getByText('The figures').click();
 	await expect(years.getByRole('columnheader', { name: 'Earlier heading' })).toBeVisible();
 	await years.getByRole('button', { name: /^Add Confusion as well/ }).click();
-	await expect(years).toContainText('It is taken.');
+	await expect(years).toContainText('Already added.');
 
 	// A scope note leads on; two are put side by side.
 	await page
@@ -197,9 +197,9 @@ test('a concept stands in every vocabulary at once: what its words are called, w
 	page
 }) => {
 	const base = await atHeadings(page, 'Hand washing');
-	// Nothing is taken yet: the concept's name is looked up everywhere.
+	// Nothing is added yet: the concept's name is looked up everywhere.
 	const map = page.getByRole('region', { name: 'A Hand washing in every vocabulary' });
-	await expect(map).toContainText(/Nothing is taken yet|No vocabulary has a heading/);
+	await expect(map).toContainText(/Nothing is added yet|No vocabulary has a heading/);
 	await page.goto(`${base}/concepts`);
 	await page.getByLabel('Name of concept A').fill('Delirium');
 	await page.getByLabel('Name of concept A').blur();

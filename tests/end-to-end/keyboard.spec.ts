@@ -108,11 +108,11 @@ test('an enquiry goes from an empty desk to its dossier by keyboard alone, in un
 	await expect(page).toHaveURL(/\/dossier$/);
 	await expect(page.getByRole('main')).toContainText('danc*');
 
-	// The keys are on a sheet of their own, which Escape closes.
+	// The keys are explained beside the work, and closed again.
 	await hands.press('?');
-	await expect(page.getByRole('dialog')).toContainText('Alt');
-	await hands.press('Escape');
-	await expect(page.getByRole('dialog')).toHaveCount(0);
+	await expect(page.getByRole('complementary', { name: 'Help' })).toContainText('Alt');
+	await hands.press('Alt+h');
+	await expect(page.getByRole('complementary', { name: 'Help' })).toHaveCount(0);
 
 	expect(hands.pressed).toBeLessThan(107);
 	console.log(`Keys pressed beside text: ${hands.pressed}`);

@@ -153,7 +153,9 @@ test('a searcher takes a question from the brief to a document', async ({ page }
 		await expect(page.locator('#records li').first()).toBeVisible();
 		await expect(page.locator('#records .lit').first()).toBeVisible();
 		await page.locator('#records li button').first().click();
-		await expect(page.getByRole('complementary', { name: 'Lens' }).getByRole('article')).toContainText('lit by line 6');
+		await expect(page.getByRole('complementary', { name: 'Lens' }).getByRole('article')).toContainText(
+			'retrieved by line 6'
+		);
 	});
 
 	await test.step('renderings', async () => {

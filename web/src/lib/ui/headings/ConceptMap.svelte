@@ -243,4 +243,13 @@
 		min-height: 24px;
 		text-align: left;
 	}
+	/* One vocabulary below the other where they do not fit beside each other; the lines would cross the text. */
+	@media (max-width: 640px) {
+		.map {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.map svg {
+			display: none;
+		}
+	}
 </style>

@@ -5,7 +5,9 @@
 	import { page } from '$app/state';
 	import { replaceState } from '$app/navigation';
 	import HeadingPanel from '$lib/ui/lens/HeadingPanel.svelte';
+	import VocabularyTree from '$lib/ui/headings/VocabularyTree.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
+	import Segments from '$lib/ui/Segments.svelte';
 	import { provideWorkspace } from '$lib/client/context';
 	import { LineFindings } from '$lib/client/line-findings.svelte';
 	import { SheetCounts } from '$lib/client/counts.svelte';
@@ -36,13 +38,17 @@
 	let typed = $state('');
 	let mode = $state<LookupMode>('all');
 	let matches = $state.raw<readonly HeadingMatch[] | null>(null);
+	/** The headings at the top, as nothing typed finds them. */
+	let tops = $state.raw<readonly HeadingMatch[] | null>(null);
 	let failed = $state('');
 	let current = $state(untrack(() => page.url.searchParams.get('heading')));
 	$effect(() => {
 		const asking = new AbortController();
+		const asked = typed.trim();
 		lookUp(data.vocabulary.id, typed, mode, asking.signal)
 			.then((found) => {
 				matches = found.matches;
+				if (asked === '') tops = found.matches;
 				failed = '';
 			})
 			.catch((error: unknown) => {
@@ -94,31 +100,39 @@
 					onkeydown={keys}
 				/></label
 			>
-			<div class="small mt-1 flex items-center gap-2" role="group" aria-label="Which words must match">
-				{#each [['all', 'all words'], ['any', 'any'], ['exact', 'whole words']] as const as [value, name] (value)}<button
-						class="btn btn-sm hover:preset-tonal"
-						aria-pressed={mode === value}
-						class:on={mode === value}
-						onclick={() => (mode = value)}>{name}</button
-					>{/each}
+			<div class="small mt-2">
+				<Segments
+					label="Which words must match"
+					options={[
+						['all', 'all words'],
+						['any', 'any'],
+						['exact', 'whole words']
+					]}
+					value={mode}
+					choose={(value) => (mode = value)}
+				/>
 			</div>
 			{#if failed}<p class="say fault small mt-2" role="alert">{failed}</p>{/if}
-			<ul class="mt-2" aria-label={typed.trim() === '' ? 'At the top' : 'Matches'}>
-				{#each matches ?? [] as match (match.id)}
-					<li>
-						<button class="match" aria-current={match.id === current} onclick={() => go(match.id)}>
-							<span class="block"
-								>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
-										>{match.narrower} below</span
-									>{/if}</span
-							>
-							<span class="small soft">{reasonText(match)}</span>
-						</button>
-					</li>
-				{:else}<li class="soft small">
-						{matches === null ? 'Reading the vocabulary …' : 'No matching or similar heading.'}
-					</li>{/each}
-			</ul>
+			{#if typed.trim() === '' && tops !== null}
+				<div class="mt-2"><VocabularyTree vocabulary={data.vocabulary.id} {tops} open={go} /></div>
+			{:else}
+				<ul class="mt-2" aria-label="Matches">
+					{#each matches ?? [] as match (match.id)}
+						<li>
+							<button class="match" aria-current={match.id === current} onclick={() => go(match.id)}>
+								<span class="block"
+									>{match.label}{#if match.narrower > 0}<span class="sep small">·</span><span class="soft small"
+											>{match.narrower} below</span
+										>{/if}</span
+								>
+								<span class="small soft">{reasonText(match)}</span>
+							</button>
+						</li>
+					{:else}<li class="soft small">
+							{matches === null ? 'Reading the vocabulary …' : 'No matching or similar heading.'}
+						</li>{/each}
+				</ul>
+			{/if}
 		</div>
 		<div>
 			{#if current !== null}{#key current}<HeadingPanel
@@ -154,11 +168,6 @@
 	}
 	.match[aria-current='true'] {
 		border-left-color: var(--ink);
-	}
-	.on {
-		font-weight: 700;
-		text-decoration: underline;
-		text-underline-offset: 3px;
 	}
 	@media (max-width: 800px) {
 		.columns {

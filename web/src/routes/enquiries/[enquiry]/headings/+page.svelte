@@ -87,7 +87,7 @@
 	<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Concept">
 		{#each document.concepts as one, at (one.id)}
 			<button
-				class="btn preset-outlined-surface-500"
+				class="btn preset-outlined-surface-500 whitespace-normal text-left"
 				style={hueOf(at)}
 				aria-pressed={at === index}
 				class:chosen={at === index}
