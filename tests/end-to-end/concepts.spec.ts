@@ -113,9 +113,11 @@ test('chips move by mouse and by menu, stand in two bands and say so, are parked
 	await expect(words(page, 'B')).toHaveCount(2);
 	await saved(page);
 
+	await page.getByLabel('Move, copy or park pneumonias').focus();
 	await page.getByLabel('Move, copy or park pneumonias').selectOption({ label: 'also in B' });
 	await expect(words(page, 'B').filter({ hasText: 'pneumonias' })).toContainText('also A');
 	await expect(words(page, 'A').filter({ hasText: 'pneumonias' })).toContainText('also B');
+	await page.getByLabel('Move, copy or park pneumonia', { exact: true }).focus();
 	await page.getByLabel('Move, copy or park pneumonia', { exact: true }).selectOption({ label: 'to B' });
 	await expect(words(page, 'A')).toHaveCount(1);
 	await band(page, 'A').getByLabel('Move, copy or park pneumonias').selectOption({ label: 'park it' });

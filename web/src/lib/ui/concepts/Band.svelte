@@ -170,6 +170,8 @@
 				moveTerm(list, concept, id, target, target[list].at(-1)?.id ?? null, how === 'copy')
 			);
 	}
+	/** The chip whose menu is filled: hundreds of chips with a choice for every concept each would be slow. */
+	let menuOf = $state('');
 	function takeFind(find: Concept['parked'][number]) {
 		const edits = takeUp.take(concept, find);
 		said =
@@ -188,15 +190,17 @@
 			class="mover"
 			aria-label="Move, copy or park {name}"
 			value=""
+			onpointerenter={() => (menuOf = id)}
+			onfocus={() => (menuOf = id)}
 			onchange={(event) => {
 				choose(list, id, event.currentTarget.value);
 				event.currentTarget.value = '';
 			}}
 		>
 			<option value="">⋯</option>
-			{#each concepts as other, at (other.id)}{#if other.id !== concept.id}<option value="move:{other.id}"
-						>to {conceptLetter(at)}</option
-					><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}
+			{#if menuOf === id}{#each concepts as other, at (other.id)}{#if other.id !== concept.id}<option
+							value="move:{other.id}">to {conceptLetter(at)}</option
+						><option value="copy:{other.id}">also in {conceptLetter(at)}</option>{/if}{/each}{/if}
 			<option value="park">park it</option>
 		</select>
 		<button class="btn btn-sm hover:preset-tonal" aria-label="Remove {name}" onclick={() => takeOut(list, id)}

@@ -1,6 +1,7 @@
 <!-- Terms of one kind of one concept as chips, dragged between bands; the same happens by the menu at each chip. -->
 <script lang="ts" generics="Item extends { readonly id: string }">
 	import type { Snippet } from 'svelte';
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import { dndzone, SHADOW_ITEM_MARKER_PROPERTY_NAME, type DndEvent } from 'svelte-dnd-action';
 
 	interface Props {
@@ -17,7 +18,11 @@
 	}
 	let { items, kind, label, editable, chip, look = () => '', dropped }: Props = $props();
 	let dragged = $state.raw<readonly Item[] | null>(null);
-	const shown = $derived(dragged ?? items);
+	/** Chips beyond which a list is no reading any more, and slow to lay out. */
+	const SHOWN = 150;
+	let all = $state(false);
+	const listed = $derived(all ? items : items.slice(0, SHOWN));
+	const shown = $derived(dragged ?? listed);
 
 	function finish(event: CustomEvent<DndEvent<Item>>) {
 		const { items: list, info } = event.detail;
@@ -49,6 +54,9 @@
 		</li>
 	{/each}
 </ul>
+{#if listed.length < items.length}<button class="btn btn-sm hover:preset-tonal mt-1" onclick={() => (all = true)}
+		>Show all {formatCount(items.length)}</button
+	>{/if}
 
 <style>
 	.chips {

@@ -14,7 +14,7 @@
 	let section: HTMLElement | undefined = $state();
 	const lines = $derived(enquiry.document.lines);
 	const number = (id: string | null) => lines.findIndex((one) => one.id === id) + 1;
-	const { line, minus, aloneIn, order, page, fault } = $derived(reading);
+	const { line, minus, aloneIn, page, fault } = $derived(reading);
 
 	$effect(() => {
 		void revision;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { formatCount } from '$lib/client/fresh.svelte';
 	import Segments from '$lib/ui/Segments.svelte';
 	import { page } from '$app/state';
 	import Columns2 from '@lucide/svelte/icons/columns-2';
@@ -58,6 +59,9 @@
 		} else if (search.typed.trim() !== '') enquiry.edit('park a find', parked(concept, search.typed, null));
 	}
 	let box: HTMLInputElement | undefined = $state();
+	/** Headings beyond which a list is no reading any more, and slow to lay out. */
+	const CHOSEN = 150;
+	let allChosen = $state(false);
 	/** After a heading the next word is looked up. */
 	function takeIt(choice: Taking) {
 		if (!concept || !enquiry.edit('add a heading', addHeading(concept, choice))) return;
@@ -103,7 +107,7 @@
 		{#if concept.headings.length === 0 && (concept.noHeading ?? []).length === 0}<p class="soft">None yet.</p>{/if}
 		<NoHeading {concept} letter={conceptLetter(index)} />
 		<ul class="flex flex-wrap gap-2 mt-1">
-			{#each concept.headings as heading (heading.id)}
+			{#each allChosen ? concept.headings : concept.headings.slice(0, CHOSEN) as heading (heading.id)}
 				<li class="chip-term heading" style={hueOf(index)}>
 					<button
 						class="cursor-pointer"
@@ -117,6 +121,10 @@
 				</li>
 			{/each}
 		</ul>
+		{#if !allChosen && concept.headings.length > CHOSEN}<button
+				class="btn btn-sm hover:preset-tonal mt-1"
+				onclick={() => (allChosen = true)}>Show all {formatCount(concept.headings.length)}</button
+			>{/if}
 	</section>
 	<div class="mt-4 columns">
 		<div>

@@ -175,7 +175,7 @@
 		<span class="small soft ml-1" aria-hidden="true">Combine</span>
 		<HintedButton
 			class="btn preset-outlined-surface-500"
-			label="Combine with OR"
+			label="OR, for the selected lines"
 			disabled={selected.length < 2}
 			onclick={() => editor?.join('OR')}
 			hint="Combine the selected lines with OR, in a line below them"
@@ -183,7 +183,7 @@
 		>
 		<HintedButton
 			class="btn preset-outlined-surface-500"
-			label="Combine with AND"
+			label="AND, for the selected lines"
 			disabled={selected.length < 2}
 			onclick={() => editor?.join('AND')}
 			hint="Combine the selected lines with AND, in a line below them"
