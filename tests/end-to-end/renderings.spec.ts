@@ -337,7 +337,7 @@ test('a source that is away, refuses or sends nonsense changes nothing, and says
 	const again = await owner.context.put(`/api/v1/profiles/${away.id}`, { data: unusable });
 	expect(again.status()).toBe(422);
 	expect(((await again.json()) as { message: string }).message).toContain(
-		'must begin with its left side or with a sign'
+		'must begin with its left side or with a character of its own'
 	);
 	expect(((await (await owner.context.get(`/api/v1/profiles/${away.id}`)).json()) as typeof away).source).toEqual(
 		away.source

@@ -11,11 +11,14 @@
 		choose: (file: File | null) => void;
 	}
 	let { label, endings, file, choose }: Props = $props();
+	let refused = $state('');
 </script>
 
 <FileUpload
 	class="w-full"
 	acceptedFiles={file ? [file] : []}
+	onFileAccept={() => (refused = '')}
+	onFileReject={() => (refused = 'One file at a time: choose or drop a single one. Nothing was changed.')}
 	onFileChange={(change) => choose(change.acceptedFiles[0] ?? null)}
 >
 	<FileUpload.Label class="label-text">{label}</FileUpload.Label>
@@ -27,6 +30,7 @@
 		<FileUpload.HiddenInput accept={endings.join(',')} />
 	</FileUpload.Dropzone>
 </FileUpload>
+{#if refused}<p class="say fault small mt-1" role="alert">{refused}</p>{/if}
 
 <style>
 	:global(.drop) {
