@@ -13,7 +13,7 @@ export function writeHeading(pen: LineOutput, piece: HeadingPiece, flipped: bool
 			piece,
 			'no-headings',
 			`${source.name} has no headings.`,
-			'Leave it out here, with the reason, and rely on the text words; or search words instead.'
+			'Leave this heading out here, with the reason, and rely on the text words; or search words instead.'
 		);
 	if (piece.label === null) {
 		if (headings.anyQualified === null || headings.anyQualified === undefined)
@@ -135,7 +135,7 @@ function counterparts(pen: LineOutput, piece: HeadingPiece, found: HeadingToWrit
 			'other-vocabulary',
 			none ? `It was decided that no heading of ${source.name} fits: ${none.why} (${none.by}, ${none.on}).` : likeness,
 			none
-				? 'Leave it out here and rely on the text words, or search words instead.'
+				? 'Leave this heading out here and rely on the text words, or search words instead.'
 				: 'Choose its counterpart there, replace it with words, or leave it out with a reason.',
 			{
 				candidates: offered.map(reach),
