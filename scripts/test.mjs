@@ -5,25 +5,53 @@
 import { spawnSync, spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join, resolve } from 'node:path';
+import { dirname, join, relative, resolve } from 'node:path';
 
 const root = resolve(import.meta.dirname, '..');
 let passed = 0;
 let failed = 0;
+/** What failed, with the beginning of its message: the last thing printed before the figures. */
+const failures = [];
 
 /** A step without tests of its own counts as one. */
 function step(name, command, args) {
 	process.stdout.write(`\n— ${name}\n`);
 	const { status } = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
 	if (status === 0) passed++;
-	else failed++;
-	return status === 0;
+	else {
+		failed++;
+		failures.push(name);
+	}
 }
 
-const units = (result) => [
-	result.numPassedTests,
-	result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)
-];
+const beginning = (message) =>
+	String(message ?? '')
+		.split('\n')
+		.slice(0, 12)
+		.join('\n\t');
+
+function units(result) {
+	for (const file of result.testResults) {
+		if (file.status === 'failed' && file.assertionResults.every(({ status }) => status !== 'failed'))
+			failures.push(`${relative(root, file.name)}\n\t${beginning(file.message)}`);
+		for (const one of file.assertionResults)
+			if (one.status === 'failed')
+				failures.push(`${relative(root, file.name)} › ${one.fullName}\n\t${beginning(one.failureMessages[0])}`);
+	}
+	return [
+		result.numPassedTests,
+		result.numFailedTests + result.numFailedTestSuites * (result.numFailedTests === 0 ? 1 : 0)
+	];
+}
+
+function ends(result) {
+	const walk = (suite) => {
+		for (const { title, ok } of suite.specs ?? []) if (!ok) failures.push(`${suite.file} › ${title}`);
+		for (const inner of suite.suites ?? []) walk(inner);
+	};
+	for (const suite of result.suites) walk(suite);
+	return [result.stats.expected, result.stats.unexpected + result.stats.flaky];
+}
 
 function counted(file, read) {
 	try {
@@ -32,7 +60,7 @@ function counted(file, read) {
 		failed += no;
 		if (yes + no === 0) failed++;
 	} catch {
-		process.stdout.write(`No result in ${file}\n`);
+		failures.push(`No result in ${file}`);
 		failed++;
 	}
 }
@@ -116,19 +144,20 @@ try {
 	process.stdout.write('\n— end to end\n');
 	const address = started.status === 0 ? readFileSync(join(data, 'address'), 'utf8') : '';
 	if (address) {
-		const ends = join(folder, 'ends.json');
+		const results = join(folder, 'ends.json');
 		await new Promise((done) => {
 			const run = spawn('npx', ['playwright', 'test'], {
 				cwd: root,
 				stdio: ['ignore', 'inherit', 'inherit'],
-				env: { ...process.env, LANTERN_ADDRESS: address, LANTERN_TEST_DATA: data, PLAYWRIGHT_JSON_OUTPUT_NAME: ends }
+				env: { ...process.env, LANTERN_ADDRESS: address, LANTERN_TEST_DATA: data, PLAYWRIGHT_JSON_OUTPUT_NAME: results }
 			});
 			run.on('close', done);
 		});
-		counted(ends, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+		counted(results, ends);
 	}
 } finally {
 	cleanUp();
 }
+if (failures.length > 0) process.stdout.write(`\nFailed:\n${failures.map((one) => `- ${one}\n`).join('')}`);
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);
