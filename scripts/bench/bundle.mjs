@@ -21,7 +21,7 @@ await build({
 				sharer: 'scripts/bench/sharer.ts',
 				sharing: 'scripts/bench/sharing.ts'
 			},
-			output: { entryFileNames: '[name].mjs' }
+			output: { entryFileNames: '[name].mjs', chunkFileNames: '[name].mjs' }
 		}
 	}
 });

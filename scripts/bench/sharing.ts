@@ -2,10 +2,10 @@
  * A process of its own in which several threads share one index: what it takes in memory with them
  * and without. `node sharing.mjs FILE THREADS QUESTION` prints JSON.
  */
-import { once } from 'node:events';
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
 import { argv } from 'node:process';
-import { Worker } from 'node:worker_threads';
+import { Counting } from './counting.ts';
+import { lineOf } from './ours.ts';
 
 const [, , path = '', threads = '1', question = ''] = argv;
 const index = new SharedArrayBuffer(statSync(path).size);
@@ -13,17 +13,10 @@ const file = openSync(path, 'r');
 readSync(file, new Uint8Array(index));
 closeSync(file);
 const before = process.memoryUsage.rss();
-const sharers = Array.from(
-	{ length: Number(threads) },
-	() => new Worker(new URL('./sharer.mjs', import.meta.url), { workerData: index })
-);
+const sharers = Array.from({ length: Number(threads) }, () => new Counting(index));
 const counts = await Promise.all(
-	sharers.map(async (one) => {
-		const told = once(one, 'message');
-		one.postMessage(question);
-		return ((await told) as [number])[0];
-	})
+	sharers.map(async (one) => (await one.count([lineOf('1', question)], false)).counts[0])
 );
 const after = process.memoryUsage.rss();
-await Promise.all(sharers.map((one) => one.terminate()));
+await Promise.all(sharers.map((one) => one.end()));
 process.stdout.write(JSON.stringify({ before, after, counts }));
