@@ -221,6 +221,34 @@ describe('the dossier', () => {
 		expect(toMarkdown(build(fresh(), { renderings }))).toContain('One line has something that could not be written');
 	});
 
+	it('says once why several pieces of a line were left out for one reason', () => {
+		const note = (piece: string, message: string) => ({
+			kind: 'decided' as const,
+			cause: 'no-headings',
+			piece,
+			message,
+			next: '',
+			effect: 'narrowed' as const,
+			candidates: []
+		});
+		const notes = [
+			note('{X}', 'Left out here: no headings.'),
+			note('{Y}', 'Left out: old.'),
+			note('{Z}', 'Left out here: no headings.')
+		];
+		const line = { id: 'a', number: 2, written: 1, text: 'light', parts: [], gap: false, own: null, notes };
+		const rendering = { whole: '', gaps: 0, general: [], fields: [], lines: [line] };
+		const renderings = [
+			{ id: 'p', profile: 'P', source: 'Wherry', platform: 'CQL', version: 2, rendering, run: null, tried: null }
+		];
+		expect(table(fresh(), /^What changes in Wherry$/, { renderings })).toMatchObject({
+			rows: [
+				['2', 'decided, narrowed', '{X}, {Z}: Left out here: no headings.'],
+				['2', 'decided, narrowed', '{Y}: Left out: old.']
+			]
+		});
+	});
+
 	it('marks a line that cannot be counted as missing, with what is wrong with it', () => {
 		const faulty = {
 			line: line('light OR OR'),

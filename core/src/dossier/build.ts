@@ -413,15 +413,7 @@ function rendering(one: NamedRendering): Block[] {
 	);
 	const notes = [
 		...one.rendering.general.map((note) => [note.lines.join(', '), note.kind, note.message]),
-		...one.rendering.lines.flatMap((line) =>
-			line.notes.map((note) => [
-				here(line),
-				note.effect === null ? note.kind : `${note.kind}, ${note.effect}`,
-				note.kind === 'decided' || (note.kind === 'to decide' && !note.message.includes(note.piece))
-					? `${note.piece}: ${note.message}`
-					: note.message
-			])
-		),
+		...one.rendering.lines.flatMap((line) => noteRows(here(line), line.notes)),
 		...own
 	];
 	if (notes.length > 0)
@@ -436,6 +428,24 @@ function rendering(one: NamedRendering): Block[] {
 			rows: notes
 		});
 	return blocks;
+}
+
+/** The notes of a line; pieces that one decision was made for, with the same reason, are one row. */
+function noteRows(line: string, notes: Rendering['lines'][number]['notes']): string[][] {
+	const rows = new Map<string, { effect: string; pieces: string[]; message: string }>();
+	for (const note of notes) {
+		const names = note.kind === 'decided' || (note.kind === 'to decide' && !note.message.includes(note.piece));
+		const effect = note.effect === null ? note.kind : `${note.kind}, ${note.effect}`;
+		const key = JSON.stringify([effect, note.message, names || note.piece]);
+		const row = rows.get(key);
+		if (row && names) row.pieces.push(note.piece);
+		else if (!row) rows.set(key, { effect, pieces: names ? [note.piece] : [], message: note.message });
+	}
+	return [...rows.values()].map(({ effect, pieces, message }) => [
+		line,
+		effect,
+		pieces.length > 0 ? `${pieces.join(', ')}: ${message}` : message
+	]);
 }
 
 const OWN = { add: 'added here', replace: 'replaced here', skip: 'left out here', text: 'written by hand' } as const;

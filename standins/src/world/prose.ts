@@ -12,11 +12,17 @@ export interface Wording {
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** `Does light therapy`, `Do dimmed lights at night`: by the noun before the first preposition. */
+const asks = (action: string) => {
+	const noun = action.split(/ (?:at|by|for|from|in|of|on|to|with|without) /)[0] ?? action;
+	return /[^isu]s$/.test(noun) ? 'Do' : 'Does';
+};
+
 export function title(dice: Dice, { action, outcome, setting, design }: Wording): string {
 	return dice.pick([
 		() => `${capital(action)} and ${outcome} ${setting}: ${design.name}`,
 		() => `Effect of ${action} on ${outcome} ${setting}`,
-		() => `Does ${action} change ${outcome} ${setting}? ${capital(design.name)}`,
+		() => `${asks(action)} ${action} change ${outcome} ${setting}? ${capital(design.name)}`,
 		() => `${capital(outcome)} ${setting}: the role of ${action}`,
 		() => `${capital(action)} ${setting}: ${design.name}`,
 		() => `${capital(action)} to improve ${outcome} ${setting}`,

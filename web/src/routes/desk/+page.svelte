@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { arrows } from '$lib/ui/arrows';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { onMount } from 'svelte';
 	import { count } from '$lib/client/fresh.svelte';
@@ -96,7 +97,7 @@
 							? 'No enquiry has a date that is still to come or overdue. Dates are entered in the brief.'
 							: 'Every enquiry is archived. Begin a new one below, or bring one back.'}
 			</p>{/if}
-		<ul class="mt-4">
+		<ul class="mt-4" {@attach arrows('li')}>
 			{#each shown as one (one.id)}
 				<li class="entry">
 					{#if one.state === 'damaged'}

@@ -1,5 +1,6 @@
 <!-- The lens: heading, record or line, whatever the cursor or focus is on. -->
 <script lang="ts">
+	import { arrows } from '$lib/ui/arrows';
 	import { page } from '$app/state';
 	import Segments from '$lib/ui/Segments.svelte';
 	import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
@@ -85,7 +86,7 @@
 	{/if}
 {:else if look.length > 0}
 	<h2>To look at here</h2>
-	<ul class="mt-2 grid gap-2">
+	<ul class="mt-2 grid gap-2" {@attach arrows('li')}>
 		{#each look as point, at (at)}<li class="say note small">
 				<a
 					href="/enquiries/{enquiry.id}/{point.place.address}"

@@ -1,5 +1,6 @@
 <!-- Headings of a record, main topics apart: opened, added to a concept, or parked for later thought. -->
 <script lang="ts">
+	import { arrows } from '$lib/ui/arrows';
 	import { askingConcepts } from '$lib/client/records';
 	import ParkingSquare from '@lucide/svelte/icons/parking-square';
 	import { conceptLetter } from '@wide-lantern/core/editor';
@@ -53,7 +54,7 @@
 {#if headings.length === 0}<p class="small soft">Not indexed yet: only text words can find it.</p>{/if}
 {#each groups as group (group.title)}
 	<p class="small soft mt-1">{group.title}</p>
-	<ul class="small" aria-label={group.title}>
+	<ul class="small" aria-label={group.title} {@attach arrows('li')}>
 		{#each group.list as one, at (at)}
 			{@const held = holders(one)}
 			{@const asking = askingConcepts(enquiry.document, one.litBy)}

@@ -1,5 +1,6 @@
 <!-- A vocabulary read by itself: its top, what words find in it, and any heading with its places, names and years. -->
 <script lang="ts">
+	import { arrows } from '$lib/ui/arrows';
 	import type { HeadingMatch, LookupMode } from '$lib/contract/headings';
 	import { untrack } from 'svelte';
 	import { page } from '$app/state';
@@ -116,7 +117,7 @@
 			{#if typed.trim() === '' && tops !== null}
 				<div class="mt-2"><VocabularyTree vocabulary={data.vocabulary.id} {tops} open={go} /></div>
 			{:else}
-				<ul class="mt-2" aria-label="Matches">
+				<ul class="mt-2" aria-label="Matches" {@attach arrows('li')}>
 					{#each matches ?? [] as match (match.id)}
 						<li>
 							<button class="match" aria-current={match.id === current} onclick={() => go(match.id)}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { arrows } from '$lib/ui/arrows';
 	import { formatCount } from '$lib/client/fresh.svelte';
 	import Segments from '$lib/ui/Segments.svelte';
 	import { page } from '$app/state';
@@ -174,7 +175,7 @@
 								{/each}
 							</ul>
 						{/if}
-						<ul aria-label="Matches in {group.name}">
+						<ul aria-label="Matches in {group.name}" {@attach arrows('li')}>
 							{#each group.matches.slice(0, search.room(at)) as match (match.id)}
 								{@const has = concept.headings.some(
 									(one) => one.vocabulary === group.vocabulary && one.heading === match.id
