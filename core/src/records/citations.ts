@@ -1,10 +1,6 @@
 /** References as people type and paste them: which identifiers they name, and how well a title fits. */
 import { tokenTexts } from '../text/index.ts';
-
-/** The syntax of a DOI: prefix, slash, suffix (ISO 26324; the pattern is common practice). */
-const DOI = /\b10\.\d{4,9}\/[^\s"<>{}]+/i;
-/** Punctuation that a sentence puts behind an identifier. */
-const BEHIND = /[.,;:)\]]+$/;
+import { BEHIND, DOI } from './doi.ts';
 
 /**
  * What a typed identifier may be written as in records: as it is, and the DOI within it (`https://doi.org/10.1/x`,

@@ -1,0 +1,47 @@
+/** What a file of references is: its encoding by its bytes, its format by its beginning. */
+import { cslReader } from './csl.ts';
+import { risReader } from './ris-read.ts';
+import type { ReferenceReader } from './reference.ts';
+
+export const REFERENCE_FORMATS = ['ris', 'csl-json'] as const;
+export type ReferenceFormat = (typeof REFERENCE_FORMATS)[number];
+/** In the labels that `TextDecoder` knows. */
+export type TextEncoding = 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
+
+/**
+ * The encoding that a file is written in: by its byte order mark, else by where its NUL bytes stand, else UTF-8.
+ * A file that is not valid UTF-8 is Windows-1252, which whoever reads it to its end finds out.
+ * @returns null for a file that is not text
+ */
+export function encodingOf(bytes: Uint8Array): TextEncoding | null {
+	if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+	if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+	const some = bytes.subarray(0, 4_096);
+	let [even, odd] = [0, 0];
+	for (const [at, byte] of some.entries())
+		if (byte === 0) {
+			if (at % 2 === 0) even++;
+			else odd++;
+		}
+	if (even + odd === 0) return 'utf-8';
+	// Text in Latin letters has a NUL in nearly every pair of UTF-16, always on the same side.
+	const pairs = some.length / 2;
+	if (odd > pairs * 0.6 && even < pairs * 0.05) return 'utf-16le';
+	if (even > pairs * 0.6 && odd < pairs * 0.05) return 'utf-16be';
+	return null;
+}
+
+/** @param beginning of the text, some ten thousand characters of it @returns null where it is none that is read */
+export function formatOf(beginning: string): ReferenceFormat | null {
+	const text = beginning.replace(/^\uFEFF/, '').trimStart();
+	if (/^TY {1,2}-/m.test(text)) return 'ris';
+	if (/^(?:\[\s*)?\{\s*"/.test(text) || /^\[\s*\]/.test(text)) return 'csl-json';
+	return null;
+}
+
+const READERS: Readonly<Record<ReferenceFormat, (source: string, idOf: (place: number) => string) => ReferenceReader>> =
+	{ ris: risReader, 'csl-json': cslReader };
+
+/** @param idOf number of a reference that has none itself, from its place among those read, from 1 */
+export const readerOf = (format: ReferenceFormat, source: string, idOf: (place: number) => string): ReferenceReader =>
+	READERS[format](source, idOf);
