@@ -25,7 +25,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['accounts', 'computing', 'jobs'],
 	['vocabularies'],
 	['collections', 'judgements', 'runs', 'sign-offs'],
-	['crosswalks', 'sources', 'enquiries'],
+	['crosswalks', 'sources', 'enquiries', 'references'],
 	['evaluation'],
 	['platforms', 'windows'],
 	['dossiers', 'installation']

@@ -16,7 +16,8 @@ export default defineConfig({
 				worker: 'src/lib/server/computing/worker.ts',
 				builder: 'src/lib/server/computing/builder.ts',
 				reader: 'src/lib/server/computing/reader.ts',
-				'record-reader': 'src/lib/server/computing/record-reader.ts'
+				'record-reader': 'src/lib/server/computing/record-reader.ts',
+				'reference-reader': 'src/lib/server/computing/reference-reader.ts'
 			},
 			output: { entryFileNames: '[name].js' }
 		}

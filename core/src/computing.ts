@@ -13,7 +13,18 @@ export {
 export { parse, print, type Parsed } from './query/index.ts';
 export { likelySyntax, profilesThatFit, readPlatformStrategyInSteps, type Profile } from './platform/index.ts';
 export { INDEXED_FIELDS, querySchema, type IndexedField, type Query } from './query/index.ts';
-export { recordSchema, type BibliographicRecord } from './records/index.ts';
+export {
+	encodingOf,
+	formatOf,
+	readerOf,
+	recordSchema,
+	REFERENCE_FORMATS,
+	type BibliographicRecord,
+	type ImportedReference,
+	type ReadPiece,
+	type ReferenceFormat,
+	type TextEncoding
+} from './records/index.ts';
 export type { DossierDocument } from './dossier/document.ts';
 export { LINE_ROLES, type LineRole } from './enquiry/index.ts';
 export { emptyTerms } from './strategy/terms-of-lines.ts';

@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { KEEPER, PASSWORD, patient, test } from './people';
 
-const VIEWS = ['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier', 'people'] as const;
+const VIEWS = ['brief', 'concepts', 'headings', 'records', 'strategy', 'renderings', 'dossier', 'people'] as const;
 
 async function demo(page: Page): Promise<string> {
 	await page.goto('/sign-in');
@@ -139,6 +139,6 @@ test('every action is found in the palette by keyboard', async ({ page }) => {
 	])
 		expect(names.join('\n')).toContain(action);
 	await page.keyboard.press('Escape');
-	await page.keyboard.press('Alt+6');
+	await page.keyboard.press('Alt+7');
 	await expect(page).toHaveURL(/\/dossier$/);
 });

@@ -115,6 +115,19 @@ test('requests of a program are answered as they are described', async () => {
 		status: 201
 	});
 
+	const imported = await asker.ask<{ id: string; subject: string }>('POST', `${E}/batches`, {
+		path,
+		query: { name: 'lamps.ris', source: 'Harbour', purpose: 'rough search', stated: '2' },
+		file: 'TY  - JOUR\nTI  - Lamps at night\nER  - \n\nstray words\n',
+		status: 202
+	});
+	expect((await settled(owner.context, imported.id)).state).toBe('done');
+	await asker.ask('GET', `${E}/batches`, { path });
+	const batch = { ...path, batch: imported.subject };
+	await asker.ask('GET', `${E}/batches/[batch]`, { path: batch });
+	await asker.ask('PUT', `${E}/batches/[batch]`, { path: batch, data: { purpose: 'background', stated: null } });
+	await asker.ask('DELETE', `${E}/batches/[batch]`, { path: batch });
+
 	const counted = async () =>
 		(await (await owner.context.get(`/api/v1/enquiries/${id}/counts`)).json()) as { indexing: unknown };
 	await expect.poll(async () => (await counted()).indexing, { timeout: 60_000 }).toBeNull();

@@ -6,6 +6,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { describedRoutes, shapedRoutes, undescribed } from './described';
+import { settled } from './jobs';
 import { address, KEEPER, PASSWORD, newEnquiry, somebody } from './people';
 
 type Kind = 'stranger' | 'outsider' | 'reader' | 'reviewer' | 'editor' | 'owner' | 'administrator';
@@ -37,11 +38,9 @@ const TABLE: readonly Row[] = [
 	['POST', '/account', SIGNED_IN, '', 'old=no&fresh=no'],
 	['GET', '/administration', KEEPERS],
 	['POST', '/administration', KEEPERS, '', 'person=none&change=close'],
-	...['', '/brief', '/concepts', '/headings', '/strategy', '/renderings', '/dossier', '/people'].map((page): Row => [
-		'GET',
-		`${E}${page}`,
-		MEMBERS
-	]),
+	...['', '/brief', '/concepts', '/headings', '/records', '/strategy', '/renderings', '/dossier', '/people'].map(
+		(page): Row => ['GET', `${E}${page}`, MEMBERS]
+	),
 	['GET', '/api/v1/enquiries', SIGNED_IN],
 	['POST', '/api/v1/enquiries', SIGNED_IN, '', { question: '', framework: 'PICO' }],
 	['POST', '/api/v1/enquiries/import', SIGNED_IN, '', {}],
@@ -59,6 +58,12 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/stream`, MEMBERS],
 	['POST', `${A}/indexing`, EDITORS, '', {}],
 	['GET', `${A}/jobs`, MEMBERS],
+	['GET', `${A}/batches`, MEMBERS],
+	['POST', `${A}/batches`, EDITORS, '?name=doors.ris&source=Skerry&purpose=run', 'TY  - JOUR\nTI  - Doors\nER  - \n'],
+	['GET', `${A}/batches/[batch]`, MEMBERS],
+	['GET', `${A}/batches/[batch]/file`, MEMBERS, '?as=ris'],
+	['PUT', `${A}/batches/[batch]`, EDITORS, '', { purpose: 'run', stated: null }],
+	['DELETE', `${A}/batches/[batch]`, EDITORS],
 	[
 		'POST',
 		`${A}/trials`,
@@ -306,6 +311,18 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 	const page = (await (await owner.context.get(`/api/v1/enquiries/${id}/records?line=first`)).json()) as {
 		records: { id: string }[];
 	};
+	/** A file of references of the enquiry. */
+	const makeBatch = async () => {
+		const begun = (await (
+			await owner.context.post(`/api/v1/enquiries/${id}/batches?name=doors.ris&source=Skerry&purpose=run&again=true`, {
+				data: Buffer.from('TY  - JOUR\nTI  - Doors\nER  - \n'),
+				headers: { 'content-type': 'application/octet-stream' }
+			})
+		).json()) as { id: string; subject: string };
+		expect((await settled(owner.context, begun.id)).state).toBe('done');
+		return begun.subject;
+	};
+	const batch = await makeBatch();
 	const wrong: string[] = [];
 	/** Requests that somebody had an answer to, so that its shape was compared. */
 	const answered = new Set<string>();
@@ -314,6 +331,8 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 			// Signing out would end a session that the next rows need; the owner's deletion needs a fresh enquiry.
 			if (route === '/sign-out' && kind !== 'stranger') continue;
 			const enquiry = method === 'DELETE' && route === A && kind === 'owner' ? await make() : id;
+			// Each who may remove a file removes one of their own.
+			const isRemoved = method === 'DELETE' && route.endsWith('[batch]') && EDITORS.split(' ').includes(kind);
 			const path =
 				route
 					.replace('[enquiry]', enquiry)
@@ -326,6 +345,7 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[job]', 'nobodys')
 					.replace('[part]', 'nobodys')
 					.replace('[version]', version.id)
+					.replace('[batch]', isRemoved ? await makeBatch() : batch)
 					.replace('[run]', run.id) + query.replace('[record]', page.records[0]?.id ?? '');
 			const { seen, status, json } = await knock(people[kind], method, path, body);
 			if (route.startsWith('/api/')) {

@@ -14,6 +14,7 @@ import { database, isDatabaseAway, isDiskFull, listenForNotices, migrate, stopNo
 import { loadShipped } from '$lib/server/installation';
 // Their jobs are known once they are loaded.
 import '$lib/server/platforms';
+import '$lib/server/references';
 import { roleIn } from '$lib/server/enquiries';
 import { startJobs, stopJobs } from '$lib/server/jobs';
 import { judge, NEEDS, type Access } from '$lib/server/http';
@@ -51,7 +52,12 @@ const SLOW = 1_000;
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Only these take whole files; every other request is small. Bytes. */
-const TAKES_FILES = new Set(['/api/v1/intakes', '/api/v1/collections/[collection]', '/api/v1/profiles/[profile]']);
+const TAKES_FILES = new Set([
+	'/api/v1/intakes',
+	'/api/v1/enquiries/[enquiry]/batches',
+	'/api/v1/collections/[collection]',
+	'/api/v1/profiles/[profile]'
+]);
 const SMALL = 16_000_000;
 /** Forms of a few fields. */
 const FORMS = new Set(['/sign-in', '/sign-up', '/account', '/administration']);

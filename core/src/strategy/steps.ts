@@ -7,6 +7,7 @@ export const STEPS = [
 	{ id: 'brief', name: 'Brief' },
 	{ id: 'concepts', name: 'Concepts' },
 	{ id: 'headings', name: 'Headings' },
+	{ id: 'records', name: 'Records' },
 	{ id: 'strategy', name: 'Strategy' },
 	{ id: 'renderings', name: 'Renderings' },
 	{ id: 'dossier', name: 'Dossier' }
@@ -147,6 +148,8 @@ export function stepStates(
 				openPoint('concept-without-headings', `${name(one)} has words but no heading.`, `headings?concept=${one.id}`)
 			)
 		},
+		// What was brought in is not in the document; that it is counted on is.
+		records: { touched: document.collection?.startsWith('own-') === true, look: [] },
 		strategy: {
 			touched: document.lines.length > 0,
 			// The line below the last one waits to be typed in.

@@ -63,7 +63,7 @@ function yearOf(value: unknown): number | null {
 	return yearIn(textOf(first) || textOf(date['raw']) || textOf(date['literal']));
 }
 
-const USED = new Set([
+const USED: ReadonlySet<string> = new Set([
 	'id',
 	'type',
 	'title',

@@ -9,6 +9,7 @@ export const formatSize = (bytes: number): string =>
 const WHAT: Readonly<Record<JobView['kind'], string>> = {
 	vocabulary: 'Loading a vocabulary',
 	collection: 'Loading a collection',
+	references: 'Importing references',
 	index: 'Indexing',
 	works: 'Finding works in two collections',
 	run: 'Counting lines',

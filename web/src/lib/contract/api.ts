@@ -10,6 +10,7 @@ import type { JobsApi } from './jobs';
 import type { JudgementsApi } from './judgements';
 import type { PlatformsApi } from './platforms';
 import type { RecordsApi } from './records';
+import type { ReferencesApi } from './references';
 import type { RunsApi } from './runs';
 import type { SheetApi } from './sheet';
 import type { SignOffsApi } from './sign-offs';
@@ -21,6 +22,7 @@ export interface Api
 		EnquiriesApi,
 		SheetApi,
 		RecordsApi,
+		ReferencesApi,
 		HeadingsApi,
 		CrosswalksApi,
 		VocabulariesApi,

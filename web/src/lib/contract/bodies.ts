@@ -17,6 +17,7 @@ import {
 import type { Route } from './api';
 import { MAPPING_KINDS } from './crosswalks';
 import { ROLES } from './enquiries';
+import { BATCH_PURPOSES } from './references';
 
 type Properties = Readonly<Record<string, object>>;
 const text = (maxLength: number) => ({ type: 'string', maxLength }) as const;
@@ -58,6 +59,10 @@ const decision = {
 };
 
 export const BODIES = {
+	'PUT /api/v1/enquiries/[enquiry]/batches/[batch]': closed({
+		purpose: { enum: BATCH_PURPOSES },
+		stated: { type: ['integer', 'null'], minimum: 0, maximum: 99_999_999 }
+	}),
 	'POST /api/v1/enquiries': closed({ question: text(100_000), framework: { enum: Object.keys(FRAMEWORKS) } }),
 	'POST /api/v1/enquiries/import': enquiryFileSchema,
 	'POST /api/v1/enquiries/[enquiry]/edits': closed(

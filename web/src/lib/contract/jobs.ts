@@ -50,6 +50,8 @@ export interface JobOutcomes {
 	};
 	/** A collection is taken from lines of JSON. */
 	readonly collection: { readonly records: number };
+	/** A file of references is brought in; `same` is the batch that the same file made before. */
+	readonly references: { readonly read: number; readonly unreadable: number; readonly same?: string };
 	/** The index of a collection is built. */
 	readonly index: { readonly records: number };
 	/** Works that two collections both hold are found, for the crosswalks between their vocabularies. */

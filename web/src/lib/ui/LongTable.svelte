@@ -143,7 +143,7 @@
 	.long thead th {
 		position: sticky;
 		top: 0;
-		background: var(--sheet);
+		background: var(--ground, var(--paper));
 		z-index: 1;
 	}
 	.head {

@@ -31,7 +31,7 @@ export interface RecordBatch {
  * @returns how many records came
  */
 export async function replaceCollection(
-	entry: Omit<CollectionEntry, 'size'>,
+	entry: Omit<CollectionEntry, 'size' | 'enquiry'>,
 	batches: AsyncIterable<RecordBatch>,
 	digest: () => string,
 	confirm: (transaction: Knex.Transaction) => Promise<void> = () => Promise.resolve()
@@ -67,7 +67,7 @@ export async function replaceCollection(
 
 /** Takes the place of the collection of that name: records that are in memory. */
 export function storeCollection(
-	entry: Omit<CollectionEntry, 'size'>,
+	entry: Omit<CollectionEntry, 'size' | 'enquiry'>,
 	records: readonly BibliographicRecord[]
 ): Promise<number> {
 	const digest = new RecordDigest();
@@ -112,9 +112,9 @@ export async function shippedSize(): Promise<number> {
 	return Number(row?.sum ?? 0);
 }
 
-/** False where there was none. */
+/** Removes a collection of the installation. False where there was none. */
 export async function removeCollection(id: string): Promise<boolean> {
-	const gone = (await database('collections').where({ id }).delete()) > 0;
+	const gone = (await database('collections').where({ id, enquiry_id: null }).delete()) > 0;
 	forgetCatalogue();
 	await closeIndex(id);
 	return gone;
@@ -134,8 +134,23 @@ export async function* recordsOf(id: string): AsyncGenerator<unknown> {
 	}
 }
 
-export async function listCollections(): Promise<CollectionEntry[]> {
-	return (await catalogue()).collections.map(({ loadedAt: _, ...entry }) => entry);
+/** The name of the collection that an enquiry's own references make. */
+export const ownCollectionOf = (enquiry: string): string => `own-${enquiry}`;
+
+/** After records have come into a collection, or gone: the next question sees it as it is now. */
+export async function collectionChanged(id: string): Promise<void> {
+	forgetCatalogue();
+	await closeIndex(id);
+}
+
+/**
+ * The collections of the installation, and the one of the enquiry's own references, which nobody else sees.
+ * @param enquiry whose people ask; null for whoever is in none
+ */
+export async function listCollections(enquiry: string | null = null): Promise<CollectionEntry[]> {
+	return (await catalogue()).collections
+		.filter((one) => one.enquiry === null || one.enquiry === enquiry)
+		.map(({ loadedAt: _, ...entry }) => entry);
 }
 
 /** The records of these numbers, in their order; numbers that are gone are left out. */
@@ -199,10 +214,14 @@ export async function spreadInDatabase(
 }
 const NO_VALUES: CommonValues = { values: [], others: 0, without: 0 };
 
-/** Opens a collection for counting; null where there is none of that name, or its indexing was stopped. Waits while it is indexed. */
-export async function openCollection(id: string): Promise<OpenCollection | null> {
+/**
+ * Opens a collection for counting; null where there is none of that name for this enquiry, or its indexing was stopped.
+ * Waits while it is indexed.
+ * @param enquiry whose people ask; null opens the installation's collections only
+ */
+export async function openCollection(id: string, enquiry: string | null = null): Promise<OpenCollection | null> {
 	const described = await describe(id);
-	if (!described) return null;
+	if (!described || (described.entry.enquiry !== null && described.entry.enquiry !== enquiry)) return null;
 	const index = await openIndex(described.source);
 	return index && { ...described.entry, ...index, labelOf: described.labelOf };
 }

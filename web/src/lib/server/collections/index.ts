@@ -1,10 +1,12 @@
 /** Collections of records and their indexes. */
 export {
 	indexAgain,
+	collectionChanged,
 	digestCollection,
 	isShipped,
 	listCollections,
 	openCollection,
+	ownCollectionOf,
 	recordsAt,
 	recordsOf,
 	removeCollection,

@@ -15,6 +15,8 @@ export interface CatalogueCollection {
 	/** Ids of the vocabularies that index its records. */
 	readonly vocabularies: readonly string[];
 	readonly size: number;
+	/** Whose own collection it is; null for those of the installation. */
+	readonly enquiry: string | null;
 	readonly loadedAt: string;
 }
 /** Both in the order in which they were loaded. */
@@ -29,6 +31,7 @@ interface CollectionRow {
 	taken_on: string;
 	vocabularies: string[];
 	size: number;
+	enquiry_id: string | null;
 	loaded_at: Date;
 }
 
@@ -45,6 +48,7 @@ async function readCatalogue(): Promise<Catalogue> {
 				database.raw("to_char(taken_on, 'YYYY-MM-DD') as taken_on"),
 				'vocabularies',
 				'size',
+				'enquiry_id',
 				'loaded_at'
 			)
 	]);
@@ -54,8 +58,9 @@ async function readCatalogue(): Promise<Catalogue> {
 			edition,
 			loadedAt: loaded_at.toISOString()
 		})),
-		collections: collections.map(({ taken_on, loaded_at, ...row }) => ({
+		collections: collections.map(({ taken_on, loaded_at, enquiry_id, ...row }) => ({
 			...row,
+			enquiry: enquiry_id,
 			takenOn: taken_on,
 			loadedAt: loaded_at.toISOString()
 		}))

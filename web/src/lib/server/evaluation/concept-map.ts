@@ -97,14 +97,14 @@ export async function conceptMap(evaluated: EvaluatedEnquiry, concept: Concept):
 				decided: null
 			});
 		}
-	const entries = await listCollections();
+	const entries = await listCollections(evaluated.enquiry.id);
 	const columns = await Promise.all(
 		vocabularies.map(async ({ id, name }) => {
 			const open = evaluated.vocabularies.find((one) => one.vocabulary.id === id);
 			const entry = evaluated.collection?.vocabularies.includes(id)
 				? evaluated.collection
 				: entries.find((one) => one.vocabularies.includes(id));
-			const collection = evaluated.collection && entry ? await openCollection(entry.id) : null;
+			const collection = evaluated.collection && entry ? await openCollection(entry.id, evaluated.enquiry.id) : null;
 			const headings = [...members.values()].flatMap(({ vocabulary, heading, taken }): MapHeading[] => {
 				const found = vocabulary === id ? open?.vocabulary.get(heading) : undefined;
 				if (!found || !open) return [];

@@ -169,13 +169,13 @@ export async function conceptCounts(evaluated: EvaluatedEnquiry): Promise<Omit<C
 		}
 	}
 	const elsewhere: Record<string, string> = {};
-	const entries = evaluated.collection ? await listCollections() : [];
+	const entries = evaluated.collection ? await listCollections(enquiry.id) : [];
 	for (const one of enquiry.document.concepts.flatMap((concept) => concept.headings)) {
 		const key = headingKey(one);
 		if (headings.has(key) || elsewhere[key] !== undefined) continue;
 		const entry = entries.find((other) => other.vocabularies.includes(one.vocabulary));
 		// One that is still being indexed has no counts yet; nobody waits for it here.
-		const collection = entry && buildingShare(entry.id) === null ? await openCollection(entry.id) : null;
+		const collection = entry && buildingShare(entry.id) === null ? await openCollection(entry.id, enquiry.id) : null;
 		if (!collection) continue;
 		counts[key] = await countTaken(evaluated, collection, one);
 		elsewhere[key] = collection.name;

@@ -81,7 +81,7 @@ export async function evaluateEnquiry(
 	resultWas: string | null = null
 ): Promise<EvaluatedEnquiry> {
 	const { document } = enquiry;
-	const opening = document.collection === null ? null : openCollection(document.collection);
+	const opening = document.collection === null ? null : openCollection(document.collection, enquiry.id);
 	const [vocabularies, judgements, opened] = await Promise.all([
 		vocabulariesFor(document.collection),
 		judgementsOf(enquiry.id),

@@ -24,7 +24,7 @@ import {
 } from '$lib/server/jobs';
 import { CEILINGS } from '$lib/server/sources';
 
-type Entry = Omit<CollectionEntry, 'size'>;
+type Entry = Omit<CollectionEntry, 'size' | 'enquiry'>;
 interface CollectionRequest extends Entry {
 	readonly file: string;
 	readonly size: number;
@@ -59,6 +59,13 @@ export type Begun =
 
 /** Takes the file in and begins to read it. */
 export async function beginCollection(entry: Entry, file: ReadableStream<Uint8Array>, actor: Actor): Promise<Begun> {
+	// These names are the enquiries': what stands under them came by file, and goes with them.
+	if (entry.id.startsWith('own-'))
+		return {
+			ok: false,
+			status: 422,
+			message: 'A collection’s short name must not begin with “own-”. Choose another. Nothing was changed.'
+		};
 	const known = await database('vocabularies')
 		.whereIn('id', [...entry.vocabularies])
 		.select<{ id: string }[]>('id');

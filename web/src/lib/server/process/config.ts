@@ -20,6 +20,7 @@ export const config = {
 	builder: env['LANTERN_BUILDER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'builder.js'),
 	reader: env['LANTERN_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'reader.js'),
 	recordReader: env['LANTERN_RECORD_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'record-reader.js'),
+	referenceReader: env['LANTERN_REFERENCE_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'reference-reader.js'),
 	/** Where indexes are kept as files; null keeps none. */
 	indexes: env['LANTERN_INDEXES'] ?? null,
 	/** Bytes that open indexes may take together. */

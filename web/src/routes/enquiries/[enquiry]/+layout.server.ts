@@ -13,7 +13,7 @@ export const load = async ({ params, locals }) => {
 		enquiry,
 		judged: { newest, relevant: relevant.length, irrelevant: irrelevant.length },
 		role: locals.role,
-		collections: await listCollections(),
+		collections: await listCollections(params.enquiry),
 		vocabularies: await listVocabularies(),
 		profiles: (await listProfiles()).map(profileFacts)
 	};

@@ -51,7 +51,10 @@
 		counts,
 		lens,
 		findings,
-		collections: first.collections,
+		// Another one comes when references have been brought in.
+		get collections() {
+			return data.collections;
+		},
 		vocabularies: first.vocabularies,
 		profiles: first.profiles,
 		personName: first.person?.name ?? ''
@@ -77,7 +80,7 @@
 		untrack(() => findings.changed());
 	});
 	const here = $derived(page.url.pathname.split('/').at(-1) ?? '');
-	const collection = $derived(first.collections.find((one) => one.id === enquiry.document.collection));
+	const collection = $derived(data.collections.find((one) => one.id === enquiry.document.collection));
 	/** An empty lens gives its room to the page; on the sheet it stays, so that the text does not jump. */
 	const lensShown = $derived(
 		lens.open && (lens.topic !== null || here === 'strategy' || (states[here as StepId]?.look.length ?? 0) > 0)

@@ -22,6 +22,7 @@ import * as nineteenth from './019-shared-works';
 import * as twentieth from './020-benchmark-of-comparisons';
 import * as twentyFirst from './021-between-processes';
 import * as twentySecond from './022-archived';
+import * as twentyThird from './023-batches';
 
 export interface Migration {
 	readonly name: string;
@@ -51,5 +52,6 @@ export const migrations: Migration[] = [
 	{ name: '019-shared-works', ...nineteenth },
 	{ name: '020-benchmark-of-comparisons', ...twentieth },
 	{ name: '021-between-processes', ...twentyFirst },
-	{ name: '022-archived', ...twentySecond }
+	{ name: '022-archived', ...twentySecond },
+	{ name: '023-batches', ...twentyThird }
 ];

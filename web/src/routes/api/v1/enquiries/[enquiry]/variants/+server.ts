@@ -18,7 +18,7 @@ export const GET = async ({ params, url, locals }) => {
 		? INDEXED_FIELDS
 		: INDEXED_FIELDS.filter((one) => (fields.length > 0 ? fields : DEFAULT_FIELDS).some((other) => other === one));
 	const { document } = await requireEnquiry(params.enquiry);
-	const collection = document.collection === null ? null : await openCollection(document.collection);
+	const collection = document.collection === null ? null : await openCollection(document.collection, params.enquiry);
 	if (!collection) error(404, { message: 'There is no collection to look the word up in.' });
 	return reply(
 		'GET /api/v1/enquiries/[enquiry]/variants',

@@ -1,0 +1,176 @@
+/** The files of references of an enquiry: chosen or dropped, imported one after the other, listed with their numbers. */
+import { callServer } from '$lib/contract/call-server';
+import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
+import type {
+	BatchPurpose,
+	BatchRecord,
+	ReferenceBatch,
+	ReferenceBatches,
+	UnreadableReference
+} from '$lib/contract/references';
+import { Jobs, wholeJob } from './jobs.svelte';
+
+/** Records on a page, as the server gives them. */
+export const RECORDS_PAGE = 100;
+
+/** A file that was chosen and is not imported yet. */
+export interface WaitingFile {
+	readonly file: File;
+	/** Its import, once it has begun. */
+	readonly job: string | null;
+	/** Why it was not imported; empty where nothing is wrong. */
+	readonly fault: string;
+	/** The same file was imported before; it may be imported again. */
+	readonly known: boolean;
+}
+
+/** How many records a file lacks against what its source stated; null where nobody has noted it. Negative: more than stated. */
+export const missingOf = ({ stated, read }: Pick<ReferenceBatch, 'stated' | 'read'>): number | null =>
+	stated === null ? null : stated - read;
+
+export class ReferenceFiles {
+	list = $state.raw<ReferenceBatches | null>(null);
+	source = $state('');
+	purpose = $state<BatchPurpose>('rough search');
+	/** As typed; empty where the source stated none. */
+	stated = $state('');
+	waiting = $state.raw<readonly WaitingFile[]>([]);
+	fault = $state('');
+	/** The batch whose records are shown. */
+	open = $state<string | null>(null);
+	page = $state.raw<{
+		readonly records: readonly BatchRecord[];
+		readonly unreadable: readonly UnreadableReference[];
+	} | null>(null);
+	/** From 1 on. */
+	pageNumber = $state(1);
+
+	/** @param imported is called when a file has been imported, or removed: the enquiry's collection is another */
+	constructor(
+		private readonly enquiry: string,
+		private readonly imported: () => void,
+		readonly jobs: Pick<Jobs, 'list' | 'refresh' | 'change'> = new Jobs(enquiry)
+	) {}
+
+	get statedIsWrong(): boolean {
+		return !/^\s*\d*\s*$/.test(this.stated);
+	}
+	get canImport(): boolean {
+		return this.source.trim() !== '' && !this.statedIsWrong && this.waiting.some((one) => one.job === null);
+	}
+	/** The import of a waiting file, as far as it is known. */
+	jobOf({ job }: WaitingFile): JobView | null {
+		return this.jobs.list.find((one) => one.id === job) ?? null;
+	}
+	/** Imports that others have begun, or this window before it was loaded anew. */
+	get others(): readonly JobView[] {
+		return this.jobs.list.filter(
+			(job) => job.kind === 'references' && isUnderWay(job.state) && !this.waiting.some((one) => one.job === job.id)
+		);
+	}
+
+	async load(): Promise<void> {
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]/batches', { path: { enquiry: this.enquiry } });
+		if (answer.ok) this.list = answer.value;
+		else this.fault = answer.fault;
+	}
+
+	/** More files to import, beside those that wait already. */
+	choose(files: readonly File[]): void {
+		const fresh = files.filter((file) => !this.waiting.some((one) => one.file === file));
+		this.waiting = [...this.waiting, ...fresh.map((file) => ({ file, job: null, fault: '', known: false }))];
+	}
+	leaveOut(file: File): void {
+		this.waiting = this.waiting.filter((one) => one.file !== file);
+	}
+
+	/** Begins to import what waits. @param again one that was imported before, to be imported once more */
+	async importAll(again: File | null = null): Promise<void> {
+		this.fault = '';
+		for (const { file, job, known } of this.waiting) {
+			if (job !== null || (known && again !== file) || (again !== null && again !== file)) continue;
+			const stated = this.stated.trim();
+			const answer = await callServer('POST /api/v1/enquiries/[enquiry]/batches', {
+				path: { enquiry: this.enquiry },
+				query: {
+					name: file.name,
+					source: this.source.trim(),
+					purpose: this.purpose,
+					...(stated === '' ? {} : { stated: Number(stated) }),
+					...(again === file ? { again: true } : {})
+				},
+				file
+			});
+			this.change(file, answer.ok ? { job: answer.value.id, fault: '', known: false } : { fault: answer.fault });
+		}
+		await this.jobs.refresh();
+	}
+
+	/** For an effect: takes over what became of imports that have ended. */
+	async follow(): Promise<void> {
+		const ended = this.waiting.filter((one) => {
+			const job = this.jobOf(one);
+			return job !== null && hasEnded(job.state);
+		});
+		for (const { file, job } of ended) {
+			const answer = await wholeJob(job ?? '');
+			if (!answer.ok || answer.value.kind !== 'references') continue;
+			const { state, message, outcome } = answer.value;
+			if (state === 'done') {
+				this.leaveOut(file);
+				this.stated = '';
+				await this.load();
+				this.imported();
+			} else
+				this.change(file, {
+					job: null,
+					fault: message ?? 'The import was cancelled. Nothing was imported.',
+					known: outcome?.same !== undefined
+				});
+		}
+	}
+	async cancel({ job }: WaitingFile): Promise<void> {
+		if (job !== null) await this.jobs.change(job, 'cancel');
+	}
+
+	private change(file: File, to: Partial<WaitingFile>): void {
+		this.waiting = this.waiting.map((one) => (one.file === file ? { ...one, ...to } : one));
+	}
+
+	async changeBatch({ id }: ReferenceBatch, purpose: BatchPurpose, stated: number | null): Promise<void> {
+		const answer = await callServer('PUT /api/v1/enquiries/[enquiry]/batches/[batch]', {
+			path: { enquiry: this.enquiry, batch: id },
+			body: { purpose, stated }
+		});
+		this.fault = answer.ok ? '' : answer.fault;
+		if (answer.ok) this.list = answer.value;
+	}
+	async remove({ id }: ReferenceBatch): Promise<void> {
+		const answer = await callServer('DELETE /api/v1/enquiries/[enquiry]/batches/[batch]', {
+			path: { enquiry: this.enquiry, batch: id }
+		});
+		this.fault = answer.ok ? '' : answer.fault;
+		if (!answer.ok) return;
+		this.list = answer.value;
+		if (this.open === id) this.open = this.page = null;
+		this.imported();
+	}
+
+	/** Shows the records of a batch, or hides them. */
+	async show(id: string | null, pageNumber = 1): Promise<void> {
+		this.open = id;
+		this.pageNumber = pageNumber;
+		if (id === null) {
+			this.page = null;
+			return;
+		}
+		const answer = await callServer('GET /api/v1/enquiries/[enquiry]/batches/[batch]', {
+			path: { enquiry: this.enquiry, batch: id },
+			query: { from: (pageNumber - 1) * RECORDS_PAGE }
+		});
+		// Another one may have been opened meanwhile.
+		if (this.open !== id || this.pageNumber !== pageNumber) return;
+		this.fault = answer.ok ? '' : answer.fault;
+		this.page = answer.ok ? answer.value : null;
+	}
+}

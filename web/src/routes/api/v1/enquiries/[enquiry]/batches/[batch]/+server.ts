@@ -1,0 +1,22 @@
+/** One file of references: its records, what could not be read, what it is for; and away. */
+import { error } from '@sveltejs/kit';
+import { readBody, reply } from '$lib/server/http';
+import { changeBatch, pageOfBatch, removeBatch } from '$lib/server/references';
+
+const ROUTE = '/api/v1/enquiries/[enquiry]/batches/[batch]' as const;
+const missing = (): never => error(404, { message: 'This file has been removed.' });
+
+export const GET = async ({ params, url }) => {
+	const from = url.searchParams.get('from') ?? '0';
+	if (!/^\d{1,9}$/.test(from)) error(422, { message: 'The place of the first record is a whole number.' });
+	const page = await pageOfBatch(params.enquiry, params.batch, Number(from));
+	return reply(`GET ${ROUTE}`, 200, page ?? missing());
+};
+
+export const PUT = async ({ params, request }) => {
+	const change = await readBody(request, `PUT ${ROUTE}`);
+	return reply(`PUT ${ROUTE}`, 200, (await changeBatch(params.enquiry, params.batch, change)) ?? missing());
+};
+
+export const DELETE = async ({ params }) =>
+	reply(`DELETE ${ROUTE}`, 200, (await removeBatch(params.enquiry, params.batch)) ?? missing());
