@@ -14,6 +14,7 @@ export { parse, print, type Parsed } from './query/index.ts';
 export { likelySyntax, profilesThatFit, readPlatformStrategyInSteps, type Profile } from './platform/index.ts';
 export { INDEXED_FIELDS, querySchema, type IndexedField, type Query } from './query/index.ts';
 export {
+	decoderOf,
 	encodingOf,
 	formatOf,
 	readerOf,

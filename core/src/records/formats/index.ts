@@ -11,6 +11,7 @@ export {
 export { risReader } from './ris-read.ts';
 export { toRis } from './ris-write.ts';
 export { cslReader, toCsl } from './csl.ts';
+export { decoderOf } from './decode.ts';
 export { JsonItems, type JsonItem } from './json-items.ts';
 export {
 	encodingOf,

@@ -11,7 +11,7 @@ const point = (address: string, message = address): StepPoint => ({
 });
 const states = (look: Partial<Record<StepId, readonly StepPoint[]>>) =>
 	Object.fromEntries(
-		(['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier'] as const).map((id) => [
+		(['brief', 'concepts', 'headings', 'records', 'strategy', 'renderings', 'dossier'] as const).map((id) => [
 			id,
 			{ touched: true, look: look[id] ?? [] } satisfies StepState
 		])

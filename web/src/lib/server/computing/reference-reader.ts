@@ -5,6 +5,7 @@ import { open } from 'node:fs/promises';
 import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+	decoderOf,
 	encodingOf,
 	formatOf,
 	readerOf,
@@ -67,13 +68,13 @@ async function encodingOfFile(beginning: Uint8Array): Promise<TextEncoding> {
 async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 	const beginning = await beginningOf();
 	const encoding = await encodingOfFile(beginning);
-	const format = formatOf(new TextDecoder(encoding).decode(beginning));
+	const format = formatOf(decoderOf(encoding)(beginning));
 	if (format === null)
 		throw new Fault(
 			'This file is in no format that can be read here: RIS (lines such as “TY  - JOUR”) or CSL-JSON. Export the references in one of these and choose that file.'
 		);
 	const reader = readerOf(format, source, (place) => `${prefix}-${place}`);
-	const decoder = new TextDecoder(encoding);
+	const decode = decoderOf(encoding);
 	const digest = createHash('sha256');
 	let bytes = 0;
 	let references: ImportedReference[] = [];
@@ -106,10 +107,10 @@ async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 		bytes += (chunk as Buffer).length;
 		digest.update(chunk as Buffer);
 		// NUL is no character of a text, and the database takes none.
-		take(reader.push(decoder.decode(chunk as Buffer, { stream: true }).replaceAll('\0', '')));
+		take(reader.push(decode(chunk as Buffer).replaceAll('\0', '')));
 		if (references.length + unreadable.length >= PART || characters > CHARACTERS) yield part();
 	}
-	take(reader.push(decoder.decode().replaceAll('\0', '')));
+	take(reader.push(decode().replaceAll('\0', '')));
 	take(reader.end());
 	if (references.length + unreadable.length > 0) yield part();
 	yield { say: 'end', digest: digest.digest('hex'), format, encoding };

@@ -284,13 +284,21 @@ export async function batchFile(
 	if (!batch) return null;
 	async function* texts(): AsyncGenerator<string> {
 		if (format === 'csl-json') yield '[';
-		for (let from = 0; ; from += 500) {
-			const some = (await rowsOf(id, from, 500)).map(referenceOf);
+		for (let last = -1; ;) {
+			// By number, not by place: to count places the database would walk over all that went before.
+			const rows = await database('records')
+				.where({ batch_id: id })
+				.where('number', '>', last)
+				.orderBy('number')
+				.limit(500)
+				.select<{ number: number; data: unknown; kept: unknown }[]>('number', 'data', 'kept');
+			const some = rows.map(referenceOf);
 			if (some.length > 0)
 				yield format === 'ris'
 					? some.map(toRis).join('')
-					: `${from > 0 ? ',' : ''}\n${some.map((one) => JSON.stringify(toCsl(one))).join(',\n')}`;
+					: `${last >= 0 ? ',' : ''}\n${some.map((one) => JSON.stringify(toCsl(one))).join(',\n')}`;
 			if (some.length < 500) break;
+			last = rows.at(-1)?.number ?? last;
 		}
 		if (format === 'csl-json') yield '\n]\n';
 	}
