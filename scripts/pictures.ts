@@ -114,22 +114,27 @@ const views: Readonly<Record<string, (page: Page, enquiry: string) => Promise<vo
 		await page.locator('.right-mark .count').first().waitFor();
 	},
 	// These change the demo, so they come last.
-	tried: async (page, enquiry) => {
-		await page.goto(`${enquiry}/renderings`);
-		await page
-			.getByRole('group', { name: 'Sources' })
-			.getByRole('button', { name: /Corran/ })
-			.click();
-		await page.getByRole('button', { name: /Choose the likeliest/ }).click();
-		await page.locator('[data-note="decided"]').first().waitFor();
-		await page.getByRole('button', { name: 'Run by connection' }).click();
-		await page
-			.getByRole('region', { name: /^Counts at/ })
-			.getByRole('row')
-			.nth(8)
-			.waitFor();
-		await page.getByRole('button', { name: 'Try it' }).click();
-		await page.getByText('found by the rendering').waitFor();
+	imported: async (page, enquiry) => {
+		await page.goto(`${enquiry}/records`);
+		const subjects = ['Night lighting', 'Noise', 'Window-side beds', 'Daylight', 'Eye masks', 'Dimmed lights'];
+		const references = subjects.flatMap((subject, at) => [
+			'TY  - JOUR',
+			`AU  - ${['Bardale, CN', 'Vercroft, BJ', 'Osstad, MO'][at % 3]}`,
+			`TI  - ${subject} and delirium in intensive care`,
+			'T2  - Critical Hours',
+			`PY  - ${2012 + at}`,
+			'ER  - '
+		]);
+		await page.getByLabel('Source').fill('Tidewater Care Record');
+		await page.getByLabel('Records stated').fill('7');
+		await page.locator('input[type=file]').setInputFiles({
+			name: 'tidewater-2026-11-30.ris',
+			mimeType: 'text/plain',
+			buffer: Buffer.from([...references, 'TY  - JOUR', 'AU  - Zanadin, T', 'ER  - ', ''].join('\n'))
+		});
+		await page.getByRole('button', { name: 'Import this file' }).click();
+		await page.getByRole('button', { name: 'tidewater-2026-11-30.ris', exact: true }).click();
+		await page.getByRole('table', { name: /^Records of/ }).waitFor();
 	},
 	versions: async (page, enquiry) => {
 		await page.goto(`${enquiry}/strategy`);

@@ -29,8 +29,7 @@
 	<ul class="mt-1 grid gap-2">
 		{#each list as one, at (at)}<li>
 				<p class="small">
-					{#if one.line > 0}Line {formatCount(one.line)}:
-					{/if}{one.reason}
+					{one.line > 0 ? `Line ${formatCount(one.line)}: ` : ''}{one.reason}
 				</p>
 				<pre class="raw small">{one.raw.slice(0, 600)}</pre>
 			</li>{/each}

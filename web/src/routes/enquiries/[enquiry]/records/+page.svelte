@@ -93,14 +93,14 @@
 		<table class="table" aria-label="Imported files">
 			<thead>
 				<tr>
-					<th scope="col" class="w-[26%]">File</th>
-					<th scope="col" class="w-[18%]">Source</th>
-					<th scope="col">Purpose</th>
+					<th scope="col" class="w-[25%]">File</th>
+					<th scope="col" class="w-[17%]">Source</th>
+					<th scope="col" class="w-[150px]">Purpose</th>
 					<th scope="col" class="text-right">Stated</th>
 					<th scope="col" class="text-right">Read</th>
 					<th scope="col" class="text-right" title="Stated, and not among those read">Missing</th>
 					<th scope="col" class="text-right">Unreadable</th>
-					<th scope="col"><span class="sr-only">Actions</span></th>
+					<th scope="col" class="w-[160px]"><span class="sr-only">Actions</span></th>
 				</tr>
 			</thead>
 			<tbody>
@@ -109,7 +109,7 @@
 					<tr>
 						<td
 							><button
-								class="link text-left name"
+								class="text-left name"
 								aria-expanded={files.open === batch.id}
 								onclick={() => void files.show(files.open === batch.id ? null : batch.id)}>{batch.fileName}</button
 							><span class="block small soft"
@@ -122,7 +122,7 @@
 						<td>{batch.source}</td>
 						<td
 							>{#if enquiry.editable}<select
-									class="select w-40"
+									class="select w-36"
 									aria-label="Purpose of {batch.fileName}"
 									value={batch.purpose}
 									onchange={(event) =>
@@ -187,7 +187,17 @@
 	.wide {
 		overflow-x: auto;
 	}
+	.wide :global(table) {
+		min-width: 760px;
+	}
+	.bad {
+		color: var(--fault);
+		font-weight: 700;
+	}
 	.name {
+		color: var(--link);
+		cursor: pointer;
+		text-decoration: underline;
 		overflow-wrap: anywhere;
 	}
 </style>
