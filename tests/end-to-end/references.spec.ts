@@ -1,4 +1,4 @@
-/** References from files: brought in from an empty account, counted on, read, handed on, and seen by nobody else. */
+/** References from files: imported into an empty account, counted on, read, exported, and visible to nobody else. */
 import { expect, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { settled } from './jobs';
@@ -49,15 +49,16 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	page
 }) => {
 	await begin(page);
-	await choose(
-		page,
-		file('skerry.ris', `${SINGING}TY  - JOUR\r\nAU  - Nobody\r\nER  - \r\n`),
-		file('letter.txt', 'Dear all')
-	);
-	await expect(page.getByRole('button', { name: 'Import 2 files' })).toBeDisabled();
+	await choose(page, file('skerry.ris', `${SINGING}TY  - JOUR\r\nAU  - Nobody\r\nER  - \r\n`));
+	await expect(page.getByRole('button', { name: 'Import this file' })).toBeDisabled();
 	await page.getByLabel('Source').first().pressSequentially('Skerry Health Abstracts', KEYS);
 	await page.getByLabel('Records stated').pressSequentially('6', KEYS);
+	// A second file: the number belongs to one, and is entered in the table then.
+	await choose(page, file('letter.txt', 'Dear all'));
+	await expect(page.getByLabel('Records stated')).toBeDisabled();
 	await page.getByRole('button', { name: 'Import 2 files' }).click();
+	await page.getByLabel('Records that the source of skerry.ris stated').pressSequentially('6', KEYS);
+	await page.keyboard.press('Tab');
 	const table = page.getByRole('table', { name: 'Imported files' });
 	const skerry = table.getByRole('row').filter({ hasText: 'skerry.ris' });
 	// Stated 6, read 3, of which 3 are missing; one could not be read.
@@ -67,7 +68,7 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	await expect(page.getByRole('alert').filter({ hasText: 'in no format' })).toContainText('Nothing was imported.');
 	await page.getByRole('button', { name: 'Do not import letter.txt' }).click();
 
-	// The same file again is noticed, and may be brought in all the same; then it is removed.
+	// The same file is noticed, and may be imported again; then it is removed.
 	await choose(page, file('copy.ris', `${SINGING}TY  - JOUR\r\nAU  - Nobody\r\nER  - \r\n`));
 	await page.getByRole('button', { name: 'Import this file' }).click();
 	await expect(page.getByRole('alert').filter({ hasText: 'was imported before, as “skerry.ris”' })).toBeVisible();

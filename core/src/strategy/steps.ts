@@ -148,7 +148,7 @@ export function stepStates(
 				openPoint('concept-without-headings', `${name(one)} has words but no heading.`, `headings?concept=${one.id}`)
 			)
 		},
-		// What was brought in is not in the document; that it is counted on is.
+		// Imported files are not in the document; the collection to count on is.
 		records: { touched: document.collection?.startsWith('own-') === true, look: [] },
 		strategy: {
 			touched: document.lines.length > 0,

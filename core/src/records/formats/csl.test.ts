@@ -46,7 +46,7 @@ describe('an item of CSL-JSON', () => {
 					authors: ['Ostwick, Mara', 'The Harbour Group'],
 					year: 2019,
 					journal: 'Harbour Medicine',
-					identifiers: ['10.99999/abc', 'item-1'],
+					identifiers: ['10.99999/abc'],
 					keywords: ['singing', 'breathing'],
 					abstract: 'People sang.'
 				}) as unknown,
@@ -66,7 +66,7 @@ describe('an item of CSL-JSON', () => {
 			pieces.map((one) => (one.kind === 'reference' ? one.reference.record.titles[0] : [one.line, one.reason]))
 		).toEqual([
 			'One',
-			[3, 'It is not JSON.'],
+			[3, 'It is not valid JSON, or it is nested too deeply.'],
 			[4, 'It has neither a title nor an abstract.'],
 			[5, 'The file ends inside this item, or the item is longer than any reference.']
 		]);
@@ -75,6 +75,7 @@ describe('an item of CSL-JSON', () => {
 	it('does not need the call stack, however deep it is', () => {
 		const deep = '{"a":'.repeat(50_000) + '1' + '}'.repeat(50_000);
 		expect(new JsonItems().push(deep)).toHaveLength(1);
+		expect(read(`[${deep}, {"title": "Two"}]`).map((one) => one.kind)).toEqual(['unreadable', 'reference']);
 	});
 
 	it('comes back as it was', () => {

@@ -27,13 +27,13 @@ export function cslReader(source: string, idOf: (place: number) => string): Refe
 				raw: text.slice(0, RAW_CEILING)
 			});
 			if (!whole) return unreadable('The file ends inside this item, or the item is longer than any reference.');
-			let item: unknown;
+			let reference: ImportedReference;
 			try {
-				item = JSON.parse(text);
+				reference = referenceOf(JSON.parse(text) as Item, source, idOf(place + 1));
 			} catch {
-				return unreadable('It is not JSON.');
+				// Also an item that is nested too deeply for the call stack.
+				return unreadable('It is not valid JSON, or it is nested too deeply.');
 			}
-			const reference = referenceOf(item as Item, source, idOf(place + 1));
 			if (reference.record.titles.length === 0 && reference.record.abstract === '')
 				return unreadable('It has neither a title nor an abstract.');
 			place++;
@@ -90,7 +90,8 @@ function referenceOf(item: Item, source: string, ownId: string): ImportedReferen
 		record: {
 			...blankRecord((id || ownId).slice(0, 300)),
 			source,
-			identifiers: distinct([doi ?? '', textOf(item['PMID']), id]),
+			// The item's own `id` is a key of whoever made the file, and may be any other work's elsewhere.
+			identifiers: distinct([doi ?? '', textOf(item['PMID'])]),
 			titles: distinct([textOf(item['title'])]),
 			abstract: textOf(item['abstract']),
 			keywords: distinct(textOf(item['keyword']).split(/[;,]/)),

@@ -198,7 +198,8 @@ function referenceOf(fields: readonly Field[], source: string, ownId: string): I
 	};
 	const dois = fields.filter(({ tag }) => WITH_DOIS.includes(tag)).map((one) => ({ one, doi: doiIn(one.value) }));
 	for (const { one, doi } of dois) if (doi !== null && /^(?:DO|DI)$/.test(one.tag)) used.add(one);
-	const number = fields.find(({ tag, value }) => (tag === 'AN' || tag === 'ID') && value !== '');
+	// The source's number; `ID` is a key of whoever made the file, and may be any other work's elsewhere.
+	const number = fields.find(({ tag, value }) => tag === 'AN' && value !== '');
 	const titles = of([...TITLES, 'TT']);
 	const year = yearIn(first(YEARS));
 	// A date says more than its year; it is kept whole.

@@ -8,7 +8,7 @@ const oneLine = (text: string) => text.replace(/\s*[\r\n]+\s*/g, ' ').trim();
 export function toRis({ record, kept }: ImportedReference): string {
 	const [title = '', ...others] = record.titles;
 	const doi = record.identifiers.find((one) => /^10\.\d{4,9}\//.test(one));
-	const keptNames = new Set(kept.map(({ name }) => name));
+	const hasNumber = kept.some(({ name }) => name === 'AN');
 	const number = record.identifiers.find((one) => one !== doi);
 	const fields: (readonly [tag: string, value: string])[] = [
 		['TY', /^[A-Z]{3,6}$/.test(record.types[0] ?? '') ? (record.types[0] as string) : 'JOUR'],
@@ -22,7 +22,7 @@ export function toRis({ record, kept }: ImportedReference): string {
 		...record.affiliations.map((one) => ['AD', one] as const),
 		...record.languages.map((one) => ['LA', one] as const),
 		['DO', doi ?? ''],
-		...(number !== undefined && !keptNames.has('AN') && !keptNames.has('ID') ? [['AN', number] as const] : []),
+		...(number !== undefined && !hasNumber ? [['AN', number] as const] : []),
 		...kept
 			.filter(({ name }) => /^[A-Z][A-Z0-9]$/.test(name) && name !== 'TY' && name !== 'ER')
 			.map(({ name, value }) => [name, value] as const)

@@ -53,10 +53,18 @@ export class ReferenceFiles {
 	) {}
 
 	get statedIsWrong(): boolean {
-		return !/^\s*\d*\s*$/.test(this.stated);
+		return this.takesStated && !/^\s*\d*\s*$/.test(this.stated);
+	}
+	/** Files that the next import begins with. */
+	get ready(): readonly WaitingFile[] {
+		return this.waiting.filter((one) => one.job === null && !one.known);
 	}
 	get canImport(): boolean {
-		return this.source.trim() !== '' && !this.statedIsWrong && this.waiting.some((one) => one.job === null);
+		return this.source.trim() !== '' && !this.statedIsWrong && this.ready.length > 0;
+	}
+	/** A stated number belongs to one file; of several, each has its own in the table. */
+	get takesStated(): boolean {
+		return this.ready.length < 2;
 	}
 	/** The import of a waiting file, as far as it is known. */
 	jobOf({ job }: WaitingFile): JobView | null {
@@ -87,9 +95,8 @@ export class ReferenceFiles {
 	/** Begins to import what waits. @param again one that was imported before, to be imported once more */
 	async importAll(again: File | null = null): Promise<void> {
 		this.fault = '';
-		for (const { file, job, known } of this.waiting) {
-			if (job !== null || (known && again !== file) || (again !== null && again !== file)) continue;
-			const stated = this.stated.trim();
+		const stated = this.takesStated ? this.stated.trim() : '';
+		for (const { file } of again === null ? this.ready : this.waiting.filter((one) => one.file === again)) {
 			const answer = await callServer('POST /api/v1/enquiries/[enquiry]/batches', {
 				path: { enquiry: this.enquiry },
 				query: {
@@ -106,12 +113,16 @@ export class ReferenceFiles {
 		await this.jobs.refresh();
 	}
 
-	/** For an effect: takes over what became of imports that have ended. */
+	/** Jobs whose end is being looked at. */
+	private readonly ending = new Set<string>();
+
+	/** For an effect: updates the list after imports have ended. */
 	async follow(): Promise<void> {
 		const ended = this.waiting.filter((one) => {
 			const job = this.jobOf(one);
-			return job !== null && hasEnded(job.state);
+			return job !== null && hasEnded(job.state) && !this.ending.has(job.id);
 		});
+		for (const { job } of ended) this.ending.add(job ?? '');
 		for (const { file, job } of ended) {
 			const answer = await wholeJob(job ?? '');
 			if (!answer.ok || answer.value.kind !== 'references') continue;

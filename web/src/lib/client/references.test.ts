@@ -49,10 +49,6 @@ describe('files of references', () => {
 		expect(model.canImport).toBe(false);
 		model.source = 'Skerry';
 		expect(model.canImport).toBe(true);
-		model.stated = '12a';
-		expect(model.canImport).toBe(false);
-		model.stated = ' 12 ';
-		expect(model.canImport).toBe(true);
 		model.leaveOut(first);
 		expect(model.waiting.map((one) => one.file.name)).toEqual(['b']);
 	});
@@ -75,6 +71,24 @@ describe('files of references', () => {
 		expect(model.list?.batches).toHaveLength(1);
 		expect(model.stated).toBe('');
 		expect(imported).toHaveBeenCalledOnce();
+	});
+
+	it('have no stated number together: each is noted with its file in the list', async () => {
+		const { model, asked } = files();
+		model.choose([file('a')]);
+		model.source = 'Skerry';
+		model.stated = '12x';
+		expect(model.canImport).toBe(false);
+		model.choose([file('b')]);
+		expect(model.takesStated).toBe(false);
+		expect(model.canImport).toBe(true);
+		model.stated = '12';
+		await model.importAll();
+		const sent = asked.filter(({ method }) => method === 'POST').map(({ query }) => [query['name'], query['stated']]);
+		expect(sent).toEqual([
+			['a', undefined],
+			['b', undefined]
+		]);
 	});
 
 	it('stay with the reason when they could not be imported', async () => {

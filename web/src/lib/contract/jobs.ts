@@ -50,7 +50,7 @@ export interface JobOutcomes {
 	};
 	/** A collection is taken from lines of JSON. */
 	readonly collection: { readonly records: number };
-	/** A file of references is brought in; `same` is the batch that the same file made before. */
+	/** A file of references is imported; `same` is the batch of an earlier import of the same file. */
 	readonly references: { readonly read: number; readonly unreadable: number; readonly same?: string };
 	/** The index of a collection is built. */
 	readonly index: { readonly records: number };

@@ -1,8 +1,8 @@
-/** References that an enquiry has brought in, file by file. */
+/** References imported into an enquiry, file by file. */
 import type { ReferenceFormat } from '@wide-lantern/core';
 import type { JobView } from './jobs';
 
-/** What a file was brought in for. */
+/** Why a file was imported. */
 export const BATCH_PURPOSES = ['rough search', 'run', 'known articles', 'other method', 'background'] as const;
 export type BatchPurpose = (typeof BATCH_PURPOSES)[number];
 
@@ -49,9 +49,9 @@ export interface BatchChange {
 }
 
 export interface ReferencesApi {
-	/** The files of references that were brought in. */
+	/** The imported files of references, the newest first. */
 	'GET /api/v1/enquiries/[enquiry]/batches': { answers: { 200: ReferenceBatches } };
-	/** Bring a file of references in, whole or not at all: RIS or CSL-JSON in the body. `again`: although the same file was brought in before. */
+	/** Import a file of references, whole or not at all: RIS or CSL-JSON in the body. `again`: although the same file was imported before. */
 	'POST /api/v1/enquiries/[enquiry]/batches': {
 		query: {
 			readonly name: string;
@@ -67,12 +67,12 @@ export interface ReferencesApi {
 	'PUT /api/v1/enquiries/[enquiry]/batches/[batch]': { body: BatchChange; answers: { 200: ReferenceBatches } };
 	/** Remove a file with its records. */
 	'DELETE /api/v1/enquiries/[enquiry]/batches/[batch]': { answers: { 200: ReferenceBatches } };
-	/** A page of its records in the order of the file, from the one of that place, from 0; and the first thousand pieces that could not be read. */
+	/** A page of its records in the order of the file, beginning with the record at `from` (0 is the first); and the first thousand pieces that could not be read. */
 	'GET /api/v1/enquiries/[enquiry]/batches/[batch]': {
 		query: { readonly from?: number };
 		answers: { 200: { readonly records: readonly BatchRecord[]; readonly unreadable: readonly UnreadableReference[] } };
 	};
-	/** Its records as a file: with every field that they came with. */
+	/** Its records as a file, with every field of the original. */
 	'GET /api/v1/enquiries/[enquiry]/batches/[batch]/file': {
 		query: { readonly as: ReferenceFormat };
 		answers: object;

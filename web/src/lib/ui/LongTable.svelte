@@ -98,14 +98,14 @@
 		<thead>
 			<tr>
 				{#each columns as column (column.id)}
-					{@const own = table.getColumn(column.id)}
-					{@const order = own?.getIsSorted() ?? false}
+					{@const sortable = table.getColumn(column.id)}
+					{@const order = sortable?.getIsSorted() ?? false}
 					<th
 						scope="col"
 						class:text-right={column.right}
 						style:width={column.width}
 						aria-sort={order === 'asc' ? 'ascending' : order === 'desc' ? 'descending' : undefined}
-						><button class="head" title={column.title} onclick={() => own?.toggleSorting(undefined, false)}
+						><button class="head" title={column.title} onclick={() => sortable?.toggleSorting(undefined, false)}
 							>{column.head}{#if order === 'asc'}<ArrowUp size={12} aria-hidden="true" />{:else if order}<ArrowDown
 									size={12}
 									aria-hidden="true"

@@ -4,21 +4,21 @@
  */
 import type { Attachment } from 'svelte/attachments';
 
-const ACTS = 'button, a[href], input, select';
+const CONTROLS = 'button, a[href], input, select';
 
 /** @param rows selector of the rows in the list */
 export function arrows(rows: string): Attachment<HTMLElement> {
 	return (list) => {
 		let current: HTMLElement | null = null;
-		const actsOf = (row: Element) => [...row.querySelectorAll<HTMLElement>(ACTS)];
-		const all = () => [...list.querySelectorAll<HTMLElement>(rows)].filter((row) => actsOf(row).length > 0);
+		const controlsIn = (row: Element) => [...row.querySelectorAll<HTMLElement>(CONTROLS)];
+		const all = () => [...list.querySelectorAll<HTMLElement>(rows)].filter((row) => controlsIn(row).length > 0);
 
 		/** Exactly one row can be reached by Tab: the one where the focus was last, else the chosen or the first one. */
 		function settle(): void {
-			const own = all();
-			if (!current || !own.includes(current))
-				current = own.find((row) => row.querySelector('[aria-current="true"]')) ?? own[0] ?? null;
-			for (const row of own) for (const act of actsOf(row)) act.tabIndex = row === current ? 0 : -1;
+			const items = all();
+			if (!current || !items.includes(current))
+				current = items.find((row) => row.querySelector('[aria-current="true"]')) ?? items[0] ?? null;
+			for (const row of items) for (const control of controlsIn(row)) control.tabIndex = row === current ? 0 : -1;
 		}
 		function focused(event: FocusEvent): void {
 			const row = (event.target as HTMLElement).closest<HTMLElement>(rows);
@@ -30,21 +30,21 @@ export function arrows(rows: string): Attachment<HTMLElement> {
 			const target = event.target as HTMLElement;
 			const row = target.closest<HTMLElement>(rows);
 			if (!row || event.altKey || event.ctrlKey || event.metaKey || target.matches('input, select')) return;
-			const own = all();
-			const at = own.indexOf(row);
-			const acts = actsOf(row);
-			const place = acts.indexOf(target);
-			const within = (to: number) => acts[to];
+			const items = all();
+			const at = items.indexOf(row);
+			const controls = controlsIn(row);
+			const place = controls.indexOf(target);
+			const within = (to: number) => controls[to];
 			const next = (() => {
 				switch (event.key) {
 					case 'ArrowDown':
-						return own[at + 1] && actsOf(own[at + 1] as Element)[0];
+						return items[at + 1] && controlsIn(items[at + 1] as Element)[0];
 					case 'ArrowUp':
-						return own[at - 1] && actsOf(own[at - 1] as Element)[0];
+						return items[at - 1] && controlsIn(items[at - 1] as Element)[0];
 					case 'Home':
-						return own[0] && actsOf(own[0])[0];
+						return items[0] && controlsIn(items[0])[0];
 					case 'End':
-						return own.at(-1) && actsOf(own.at(-1) as Element)[0];
+						return items.at(-1) && controlsIn(items.at(-1) as Element)[0];
 					case 'ArrowRight':
 						return within(place + 1);
 					case 'ArrowLeft':

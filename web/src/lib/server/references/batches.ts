@@ -1,4 +1,4 @@
-/** Batches of references: what each file brought, as rows; all records of an enquiry's batches are its own collection. */
+/** Batches of references: one row per imported file; all records of an enquiry's batches are its own collection. */
 import {
 	recordSchema,
 	toCsl,
@@ -74,7 +74,7 @@ export async function batchOfFile(enquiry: string, digest: string): Promise<Refe
 	return row ? viewOf(row) : null;
 }
 
-/** What a file brought, once it is read. */
+/** A file that has been read. */
 export interface NewBatch extends Pick<
 	ReferenceBatch,
 	'id' | 'fileName' | 'source' | 'purpose' | 'format' | 'encoding' | 'stated'

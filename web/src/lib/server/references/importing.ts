@@ -27,13 +27,13 @@ import { addBatch, batchOfFile, type ReferencePart } from './batches';
 /** Largest file, in bytes. */
 const CEILING = 400_000_000;
 
-/** What a person says of a file that is brought in. */
+/** What a person states about a file to import. */
 export interface FileFacts {
 	readonly fileName: string;
 	readonly source: string;
 	readonly purpose: BatchPurpose;
 	readonly stated: number | null;
-	/** Although the same file was brought in before. */
+	/** Import it although the same file was imported before. */
 	readonly again: boolean;
 }
 interface ImportRequest extends FileFacts {
@@ -73,7 +73,7 @@ export type Begun =
 	| { readonly ok: true; readonly job: JobView }
 	| { readonly ok: false; readonly status: 413 | 422; readonly message: string };
 
-/** Takes the file in and begins to read it. */
+/** Saves the uploaded file and starts the job that imports it. */
 export async function beginImport(
 	enquiry: string,
 	facts: FileFacts,

@@ -1,3 +1,3 @@
-/** References that enquiries bring in. */
+/** References imported into enquiries. */
 export { batchFile, changeBatch, listBatches, pageOfBatch, removeBatch, WRITERS } from './batches';
 export { beginImport } from './importing';

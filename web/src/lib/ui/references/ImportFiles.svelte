@@ -11,7 +11,7 @@
 	let { files, sources }: { files: ReferenceFiles; sources: readonly string[] } = $props();
 	/** Files that one drop may bring. */
 	const MOST = 200;
-	const count = $derived(files.waiting.filter((one) => one.job === null && !one.known).length);
+	const count = $derived(files.ready.length);
 </script>
 
 <section aria-label="Import references">
@@ -40,10 +40,14 @@
 				placeholder="optional"
 				title="How many records the source said that it exported; compared with what is read"
 				aria-invalid={files.statedIsWrong}
+				disabled={!files.takesStated}
 				bind:value={files.stated}
 			/></label
 		>
 	</div>
+	{#if !files.takesStated}<p class="small soft mt-1">
+			With several files, enter the number that each source stated in the table after the import.
+		</p>{/if}
 	{#if files.statedIsWrong}<p class="say fault small mt-1" role="alert">
 			The number of records is digits only, such as 1250.
 		</p>{/if}

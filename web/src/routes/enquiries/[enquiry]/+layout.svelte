@@ -51,7 +51,7 @@
 		counts,
 		lens,
 		findings,
-		// Another one comes when references have been brought in.
+		// There is another one after references were imported.
 		get collections() {
 			return data.collections;
 		},

@@ -1,4 +1,4 @@
-/** References that enquiries bring in: batches, a collection of the enquiry's own, and pieces that could not be read. */
+/** References imported into enquiries: batches, a collection of the enquiry's own, and pieces that could not be read. */
 import type { Knex } from 'knex';
 
 export async function up(knex: Knex): Promise<void> {

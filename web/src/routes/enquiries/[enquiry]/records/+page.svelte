@@ -1,4 +1,4 @@
-<!-- What has been brought in, file by file, with its numbers; and what it is used for. -->
+<!-- Imported files of references with their numbers, and what they are used for. -->
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
@@ -60,8 +60,8 @@
 
 <h1>Records</h1>
 <p class="soft mt-1">
-	Bring in what your sources exported. The records can then be counted on, read and searched like any collection; only
-	the people of this enquiry see them.
+	Import the files that your sources export. The strategy can then be counted on these records like on any collection;
+	only the people of this enquiry see them.
 </p>
 {#if enquiry.editable}<div class="mt-4"><ImportFiles {files} {sources} /></div>{/if}
 {#each files.others as job (job.id)}<div class="mt-3">

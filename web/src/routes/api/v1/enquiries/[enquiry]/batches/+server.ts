@@ -1,4 +1,4 @@
-/** Files of references: what was brought in, and one more. */
+/** Imported files of references: list them, import another. */
 import { error } from '@sveltejs/kit';
 import { BATCH_PURPOSES, type BatchPurpose } from '$lib/contract/references';
 import { requireActor } from '$lib/server/enquiries';

@@ -1,4 +1,4 @@
-/** One file of references: its records, what could not be read, what it is for; and away. */
+/** One imported file: read its records, change its purpose, remove it. */
 import { error } from '@sveltejs/kit';
 import { readBody, reply } from '$lib/server/http';
 import { changeBatch, pageOfBatch, removeBatch } from '$lib/server/references';
