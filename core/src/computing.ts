@@ -18,6 +18,7 @@ export {
 	encodingOf,
 	formatOf,
 	readerOf,
+	RAW_CEILING,
 	recordSchema,
 	REFERENCE_FORMATS,
 	type BibliographicRecord,
@@ -27,6 +28,7 @@ export {
 	type TextEncoding
 } from './records/index.ts';
 export type { DossierDocument } from './dossier/document.ts';
+export { cleanJson } from './document/storable.ts';
 export { LINE_ROLES, type LineRole } from './enquiry/index.ts';
 export { emptyTerms } from './strategy/terms-of-lines.ts';
 export { explainRecord, type Admission } from './measure/why.ts';

@@ -82,7 +82,13 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	await page.getByLabel('Source').first().fill('');
 	await page.getByLabel('Source').first().pressSequentially('Tidewater Care Record', KEYS);
 	const items = [
-		{ id: 'w1', type: 'article-journal', title: 'Breathlessness at night', author: [{ family: 'Bardale', given: 'C' }] }
+		{
+			id: 'w1',
+			type: 'article-journal',
+			title: 'Breathlessness at night\u0000',
+			abstract: 'Half of a character: \ud83d',
+			author: [{ family: 'Bardale', given: 'C' }]
+		}
 	];
 	await choose(
 		page,

@@ -172,7 +172,7 @@ class RisReader implements ReferenceReader {
 const AUTHORS = ['AU', 'A1'];
 const TITLES = ['TI', 'T1', 'CT', 'BT'];
 const ABSTRACTS = ['AB', 'N2'];
-const JOURNALS = ['JO', 'JF', 'T2', 'JA', 'J1', 'J2'];
+const JOURNALS = ['T2', 'JF', 'JO', 'JA', 'J1', 'J2'];
 /** Common practice: which of the three holds the year of publication. */
 const YEARS = ['PY', 'Y1', 'DA'];
 /** Where DOIs are found. */

@@ -5,9 +5,11 @@ import { open } from 'node:fs/promises';
 import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+	cleanJson,
 	decoderOf,
 	encodingOf,
 	formatOf,
+	RAW_CEILING,
 	readerOf,
 	recordSchema,
 	type BibliographicRecord,
@@ -81,7 +83,7 @@ async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 	let unreadable: UnreadablePiece[] = [];
 	let characters = 0;
 	const take = (pieces: readonly ReadPiece[]) => {
-		for (const piece of pieces) {
+		for (const piece of cleanJson(pieces)) {
 			const refused = piece.kind === 'unreadable' ? piece : faultOf(piece.reference);
 			if (refused) {
 				unreadable.push({ line: refused.line, reason: refused.reason, raw: refused.raw });
@@ -106,11 +108,10 @@ async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 	for await (const chunk of createReadStream(path, { highWaterMark: PIECE })) {
 		bytes += (chunk as Buffer).length;
 		digest.update(chunk as Buffer);
-		// NUL is no character of a text, and the database takes none.
-		take(reader.push(decode(chunk as Buffer).replaceAll('\0', '')));
+		take(reader.push(decode(chunk as Buffer)));
 		if (references.length + unreadable.length >= PART || characters > CHARACTERS) yield part();
 	}
-	take(reader.push(decode().replaceAll('\0', '')));
+	take(reader.push(decode()));
 	take(reader.end());
 	if (references.length + unreadable.length > 0) yield part();
 	yield { say: 'end', digest: digest.digest('hex'), format, encoding };
@@ -118,15 +119,12 @@ async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 
 /** A reference that is read but does not fit into a record. */
 function faultOf({ record, kept }: ImportedReference): UnreadablePiece | null {
-	const whole = JSON.stringify({ record, kept });
-	if (!whole.isWellFormed())
-		return { line: 0, reason: 'It holds half of a character.', raw: whole.toWellFormed().slice(0, 20_000) };
 	if (isRecord(record)) return null;
 	const [first] = isRecord.errors ?? [];
 	return {
 		line: 0,
 		reason: `Its ${first?.instancePath.slice(1) ?? 'content'} ${first?.message ?? 'does not fit'}.`,
-		raw: whole.slice(0, 20_000)
+		raw: cleanJson(JSON.stringify({ record, kept }).slice(0, RAW_CEILING))
 	};
 }
 
