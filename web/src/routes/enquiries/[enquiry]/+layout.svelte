@@ -147,7 +147,7 @@
 			return;
 		}
 		const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable="true"]');
-		if (event.altKey && /^[1-6]$/.test(event.key)) {
+		if (event.altKey && /^[1-9]$/.test(event.key)) {
 			const step = STEPS[Number(event.key) - 1];
 			if (step) void goto(path(step.id));
 		} else if (event.altKey && event.key.toLowerCase() === 'l') lens.open = !lens.open;
