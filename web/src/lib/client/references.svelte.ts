@@ -125,7 +125,12 @@ export class ReferenceFiles {
 		for (const { job } of ended) this.ending.add(job ?? '');
 		for (const { file, job } of ended) {
 			const answer = await wholeJob(job ?? '');
-			if (!answer.ok || answer.value.kind !== 'references') continue;
+			if (!answer.ok) {
+				// The next look at the jobs tries again.
+				this.ending.delete(job ?? '');
+				continue;
+			}
+			if (answer.value.kind !== 'references') continue;
 			const { state, message, outcome } = answer.value;
 			if (state === 'done') {
 				this.leaveOut(file);
@@ -155,6 +160,13 @@ export class ReferenceFiles {
 		});
 		this.fault = answer.ok ? '' : answer.fault;
 		if (answer.ok) this.list = answer.value;
+	}
+	/** A stated number as it was typed into the list; what is not a number changes nothing. */
+	async changeStated(batch: ReferenceBatch, typed: string): Promise<void> {
+		const text = typed.trim();
+		if (/^\d{0,8}$/.test(text)) await this.changeBatch(batch, batch.purpose, text === '' ? null : Number(text));
+		else
+			this.fault = `“${text.slice(0, 40)}” is not a number of records; write digits only, such as 1250. Nothing was changed.`;
 	}
 	async remove({ id }: ReferenceBatch): Promise<void> {
 		const answer = await callServer('DELETE /api/v1/enquiries/[enquiry]/batches/[batch]', {

@@ -135,6 +135,16 @@ describe('files of references', () => {
 		expect(imported).toHaveBeenCalledOnce();
 	});
 
+	it('keep their stated number when something else is typed', async () => {
+		const { model, asked } = files();
+		await model.changeStated(batch('x', { stated: 4 }) as never, '4a');
+		expect(asked).toEqual([]);
+		expect(model.fault).toContain('“4a” is not a number');
+		await model.changeStated(batch('x') as never, ' 12 ');
+		expect(asked.at(-1)).toMatchObject({ method: 'PUT', body: { purpose: 'run', stated: 12 } });
+		expect(model.fault).toBe('');
+	});
+
 	it('lack what their source stated and was not read', () => {
 		expect(missingOf({ stated: null, read: 3 })).toBeNull();
 		expect(missingOf({ stated: 5, read: 3 })).toBe(2);

@@ -48,7 +48,6 @@
 			}
 		])
 	);
-	const stated = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : null);
 	const encodings: Readonly<Record<string, string>> = {
 		'utf-8': 'UTF-8',
 		'utf-16le': 'UTF-16',
@@ -136,7 +135,7 @@
 									inputmode="numeric"
 									aria-label="Records that the source of {batch.fileName} stated"
 									value={batch.stated ?? ''}
-									onchange={(event) => void files.changeBatch(batch, batch.purpose, stated(event.currentTarget.value))}
+									onchange={(event) => void files.changeStated(batch, event.currentTarget.value)}
 								/>{:else}{batch.stated === null ? '' : formatCount(batch.stated)}{/if}</td
 						>
 						<td class="text-right tabular-nums">{formatCount(batch.read)}</td>
