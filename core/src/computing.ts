@@ -1,7 +1,10 @@
 /** What a thread that computes needs of core: collections and evaluation, without grammar, vocabularies and documents. */
 export * from './collection/index.ts';
 export { contributionsOf, type Contribution } from './measure/contributions.ts';
+export { termFigures, termQuery, type ConceptLines, type Term, type TermFigures } from './measure/term-figures.ts';
+export { Gleaner, type GatheredTerm } from './glean/index.ts';
 export { beamOf, type Beam, type BeamStep } from './measure/beam.ts';
+export { knownWorks, waysBack, type KnownWorks, type WayBack, type WayBackFigures } from './measure/known-works.ts';
 export { kindFigures, yieldsOf, type KindFigures, type LineYield } from './measure/yields.ts';
 export {
 	evaluateStrategy,
@@ -16,14 +19,22 @@ export { INDEXED_FIELDS, querySchema, type IndexedField, type Query } from './qu
 export {
 	decoderOf,
 	encodingOf,
+	evidenceOf,
 	formatOf,
+	groupWorks,
+	linkEvidence,
+	mergeReferences,
 	readerOf,
+	recipeReader,
 	RAW_CEILING,
 	recordSchema,
 	REFERENCE_FORMATS,
 	type BibliographicRecord,
 	type ImportedReference,
+	type LinkedPair,
+	type ReferenceEvidence,
 	type ReadPiece,
+	type Recipe,
 	type ReferenceFormat,
 	type TextEncoding
 } from './records/index.ts';

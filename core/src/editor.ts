@@ -24,6 +24,8 @@ export {
 	type PastedStrategy,
 	type TextLine
 } from './strategy/plain-text.ts';
+export { identifierForms, pastedReferences, type PastedReference } from './records/citations.ts';
+export { familyOf } from './records/linkage/evidence.ts';
 export { piecesIn, type LinePiece } from './strategy/line-pieces.ts';
 export type { Beam } from './measure/beam.ts';
 export type { KindFigures, LineYield } from './measure/yields.ts';
@@ -44,6 +46,7 @@ export { compareLines, restoringEdits, type LineChange, type LineWithText } from
 export { proposedTrials, type ProposedTrial } from './measure/trials.ts';
 export { refieldConcept, refieldSource } from './strategy/concept-edits.ts';
 export type { Admission } from './measure/why.ts';
+export { cutAtKnee, cutByShare } from './glean/cut-off.ts';
 export type { UnmatchedWord } from './glean/unmatched-words.ts';
 export { countMissing, type Block } from './dossier/document.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';

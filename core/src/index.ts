@@ -11,4 +11,5 @@ export * from './platform/index.ts';
 export * from './strategy/index.ts';
 export * from './measure/index.ts';
 export * from './glean/index.ts';
+export { termQuery, type Term, type TermFigures } from './measure/term-figures.ts';
 export * from './dossier/index.ts';

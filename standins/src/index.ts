@@ -9,12 +9,14 @@ import wherryProfile from '../profiles/wherry.json';
 import { cutVocabularies, type Cut } from './vocabularies/cut.ts';
 
 export { makeWorld, FULL_WORKS, START_UP_WORKS, type World } from './world/generate.ts';
+export { exportWorld, type ExportedReference } from './world/exports.ts';
 export { SOURCES, type SourceId } from './world/sources.ts';
 export { trueMappings, type TrueMapping } from './vocabularies/mapping.ts';
 export { cutVocabularies, type Cut } from './vocabularies/cut.ts';
 export type { VocabularyId } from './vocabularies/notion.ts';
 export { shippedFilters, type ShippedFilter } from './filters.ts';
 export { demoEnquiry, DEMO_QUESTION } from './demo/enquiry.ts';
+export { demoExports, type DemoExport } from './demo/exports.ts';
 
 /** The three vocabularies: Skerry's core is read from the Turtle that ships, all else is made by rule. */
 export function shippedVocabularies(): Cut {

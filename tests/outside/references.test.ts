@@ -7,11 +7,13 @@ import { createRequire } from 'node:module';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+	bibtexReader,
 	blankRecord,
 	decoderOf,
 	encodingOf,
 	formatOf,
 	risReader,
+	toBibtex,
 	toRis,
 	type ImportedReference
 } from '@wide-lantern/core';
@@ -134,5 +136,73 @@ describe('a file in an encoding that iconv writes', () => {
 		const decoded = decoderOf(encoding ?? 'utf-8')(bytes);
 		expect(formatOf(decoded)).toBe('ris');
 		expect(read(decoded)[0]?.record.titles).toEqual(['Café, naïve and Ärzte – “quoted”']);
+	});
+});
+
+describe('references in BibTeX', () => {
+	it('that we write are read alike by another library (citation-js, plugin-bibtex, MIT)', () => {
+		load('@citation-js/plugin-bibtex');
+		fc.assert(
+			fc.property(fc.array(reference, { minLength: 1, maxLength: 3 }), (all) => {
+				const text = all
+					.map(({ title, doi, ...rest }, at) =>
+						toBibtex(
+							{
+								record: { ...blankRecord(`r${at}`), ...rest, titles: [title], identifiers: [doi], types: ['article'] },
+								kept: []
+							},
+							at + 1
+						)
+					)
+					.join('');
+				const theirs = new Cite(text).data;
+				expect(theirs).toHaveLength(all.length);
+				for (const [at, { title, abstract, authors, journal, year, doi }] of all.entries()) {
+					const item = theirs[at];
+					expect(item?.title).toBe(title);
+					expect(item?.abstract).toBe(abstract);
+					expect(item?.['container-title']).toBe(journal);
+					expect(item?.author?.map(({ family, given }) => `${family ?? ''}, ${given ?? ''}`)).toEqual(authors);
+					expect(item?.issued?.['date-parts'][0]?.[0]).toBe(year);
+					expect(item?.DOI).toBe(doi);
+				}
+			}),
+			{ numRuns: 40, seed: 20261201 }
+		);
+	});
+	it('that it writes are read alike by us', () => {
+		const item = {
+			id: 'k1',
+			type: 'article-journal',
+			title: 'Quiet wards & calm: 50 % less noise',
+			author: [
+				{ family: 'Müller', given: 'Jérôme' },
+				{ family: 'van der Holt', given: 'Piet' }
+			],
+			'container-title': 'Journal of Quiet Wards',
+			issued: { 'date-parts': [[2019, 3]] },
+			DOI: '10.99999/a.1',
+			volume: '12',
+			page: '345-352',
+			abstract: 'Größe, naïveté, x_1 and 3 < 5.'
+		};
+		const text = new Cite(item).format('bibtex');
+		const reader = bibtexReader('Skerry', (place) => `own ${place}`);
+		const [found] = [...reader.push(text), ...reader.end()].flatMap((one) =>
+			one.kind === 'reference' ? [one.reference] : []
+		);
+		expect(found?.record).toMatchObject({
+			titles: [item.title],
+			authors: ['Müller, Jérôme', 'van der Holt, Piet'],
+			journal: item['container-title'],
+			year: 2019,
+			identifiers: [item.DOI]
+		});
+		expect(found?.kept).toEqual(
+			expect.arrayContaining([
+				{ name: 'volume', value: '12' },
+				{ name: 'pages', value: '345-352' }
+			])
+		);
 	});
 });

@@ -35,6 +35,14 @@ export class AttributeBuilder {
 		row.push(record, qualifiers.length * 2 + (main ? 1 : 0), ...qualifiers);
 	}
 
+	/** Adds all that another has, with the same numbers. */
+	take(all: Attributes): void {
+		for (let number = 0; number < all.values.size; number++) {
+			const value = all.values.at(number);
+			for (const { record, main, qualifiers } of all.rows(number)) this.add(value, record, main, qualifiers);
+		}
+	}
+
 	finish(): AttributeParts {
 		const values = [...this.rows.keys()].sort();
 		const starts = new Uint32Array(values.length + 1);
@@ -73,6 +81,14 @@ export class IdentifierBuilder {
 	add(value: string, record: number): void {
 		this.values.push(value);
 		this.records.push(record);
+	}
+
+	/** Adds all that another has, with the same numbers. */
+	take(all: Attributes): void {
+		for (let number = 0; number < all.values.size; number++) {
+			const value = all.values.at(number);
+			for (const { record } of all.rows(number)) this.add(value, record);
+		}
 	}
 
 	finish(): AttributeParts {

@@ -5,6 +5,7 @@ import { foldedKey, tokenTexts } from '../text/index.ts';
 import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attributes.ts';
 import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
+import { stretchOf, wordsOf } from './earlier.ts';
 import { Interner } from './interner.ts';
 import { Kernel } from './kernel.ts';
 import { joinedIndex } from './joining.ts';
@@ -21,6 +22,8 @@ export interface BuildOptions {
 	readonly signal?: Pick<AbortSignal, 'throwIfAborted'>;
 	/** Named in the file, so that an index of something else or older is not taken for this. */
 	readonly madeFrom?: string;
+	/** Its records come first, as they are; their labels must be what they were. */
+	readonly onto?: CollectionIndex;
 	/** Tokens after which a stretch ends; for tests. */
 	readonly stretch?: number;
 }
@@ -90,7 +93,30 @@ export class IndexBuilder {
 		private readonly labelOf: LabelOf,
 		private readonly options: BuildOptions = {}
 	) {
-		this.stretches = new TokenStretches(this.kernel, options.stretch);
+		const { onto } = options;
+		this.stretches = new TokenStretches(this.kernel, options.stretch, onto?.size);
+		if (onto) this.take(onto);
+	}
+
+	/** Everything but the postings, which follow when all words are known. */
+	private take(onto: CollectionIndex): void {
+		const { sections, facts, entryPlaces, size } = onto;
+		this.size = size;
+		this.tokens = facts.tokens;
+		for (const word of wordsOf(onto)) this.words.of(word);
+		for (const name of facts.qualifiers) this.qualifier(name);
+		// The last start is the end, which is written when all records have come.
+		this.entryStarts.more(size).set(sections.entryStarts.subarray(0, size));
+		this.entryPlaces.more(entryPlaces.length).set(entryPlaces);
+		this.entryFields.copy(sections.entryFields);
+		this.headings.take(onto.attributes('headings'));
+		this.values.take(onto.attributes('values'));
+		this.identifiers.take(onto.attributes('identifiers'));
+		for (const year of sections.years) this.years.push(year);
+		this.lengths.more(size).set(sections.lengths);
+		this.entered.more(size).set(sections.entered);
+		for (const record of onto.withAbstract) this.withAbstract.push(record);
+		for (const record of onto.withHeadings) this.withHeadings.push(record);
 	}
 
 	add(record: BibliographicRecord): void {
@@ -161,10 +187,14 @@ export class IndexBuilder {
 		const { kernel, size } = this;
 		const plain = this.words.plain();
 		const order = orderOf(plain, kernel);
+		const { onto } = this.options;
+		const earlier = onto ? stretchOf(onto, order) : null;
+		const { pairs, places } = this.stretches.inOrder(order);
 		const index = joinedIndex(
 			{
 				words: inOrder(plain, order),
-				...this.stretches.inOrder(order),
+				pairs: earlier ? [earlier.pairs, ...pairs] : pairs,
+				places: earlier ? [earlier.places, ...places] : places,
 				facts: {
 					size,
 					tokens: this.tokens,

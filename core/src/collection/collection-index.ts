@@ -4,7 +4,7 @@
  */
 import { INDEXED_FIELDS, type IndexedField, type LimitField } from '../query/index.ts';
 import { identifierForms } from '../records/index.ts';
-import { Attributes, normalIdentifier, type Assignment, type AttributeParts } from './attributes.ts';
+import { Attributes, normalIdentifier, type Assignment } from './attributes.ts';
 import { unseal, type IndexFacts, type Sections, type Unsealed } from './layout.ts';
 import { firstPair } from './postings.ts';
 import { RecordSet } from './record-set.ts';
@@ -159,9 +159,9 @@ export class CollectionIndex {
 		return [];
 	}
 
-	/** All of headings, values or identifiers, for merging. */
-	attributeParts(of: 'headings' | 'values' | 'identifiers'): AttributeParts {
-		return this[of].parts;
+	/** All of headings, values or identifiers, so that others are added to them. */
+	attributes(of: 'headings' | 'values' | 'identifiers'): Attributes {
+		return this[of];
 	}
 
 	/** Year of a record, or -1. */

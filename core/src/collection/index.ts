@@ -2,7 +2,7 @@
 export { CollectionIndex, type Opened } from './collection-index.ts';
 export { buildIndex, fieldEntries, IndexBuilder, type BuildOptions, type LabelOf } from './build.ts';
 export { normalIdentifier, type Assignment } from './attributes.ts';
-export { INDEX_VERSION, SECTIONS } from './layout.ts';
+export { INDEX_VERSION, SECTIONS, type IndexFacts } from './layout.ts';
 export { RecordSet } from './record-set.ts';
 export { evaluate, PartCache, type EvaluationContext } from './evaluate.ts';
 export { SteppedWatch, WorkCeiling, type Watch } from './watch.ts';

@@ -42,6 +42,25 @@ export function firstPair({ wordContainers, containers }: Sections, word: number
 	return containers[(wordContainers[word] as number) * ENTRY + 2] as number;
 }
 
+/** Writes all records of a word, ascending, from a place on. @returns the place behind them */
+export function writeRecords(sections: Sections, word: number, into: Uint32Array, to: number): number {
+	const { wordContainers, containers, lowHalves, bitmaps } = sections;
+	const last = (wordContainers[word + 1] as number) * ENTRY;
+	let next = to;
+	for (let at = (wordContainers[word] as number) * ENTRY; at < last; at += ENTRY) {
+		const block = containers[at] as number;
+		const from = containers[at + 1] as number;
+		const end = next + (containers[at + 5] as number) - (containers[at + 2] as number);
+		const base = (block & 0xffff) * BLOCK;
+		if (block < AS_BITS) for (let low = from; next < end; low++) into[next++] = base + (lowHalves[low] as number);
+		else
+			for (let word32 = 0; next < end; word32++)
+				for (let left = bitmaps[from + word32] as number; left !== 0; left &= left - 1)
+					into[next++] = base + word32 * 32 + 31 - Math.clz32(left & -left);
+	}
+	return next;
+}
+
 /** Sets the bit of every record that has the word in one of the fields. */
 export function markRecords({ sections }: PostingsHolder, word: number, fields: number, bits: Uint32Array): void {
 	const { wordContainers, containers, lowHalves, bitmaps, wordFields, pairFields } = sections;

@@ -48,17 +48,23 @@ export class TokenStretches {
 	private words = new Uint32Array(1 << 12);
 	/** Behind the last token of the stretch under way. */
 	end = 0;
-	private size = 0;
-	private base = 0;
+	private size: number;
+	private base: number;
 	private records = new NumberWriter();
 	private entryEnds = new NumberWriter();
 	private entryPlaces = new NumberWriter();
 	private readonly closed: Stretch[] = [];
-	/** @param stretch tokens after which a stretch ends */
+	/**
+	 * @param stretch tokens after which a stretch ends
+	 * @param first number of the first record
+	 */
 	constructor(
 		private readonly kernel: Kernel,
-		private readonly stretch = STRETCH
-	) {}
+		private readonly stretch = STRETCH,
+		first = 0
+	) {
+		this.size = this.base = first;
+	}
 
 	/** Begins the next record. */
 	record(): void {

@@ -8,6 +8,7 @@ let made = 0;
 const fresh = (): EnquiryDocument => newEnquiry('Does quiet help?', 'PEO', () => `id${++made}`);
 const build = (enquiry: EnquiryDocument, more: Partial<DossierInput> = {}) =>
 	buildDossier({
+		imports: { files: [], duplicates: null },
 		enquiry,
 		date: '2026-11-23',
 		revision: 7,

@@ -4,7 +4,8 @@ import { isSearching, conceptLetter, type EnquiryDocument } from '../enquiry/ind
 import { FIELD_NAMES, nodesOf } from '../query/index.ts';
 import type { Rendering } from '../platform/index.ts';
 import type { LineState, ReadLine } from '../strategy/index.ts';
-import type { Block, DossierDocument } from './document.ts';
+import { count, type Block, type DossierDocument } from './document.ts';
+import { importedRecords, type Imports } from './imports.ts';
 
 export interface CountedLine {
 	readonly line: ReadLine;
@@ -45,6 +46,7 @@ export interface DossierInput {
 	readonly collection: { readonly name: string; readonly size: number; readonly takenOn: string } | null;
 	readonly lines: readonly CountedLine[];
 	readonly renderings: readonly NamedRendering[];
+	readonly imports: Imports;
 	/** What there is to say about the lines. */
 	readonly findings: readonly Finding[];
 	/** Vocabulary names and heading labels, for the concept tables. */
@@ -52,7 +54,6 @@ export interface DossierInput {
 	readonly qualifierName: (vocabulary: string, code: string) => string;
 }
 
-const count = (value: number) => value.toLocaleString('en').replaceAll(',', '\u202F');
 const missing = (text: string): Block => ({ kind: 'missing', text: `Missing: ${text}` });
 
 export const STATE_WORDS: Readonly<Record<LineState | 'uncounted', string>> = {
@@ -81,6 +82,7 @@ export function buildDossier(input: DossierInput): DossierDocument {
 		...sources(input),
 		...strategy(input),
 		...input.renderings.flatMap(rendering),
+		...importedRecords(input.imports),
 		...journal(enquiry)
 	];
 	return { title: enquiry.title || enquiry.question, date: input.date, blocks };

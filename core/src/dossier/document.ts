@@ -30,6 +30,9 @@ export interface DossierDocument {
 	readonly blocks: readonly Block[];
 }
 
+/** 12 345 with thin separators. */
+export const count = (value: number): string => value.toLocaleString('en').replaceAll(',', '\u202F');
+
 /** How many things are marked as missing, in blocks of their own, in sentences and in cells. */
 export function countMissing(blocks: readonly Block[]): number {
 	const texts = blocks.flatMap((block): readonly string[] => {

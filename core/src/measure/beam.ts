@@ -52,7 +52,8 @@ export function beamSides(
 	return [{ query, out: false, of }];
 }
 
-const linesOf = (query: Query): readonly string[] => {
+/** The lines that a query names itself. */
+export const linesOf = (query: Query): readonly string[] => {
 	if (query.kind === 'line') return query.id === null ? [] : [query.id];
 	return query.kind === 'or' || query.kind === 'and' ? query.parts.flatMap(linesOf) : [];
 };

@@ -20,7 +20,15 @@ export {
 } from './bind.ts';
 export { covers, type LineQuery } from './covers.ts';
 export { fieldAt, patternsWithout, termAt, writtenWithout } from './exclude.ts';
-export { distribute, flatten, writeOut, DISTRIBUTE_CEILING, type Distributed, type WrittenOut } from './rewrite.ts';
+export {
+	distribute,
+	flatten,
+	withAlternative,
+	writeOut,
+	DISTRIBUTE_CEILING,
+	type Distributed,
+	type WrittenOut
+} from './rewrite.ts';
 export { canonicalText } from './canonical.ts';
 export { querySchema } from './query-schema.ts';
 export { parser as notationParser } from './notation-parser.ts';

@@ -2,7 +2,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compilePattern, includesPattern } from '../text/index.ts';
-import { bind, covers, distribute, flatten, parse, print, writeOut, type Expression, type Query } from './index.ts';
+import {
+	bind,
+	covers,
+	distribute,
+	flatten,
+	parse,
+	print,
+	withAlternative,
+	writeOut,
+	type Expression,
+	type Query
+} from './index.ts';
 
 const CLOSURES: Readonly<Record<string, readonly string[]>> = {
 	'v:delirium': ['v:delirium', 'v:waking'],
@@ -173,5 +184,23 @@ describe('rewriting', () => {
 		expect(written('x* OR light*')).toEqual(['x* OR light OR lights', ['x*']]);
 		expect(written('a* WITHIN/2 light*')).toEqual(['a* WITHIN/2 (light OR lights)', ['a*']]);
 		expect(written('"light* light*"')).toEqual(['"light* light*"', ['light*']]);
+	});
+});
+
+describe('another term for a line', () => {
+	it.each([
+		['', 'ward', 'ward'],
+		['light', 'ward', 'light OR ward'],
+		['light OR lamp ', '"bright lamp"', 'light OR lamp OR "bright lamp"'],
+		['ti:(light AND lamp)', 'ward', 'ti:(light AND lamp) OR ward'],
+		['light WITHIN/3 lamp', 'ward', '(light WITHIN/3 lamp) OR ward'],
+		['{Lamp} AND icu', '{Waking}', '({Lamp} AND icu) OR {Waking}'],
+		['light AND', 'ward', null]
+	] as const)('%j with %j is %j', (text, term, expected) => {
+		expect(withAlternative(text, term)).toBe(expected);
+	});
+	it('keeps what the line retrieves, whatever the line', () => {
+		for (const text of ['light', 'light OR lamp', 'light AND lamp', 'light NOT lamp', '(light OR lamp) WITHIN/2 ward'])
+			expect(covers(query(withAlternative(text, 'dim') ?? ''), query(text))).toBe(true);
 	});
 });

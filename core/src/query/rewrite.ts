@@ -1,5 +1,7 @@
 /** Operations on trees that change the form and never the meaning: flatten, distribute, fewest brackets, wildcards written out. */
 import type { Expression, Phrase, Word } from './expression.ts';
+import { hasErrors } from './fault.ts';
+import { parse } from './parse.ts';
 
 /** An OR inside an OR, and an AND inside an AND, opened; junctions of one side are that side. */
 export function flatten(expression: Expression): Expression {
@@ -32,6 +34,29 @@ function withCommentsOf(outer: Expression, items: readonly Expression[]): readon
 	const [first, ...rest] = items;
 	const comments = [...(outer.comments ?? []), ...(first?.comments ?? [])];
 	return first && comments.length > 0 ? [{ ...first, comments }, ...rest] : items;
+}
+
+/** Junctions and pieces that may stand beside an OR without brackets. */
+const BESIDE_OR: ReadonlySet<Expression['kind']> = new Set([
+	'or',
+	'word',
+	'phrase',
+	'heading',
+	'field',
+	'line',
+	'lines',
+	'concept'
+]);
+
+/**
+ * The text of a line with another term, joined with OR: what the line retrieves stays, and the term's records come on top.
+ * @returns null where the text cannot be read
+ */
+export function withAlternative(text: string, term: string): string | null {
+	if (text.trim() === '') return term;
+	const { tree, faults } = parse(text);
+	if (!tree || hasErrors(faults)) return null;
+	return BESIDE_OR.has(tree.kind) ? `${text.trimEnd()} OR ${term}` : `(${text.trim()}) OR ${term}`;
 }
 
 export type Distributed =

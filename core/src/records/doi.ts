@@ -11,6 +11,15 @@ export function doiIn(text: string): string | null {
 	return found === undefined ? null : found.replace(BEHIND, '').toLowerCase();
 }
 
+/** The first DOI among identifiers; null where there is none. */
+export function doiAmong(identifiers: readonly string[]): string | null {
+	for (const one of identifiers) {
+		const doi = doiIn(one);
+		if (doi !== null) return doi;
+	}
+	return null;
+}
+
 /** Addresses write a slash as `%2F`. */
 function decoded(text: string): string {
 	if (!text.includes('%')) return text;

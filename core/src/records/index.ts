@@ -2,5 +2,7 @@
 export { recordSchema, type BibliographicRecord } from './record.ts';
 export { blankRecord } from './blank.ts';
 export { sameWorks, sameWorksInSteps } from './same-work.ts';
-export { identifierForms, titleFit, wordsToFind } from './citations.ts';
+export { identifierForms, pastedReferences, titleFit, wordsToFind, type PastedReference } from './citations.ts';
 export * from './formats/index.ts';
+export * from './linkage/index.ts';
+export * from './recipes/index.ts';

@@ -8,7 +8,9 @@ export const STEPS = [
 	{ id: 'concepts', name: 'Concepts' },
 	{ id: 'headings', name: 'Headings' },
 	{ id: 'records', name: 'Records' },
+	{ id: 'glean', name: 'Glean' },
 	{ id: 'strategy', name: 'Strategy' },
+	{ id: 'proving', name: 'Proving ground' },
 	{ id: 'renderings', name: 'Renderings' },
 	{ id: 'dossier', name: 'Dossier' }
 ] as const;
@@ -36,11 +38,13 @@ const openPoint = (rule: string, message: string, address: string): StepPoint =>
  * What each step still asks for.
  * @param found what is wrong with the lines and open in the renderings, where it is known
  * @param platformName of a profile, by its identity
+ * @param hasImports whether files of references were imported
  */
 export function stepStates(
 	document: EnquiryDocument,
 	found: readonly Finding[] = [],
-	platformName: (profile: string) => string = (profile) => profile
+	platformName: (profile: string) => string = (profile) => profile,
+	hasImports = false
 ): Record<StepId, StepState> {
 	const open = document.parts.filter(
 		(part) => part.text.trim() !== '' && part.concept === null && part.leftOut === null
@@ -149,7 +153,15 @@ export function stepStates(
 			)
 		},
 		// Imported files are not in the document; the collection to count on is.
-		records: { touched: document.collection?.startsWith('own-') === true, look: [] },
+		records: { touched: hasImports, look: [] },
+		glean: {
+			touched: document.concepts.some(({ words, headings }) =>
+				[...words.map(({ origin }) => origin), ...headings.map(({ note }) => note)].some((text) =>
+					text.startsWith('gleaned from ')
+				)
+			),
+			look: []
+		},
 		strategy: {
 			touched: document.lines.length > 0,
 			// The line below the last one waits to be typed in.
@@ -162,6 +174,8 @@ export function stepStates(
 				...linePoints
 			]
 		},
+		// What is found and missed follows from the lines; there is nothing to fill in.
+		proving: { touched: document.articles.length > 0 && document.lines.length > 0, look: [] },
 		renderings: { touched: document.renderings.length > 0, look: renderingPoints },
 		dossier: {
 			touched: document.lines.length > 0,

@@ -4,6 +4,7 @@
  * meant to hurt a parser (entities that grow, brackets without end) is refused.
  */
 import { Parser, type Quad } from 'n3';
+import type { VocabularyFault } from './integrity.ts';
 
 export const RDF_SYNTAXES = ['turtle', 'n-triples', 'rdf-xml', 'json-ld'] as const;
 export type RdfSyntax = (typeof RDF_SYNTAXES)[number];
@@ -21,7 +22,7 @@ export type Graph = ReadonlyMap<string, ReadonlyMap<string, readonly Value[]>>;
 
 export type GraphRead =
 	| { readonly ok: true; readonly graph: Graph }
-	| { readonly ok: false; readonly code: string; readonly message: string };
+	| { readonly ok: false; readonly code: VocabularyFault['code']; readonly message: string };
 
 export interface ReadWatch {
 	/** Told now and then how many statements have been read. */
@@ -37,7 +38,7 @@ const SLICE = 2_000;
 
 class Refused extends Error {
 	constructor(
-		readonly code: string,
+		readonly code: VocabularyFault['code'],
 		message: string
 	) {
 		super(message);
@@ -49,9 +50,9 @@ export class GraphBuilder {
 	private readonly subjects = new Map<string, Map<string, Value[]>>();
 	private statements = 0;
 
-	/** @param wanted the properties that are kept */
+	/** @param wanted the properties that are kept; null for all */
 	constructor(
-		private readonly wanted: ReadonlySet<string>,
+		private readonly wanted: ReadonlySet<string> | null,
 		private readonly watch: ReadWatch = {}
 	) {}
 
@@ -61,7 +62,7 @@ export class GraphBuilder {
 			this.watch.progress?.(this.statements);
 		}
 		const { subject, predicate, object } = quad;
-		if (!this.wanted.has(predicate.value)) return;
+		if (this.wanted?.has(predicate.value) === false) return;
 		if (object.value.length > LONGEST_TEXT)
 			throw new Refused(
 				'too-long',
@@ -100,13 +101,13 @@ const NAMES: Record<RdfSyntax, string> = {
 /**
  * Reads a file of RDF. What is wrong with its syntax is said with the line where the parser knows it.
  * @param chunks the text, whole or in parts
- * @param wanted properties that are kept
+ * @param wanted properties that are kept; null for all
  * @throws the signal's reason when it is aborted
  */
 export async function readGraph(
 	chunks: Iterable<string> | AsyncIterable<string>,
 	syntax: RdfSyntax,
-	wanted: ReadonlySet<string>,
+	wanted: ReadonlySet<string> | null,
 	watch: ReadWatch = {}
 ): Promise<GraphRead> {
 	const builder = new GraphBuilder(wanted, watch);

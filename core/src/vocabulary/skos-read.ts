@@ -58,7 +58,7 @@ export async function readSkos(
 	watch: ReadWatch = {}
 ): Promise<SkosRead> {
 	const read = await readGraph(chunks, syntax, WANTED, watch);
-	return read.ok ? fromGraph(read.graph, id) : nothing(read.code as VocabularyFault['code'], read.message);
+	return read.ok ? fromGraph(read.graph, id) : nothing(read.code, read.message);
 }
 
 /** Reads Turtle that is at hand as one text. */
@@ -230,7 +230,7 @@ function bestText(values: readonly Value[], language: string): string | undefine
 }
 
 /** What most identifiers begin with, up to the last `/` or `#`; what does not begin so keeps its whole identifier. */
-function commonBase(iris: readonly string[]): string {
+export function commonBase(iris: readonly string[]): string {
 	const counts = new Map<string, number>();
 	for (const iri of iris) {
 		const base = /^.*[/#]/.exec(iri)?.[0] ?? '';

@@ -121,9 +121,14 @@ describe('the kind of a file is seen from how it begins', () => {
 		['<https://v.example/a> a <x:b> .', 'turtle'],
 		['v:a a skos:Concept ;', 'turtle'],
 		['<https://v.example/a> <x:b> "c" .\n', 'n-triples'],
+		['<x:a> <x:b> "c" .\n', 'n-triples'],
+		['<x:list><x:entry>Lamps</x:entry></x:list>', 'xml'],
+		['<list>\n<entry>', 'xml'],
 		['_:b0 <x:b> "c" .\n', 'n-triples'],
 		['<?xml version="1.0"?><rdf:RDF', 'rdf-xml'],
 		['\uFEFF<rdf:RDF xmlns', 'rdf-xml'],
+		['<skos:Concept xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" rdf:about="x:a">', 'rdf-xml'],
+		['<?xml version="1.0"?><!-- a <list> --><list><entry/></list>', 'xml'],
 		['{ "@context": {}', 'json-ld'],
 		['[{"@id": "x:a"}]', 'json-ld'],
 		['id,label\n1,Lamp', 'table'],
@@ -133,5 +138,41 @@ describe('the kind of a file is seen from how it begins', () => {
 		['', null]
 	] as const)('%j is %s', (start, kind) => {
 		expect(kindOfFile(start)).toBe(kind);
+	});
+});
+
+describe('a hierarchy in place codes', () => {
+	const above = (text: string) =>
+		Object.fromEntries((read(text).vocabulary?.headings ?? []).map(({ label, broader }) => [label, broader]));
+	it('puts a heading below that of the beginning of its code, in each of its places', () => {
+		expect(
+			above(
+				'term;place codes\nCare;N\nNursing;N02\nNight nursing;N02.421|P10.7\nPeople;P10\nPatients;P10.7.3\nLamps;Q99.1\n'
+			)
+		).toEqual({
+			Care: [],
+			Nursing: ['care'],
+			'Night nursing': ['nursing', 'people'],
+			People: [],
+			Patients: ['night-nursing'],
+			// Nothing stands above it: it is a topmost heading.
+			Lamps: []
+		});
+	});
+	it('cuts codes at separators only, so that C1 is not above C10', () => {
+		expect(above('term;places\nA;C1\nB;C10\nC;C10.2\nD;C1.2\nE;C\n')).toEqual({
+			A: ['e'],
+			B: ['e'],
+			C: ['b'],
+			D: ['a'],
+			E: []
+		});
+	});
+	it('without separators goes by the longest beginning, across levels that have no heading', () => {
+		expect(above('term;places\nA;AA\nB;AAAB\nC;AAABAC\nD;AAADAE\n')).toEqual({ A: [], B: ['a'], C: ['b'], D: ['a'] });
+	});
+	it('says where two headings have one code', () => {
+		const { faults } = read('term;places\nA;1\nB;1\nC;1.2\n');
+		expect(faults).toMatchObject([{ code: 'bad-row', place: 'row 3' }]);
 	});
 });

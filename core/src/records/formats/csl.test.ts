@@ -1,10 +1,13 @@
 /** CSL-JSON in and out, in pieces, damaged, and what a file is by its bytes and its beginning. */
+import { Ajv } from 'ajv';
 import { describe, expect, it } from 'vitest';
+import { CSL_DATES, CSL_NAMES, CSL_TEXTS, CSL_TYPES } from './csl.ts';
 import {
 	cslReader,
 	encodingOf,
 	formatOf,
 	JsonItems,
+	readerOf,
 	risReader,
 	toCsl,
 	toRis,
@@ -84,8 +87,101 @@ describe('an item of CSL-JSON', () => {
 		const again = references(JSON.stringify([toCsl(reference)]));
 		expect(again).toEqual([reference]);
 		const fromRis = risReader('Skerry', () => 'x').push('TY  - JOUR\nTI  - One\nSN  - 1234\nER  - \n');
-		expect(fromRis[0]?.kind === 'reference' && toCsl(fromRis[0].reference)).toMatchObject({ note: 'SN: 1234' });
+		expect(fromRis[0]?.kind === 'reference' && toCsl(fromRis[0].reference)).toMatchObject({ ISSN: '1234' });
 		expect(toRis(reference)).toContain('DO  - 10.99999/abc\r\n');
+	});
+});
+
+/**
+ * The shape of an item after the published data schema of the Citation Style Language, version 1.0.2 (csl-data.json,
+ * citationstyles.org): closed lists of types and variables, names, and dates. Written from memory; the registries have no
+ * package of it.
+ */
+const text = { type: ['string', 'number'] };
+const ITEM_SCHEMA = {
+	type: 'object',
+	required: ['type', 'id'],
+	additionalProperties: false,
+	properties: {
+		id: text,
+		type: { enum: [...CSL_TYPES] },
+		categories: { type: 'array', items: { type: 'string' } },
+		custom: { type: 'object' },
+		...Object.fromEntries([...CSL_TEXTS].map((name) => [name, text])),
+		...Object.fromEntries(
+			[...CSL_NAMES].map((name) => [
+				name,
+				{
+					type: 'array',
+					items: {
+						type: 'object',
+						additionalProperties: false,
+						properties: Object.fromEntries(
+							['family', 'given', 'dropping-particle', 'non-dropping-particle', 'suffix', 'literal'].map((part) => [
+								part,
+								{ type: 'string' }
+							])
+						)
+					}
+				}
+			])
+		),
+		...Object.fromEntries(
+			[...CSL_DATES].map((name) => [
+				name,
+				{
+					type: 'object',
+					additionalProperties: false,
+					properties: {
+						'date-parts': {
+							type: 'array',
+							minItems: 1,
+							maxItems: 2,
+							items: { type: 'array', minItems: 1, maxItems: 3, items: text }
+						},
+						season: text,
+						circa: {},
+						literal: { type: 'string' },
+						raw: { type: 'string' },
+						edtf: { type: 'string' }
+					}
+				}
+			])
+		)
+	}
+};
+
+describe('what is written as CSL-JSON', () => {
+	const check = new Ajv({ allowUnionTypes: true }).compile(ITEM_SCHEMA);
+	const RIS =
+		'TY  - CPAPER\nAU  - Kelwick, AB\nTI  - Lamps\nTT  - Lampen\nVL  - 7\nIS  - 2\nSP  - 11\nEP  - 19\nAN  - H42\nC1  - blue\nET  - 2nd\nDB  - Harbour\nN1  - read twice\nER  - \n';
+	const BIB =
+		'@article{k, author = {Kelwick, A. B. and {The Lamp Group}}, title = {Lamps}, journal = {Light}, number = 4, volume = 7, pages = {11--19}, howpublished = {by hand}, month = mar, issn = {1234-5678}}\n@misc{m, title = {Other}}';
+	const both = [
+		...risReader('Skerry', () => 'x').push(RIS),
+		...readerOf('bibtex', 'Skerry', (place) => `b${place}`).push(BIB),
+		...readerOf('bibtex', 'Skerry', (place) => `b${place}`).end()
+	].flatMap((piece) => (piece.kind === 'reference' ? [piece.reference] : []));
+
+	it('fits its schema, whatever format the reference came from', () => {
+		expect(both.length).toBeGreaterThan(1);
+		for (const reference of both) {
+			check(toCsl(reference));
+			expect(check.errors, JSON.stringify(toCsl(reference))).toBeNull();
+		}
+	});
+	it('has volume, issue and pages where other programs look for them, and loses nothing else', () => {
+		expect(both[0] && toCsl(both[0])).toMatchObject({
+			type: 'paper-conference',
+			volume: '7',
+			issue: '2',
+			page: '11-19',
+			edition: '2nd',
+			source: 'Harbour',
+			note: 'AN: H42\nC1: blue\nread twice\ntitle: Lampen'
+		});
+		const article = both.find(({ record }) => record.types.includes('article'));
+		expect(article && toCsl(article)).toMatchObject({ type: 'article-journal', issue: '4', ISSN: '1234-5678' });
 	});
 });
 

@@ -1,45 +1,19 @@
 /** CSL-JSON in and out: the items of the Citation Style Language's data schema, version 1.0.2. */
 import { blankRecord } from '../blank.ts';
 import { doiIn } from '../doi.ts';
-import { JsonItems } from './json-items.ts';
-import {
-	distinct,
-	RAW_CEILING,
-	yearIn,
-	type ImportedReference,
-	type KeptField,
-	type ReadPiece,
-	type ReferenceReader
-} from './reference.ts';
+import { itemsReader } from './json-items.ts';
+import { distinct, yearIn, type ImportedReference, type KeptField, type ReferenceReader } from './reference.ts';
 
 type Item = Readonly<Record<string, unknown>>;
 
 /** @param source name of the source that the file comes from @param idOf number of a reference that has none itself, from its place among those read, from 1 */
 export function cslReader(source: string, idOf: (place: number) => string): ReferenceReader {
-	const items = new JsonItems();
-	let place = 0;
-	const read = (found: ReturnType<JsonItems['push']>): ReadPiece[] =>
-		found.map(({ line, text, whole }) => {
-			const unreadable = (reason: string): ReadPiece => ({
-				kind: 'unreadable',
-				line,
-				reason,
-				raw: text.slice(0, RAW_CEILING)
-			});
-			if (!whole) return unreadable('The file ends inside this item, or the item is longer than any reference.');
-			let reference: ImportedReference;
-			try {
-				reference = referenceOf(JSON.parse(text) as Item, source, idOf(place + 1));
-			} catch {
-				// Also an item that is nested too deeply for the call stack.
-				return unreadable('It is not valid JSON, or it is nested too deeply.');
-			}
-			if (reference.record.titles.length === 0 && reference.record.abstract === '')
-				return unreadable('It has neither a title nor an abstract.');
-			place++;
-			return { kind: 'reference', reference };
-		});
-	return { push: (text) => read(items.push(text)), end: () => read(items.end()) };
+	return itemsReader((value, place) => {
+		const reference = referenceOf(value as Item, source, idOf(place));
+		return reference.record.titles.length === 0 && reference.record.abstract === ''
+			? 'It has neither a title nor an abstract.'
+			: reference;
+	});
 }
 
 const textOf = (value: unknown): string =>
@@ -105,7 +79,7 @@ function referenceOf(item: Item, source: string, ownId: string): ImportedReferen
 	};
 }
 
-/** Types of RIS (as common practice reads them) that the schema calls otherwise. */
+/** Types of RIS and BibTeX (as common practice reads them) that the schema calls otherwise. */
 const TYPES: Readonly<Record<string, string>> = {
 	JOUR: 'article-journal',
 	BOOK: 'book',
@@ -116,21 +90,92 @@ const TYPES: Readonly<Record<string, string>> = {
 	RPRT: 'report',
 	ELEC: 'webpage',
 	NEWS: 'article-newspaper',
-	MGZN: 'article-magazine'
+	MGZN: 'article-magazine',
+	article: 'article-journal',
+	inbook: 'chapter',
+	incollection: 'chapter',
+	conference: 'paper-conference',
+	inproceedings: 'paper-conference',
+	phdthesis: 'thesis',
+	mastersthesis: 'thesis',
+	techreport: 'report',
+	online: 'webpage'
+};
+/** Item types of the Citation Style Language 1.0.2 (its specification, appendix III; from memory). */
+export const CSL_TYPES: ReadonlySet<string> = new Set(
+	'article article-journal article-magazine article-newspaper bill book broadcast chapter classic collection dataset document entry entry-dictionary entry-encyclopedia event figure graphic hearing interview legal_case legislation manuscript map motion_picture musical_score pamphlet paper-conference patent performance periodical personal_communication post post-weblog regulation report review review-book software song speech standard thesis treaty webpage'.split(
+		' '
+	)
+);
+/** Variables of the Citation Style Language 1.0.2 that hold plain text or a number (its specification, appendix IV; from memory). */
+export const CSL_TEXTS: ReadonlySet<string> = new Set(
+	'abstract annote archive archive_collection archive_location archive-place authority call-number chapter-number citation-key citation-number citation-label collection-number collection-title container-title container-title-short dimensions division DOI edition event event-title event-place first-reference-note-number genre ISBN ISSN issue journalAbbreviation jurisdiction keyword language locator medium note number number-of-pages number-of-volumes original-publisher original-publisher-place original-title page page-first part part-title PMCID PMID printing publisher publisher-place references reviewed-genre reviewed-title scale section shortTitle source status supplement title title-short URL version volume volume-title volume-title-short year-suffix'.split(
+		' '
+	)
+);
+/** Those that hold lists of names, dates, or anything. */
+export const CSL_NAMES: ReadonlySet<string> = new Set(
+	'author chair collection-editor compiler composer container-author contributor curator director editor editorial-director executive-producer guest host illustrator interviewer narrator organizer original-author performer producer recipient reviewed-author script-writer series-creator translator'.split(
+		' '
+	)
+);
+export const CSL_DATES: ReadonlySet<string> = new Set(
+	'accessed available-date event-date issued original-date submitted'.split(' ')
+);
+/** Fields of RIS and BibTeX that the schema has a variable for. */
+const VARIABLES: Readonly<Record<string, string>> = {
+	VL: 'volume',
+	IS: 'issue',
+	SN: 'ISSN',
+	UR: 'URL',
+	PB: 'publisher',
+	CY: 'publisher-place',
+	ET: 'edition',
+	DB: 'source',
+	N1: 'note',
+	pages: 'page',
+	issn: 'ISSN',
+	isbn: 'ISBN',
+	url: 'URL',
+	address: 'publisher-place',
+	series: 'collection-title'
 };
 
-/** An item of CSL-JSON. Fields that came from another format and have no place in one stand in `note`, one a line. */
+/** The variable that holds a field of another format; null where there is none. */
+function variableOf(name: string, isBibtexArticle: boolean): string | null {
+	if (name === 'number' && isBibtexArticle) return 'issue';
+	const variable = VARIABLES[name] ?? name;
+	return CSL_TEXTS.has(variable) || CSL_NAMES.has(variable) || CSL_DATES.has(variable) || variable === 'custom'
+		? variable
+		: null;
+}
+
+/** An item of CSL-JSON. What has no variable of its own goes into `note`, one thing a line. */
 export function toCsl({ record, kept }: ImportedReference): Item {
 	const [title = '', ...others] = record.titles;
 	const doi = record.identifiers.find((one) => /^10\.\d{4,9}\//.test(one));
 	const type = record.types[0] ?? '';
-	const own = kept.filter(({ name }) => /^[A-Za-z-]{3,}$/.test(name));
-	const foreign = kept.filter((one) => !own.includes(one));
-	const note = [...others.map((one) => `title: ${one}`), ...foreign.map(({ name, value }) => `${name}: ${value}`)];
+	const cslType = TYPES[type] ?? (CSL_TYPES.has(type) ? type : type === '' ? 'article-journal' : 'document');
+	const variables = new Map<string, unknown>();
+	const note: string[] = [];
+	for (const { name, value } of kept) {
+		if (name === 'SP' || name === 'EP') continue;
+		const variable = variableOf(name, type === 'article');
+		if (variable === 'note') note.push(value);
+		else if (variable !== null && !variables.has(variable)) variables.set(variable, fitting(variable, value));
+		else note.push(`${name}: ${value}`);
+	}
+	const [first, last] = ['SP', 'EP'].map((tag) => kept.find(({ name }) => name === tag)?.value ?? '');
+	if (first && !variables.has('page')) variables.set('page', last && !first.includes('-') ? `${first}-${last}` : first);
+	const said = new Set(kept.map(({ value }) => value));
+	note.push(
+		...others.map((other) => `title: ${other}`),
+		...record.identifiers.filter((one) => one !== doi && !said.has(one)).map((one) => `identifier: ${one}`)
+	);
 	return {
-		...Object.fromEntries(own.map(({ name, value }) => [name, valueOf(value)])),
+		...Object.fromEntries(variables),
 		id: record.id,
-		type: TYPES[type] ?? (/^[a-z-]+$/.test(type) ? type : 'article-journal'),
+		type: cslType,
 		title,
 		...(record.abstract === '' ? {} : { abstract: record.abstract }),
 		...(record.authors.length === 0
@@ -148,6 +193,14 @@ export function toCsl({ record, kept }: ImportedReference): Item {
 		...(record.languages[0] === undefined ? {} : { language: record.languages[0] }),
 		...(note.length === 0 ? {} : { note: note.join('\n') })
 	};
+}
+
+/** Names and dates are lists and objects, all else is text. */
+function fitting(variable: string, text: string): unknown {
+	const value = valueOf(text);
+	if (CSL_NAMES.has(variable)) return Array.isArray(value) ? value : [{ literal: text }];
+	if (CSL_DATES.has(variable)) return typeof value === 'object' && value !== null ? value : { literal: text };
+	return variable === 'custom' ? value : text;
 }
 
 function valueOf(text: string): unknown {

@@ -1,5 +1,11 @@
 /** The objects of a JSON file, one after another, while it comes in pieces: those of a list, or one to a line. */
-import { RAW_CEILING, REFERENCE_CEILING } from './reference.ts';
+import {
+	RAW_CEILING,
+	REFERENCE_CEILING,
+	type ImportedReference,
+	type ReadPiece,
+	type ReferenceReader
+} from './reference.ts';
 
 export interface JsonItem {
 	/** Line on which it begins, from 1. */
@@ -61,4 +67,32 @@ export class JsonItems {
 		if (this.text.length + text.length > REFERENCE_CEILING) this.cut = true;
 		if (!this.cut) this.text += text;
 	}
+}
+
+/**
+ * Reads a list of items one by one.
+ * @param read gives the reference that an item is, from its place among those read, from 1; or the reason why it is none
+ */
+export function itemsReader(read: (value: unknown, place: number) => ImportedReference | string): ReferenceReader {
+	const items = new JsonItems();
+	let place = 0;
+	const readAll = (found: readonly JsonItem[]): ReadPiece[] =>
+		found.map(({ line, text, whole }) => {
+			const reference = whole
+				? parsed(text)
+				: 'The file ends inside this item, or the item is longer than any reference.';
+			if (typeof reference === 'string')
+				return { kind: 'unreadable', line, reason: reference, raw: text.slice(0, RAW_CEILING) };
+			place++;
+			return { kind: 'reference', reference };
+		});
+	const parsed = (text: string): ImportedReference | string => {
+		try {
+			return read(JSON.parse(text), place + 1);
+		} catch {
+			// Also an item that is nested too deeply for the call stack.
+			return 'It is not valid JSON, or it is nested too deeply.';
+		}
+	};
+	return { push: (text) => readAll(items.push(text)), end: () => readAll(items.end()) };
 }

@@ -1,9 +1,22 @@
 /** What a file of references is: its encoding by its bytes, its format by its beginning. */
+import { bibtexReader } from './bibtex-read.ts';
 import { cslReader } from './csl.ts';
+import { libraryXmlReader } from './library-xml.ts';
+import { recordsJsonReader } from './records-json.ts';
 import { risReader } from './ris-read.ts';
 import type { ReferenceReader } from './reference.ts';
+import { referenceTable, tableReader } from './table.ts';
 
-export const REFERENCE_FORMATS = ['ris', 'csl-json'] as const;
+export const REFERENCE_FORMATS = [
+	'ris',
+	'csl-json',
+	'records-json',
+	'bibtex',
+	'marcxml',
+	'mods',
+	'dublin-core',
+	'table'
+] as const;
 export type ReferenceFormat = (typeof REFERENCE_FORMATS)[number];
 /** In the labels that `TextDecoder` knows. */
 export type TextEncoding = 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
@@ -35,13 +48,34 @@ export function encodingOf(bytes: Uint8Array): TextEncoding | null {
 export function formatOf(beginning: string): ReferenceFormat | null {
 	const text = beginning.replace(/^\uFEFF/, '').trimStart();
 	if (/^TY {1,2}-/m.test(text)) return 'ris';
+	if (/^\[\s*\{\s*"record"\s*:\s*\{/.test(text)) return 'records-json';
 	if (/^(?:\[\s*)?\{\s*"/.test(text) || /^\[\s*\]/.test(text)) return 'csl-json';
-	return null;
+	if (/^[ \t]*@(?:[A-Za-z]+)[ \t]*[{(]/m.test(text)) return 'bibtex';
+	if (text.startsWith('<')) return xmlFormatOf(text);
+	return referenceTable(text) === null ? null : 'table';
 }
 
-const READERS: Readonly<Record<ReferenceFormat, (source: string, idOf: (place: number) => string) => ReferenceReader>> =
-	{ ris: risReader, 'csl-json': cslReader };
+/** By the elements of which the formats consist; what an SRU service answers holds one of them. */
+function xmlFormatOf(text: string): ReferenceFormat | null {
+	if (/<(?:\w+:)?mods[\s>]/.test(text)) return 'mods';
+	if (/<(?:\w+:)?datafield\s/.test(text)) return 'marcxml';
+	return /<(?:\w+:)?dc[\s>]/.test(text) || /purl\.org\/dc\/(?:elements|terms)/.test(text) ? 'dublin-core' : null;
+}
 
 /** @param idOf number of a reference that has none itself, from its place among those read, from 1 */
-export const readerOf = (format: ReferenceFormat, source: string, idOf: (place: number) => string): ReferenceReader =>
-	READERS[format](source, idOf);
+export function readerOf(format: ReferenceFormat, source: string, idOf: (place: number) => string): ReferenceReader {
+	switch (format) {
+		case 'ris':
+			return risReader(source, idOf);
+		case 'csl-json':
+			return cslReader(source, idOf);
+		case 'records-json':
+			return recordsJsonReader(source);
+		case 'bibtex':
+			return bibtexReader(source, idOf);
+		case 'table':
+			return tableReader(source, idOf);
+		default:
+			return libraryXmlReader(format, source, idOf);
+	}
+}

@@ -4,9 +4,9 @@
  */
 import { blankRecord } from '../blank.ts';
 import { doiIn } from '../doi.ts';
+import { FileLines } from './lines.ts';
 import {
 	distinct,
-	LINE_CEILING,
 	RAW_CEILING,
 	REFERENCE_CEILING,
 	yearIn,
@@ -30,10 +30,6 @@ export function risReader(source: string, idOf: (place: number) => string): Refe
 }
 
 class RisReader implements ReferenceReader {
-	private rest = '';
-	/** The line is longer than any; what is left of it is dropped. */
-	private overflowing = false;
-	private line = 0;
 	private fields: Field[] | null = null;
 	/** Line on which the reference begins. */
 	private began = 0;
@@ -47,65 +43,44 @@ class RisReader implements ReferenceReader {
 		private readonly idOf: (place: number) => string
 	) {}
 
+	private pieces: ReadPiece[] = [];
+	private readonly lines = new FileLines(
+		(text) => {
+			this.take(text, this.pieces);
+		},
+		(piece) => {
+			this.pieces.push(piece);
+		}
+	);
+
 	push(text: string): ReadPiece[] {
-		const pieces: ReadPiece[] = [];
-		const all = this.rest + text;
-		let from = 0;
-		// What was left has no line end but, at its very end, the first half of one.
-		for (let at = Math.max(0, this.rest.length - 1); at < all.length; at++) {
-			const code = all.charCodeAt(at);
-			if (code !== 10 && code !== 13) continue;
-			// A CR at the very end may be the first half of a CRLF.
-			if (code === 13 && at === all.length - 1) break;
-			this.take(all.slice(from, at), pieces);
-			if (code === 13 && all.charCodeAt(at + 1) === 10) at++;
-			from = at + 1;
-		}
-		this.rest = all.slice(from);
-		if (this.overflowing) this.rest = '';
-		else if (this.rest.length > LINE_CEILING) {
-			pieces.push({
-				kind: 'unreadable',
-				line: this.line + 1,
-				reason: `This line is longer than ${LINE_CEILING / 1_000_000} million characters, which no field is.`,
-				raw: this.rest.slice(0, RAW_CEILING)
-			});
-			this.overflowing = true;
-			this.rest = '';
-		}
-		return pieces;
+		this.pieces = [];
+		this.lines.push(text);
+		return this.pieces;
 	}
 
 	end(): ReadPiece[] {
-		const pieces: ReadPiece[] = [];
-		const last = this.rest.replace(/\r$/, '');
-		this.rest = '';
-		if (last !== '' || this.overflowing) this.take(last, pieces);
-		this.finish(pieces);
-		this.leaveStray(pieces);
-		return pieces;
+		this.pieces = [];
+		this.lines.end();
+		this.finish(this.pieces);
+		this.leaveStray(this.pieces);
+		return this.pieces;
 	}
 
 	private take(text: string, pieces: ReadPiece[]): void {
-		this.line++;
-		if (this.overflowing) {
-			// It was told already; this is its end.
-			this.overflowing = false;
-			return;
-		}
 		const tagged = TAGGED.exec(text.trimEnd());
 		const [, tag, value = ''] = tagged ?? [];
 		if (tag === 'TY') {
 			this.finish(pieces);
 			this.leaveStray(pieces);
 			this.fields = [{ tag, value: value.trim() }];
-			this.began = this.line;
+			this.began = this.lines.number;
 			this.characters = text.length;
 			return;
 		}
 		if (this.fields === null) {
 			if (text.trim() === '' || text === '\uFEFF') return;
-			this.stray ??= { line: this.line, text: '' };
+			this.stray ??= { line: this.lines.number, text: '' };
 			if (this.stray.text.length < RAW_CEILING) this.stray.text += `${text}\n`;
 			return;
 		}
@@ -209,7 +184,10 @@ function referenceOf(fields: readonly Field[], source: string, ownId: string): I
 	const record = {
 		...blankRecord((number?.value ?? ownId).slice(0, 300)),
 		source,
-		identifiers: distinct([...dois.flatMap(({ doi }) => doi ?? []), ...(number ? [number.value] : [])]),
+		identifiers: distinct([
+			...dois.flatMap(({ doi }) => doi ?? []),
+			...(number && doiIn(number.value) === null ? [number.value] : [])
+		]),
 		titles,
 		abstract: first(ABSTRACTS),
 		keywords: of(['KW']),
