@@ -10,7 +10,7 @@ const root = resolve(import.meta.dirname, '..');
 
 /** Rooms of core by step; a room may import only from lower steps. */
 const STEPS: readonly (readonly string[])[] = [
-	['text', 'document'],
+	['text', 'document', 'xml'],
 	['query', 'vocabulary', 'records', 'findings'],
 	['platform', 'collection', 'enquiry'],
 	['strategy', 'glean'],
@@ -27,7 +27,7 @@ const SERVER_STEPS: readonly (readonly string[])[] = [
 	['collections', 'judgements', 'runs', 'sign-offs'],
 	['crosswalks', 'sources', 'enquiries', 'references'],
 	['evaluation'],
-	['platforms', 'windows'],
+	['gleaning', 'platforms', 'windows'],
 	['dossiers', 'installation']
 ];
 const serverStepOf = (room: string) => SERVER_STEPS.findIndex((rooms) => rooms.includes(room));
@@ -63,7 +63,7 @@ export function breachesOf(path: string, text: string): Breach[] {
 			}
 		} else if (
 			/^@wide-lantern\/(core|standins|web)\//.test(target) &&
-			!/^@wide-lantern\/core\/(editor|computing|ooxml)$/.test(target)
+			!/^@wide-lantern\/core\/(editor|computing|references|ooxml)$/.test(target)
 		)
 			say(`uses an inner file of another wing: ${target}`);
 		else if (wing === 'core' && /^@wide-lantern\/(standins|web)/.test(target)) say(`core must not know ${target}`);

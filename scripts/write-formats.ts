@@ -5,6 +5,7 @@ import {
 	FAULT_EXAMPLES,
 	partSchema,
 	profileSchema,
+	recipeSchema,
 	recordSchema,
 	vocabularySchema
 } from '@wide-lantern/core';
@@ -14,6 +15,7 @@ export const FORMATS: Readonly<Record<string, object>> = {
 	enquiry: enquiryFileSchema,
 	part: partSchema,
 	profile: profileSchema,
+	recipe: recipeSchema,
 	record: recordSchema,
 	vocabulary: vocabularySchema
 };

@@ -17,7 +17,9 @@ export default defineConfig({
 				builder: 'src/lib/server/computing/builder.ts',
 				reader: 'src/lib/server/computing/reader.ts',
 				'record-reader': 'src/lib/server/computing/record-reader.ts',
-				'reference-reader': 'src/lib/server/computing/reference-reader.ts'
+				'reference-reader': 'src/lib/server/computing/reference-reader.ts',
+				linker: 'src/lib/server/computing/linker.ts',
+				gleaner: 'src/lib/server/computing/gleaner.ts'
 			},
 			output: { entryFileNames: '[name].js' }
 		}

@@ -126,7 +126,67 @@ test('requests of a program are answered as they are described', async () => {
 	const batch = { ...path, batch: imported.subject };
 	await asker.ask('GET', `${E}/batches/[batch]`, { path: batch });
 	await asker.ask('PUT', `${E}/batches/[batch]`, { path: batch, data: { purpose: 'background', stated: null } });
-	await asker.ask('DELETE', `${E}/batches/[batch]`, { path: batch });
+	await asker.ask('POST', `${E}/batches/[batch]/unreadable/[number]`, {
+		path: { ...batch, number: '0' },
+		data: { text: 'TY  - JOUR\nTI  - Words that were astray\nKW  - Light\nER  - \n' }
+	});
+	await asker.ask('GET', `${E}/batches/[batch]/headings`, { path: batch, query: { vocabulary: 'skerry' } });
+	const matching = await asker.ask<{ id: string }>('POST', `${E}/batches/[batch]/headings`, {
+		path: batch,
+		data: { vocabulary: 'skerry', otherNames: true, rest: 'keywords' },
+		status: 202
+	});
+	expect(await settled(owner.context, matching.id)).toMatchObject({ outcome: { keywords: 1, matched: 1 } });
+	const recipe = { recipe: `Contract ${Date.now()}` };
+	await asker.ask('PUT', '/api/v1/recipes/[recipe]', {
+		path: recipe,
+		data: {
+			kind: 'table',
+			delimiter: ',',
+			fields: [{ name: 'Naam', holds: 'title', split: null }]
+		}
+	});
+	await asker.ask('GET', '/api/v1/recipes', {});
+	await asker.ask('DELETE', '/api/v1/recipes/[recipe]', { path: recipe });
+	const pair = await asker.ask<{ id: string; subject: string }>('POST', `${E}/batches`, {
+		path,
+		query: { name: 'pair.ris', source: 'Quay', purpose: 'run' },
+		file: 'TY  - JOUR\nTI  - Lamps at night\nER  - \n\nTY  - JOUR\nTI  - Lamps by day\nER  - \n',
+		status: 202
+	});
+	expect((await settled(owner.context, pair.id)).state).toBe('done');
+	await expect
+		.poll(async () => (await asker.ask<{ outdated: boolean }>('GET', `${E}/duplicates`, { path })).outdated)
+		.toBe(false);
+	await asker.ask('GET', `${E}/duplicates/pairs`, { path, query: { list: 'queue' } });
+	const decided = await asker.ask<{ last: { act: string } }>('POST', `${E}/duplicates/decisions`, {
+		path,
+		data: { left: { batch: pair.subject, place: 0 }, right: { batch: imported.subject, place: 0 }, same: true }
+	});
+	await asker.ask('GET', `${E}/duplicates/works`, { path });
+	await asker.ask('DELETE', `${E}/duplicates/decisions/[act]`, { path: { ...path, act: decided.last.act } });
+	await asker.ask('POST', `${E}/duplicates`, { path, status: 202 });
+	await asker.ask('GET', `${E}/gleaning`, { path });
+	const gleaning = await asker.ask<{ id: string }>('POST', `${E}/gleaning`, {
+		path,
+		data: { from: 'known', of: '', fewest: 1, hidden: 'aim' },
+		status: 202
+	});
+	expect((await settled(owner.context, gleaning.id)).state).toMatch(/^(?:done|failed)$/);
+	await asker.ask('GET', `${E}/gleaning/figures`, { path });
+	await asker.ask('PUT', `${E}/gleaning/decisions`, {
+		path,
+		data: { decisions: [{ candidate: 'word lamp', decision: 'parked' }] }
+	});
+	const gathering = await asker.ask<{ id: string; subject: string }>('POST', `${E}/collections`, {
+		path,
+		data: { name: 'Quay alone', batches: [pair.subject], merged: true },
+		status: 202
+	});
+	expect(await settled(owner.context, gathering.id)).toMatchObject({ state: 'done', outcome: { records: 2 } });
+	await asker.ask('DELETE', `${E}/collections/[collection]`, { path: { ...path, collection: gathering.subject } });
+	const removal = await asker.ask<{ id: string }>('DELETE', `${E}/batches/[batch]`, { path: batch, status: 202 });
+	expect(await settled(owner.context, removal.id)).toMatchObject({ state: 'done', outcome: { records: 2 } });
 
 	const counted = async () =>
 		(await (await owner.context.get(`/api/v1/enquiries/${id}/counts`)).json()) as { indexing: unknown };

@@ -38,9 +38,19 @@ const TABLE: readonly Row[] = [
 	['POST', '/account', SIGNED_IN, '', 'old=no&fresh=no'],
 	['GET', '/administration', KEEPERS],
 	['POST', '/administration', KEEPERS, '', 'person=none&change=close'],
-	...['', '/brief', '/concepts', '/headings', '/records', '/strategy', '/renderings', '/dossier', '/people'].map(
-		(page): Row => ['GET', `${E}${page}`, MEMBERS]
-	),
+	...[
+		'',
+		'/brief',
+		'/concepts',
+		'/headings',
+		'/records',
+		'/strategy',
+		'/glean',
+		'/proving',
+		'/renderings',
+		'/dossier',
+		'/people'
+	].map((page): Row => ['GET', `${E}${page}`, MEMBERS]),
 	['GET', '/api/v1/enquiries', SIGNED_IN],
 	['POST', '/api/v1/enquiries', SIGNED_IN, '', { question: '', framework: 'PICO' }],
 	['POST', '/api/v1/enquiries/import', SIGNED_IN, '', {}],
@@ -58,12 +68,31 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/stream`, MEMBERS],
 	['POST', `${A}/indexing`, EDITORS, '', {}],
 	['GET', `${A}/jobs`, MEMBERS],
+	['GET', `${A}/records/file`, MEMBERS, '?line=first&as=ris'],
 	['GET', `${A}/batches`, MEMBERS],
 	['POST', `${A}/batches`, EDITORS, '?name=doors.ris&source=Skerry&purpose=run', 'TY  - JOUR\nTI  - Doors\nER  - \n'],
 	['GET', `${A}/batches/[batch]`, MEMBERS],
 	['GET', `${A}/batches/[batch]/file`, MEMBERS, '?as=ris'],
 	['PUT', `${A}/batches/[batch]`, EDITORS, '', { purpose: 'run', stated: null }],
 	['DELETE', `${A}/batches/[batch]`, EDITORS],
+	['POST', `${A}/collections`, EDITORS, '', {}],
+	['DELETE', `${A}/collections/[collection]`, EDITORS],
+	['GET', `${A}/batches/[batch]/headings`, MEMBERS, '?vocabulary=skerry'],
+	['POST', `${A}/batches/[batch]/headings`, EDITORS, '', {}],
+	['POST', `${A}/batches/[batch]/unreadable/[number]`, EDITORS, '', {}],
+	['GET', `${A}/duplicates`, MEMBERS],
+	['POST', `${A}/duplicates`, EDITORS],
+	['GET', `${A}/duplicates/file`, MEMBERS, '?as=csv'],
+	['GET', `${A}/duplicates/pairs`, MEMBERS, '?list=queue'],
+	['GET', `${A}/duplicates/works`, MEMBERS],
+	[
+		'POST',
+		`${A}/duplicates/decisions`,
+		EDITORS,
+		'',
+		{ left: { batch: '00000000-0000-0000-0000-000000000000', place: 0 }, same: false }
+	],
+	['DELETE', `${A}/duplicates/decisions/[act]`, EDITORS],
 	[
 		'POST',
 		`${A}/trials`,
@@ -85,6 +114,13 @@ const TABLE: readonly Row[] = [
 	['POST', `${A}/look`, MEMBERS, '', { client: 'doors', sequence: 1, revision: 1, edits: [] }],
 	['GET', `${A}/counts`, MEMBERS],
 	['GET', `${A}/counts/concepts`, MEMBERS],
+	['GET', `${A}/counts/sources`, MEMBERS],
+	['GET', `${A}/gleaning`, MEMBERS],
+	['GET', `${A}/gleaning/figures`, MEMBERS],
+	['GET', `${A}/gleaning/examples`, MEMBERS, '?candidate=word%20light'],
+	['POST', `${A}/gleaning`, EDITORS, '', { from: 'line', of: 'first', fewest: 2, hidden: '' }],
+	['PUT', `${A}/gleaning/decisions`, EDITORS, '', { decisions: [{ candidate: 'word light', decision: 'parked' }] }],
+	['GET', `${A}/proving`, MEMBERS],
 	['GET', `${A}/records`, MEMBERS, '?line=first'],
 	['GET', `${A}/terms`, MEMBERS, '?line=joined'],
 	['GET', `${A}/articles`, MEMBERS],
@@ -131,6 +167,9 @@ const TABLE: readonly Row[] = [
 	['GET', '/api/v1/collections/[collection]', SIGNED_IN],
 	['PUT', '/api/v1/collections/[collection]', KEEPERS, '?taken=someday', {}],
 	['DELETE', '/api/v1/collections/[collection]', KEEPERS],
+	['GET', '/api/v1/recipes', SIGNED_IN],
+	['PUT', '/api/v1/recipes/[recipe]', SIGNED_IN, '', {}],
+	['DELETE', '/api/v1/recipes/[recipe]', 'owner administrator'],
 	['GET', '/api/v1/profiles/[profile]', SIGNED_IN],
 	['GET', '/api/v1/profiles/[profile]/connection', SIGNED_IN],
 	['PUT', '/api/v1/profiles/[profile]', KEEPERS, '', {}],
@@ -323,6 +362,38 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 		return begun.subject;
 	};
 	const batch = await makeBatch();
+	/** A decision that has not been undone. */
+	const makeDecision = async () => {
+		const second = await makeBatch();
+		const duplicates = async () =>
+			(await (await owner.context.get(`/api/v1/enquiries/${id}/duplicates`)).json()) as { outdated: boolean };
+		await expect.poll(async () => (await duplicates()).outdated).toBe(false);
+		const decided = (await (
+			await owner.context.post(`/api/v1/enquiries/${id}/duplicates/decisions`, {
+				data: { left: { batch, place: 0 }, right: { batch: second, place: 0 }, same: true }
+			})
+		).json()) as { last: { act: string } };
+		return decided.last.act;
+	};
+	/** A collection of a file. */
+	const makeCollection = async () => {
+		const begun = (await (
+			await owner.context.post(`/api/v1/enquiries/${id}/collections`, {
+				data: { name: 'Doors', batches: [batch], merged: false }
+			})
+		).json()) as { id: string; subject: string };
+		expect((await settled(owner.context, begun.id)).state).toBe('done');
+		return begun.subject;
+	};
+	/** A format that the owner of the enquiry has taught. */
+	const makeRecipe = async () => {
+		const fields = [{ name: 'Naam', holds: 'title', split: null }];
+		const taught = await owner.context.put('/api/v1/recipes/Doors', {
+			data: { kind: 'table', delimiter: ',', fields }
+		});
+		expect(taught.status()).toBe(200);
+		return 'Doors';
+	};
 	const wrong: string[] = [];
 	/** Requests that somebody had an answer to, so that its shape was compared. */
 	const answered = new Set<string>();
@@ -338,13 +409,24 @@ test('every door opens to whom the table says, and to nobody else', async () => 
 					.replace('[enquiry]', enquiry)
 					.replace('[vocabulary]', 'skerry')
 					.replace('[heading]', 'delirium')
-					.replace('[collection]', 'skerry')
+					.replace(
+						'[collection]',
+						method === 'DELETE' && route.startsWith(A) && EDITORS.split(' ').includes(kind)
+							? await makeCollection()
+							: 'skerry'
+					)
 					.replace('[profile]', 'skerry')
 					.replace('[source]', 'skerry')
 					.replace('[intake]', 'nobodys')
 					.replace('[job]', 'nobodys')
 					.replace('[part]', 'nobodys')
+					.replace('[recipe]', route.endsWith('[recipe]') ? await makeRecipe() : '')
+					.replace('[number]', '0')
 					.replace('[version]', version.id)
+					.replace(
+						'[act]',
+						EDITORS.split(' ').includes(kind) && route.endsWith('[act]') ? await makeDecision() : 'nobodys'
+					)
 					.replace('[batch]', isRemoved ? await makeBatch() : batch)
 					.replace('[run]', run.id) + query.replace('[record]', page.records[0]?.id ?? '');
 			const { seen, status, json } = await knock(people[kind], method, path, body);

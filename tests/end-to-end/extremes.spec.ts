@@ -116,7 +116,17 @@ test('long texts, names from right to left, 40 concepts, 300 lines and 2,000 hea
 		await page.setViewportSize({ width, height: 800 });
 		await page.goto('/desk');
 		wrong.push(...(await sideways(page, `desk at ${width}`)));
-		for (const step of ['brief', 'concepts', 'headings', 'strategy', 'renderings', 'dossier', 'people']) {
+		for (const step of [
+			'brief',
+			'concepts',
+			'headings',
+			'glean',
+			'strategy',
+			'proving',
+			'renderings',
+			'dossier',
+			'people'
+		]) {
 			await page.goto(`/enquiries/${id}/${step}`);
 			await expect(page.locator('#content h1').first()).toBeAttached();
 			if (step === 'strategy') await page.locator('.right-mark .count').first().waitFor();

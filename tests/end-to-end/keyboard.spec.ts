@@ -87,7 +87,7 @@ test('an enquiry goes from an empty desk to its dossier by keyboard alone, with 
 	await saved(page);
 
 	// The strategy is assembled, a line is typed, two lines are combined.
-	await hands.press('Alt+5');
+	await hands.press('Alt+6');
 	await expect(page).toHaveURL(/\/strategy$/);
 	await page.locator('.cm-content').waitFor();
 	await hands.act('assemble the lines');
@@ -101,10 +101,10 @@ test('an enquiry goes from an empty desk to its dossier by keyboard alone, with 
 	await hands.press('F8');
 
 	// Renderings and dossier are reached, and read from their heading on.
-	await hands.press('Alt+6');
+	await hands.press('Alt+8');
 	await expect(page).toHaveURL(/\/renderings$/);
 	await expect(page.locator('#content h1')).toHaveText('Renderings');
-	await hands.press('Alt+7');
+	await hands.press('Alt+9');
 	await expect(page).toHaveURL(/\/dossier$/);
 	await expect(page.getByRole('main')).toContainText('danc*');
 

@@ -3,6 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { settled } from './jobs';
 import { address, saved, signUp, somebody, test } from './people';
+import { psql } from './servers';
 
 const KEYS = { delay: 50 };
 
@@ -48,24 +49,24 @@ async function choose(page: Page, ...files: readonly ReturnType<typeof file>[]):
 test('three files from two sources: numbers, a wrong encoding, a file that is none; then lines are counted on them', async ({
 	page
 }) => {
-	await begin(page);
+	const enquiry = await begin(page);
 	await choose(page, file('skerry.ris', `${SINGING}TY  - JOUR\r\nAU  - Nobody\r\nER  - \r\n`));
 	await expect(page.getByRole('button', { name: 'Import this file' })).toBeDisabled();
 	await page.getByLabel('Source').first().pressSequentially('Skerry Health Abstracts', KEYS);
 	await page.getByLabel('Records stated').pressSequentially('6', KEYS);
-	// A second file: the number belongs to one, and is entered in the table then.
+	// What is no list of records waits, and says so.
 	await choose(page, file('letter.txt', 'Dear all'));
-	await expect(page.getByLabel('Records stated')).toBeDisabled();
-	await page.getByRole('button', { name: 'Import 2 files' }).click();
-	await page.getByLabel('Records that the source of skerry.ris stated').pressSequentially('6', KEYS);
-	await page.keyboard.press('Tab');
+	await expect(page.getByText('This format is not recognised yet.')).toBeVisible();
+	await page.getByRole('button', { name: 'Teach this format' }).click();
+	await expect(page.getByRole('alert').filter({ hasText: 'Nothing in this file repeats' })).toBeVisible();
+	await page.getByRole('button', { name: 'Cancel' }).click();
+	await page.getByRole('button', { name: 'Import this file' }).click();
 	const table = page.getByRole('table', { name: 'Imported files' });
 	const skerry = table.getByRole('row').filter({ hasText: 'skerry.ris' });
 	// Stated 6, read 3, of which 3 are missing; one could not be read.
 	await expect(skerry.getByRole('cell').nth(4)).toHaveText('3');
 	await expect(skerry.getByRole('cell').nth(5)).toHaveText('3');
 	await expect(skerry.getByRole('cell').nth(6)).toHaveText('1');
-	await expect(page.getByRole('alert').filter({ hasText: 'in no format' })).toContainText('Nothing was imported.');
 	await page.getByRole('button', { name: 'Do not import letter.txt' }).click();
 
 	// The same file is noticed, and may be imported again; then it is removed.
@@ -95,8 +96,13 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 		file('tide.txt', Buffer.from(ris([{ title: 'Songs at the café' }]), 'latin1')),
 		file('wherry.json', JSON.stringify(items))
 	);
+	// The number belongs to one file; of several, each is entered in the table.
+	await expect(page.getByLabel('Records stated')).toBeDisabled();
 	await page.getByRole('button', { name: 'Import 2 files' }).click();
 	await expect(table.getByRole('row')).toHaveCount(4);
+	await page.getByLabel('Records that the source of tide.txt stated').pressSequentially('1', KEYS);
+	await page.keyboard.press('Tab');
+	await expect(table.getByRole('row').filter({ hasText: 'tide.txt' }).getByRole('cell').nth(5)).toHaveText('0');
 	await expect(table.getByRole('row').filter({ hasText: 'tide.txt' })).toContainText('Windows-1252');
 	await expect(page.getByText('5 records in 3 files')).toBeVisible();
 
@@ -119,6 +125,31 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	await page.reload();
 	await expect(page.getByText('Counts: Records of this enquiry, 5')).toBeVisible();
 	await expect(page.locator('.right-mark .count').first()).toHaveText('2', { timeout: 20_000 });
+
+	// A further file is added to the index; when a file is removed, what is behind it is indexed anew.
+	const indexed = () =>
+		psql(
+			'lantern',
+			'-c',
+			`select outcome->>'kept', outcome->>'records' from jobs where kind = 'index' and state = 'done' and subject = 'own-${enquiry}' order by created_at desc limit 1`
+		);
+	expect(indexed()).toBe('0|5');
+	await page.getByRole('link', { name: 'Records' }).click();
+	await expect(table.getByRole('row')).toHaveCount(4);
+	await choose(page, file('later.ris', ris([{ title: 'Choirs and breathing after illness' }])));
+	await page.getByLabel('Source').first().fill('Corran Evidence Shelf');
+	await page.getByRole('button', { name: 'Import this file' }).click();
+	await expect(table.getByRole('row')).toHaveCount(5);
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await expect(page.locator('.right-mark .count').first()).toHaveText('3', { timeout: 20_000 });
+	expect(indexed()).toBe('5|6');
+	await page.getByRole('link', { name: 'Records' }).click();
+	await page.getByRole('button', { name: 'Remove skerry.ris' }).click();
+	await page.getByRole('button', { name: 'Remove it' }).click();
+	await expect(table.getByRole('row')).toHaveCount(4);
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await expect(page.locator('.right-mark .count').first()).toHaveText('1', { timeout: 20_000 });
+	expect(indexed()).toBe('0|3');
 });
 
 test('a file of references goes out with all that it came with', async ({ page }) => {
@@ -214,4 +245,73 @@ test('imported records are seen by the people of the enquiry and by nobody else'
 	});
 	const list = (await (await page.request.get(`/api/v1/enquiries/${enquiry}/batches`)).json()) as { batches: object[] };
 	expect(list.batches).toHaveLength(1);
+});
+
+test('a BibTeX file, a table and XML from three sources; the works go out in portions, each written as it should be', async ({
+	page
+}) => {
+	const enquiry = await begin(page);
+	const shapes = [
+		[
+			'Skerry',
+			file(
+				'skerry.bib',
+				'@article{o1, author = {Ostwick, Mara}, title = {Singing for {COPD}: a pilot}, journal = {Breath}, year = 2019, volume = 4, pages = {11--19}}\n@article{o2, title = {never closed\n'
+			)
+		],
+		[
+			'Corran',
+			file(
+				'corran.csv',
+				'Record Number,Article Title,Authors,Publication Year,Journal,Volume,Pages,Reviewed\r\nC1,"Singing for COPD: a pilot",OSTWICK M.,2019,Breath,4,11,=yes\r\nC2,"Choirs, and breath",Zanrick P,2020,Breath,5,3,\r\n'
+			)
+		],
+		[
+			'Harbour',
+			file(
+				'harbour.xml',
+				'<?xml version="1.0"?><dcs xmlns:dc="http://purl.org/dc/elements/1.1/"><dc><dc:title>Humming at home</dc:title><dc:creator>Kelwick, A</dc:creator><dc:date>2021</dc:date></dc></dcs>'
+			)
+		]
+	] as const;
+	for (const [source, one] of shapes) {
+		await choose(page, one);
+		await page.getByLabel('Source').first().fill('');
+		await page.getByLabel('Source').first().pressSequentially(source, KEYS);
+		await page.getByRole('button', { name: 'Import this file' }).click();
+		await expect(page.getByRole('button', { name: one.name, exact: true })).toBeVisible();
+	}
+	const table = page.getByRole('table', { name: 'Imported files' });
+	await expect(table.getByRole('row', { name: /skerry\.bib/ })).toContainText('BibTeX');
+	await expect(table.getByRole('row', { name: /corran\.csv/ })).toContainText('Table');
+	await expect(table.getByRole('row', { name: /harbour\.xml/ })).toContainText('Dublin Core');
+	await page.getByRole('button', { name: 'skerry.bib', exact: true }).click();
+	await expect(page.getByText('Line 2: Its last bracket is missing.')).toBeVisible();
+
+	await page.getByRole('tab', { name: /^Duplicates/ }).click();
+	await expect(page.locator('dl.figures > div').filter({ hasText: 'Works' }).locator('dd')).toHaveText('3');
+	await page.getByText('In portions').click();
+	await page.getByLabel('Portions of').fill('');
+	await page.getByLabel('Portions of').pressSequentially('2', KEYS);
+	await expect(page.getByRole('link', { name: '3 to 3' })).toBeVisible();
+	await page.getByLabel('Format').selectOption('csv');
+	const download = page.waitForEvent('download');
+	await page.getByRole('link', { name: '1 to 2' }).click();
+	const csv = await readFile((await (await download).path()) ?? '', 'utf8');
+	expect(csv.trim().split('\r\n')).toHaveLength(3);
+	expect(csv).toContain('Skerry; Corran');
+
+	const whole = (as: string) => page.request.get(`/api/v1/enquiries/${enquiry}/duplicates/file?as=${as}`);
+	const ris = await (await whole('ris')).text();
+	expect(ris.match(/^TY {2}- /gm)).toHaveLength(3);
+	expect(ris).toContain('DB  - Skerry; Corran');
+	const bib = await (await whole('bibtex')).text();
+	expect(bib).toContain('pages = {11--19}');
+	expect((await whole('word')).status()).toBe(422);
+	const items = (await (await whole('csl-json')).json()) as { title: string }[];
+	expect(items.map((one) => one.title).sort()).toEqual([
+		'Choirs, and breath',
+		'Humming at home',
+		'Singing for COPD: a pilot'
+	]);
 });

@@ -66,6 +66,7 @@ export async function spawnServer(
 			SERVE_PORT: String(port),
 			SERVE_ORIGIN: address,
 			SERVE_SHUTDOWN_TIMEOUT: '2',
+			SERVE_KEEP_ALIVE_TIMEOUT: '75',
 			LANTERN_PGPORT: clusterPort(),
 			LANTERN_PGUSER: 'lantern',
 			LANTERN_PGDATABASE: database,

@@ -13,6 +13,7 @@ import { warmCrosswalks } from '$lib/server/crosswalks';
 import { database, isDatabaseAway, isDiskFull, listenForNotices, migrate, stopNotices } from '$lib/server/database';
 import { loadShipped } from '$lib/server/installation';
 // Their jobs are known once they are loaded.
+import '$lib/server/gleaning';
 import '$lib/server/platforms';
 import '$lib/server/references';
 import { roleIn } from '$lib/server/enquiries';

@@ -1,4 +1,4 @@
-import type { StepId, StepPoint, StepState } from '@wide-lantern/core/editor';
+import { STEPS, type StepId, type StepPoint, type StepState } from '@wide-lantern/core/editor';
 import { describe, expect, it } from 'vitest';
 import { nextPoint, pointsToLookAt } from './attention';
 
@@ -11,10 +11,7 @@ const point = (address: string, message = address): StepPoint => ({
 });
 const states = (look: Partial<Record<StepId, readonly StepPoint[]>>) =>
 	Object.fromEntries(
-		(['brief', 'concepts', 'headings', 'records', 'strategy', 'renderings', 'dossier'] as const).map((id) => [
-			id,
-			{ touched: true, look: look[id] ?? [] } satisfies StepState
-		])
+		STEPS.map(({ id }) => [id, { touched: true, look: look[id] ?? [] } satisfies StepState])
 	) as Record<StepId, StepState>;
 const parked = point('concepts#concept-a', 'A find is parked.');
 const all = pointsToLookAt(

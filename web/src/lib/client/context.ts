@@ -3,6 +3,7 @@ import { getContext, setContext } from 'svelte';
 import type { LineFindings } from './line-findings.svelte';
 import type { SheetCounts } from './counts.svelte';
 import type { EnquiryClient } from './enquiry.svelte';
+import type { DroppedFiles } from './dropped-files.svelte';
 import type { Lens } from './lens.svelte';
 
 export interface Collection {
@@ -17,6 +18,8 @@ export interface Workspace {
 	readonly enquiry: EnquiryClient;
 	readonly counts: SheetCounts;
 	readonly lens: Lens;
+	/** Files that were dropped anywhere, for the records. */
+	readonly dropped: DroppedFiles;
 	/** What there is to say about the lines. */
 	readonly findings: LineFindings;
 	readonly collections: readonly Collection[];

@@ -14,8 +14,9 @@ const PATIENCE = 60;
 const REST = 1_200;
 /** Milliseconds after a save until the figures are asked for again, for its revision. */
 const SAVED = 300;
-/** Milliseconds after which an answer is taken for lost. */
-const LOST = 20_000;
+/** Milliseconds after which an answer is taken for lost, or asked for again where it failed; twice as many after each. */
+const LOST = 5_000;
+const LOST_AT_MOST = 40_000;
 /** Milliseconds that figures may lag behind before they are dimmed. */
 const LATE = 200;
 
@@ -29,6 +30,7 @@ export class SheetCounts {
 	asked = $state(0);
 	answered = $state(0);
 
+	private lostAfter = LOST;
 	private started = 0;
 	private lateness: ReturnType<typeof setTimeout> | undefined;
 	private timer: ReturnType<typeof setTimeout> | undefined;
@@ -117,7 +119,7 @@ export class SheetCounts {
 		if (!this.old) this.lateness = setTimeout(() => (this.late = true), LATE);
 		const sequence = ++this.asked;
 		// Should an answer be lost, it is asked for again.
-		this.again = setTimeout(() => this.look(), LOST);
+		this.askAgainLater();
 		const { id, client, revision } = this.enquiry;
 		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/look', {
 			path: { enquiry: id },
@@ -133,6 +135,14 @@ export class SheetCounts {
 		}
 	}
 
+	private askAgainLater(): void {
+		clearTimeout(this.again);
+		this.again = setTimeout(() => {
+			this.lostAfter = Math.min(this.lostAfter * 2, LOST_AT_MOST);
+			void this.send();
+		}, this.lostAfter);
+	}
+
 	private hear(news: CountsNews): void {
 		if (news.sequence < this.answered) return;
 		if ('margins' in news) {
@@ -142,7 +152,9 @@ export class SheetCounts {
 		}
 		this.failed = 'failed' in news ? news.failed : null;
 		this.stale = 'stale' in news;
+		if ('failed' in news) this.askAgainLater();
 		if ('view' in news) {
+			this.lostAfter = LOST;
 			const next = withNews(this.view, news);
 			if (!next) {
 				// Something was missed while the stream was away: a fresh stream sends all lines.

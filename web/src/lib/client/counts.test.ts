@@ -103,8 +103,27 @@ describe('looking while somebody types', () => {
 		enquiry.connected = true;
 		enquiry.oncounts?.(null);
 		expect(sequences()).toEqual([1]);
-		vi.advanceTimersByTime(20_001);
+		vi.advanceTimersByTime(5_001);
 		expect(sequences()).toEqual([1, 2]);
+		vi.advanceTimersByTime(9_990);
+		expect(sequences()).toEqual([1, 2]);
+		vi.advanceTimersByTime(20);
+		expect(sequences()).toEqual([1, 2, 3]);
+	});
+	it('asks again after a failure, and less often while it fails', () => {
+		counts.look();
+		enquiry.oncounts?.({ sequence: 1, failed: 'The lines could not be counted.' });
+		expect(counts.failed).toBe('The lines could not be counted.');
+		vi.advanceTimersByTime(5_001);
+		enquiry.oncounts?.({ sequence: 2, failed: 'The lines could not be counted.' });
+		vi.advanceTimersByTime(5_001);
+		expect(sequences()).toEqual([1, 2]);
+		vi.advanceTimersByTime(5_001);
+		expect(sequences()).toEqual([1, 2, 3]);
+		enquiry.oncounts?.(news(3, ['a'], [line('a', 3)]));
+		expect(counts.failed).toBeNull();
+		vi.advanceTimersByTime(60_000);
+		expect(sequences()).toEqual([1, 2, 3]);
 	});
 	it('asks for the revision of what was saved once nobody types, and at once after an answer that needed it', () => {
 		counts.look();

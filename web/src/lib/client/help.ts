@@ -34,7 +34,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
 	['Ctrl K', 'every action by name'],
 	['Alt L', 'show or hide the lens'],
 	['Alt H', 'show or hide this help'],
-	['Alt 1 to 7', 'the steps at the left'],
+	['Alt 1 to 8', 'the steps at the left'],
 	['Esc, then Tab', 'leave the sheet']
 ];
 

@@ -10,6 +10,11 @@ const WHAT: Readonly<Record<JobView['kind'], string>> = {
 	vocabulary: 'Loading a vocabulary',
 	collection: 'Loading a collection',
 	references: 'Importing references',
+	headings: 'Matching headings',
+	removal: 'Removing references',
+	duplicates: 'Finding duplicates',
+	gathering: 'Making a collection of files',
+	gleaning: 'Gleaning',
 	index: 'Indexing',
 	works: 'Finding works in two collections',
 	run: 'Counting lines',
@@ -34,6 +39,22 @@ export function progressText({ state, progress, title }: JobView): string {
 			return of > 1_000_000 ? `Storing ${formatSize(done)} of ${formatSize(of)}` : `Storing ${counted}`;
 		case 'indexing':
 			return `${counted} records`;
+		case 'comparing':
+			return `Comparing references: ${Math.round((100 * done) / of)} %`;
+		case 'gleaning-read':
+			return `Reading ${counted} records`;
+		case 'gleaning':
+			return `Finding phrases: ${Math.round((100 * done) / of)} %`;
+		case 'merging':
+			return `Merging ${counted}`;
+		case 'copying':
+			return `Copying ${counted} records`;
+		case 'removing':
+			return `Removing: ${of === 0 ? 100 : Math.round((100 * done) / of)} %`;
+		case 'matching':
+			return `${counted} records`;
+		case 'references-read':
+			return `Reading ${counted} references`;
 		case 'counting':
 			return `${counted} lines`;
 		case 'records':

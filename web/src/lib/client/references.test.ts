@@ -1,7 +1,7 @@
 /** Files of references: what waits, what is imported under which source, what became of it, and what is missing. */
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { JobView } from '$lib/contract/jobs';
-import { missingOf, ReferenceFiles } from './references.svelte';
+import { missingOf, portionsOf, ReferenceFiles } from './references.svelte';
 import { serve, type Serving } from './testing';
 
 afterEach(() => {
@@ -20,7 +20,7 @@ const batch = (id: string, change: object = {}) => ({
 /** @param ended how each import ends, by its name */
 function files(
 	ended: Readonly<Record<string, Partial<JobView>>> = {},
-	more: Serving = () => ({ batches: [], collection: null })
+	more: Serving = () => ({ batches: [], collection: null, chosen: [] })
 ) {
 	const jobs = { list: [] as JobView[], refresh: vi.fn(() => Promise.resolve()), change: vi.fn() };
 	const asked = serve((request) => {
@@ -38,6 +38,21 @@ function files(
 	};
 	return { model, asked, imported, end };
 }
+
+describe('portions', () => {
+	it('follow one another and leave nothing out', () => {
+		expect(portionsOf(2_500, 1_000)).toEqual([
+			{ from: 1, to: 1_000 },
+			{ from: 1_001, to: 2_000 },
+			{ from: 2_001, to: 2_500 }
+		]);
+		expect(portionsOf(3, 5)).toEqual([{ from: 1, to: 3 }]);
+	});
+	it('are none of a size that is none, or far too many', () => {
+		for (const size of [0, -1, 1.5, NaN]) expect(portionsOf(10, size)).toEqual([]);
+		expect(portionsOf(100_000, 1)).toEqual([]);
+	});
+});
 
 describe('files of references', () => {
 	it('wait until their source is named, each once, and can be left out', () => {
@@ -60,11 +75,12 @@ describe('files of references', () => {
 		}));
 		model.choose([file('a')]);
 		model.source = ' Skerry ';
+		model.platform = 'Quay ';
 		model.stated = '12';
 		await model.importAll();
-		expect(asked[0]).toMatchObject({
+		expect(asked.find(({ method }) => method === 'POST')).toMatchObject({
 			path: '/api/v1/enquiries/e/batches',
-			query: { name: 'a', source: 'Skerry', purpose: 'rough search', stated: '12' }
+			query: { name: 'a', source: 'Skerry', platform: 'Quay', purpose: 'rough search', stated: '12' }
 		});
 		await end();
 		expect(model.waiting).toEqual([]);
@@ -123,15 +139,21 @@ describe('files of references', () => {
 
 	it('show the page that was asked for last, and none once they are removed', async () => {
 		const page = { records: [], unreadable: [] };
-		const { model, asked, imported } = files({}, ({ method }) =>
-			method === 'GET' ? page : { batches: [], collection: null }
-		);
+		const { model, asked, imported } = files({}, ({ method }) => (method === 'GET' ? page : { id: 'r' }));
 		await model.show('x', 3);
 		expect(asked.at(-1)).toMatchObject({ path: '/api/v1/enquiries/e/batches/x', query: { from: '200' } });
 		expect(model.page).toEqual(page);
 		await model.remove(batch('x') as never);
 		expect(model.open).toBeNull();
 		expect(model.page).toBeNull();
+		// While the job is under way the file shows how far it is; when it has ended the collection is another.
+		const removal = { id: 'r', kind: 'removal', subject: 'x', state: 'running' } as JobView;
+		(model.jobs as { list: readonly JobView[] }).list = [removal];
+		expect(model.removalOf(batch('x') as never)).toBe(removal);
+		expect(imported).not.toHaveBeenCalled();
+		(model.jobs as { list: readonly JobView[] }).list = [{ ...removal, state: 'done' } as JobView];
+		await model.follow();
+		expect(model.removalOf(batch('x') as never)).toBeNull();
 		expect(imported).toHaveBeenCalledOnce();
 	});
 

@@ -1,5 +1,5 @@
 /** A vocabulary's file, loaded by a job: chosen, read with progress, stored when the person says so. */
-import type { FileKind } from '@wide-lantern/core';
+import type { ReadKind } from '@wide-lantern/core';
 import { callServer, type Answer } from '$lib/contract/call-server';
 import { hasEnded, isUnderWay, type JobView, type JobViewOf, type ReadVocabulary } from '$lib/contract/jobs';
 import type { LoadingStep } from '$lib/contract/vocabularies';
@@ -8,12 +8,13 @@ import { ownJobs, wholeJob, type Jobs } from './jobs.svelte';
 
 export type LoadingJob = JobViewOf<'vocabulary'>;
 
-export const KIND_NAMES: Readonly<Record<FileKind, string>> = {
-	turtle: 'SKOS as Turtle',
-	'n-triples': 'SKOS as N-Triples',
-	'rdf-xml': 'SKOS as RDF/XML',
-	'json-ld': 'SKOS as JSON-LD',
-	table: 'a table'
+export const KIND_NAMES: Readonly<Record<ReadKind, string>> = {
+	turtle: 'RDF as Turtle',
+	'n-triples': 'RDF as N-Triples',
+	'rdf-xml': 'RDF as RDF/XML',
+	'json-ld': 'RDF as JSON-LD',
+	table: 'a table',
+	xml: 'XML'
 };
 
 /** @param from a chosen file, or an address that the server is to read */

@@ -4,11 +4,15 @@
  */
 import type { CollectionsApi } from './collections';
 import type { CrosswalksApi } from './crosswalks';
+import type { DuplicatesApi } from './duplicates';
 import type { EnquiriesApi } from './enquiries';
 import type { HeadingsApi } from './headings';
 import type { JobsApi } from './jobs';
 import type { JudgementsApi } from './judgements';
 import type { PlatformsApi } from './platforms';
+import type { RecipesApi } from './recipes';
+import type { GleaningApi } from './gleaning';
+import type { ProvingApi } from './proving';
 import type { RecordsApi } from './records';
 import type { ReferencesApi } from './references';
 import type { RunsApi } from './runs';
@@ -21,8 +25,12 @@ export interface Api
 	extends
 		EnquiriesApi,
 		SheetApi,
+		GleaningApi,
+		ProvingApi,
 		RecordsApi,
 		ReferencesApi,
+		RecipesApi,
+		DuplicatesApi,
 		HeadingsApi,
 		CrosswalksApi,
 		VocabulariesApi,

@@ -9,6 +9,7 @@ import {
 	FRAMEWORKS,
 	packedLinesSchema,
 	partSchema,
+	recipeSchema,
 	runLineSchema,
 	SIGN_OFF_KINDS,
 	tableShapeSchema,
@@ -17,19 +18,13 @@ import {
 import type { Route } from './api';
 import { MAPPING_KINDS } from './crosswalks';
 import { ROLES } from './enquiries';
-import { BATCH_PURPOSES } from './references';
+import { DECISIONS, GLEANED_FROM } from './gleaning';
+import { BATCH_PURPOSES, HEADING_RESTS } from './references';
+import { closed } from './schemas';
 
-type Properties = Readonly<Record<string, object>>;
 const text = (maxLength: number) => ({ type: 'string', maxLength }) as const;
 const name = { type: 'string', minLength: 1, maxLength: 100 } as const;
 const revision = { type: 'integer', minimum: 0 } as const;
-/** An object of just these properties. */
-const closed = (properties: Properties, optional: Properties = {}) => ({
-	type: 'object',
-	required: Object.keys(properties),
-	additionalProperties: false,
-	properties: { ...properties, ...optional }
-});
 const edits = (most: number, least = 0) => ({ type: 'array', minItems: least, maxItems: most, items: editSchema });
 const command = closed({ client: name, number: { type: 'integer', minimum: 1 } });
 const place = { type: 'array', minItems: 1, maxItems: 20, items: { type: 'string' } };
@@ -58,10 +53,53 @@ const decision = {
 	]
 };
 
+const referencePlace = closed({
+	batch: { type: 'string', pattern: '^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
+	place: { type: 'integer', minimum: 0 }
+});
+
+/** Also of the job that gleans. */
+export const gleaningRequest = closed({
+	from: { enum: GLEANED_FROM },
+	of: text(500),
+	fewest: { type: 'integer', minimum: 1, maximum: 1_000 },
+	hidden: text(20_000)
+});
+
 export const BODIES = {
 	'PUT /api/v1/enquiries/[enquiry]/batches/[batch]': closed({
 		purpose: { enum: BATCH_PURPOSES },
 		stated: { type: ['integer', 'null'], minimum: 0, maximum: 99_999_999 }
+	}),
+	'POST /api/v1/enquiries/[enquiry]/collections': closed({
+		name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' },
+		batches: { type: 'array', minItems: 1, maxItems: 1_000, items: { type: 'string', maxLength: 40 } },
+		merged: { type: 'boolean' }
+	}),
+	'PUT /api/v1/recipes/[recipe]': recipeSchema,
+	'POST /api/v1/enquiries/[enquiry]/batches/[batch]/headings': closed({
+		vocabulary: { type: ['string', 'null'], minLength: 1, maxLength: 60 },
+		otherNames: { type: 'boolean' },
+		rest: { enum: HEADING_RESTS }
+	}),
+	'POST /api/v1/enquiries/[enquiry]/batches/[batch]/unreadable/[number]': closed({
+		text: { type: 'string', minLength: 1, maxLength: 100_000, pattern: '\\S' }
+	}),
+	'POST /api/v1/enquiries/[enquiry]/duplicates/decisions': closed(
+		{ left: referencePlace, same: { type: 'boolean' } },
+		{ right: referencePlace }
+	),
+	'POST /api/v1/enquiries/[enquiry]/gleaning': gleaningRequest,
+	'PUT /api/v1/enquiries/[enquiry]/gleaning/decisions': closed({
+		decisions: {
+			type: 'array',
+			minItems: 1,
+			maxItems: 2_000,
+			items: closed({
+				candidate: { type: 'string', minLength: 1, maxLength: 2_000 },
+				decision: { enum: [...DECISIONS, null] }
+			})
+		}
 	}),
 	'POST /api/v1/enquiries': closed({ question: text(100_000), framework: { enum: Object.keys(FRAMEWORKS) } }),
 	'POST /api/v1/enquiries/import': enquiryFileSchema,
@@ -145,8 +183,8 @@ export const BODIES = {
 	'PUT /api/v1/addresses': address,
 	'DELETE /api/v1/addresses': address,
 	'POST /api/v1/intakes/[intake]': closed(
-		{ do: { enum: ['read', 'load'] } },
-		{ faulty: { type: 'boolean' }, name: text(300), edition: text(300), shape: tableShapeSchema }
+		{ do: { enum: ['look', 'read', 'load'] } },
+		{ element: text(2_000), faulty: { type: 'boolean' }, name: text(300), edition: text(300), shape: tableShapeSchema }
 	),
 	'POST /api/v1/jobs/[job]': closed({ do: { enum: ['cancel', 'repeat'] } }),
 	'PUT /api/v1/vocabularies/[vocabulary]/headings/[heading]/counterparts': decision

@@ -1,5 +1,5 @@
 /** Work that takes longer than a request, as the screens see it. */
-import type { FileKind, TableLook } from '@wide-lantern/core';
+import type { ReadKind, TableLook } from '@wide-lantern/core';
 import type { ComparedRendering } from './runs';
 
 /** `asking` waits for a person’s decision. */
@@ -43,8 +43,8 @@ export interface ReadVocabulary {
 export interface JobOutcomes {
 	/** A vocabulary is read from a file, and stored when a person says so. */
 	readonly vocabulary: {
-		readonly kind: FileKind | null;
-		/** Of a table: its first rows, until somebody has said what the columns mean. */
+		readonly kind: ReadKind | null;
+		/** The first rows of what does not say itself what it holds, until somebody has said it. */
 		readonly look: TableLook | null;
 		readonly read: ReadVocabulary | null;
 	};
@@ -52,8 +52,22 @@ export interface JobOutcomes {
 	readonly collection: { readonly records: number };
 	/** A file of references is imported; `same` is the batch of an earlier import of the same file. */
 	readonly references: { readonly read: number; readonly unreadable: number; readonly same?: string };
-	/** The index of a collection is built. */
-	readonly index: { readonly records: number };
+	/** A file of references is removed with its records. */
+	readonly removal: { readonly records: number };
+	/** The keywords of a file of references are matched against a vocabulary. */
+	readonly headings: { readonly keywords: number; readonly matched: number };
+	/** References of one work are found among those of an enquiry. */
+	readonly duplicates: { readonly works: number };
+	/** A collection of chosen files is put together. */
+	readonly gathering: { readonly records: number };
+	/** Candidates are gleaned from records. */
+	readonly gleaning: { readonly records: number; readonly candidates: number };
+	/** The index of a collection is built, or added to. */
+	readonly index: {
+		readonly records: number;
+		/** Of these, the ones that the index held before, which were not read again. */
+		readonly kept: number;
+	};
 	/** Works that two collections both hold are found, for the crosswalks between their vocabularies. */
 	readonly works: { readonly works: number };
 	/** The lines of a rendering are counted at their source. */

@@ -1,5 +1,20 @@
 /** Records of a line: a page of them with what is retrieved marked, how they spread, and why one is in the result or not. */
 import type { UnmatchedWord, Verdict } from '@wide-lantern/core/editor';
+import type { ExportFormat } from './references';
+
+/** Told by title, publication types and journal. */
+export const RECORD_FLAGS = [
+	'retracted',
+	'preprint',
+	'abstract',
+	'protocol',
+	'registration',
+	'correction',
+	'retraction notice',
+	'concern',
+	'comment'
+] as const;
+export type RecordFlag = (typeof RECORD_FLAGS)[number];
 
 export interface ShownRecord {
 	readonly id: string;
@@ -9,6 +24,8 @@ export interface ShownRecord {
 	readonly authors: readonly string[];
 	readonly journal: string;
 	readonly year: number | null;
+	/** What it is a report of, where that is not a paper; and `retracted` where its publisher says so. */
+	readonly flags: readonly RecordFlag[];
 	readonly headings: readonly {
 		readonly vocabulary: string;
 		readonly heading: string;
@@ -123,11 +140,21 @@ export interface RecordChoice {
 export const RECORD_ORDERS = ['newest', 'relevance'] as const;
 export type RecordOrder = (typeof RECORD_ORDERS)[number];
 
+/** Records that people have judged, and known articles. */
+export const JUDGED_SETS = ['relevant', 'irrelevant', 'known'] as const;
+export type JudgedSet = (typeof JUDGED_SETS)[number];
+
 export interface RecordsApi {
 	/** Twenty records of a line, with the words and headings that the strategy matches. */
 	'GET /api/v1/enquiries/[enquiry]/records': {
 		query: RecordChoice & { readonly order?: RecordOrder; readonly from?: number };
 		answers: { 200: RecordPage };
+	};
+	/** All records of a line as a file; or those that were judged, or are known articles. */
+	'GET /api/v1/enquiries/[enquiry]/records/file': {
+		query: Partial<RecordChoice> & { readonly judged?: JudgedSet; readonly as: ExportFormat };
+		answers: object;
+		files: 'application/x-research-info-systems';
 	};
 	/** How a line’s records spread over years, types, journals and keywords, and words of good records that no term matches. */
 	'GET /api/v1/enquiries/[enquiry]/spread': { query: RecordChoice; answers: { 200: RecordSpread } };

@@ -115,6 +115,19 @@ export interface Measured {
 	readonly judged: boolean;
 }
 
+/** Each line's records by source, on a collection of imported files. */
+export interface SourceCounts {
+	readonly revision: number;
+	/** In the order of their names; none on a collection that was not imported source by source. */
+	readonly sources: readonly { readonly source: string; readonly records: number }[];
+	/** `counts` and `alone` in the order of the sources, `alone` those that no other source has; null where the line has no count. */
+	readonly lines: readonly {
+		readonly id: string;
+		readonly counts: readonly number[] | null;
+		readonly alone: readonly number[] | null;
+	}[];
+}
+
 /** Counts of the concepts’ terms, and which of them the strategy uses. */
 export interface ConceptCounts {
 	readonly revision: number;
@@ -161,6 +174,8 @@ export interface MeasureRequest {
 export interface SheetApi {
 	/** Every line with its count and faults. */
 	'GET /api/v1/enquiries/[enquiry]/counts': { answers: { 200: SheetView } };
+	/** How many records of each source every line retrieves, on a collection of the enquiry’s own files. */
+	'GET /api/v1/enquiries/[enquiry]/counts/sources': { answers: { 200: SourceCounts } };
 	/** The counts of the concepts’ terms, and which of them the strategy uses. */
 	'GET /api/v1/enquiries/[enquiry]/counts/concepts': { answers: { 200: ConceptCounts } };
 	/** Count the lines as they are being typed, before they are saved. The counts come on the stream of this window, in which 409 says that there is none. */

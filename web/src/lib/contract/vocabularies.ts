@@ -41,9 +41,11 @@ export interface EditionChanges {
 
 /** What a person decides about a file that was read: what the columns of a table mean, or to store what was read. */
 export interface LoadingStep {
-	readonly do: 'read' | 'load';
+	/** `look` again, for another element or class as the heading; `read` by what the columns hold; `load` what was read. */
+	readonly do: 'look' | 'read' | 'load';
+	readonly element?: string;
 	readonly shape?: TableShape;
-	/** Of a table, which does not say it. */
+	/** Where the file does not say it. */
 	readonly name?: string;
 	readonly edition?: string;
 	/** True to load without what is faulty. */

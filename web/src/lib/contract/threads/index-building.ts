@@ -5,7 +5,10 @@ export interface BuilderData {
 	readonly labels: Readonly<Record<string, string>>;
 }
 
-export type BuilderMessage = { readonly do: 'add'; readonly texts: readonly string[] } | { readonly do: 'finish' };
+export type BuilderMessage =
+	| { readonly do: 'begin'; readonly onto: SharedArrayBuffer | null }
+	| { readonly do: 'add'; readonly texts: readonly string[] }
+	| { readonly do: 'finish' };
 
 export type BuilderAnswer =
 	| { readonly outcome: 'added'; readonly done: number }
@@ -16,7 +19,11 @@ export const builderMessageSchema = {
 	type: 'object',
 	required: ['do'],
 	additionalProperties: false,
-	properties: { do: { enum: ['add', 'finish'] }, texts: { type: 'array', items: { type: 'string' } } },
+	properties: {
+		do: { enum: ['begin', 'add', 'finish'] },
+		onto: {},
+		texts: { type: 'array', items: { type: 'string' } }
+	},
 	if: { properties: { do: { const: 'add' } } },
 	then: { required: ['texts'] }
 } as const;

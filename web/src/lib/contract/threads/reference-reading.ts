@@ -1,5 +1,6 @@
 /** What the thread that reads a file of references says to the server, which asks for one part after the other. */
-import { REFERENCE_FORMATS, type ReferenceFormat } from '@wide-lantern/core/computing';
+import { REFERENCE_FORMATS, type Recipe, type ReferenceFormat } from '@wide-lantern/core/computing';
+import { closed, whole } from '../schemas';
 
 export interface ReferenceReaderData {
 	readonly path: string;
@@ -7,6 +8,8 @@ export interface ReferenceReaderData {
 	readonly source: string;
 	/** What the numbers of references that have none begin with. */
 	readonly prefix: string;
+	/** How the file is read; null where its format is one of those that are built in. */
+	readonly recipe: Recipe | null;
 }
 
 /** A piece of the file that is no reference. */
@@ -27,18 +30,16 @@ export type ReferenceReaderAnswer =
 			readonly bytes: number;
 	  }
 	/** There are no more; the digest is of the file. */
-	| { readonly say: 'end'; readonly digest: string; readonly format: ReferenceFormat; readonly encoding: string }
+	| {
+			readonly say: 'end';
+			readonly digest: string;
+			readonly format: ReferenceFormat | 'recipe';
+			readonly encoding: string;
+	  }
 	/** A sentence for people. */
 	| { readonly say: 'failed'; readonly message: string };
 
-const whole = { type: 'integer', minimum: 0 } as const;
 const text = { type: 'string' } as const;
-const closed = (properties: Readonly<Record<string, object>>) => ({
-	type: 'object',
-	required: Object.keys(properties),
-	additionalProperties: false,
-	properties
-});
 export const referenceReaderAnswerSchema = {
 	anyOf: [
 		closed({
@@ -48,7 +49,7 @@ export const referenceReaderAnswerSchema = {
 			unreadable: { type: 'array', items: closed({ line: whole, reason: text, raw: text }) },
 			bytes: whole
 		}),
-		closed({ say: { const: 'end' }, digest: text, format: { enum: REFERENCE_FORMATS }, encoding: text }),
+		closed({ say: { const: 'end' }, digest: text, format: { enum: [...REFERENCE_FORMATS, 'recipe'] }, encoding: text }),
 		closed({ say: { const: 'failed' }, message: text })
 	]
 } as const;

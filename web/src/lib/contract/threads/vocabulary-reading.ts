@@ -1,5 +1,5 @@
 /** What the server gives to the thread that reads a vocabulary's file, and what that says. */
-import type { FileKind, TableLook, TableShape } from '@wide-lantern/core';
+import type { ReadKind, TableLook, TableShape } from '@wide-lantern/core';
 
 /** Headings in one part of an edition. */
 export const PART = 1_000;
@@ -10,8 +10,10 @@ export interface ReaderData {
 	readonly vocabulary: string;
 	/** For a table, which does not say its own name. */
 	readonly name: string;
-	/** For a table: what its columns mean; null where nobody has said it. */
+	/** What the columns of a table, the paths of XML or the properties of RDF hold; null where nobody has said it. */
 	readonly shape: TableShape | null;
+	/** The element or class that is a heading, where a person has chosen one. */
+	readonly element: string | null;
 }
 
 export interface ReadFault {
@@ -21,8 +23,8 @@ export interface ReadFault {
 }
 
 export type ReaderAnswer =
-	| { readonly say: 'kind'; readonly kind: FileKind }
-	/** The first rows of a table; what its columns mean must be said before it can be read. */
+	| { readonly say: 'kind'; readonly kind: ReadKind }
+	/** The first rows of what does not say itself what it holds; that must be said before it can be read. */
 	| { readonly say: 'columns'; readonly look: TableLook }
 	| { readonly say: 'progress'; readonly bytes: number }
 	| {
@@ -36,7 +38,6 @@ export type ReaderAnswer =
 			readonly faults: readonly ReadFault[];
 			readonly faultCount: number;
 			readonly notes: readonly string[];
-			readonly look: TableLook | null;
 	  }
 	| { readonly say: 'failed'; readonly message: string; readonly faults: readonly ReadFault[] };
 
@@ -71,8 +72,7 @@ export const readerAnswerSchema = {
 			names: whole,
 			faults,
 			faultCount: whole,
-			notes: { type: 'array', items: text },
-			look: { type: ['object', 'null'] }
+			notes: { type: 'array', items: text }
 		}),
 		answer('failed', { message: text, faults })
 	]

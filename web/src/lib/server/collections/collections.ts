@@ -137,6 +137,56 @@ export async function* recordsOf(id: string): AsyncGenerator<unknown> {
 /** The name of the collection that an enquiry's own references make. */
 export const ownCollectionOf = (enquiry: string): string => `own-${enquiry}`;
 
+/** The name of the collection of an enquiry’s works: its references, one record for all of a work. */
+export const worksCollectionOf = (enquiry: string): string => `works-${enquiry}`;
+
+/** Changes that are remembered; an index that is older is built anew. */
+const CHANGES = 40;
+interface Change {
+	/** When the collection had been loaded before, as the catalogue says it. */
+	readonly before: string;
+	/** The number of the first record that changed. */
+	readonly from: number;
+}
+const areChanges = compileValidator<readonly Change[]>({
+	type: 'array',
+	items: {
+		type: 'object',
+		required: ['before', 'from'],
+		additionalProperties: false,
+		properties: { before: { type: 'string' }, from: { type: 'integer', minimum: 0 } }
+	}
+});
+interface ChangesRow {
+	loaded_at: Date;
+	changes: unknown;
+}
+
+/**
+ * What is to be written of a collection when records of it change, so that its index need not be built anew for those before.
+ * The row must be locked.
+ * @param from the number of the first record that changes
+ */
+export async function changedFrom(
+	transaction: Knex.Transaction,
+	id: string,
+	from: number
+): Promise<{ readonly changes: string; readonly loaded_at: Knex.Raw }> {
+	const row = await transaction('collections').where({ id }).first<ChangesRow | undefined>('loaded_at', 'changes');
+	const changes = row && areChanges(row.changes) ? row.changes : [];
+	const added = row ? [...changes, { before: row.loaded_at.toISOString(), from }] : [];
+	// The clock and not the start of the transaction: of two that wait for each other, each has a time of its own.
+	return { changes: JSON.stringify(added.slice(-CHANGES)), loaded_at: transaction.raw('clock_timestamp()') };
+}
+
+/** True where the first records of a collection are what they were when it was loaded at a time. */
+async function areUnchanged(id: string, size: number, since: string): Promise<boolean> {
+	const row = await database('collections').where({ id }).first<ChangesRow | undefined>('changes');
+	if (!row || !areChanges(row.changes)) return false;
+	const first = row.changes.findIndex(({ before }) => before === since);
+	return first >= 0 && row.changes.slice(first).every(({ from }) => from >= size);
+}
+
 /** After records have come into a collection, or gone: the next question sees it as it is now. */
 export async function collectionChanged(id: string): Promise<void> {
 	forgetCatalogue();
@@ -167,6 +217,16 @@ export async function recordsAt(id: string, numbers: readonly number[]): Promise
 			throw new Error(`Record ${number} of the collection ${id} is damaged in the database: ${faultOf(check.errors)}`);
 		return [data];
 	});
+}
+
+/** The records of these numbers as JSON texts, in their order; numbers that are gone are left out. */
+export async function textsAt(id: string, numbers: readonly number[]): Promise<readonly string[]> {
+	const rows = await database('records')
+		.where({ collection_id: id })
+		.whereIn('number', [...numbers])
+		.orderBy('number')
+		.select<{ text: string }[]>(database.raw('data::text as text'));
+	return rows.map((row) => row.text);
 }
 
 interface ValueRow {
@@ -254,14 +314,27 @@ async function describe(
 	return {
 		entry,
 		labelOf,
-		source: { id, name: entry.name, size: entry.size, madeFrom, labels, texts: () => textsOf(id) }
+		source: {
+			id,
+			name: entry.name,
+			size: entry.size,
+			madeFrom,
+			labels,
+			begins: ({ size, madeFrom: before }) => {
+				const [loaded = '', ...labelled] = before.split('; ');
+				return labelled.every((stamp) => madeFrom.split('; ').slice(1).includes(stamp)) && loaded.startsWith(`${id} `)
+					? areUnchanged(id, size, loaded.slice(id.length + 1))
+					: Promise.resolve(false);
+			},
+			texts: (from) => textsOf(id, from)
+		}
 	};
 }
 indexesComeFrom(async (id) => (await describe(id))?.source ?? null);
 
-/** The records as they lie in the database, as JSON texts, in their order, by the thousand. */
-async function* textsOf(id: string): AsyncGenerator<readonly string[]> {
-	for (let from = 0; ; from += 1_000) {
+/** The records from a number on as they lie in the database, as JSON texts, in their order, by the thousand. */
+async function* textsOf(id: string, first: number): AsyncGenerator<readonly string[]> {
+	for (let from = first; ; from += 1_000) {
 		const rows = await database('records')
 			.where({ collection_id: id })
 			.where('number', '>=', from)

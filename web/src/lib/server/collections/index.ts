@@ -1,6 +1,7 @@
 /** Collections of records and their indexes. */
 export {
 	indexAgain,
+	changedFrom,
 	collectionChanged,
 	digestCollection,
 	isShipped,
@@ -15,6 +16,8 @@ export {
 	shippedSize,
 	shipsAs,
 	spreadInDatabase,
+	textsAt,
+	worksCollectionOf,
 	type CollectionEntry,
 	type RecordBatch,
 	type OpenCollection

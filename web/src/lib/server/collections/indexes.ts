@@ -6,7 +6,7 @@ import { mkdir, open as openFile, rename, rm, writeFile } from 'node:fs/promises
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { CollectionIndex } from '@wide-lantern/core';
+import { CollectionIndex, type IndexFacts } from '@wide-lantern/core';
 import type { JobState } from '$lib/contract/jobs';
 import { AskedThread, computing, giveWay } from '$lib/server/computing';
 import {
@@ -46,8 +46,10 @@ export interface IndexSource {
 	/** Changes with the records and with the vocabularies whose labels are indexed. */
 	readonly madeFrom: string;
 	readonly labels: () => Readonly<Record<string, string>>;
-	/** The records as JSON texts, in their order. */
-	readonly texts: () => AsyncIterable<readonly string[]>;
+	/** True where an earlier index holds the first records as they are, with the same labels, so that it can be added to. */
+	readonly begins: (earlier: Pick<IndexFacts, 'size' | 'madeFrom'>) => Promise<boolean>;
+	/** The records from a number on as JSON texts, in their order. */
+	readonly texts: (from: number) => AsyncIterable<readonly string[]>;
 }
 
 const shelf = new ResourceCache<OpenIndex>({
@@ -237,8 +239,10 @@ async function build(job: RunningJob<IndexRequest>) {
 	if (!source) throw new JobRefused('The collection is not here any more.');
 	if (source.madeFrom !== job.request.madeFrom) throw new JobRefused(CHANGED);
 	const builder = new Builder({ madeFrom: source.madeFrom, labels: source.labels() }, job.signal);
+	let kept: number;
 	try {
-		for await (const texts of source.texts()) {
+		kept = await builder.begin(await earlierOf(source));
+		for await (const texts of source.texts(kept)) {
 			const began = performance.now();
 			job.progress('indexing', await builder.add(texts), source.size);
 			await giveWay(performance.now() - began);
@@ -247,7 +251,16 @@ async function build(job: RunningJob<IndexRequest>) {
 	} finally {
 		await builder.end();
 	}
-	return { state: 'done', outcome: { records: source.size } } as const;
+	return { state: 'done', outcome: { records: source.size, kept } } as const;
+}
+
+/** The index in the file where it can be added to; null where all records are to be read. */
+async function earlierOf(source: IndexSource): Promise<SharedArrayBuffer | null> {
+	const buffer = await readIndex(source.id);
+	if (!buffer) return null;
+	// Whether it is whole is for the thread to see.
+	const opened = CollectionIndex.open(buffer, true);
+	return opened.ok && (await source.begins(opened.index.facts)) ? buffer : null;
 }
 
 const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
@@ -258,6 +271,17 @@ class Builder {
 
 	constructor(workerData: BuilderData, signal: AbortSignal) {
 		this.thread = new AskedThread(new Worker(config.builder, { workerData }), isAnswer, signal);
+	}
+
+	/**
+	 * Must come first.
+	 * @param onto an index that is added to
+	 * @returns how many of its records are kept: none where it is damaged
+	 */
+	async begin(onto: SharedArrayBuffer | null): Promise<number> {
+		const answer = await this.ask({ do: 'begin', onto });
+		if (answer.outcome !== 'added') throw UNEXPECTED;
+		return answer.done;
 	}
 
 	/** @returns how many records it has */

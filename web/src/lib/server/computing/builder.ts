@@ -1,7 +1,7 @@
 /** A thread that builds an index: records come as texts and are checked here; the index goes back whole. */
 import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
-import { IndexBuilder, recordSchema, type BibliographicRecord } from '@wide-lantern/core/computing';
+import { CollectionIndex, IndexBuilder, recordSchema, type BibliographicRecord } from '@wide-lantern/core/computing';
 import { Ajv } from 'ajv';
 import {
 	builderMessageSchema,
@@ -18,10 +18,22 @@ const { madeFrom, labels } = workerData as BuilderData;
 const ajv = new Ajv({ strictTypes: false });
 const isMessage = ajv.compile<BuilderMessage>(builderMessageSchema);
 const isRecord = ajv.compile<BibliographicRecord>(recordSchema);
-const builder = new IndexBuilder((vocabulary, heading) => labels[`${vocabulary}:${heading}`], { madeFrom });
+let builder: IndexBuilder | null = null;
 let done = 0;
 
-function add(texts: readonly string[]): BuilderAnswer {
+/** A damaged index is not added to: all records will come. */
+function begin(buffer: SharedArrayBuffer | null): BuilderAnswer {
+	const opened = buffer ? CollectionIndex.open(buffer) : null;
+	const onto = opened?.ok ? opened.index : null;
+	builder = new IndexBuilder((vocabulary, heading) => labels[`${vocabulary}:${heading}`], {
+		madeFrom,
+		...(onto && { onto })
+	});
+	done = onto?.size ?? 0;
+	return { outcome: 'added', done };
+}
+
+function add(builder: IndexBuilder, texts: readonly string[]): BuilderAnswer {
 	for (const text of texts) {
 		const record: unknown = JSON.parse(text);
 		if (!isRecord(record))
@@ -37,7 +49,9 @@ function add(texts: readonly string[]): BuilderAnswer {
 
 function answer(message: unknown): BuilderAnswer {
 	if (!isMessage(message)) return { outcome: 'failed', message: 'The builder was sent something else.' };
-	if (message.do === 'add') return add(message.texts);
+	if (message.do === 'begin') return begin(message.onto);
+	if (!builder) return { outcome: 'failed', message: 'The builder was sent something before it began.' };
+	if (message.do === 'add') return add(builder, message.texts);
 	return { outcome: 'built', buffer: builder.finish().buffer as SharedArrayBuffer };
 }
 

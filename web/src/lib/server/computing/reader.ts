@@ -9,12 +9,18 @@ import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import {
 	kindOfFile,
+	lookAtRdf,
 	lookAtTable,
+	lookAtXml,
+	readRdfHeadings,
 	readSkos,
 	readTable,
+	readXmlHeadings,
 	vocabularySchema,
-	type FileKind,
+	type ReadKind,
 	type SkosRead,
+	type TableLook,
+	type TableShape,
 	type VocabularyData
 } from '@wide-lantern/core';
 import { Ajv } from 'ajv';
@@ -57,9 +63,9 @@ async function beginning(): Promise<string> {
 	}
 }
 
-async function read(kind: FileKind): Promise<SkosRead> {
-	if (kind !== 'table') return readSkos(texts(), kind, data.vocabulary);
-	if (!data.shape) throw new Error('What the columns mean has not been said.');
+async function read(kind: ReadKind, begin: string, shape: TableShape): Promise<SkosRead> {
+	if (kind === 'xml') return readXmlHeadings(texts(), begin, shape, data.vocabulary, data.name);
+	if (kind !== 'table') return readRdfHeadings(texts(), kind, shape, data.vocabulary, data.name);
 	const parts: string[] = [];
 	for await (const text of texts()) {
 		if (bytes > TABLE_CEILING)
@@ -68,8 +74,24 @@ async function read(kind: FileKind): Promise<SkosRead> {
 			);
 		parts.push(text);
 	}
-	return readTable(parts.join(''), data.shape, data.vocabulary, data.name);
+	return readTable(parts.join(''), shape, data.vocabulary, data.name);
 }
+
+/** What is read without anybody's help, or what must be said before it can be read. */
+async function readOrLook(kind: ReadKind, begin: string): Promise<SkosRead | TableLook> {
+	const element = data.element ?? undefined;
+	if (kind === 'table') return lookAtTable(begin) ?? failed('This file is not a table.');
+	if (kind === 'xml') return lookAtXml(begin, element) ?? failed('No element repeats in the first part of this file.');
+	const skos = await readSkos(texts(), kind, data.vocabulary);
+	if (skos.vocabulary || skos.faults[0]?.code !== 'no-headings') return skos;
+	bytes = 0;
+	return lookAtRdf(texts(), kind, element);
+}
+const failed = (message: string): SkosRead => ({
+	vocabulary: null,
+	faults: [{ code: 'no-headings', message, place: null }],
+	notes: []
+});
 
 async function start(): Promise<ReaderAnswer> {
 	const begin = await beginning();
@@ -77,14 +99,13 @@ async function start(): Promise<ReaderAnswer> {
 	if (!kind)
 		return {
 			say: 'failed',
-			message: 'This file is neither RDF (Turtle, N-Triples, RDF/XML, JSON-LD) nor a table.',
+			message: 'This file is neither RDF (Turtle, N-Triples, RDF/XML, JSON-LD) nor other XML nor a table.',
 			faults: []
 		};
 	say({ say: 'kind', kind });
-	const look = kind === 'table' ? lookAtTable(begin) : null;
-	if (kind === 'table' && !look) return { say: 'failed', message: 'This file is not a table.', faults: [] };
-	if (look && !data.shape) return { say: 'columns', look };
-	const { vocabulary, faults: all, notes } = await read(kind);
+	const found = data.shape ? await read(kind, begin, data.shape) : await readOrLook(kind, begin);
+	if ('header' in found) return { say: 'columns', look: found };
+	const { vocabulary, faults: all, notes } = found;
 	const faults = all.slice(0, TOLD).map(({ code, message, place }) => ({ code, message, place }));
 	if (!vocabulary) return { say: 'failed', message: faults[0]?.message ?? 'This file holds no vocabulary.', faults };
 	if (!isVocabulary(vocabulary))
@@ -105,8 +126,7 @@ async function start(): Promise<ReaderAnswer> {
 		names: headings.reduce((sum, one) => sum + one.entryTerms.length, 0),
 		faults,
 		faultCount: all.length,
-		notes,
-		look
+		notes
 	};
 }
 

@@ -11,10 +11,12 @@ import {
 	formatOf,
 	RAW_CEILING,
 	readerOf,
+	recipeReader,
 	recordSchema,
 	type BibliographicRecord,
 	type ImportedReference,
 	type ReadPiece,
+	type ReferenceFormat,
 	type TextEncoding
 } from '@wide-lantern/core/computing';
 import { Ajv } from 'ajv';
@@ -28,7 +30,7 @@ import type {
 const port = parentPort;
 if (!port) throw new Error('This runs in a thread of the server.');
 setPriority(BATCH_PRIORITY);
-const { path, source, prefix } = workerData as ReferenceReaderData;
+const { path, source, prefix, recipe } = workerData as ReferenceReaderData;
 const isRecord = new Ajv({ strictTypes: false }).compile<BibliographicRecord>(recordSchema);
 
 /** References in one part, and characters after which it ends before. */
@@ -54,7 +56,9 @@ async function beginningOf(): Promise<Uint8Array> {
 async function encodingOfFile(beginning: Uint8Array): Promise<TextEncoding> {
 	const encoding = encodingOf(beginning);
 	if (encoding === null)
-		throw new Fault('This is not a text file. Export the references as RIS or CSL-JSON and choose that file.');
+		throw new Fault(
+			'This is not a text file. Export the references as RIS, BibTeX, CSL-JSON, XML or a table and choose that file.'
+		);
 	if (encoding !== 'utf-8') return encoding;
 	const decoder = new TextDecoder('utf-8', { fatal: true });
 	try {
@@ -70,12 +74,13 @@ async function encodingOfFile(beginning: Uint8Array): Promise<TextEncoding> {
 async function* parts(): AsyncGenerator<ReferenceReaderAnswer> {
 	const beginning = await beginningOf();
 	const encoding = await encodingOfFile(beginning);
-	const format = formatOf(decoderOf(encoding)(beginning));
+	const format = recipe ? 'recipe' : formatOf(decoderOf(encoding)(beginning));
 	if (format === null)
 		throw new Fault(
-			'This file is in no format that can be read here: RIS (lines such as “TY  - JOUR”) or CSL-JSON. Export the references in one of these and choose that file.'
+			'This file is in no format that can be read here: RIS (lines such as “TY  - JOUR”), BibTeX, CSL-JSON, MARCXML, MODS, Dublin Core, or a table whose first row names its columns, “Title” among them. Export the references in one of these, or teach this format by its example.'
 		);
-	const reader = readerOf(format, source, (place) => `${prefix}-${place}`);
+	const idOf = (place: number) => `${prefix}-${place}`;
+	const reader = recipe ? recipeReader(recipe, source, idOf) : readerOf(format as ReferenceFormat, source, idOf);
 	const decode = decoderOf(encoding);
 	const digest = createHash('sha256');
 	let bytes = 0;

@@ -10,6 +10,7 @@ import {
 } from '@wide-lantern/core';
 import { createYielder } from '$lib/server/process';
 import { renderingsOf } from '$lib/server/platforms';
+import { duplicatesOf, listBatches } from '$lib/server/references';
 import { runsOf } from '$lib/server/runs';
 import type { RenderingHistory } from '$lib/contract/runs';
 import type { EvaluatedEnquiry } from '$lib/server/evaluation';
@@ -27,7 +28,11 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 		texts.push(printedText(line, date));
 		await yieldNow();
 	}
-	const { histories } = await runsOf(enquiry.id);
+	const [{ histories }, { batches }, { figures, outdated }] = await Promise.all([
+		runsOf(enquiry.id),
+		listBatches(enquiry.id),
+		duplicatesOf(enquiry.id)
+	]);
 	return buildDossier({
 		enquiry: document,
 		date,
@@ -46,6 +51,14 @@ export async function dossierOf(evaluated: EvaluatedEnquiry): Promise<DossierDoc
 				beforeHand: counted[at]?.beforeHand ?? false
 			};
 		}),
+		imports: {
+			files: batches.map((one) => ({
+				...one,
+				isOtherMethod: one.purpose === 'other method',
+				on: one.at.slice(0, 10)
+			})),
+			duplicates: figures && { ...figures, isOutdated: outdated }
+		},
 		renderings: (await renderingsOf(evaluated)).map(({ profile, rendering }) => ({
 			id: profile.id,
 			profile: profile.name,

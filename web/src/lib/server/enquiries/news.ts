@@ -25,7 +25,8 @@ const FACTS: Readonly<Record<string, FactKind>> = {
 	runs: 'runs',
 	run_withdrawals: 'runs',
 	comparisons: 'runs',
-	sign_offs: 'sign-offs'
+	sign_offs: 'sign-offs',
+	pair_decisions: 'duplicates'
 };
 hearChanges(({ table, key }) => {
 	const kind = FACTS[table];

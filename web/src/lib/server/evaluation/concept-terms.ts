@@ -29,7 +29,8 @@ import type { EvaluatedEnquiry } from './evaluation';
 
 const NO_MARKS: MarkNumbers = { benchmark: [], relevant: [], irrelevant: [] };
 
-const trialLine = (id: string, source: string) => ({
+/** A line that is evaluated without being part of the strategy. */
+export const trialLine = (id: string, source: string) => ({
 	id,
 	source,
 	concept: null,

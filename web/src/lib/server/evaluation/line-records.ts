@@ -1,5 +1,6 @@
 /** The records of a line, or of the difference of two: read, spread over years and journals, and asked why they are there. */
 import {
+	kindOf,
 	termPlaces,
 	termsOf,
 	unmatchedWords,
@@ -11,7 +12,7 @@ import {
 import type { RecordPage, RecordSpread, RecordWhy, ShownRecord } from '$lib/contract/records';
 import { type OpenCollection, recordsAt, spreadInDatabase } from '$lib/server/collections';
 import type { PackedLine } from '$lib/server/computing';
-import type { RecordOrder } from '$lib/contract/records';
+import type { RecordFlag, RecordOrder } from '$lib/contract/records';
 import { computing } from '$lib/server/computing';
 import { resultOf, type EvaluatedEnquiry } from './evaluation';
 
@@ -53,6 +54,23 @@ export async function recordsOfLine(
 		from,
 		order
 	);
+}
+
+/** Numbers of all records of a line; null where the line has none to show. */
+export async function numbersOfLine(
+	evaluated: EvaluatedEnquiry,
+	{ line, minus, aloneIn }: OfRecords
+): Promise<readonly number[] | null> {
+	const { collection, lines, wanted } = evaluated;
+	if (!collection || !lines.some((one) => one.id === line)) return null;
+	const page = await computing().ask(
+		{
+			...{ do: 'page', from: 0, count: Number.MAX_SAFE_INTEGER, order: 'newest', minus, aloneIn, line },
+			...ofLines(evaluated, collection)
+		},
+		wanted
+	);
+	return page && page.records;
 }
 
 /** A page of the records of any lines on the enquiry's collection. */
@@ -110,6 +128,11 @@ function labelsOf(records: readonly BibliographicRecord[], collection: OpenColle
 	return labels;
 }
 
+function flagsOf(record: BibliographicRecord): RecordFlag[] {
+	const { kind, retracted } = kindOf(record);
+	return [...(retracted ? (['retracted'] as const) : []), ...(kind === 'paper' ? [] : [kind])];
+}
+
 const shown = (
 	record: BibliographicRecord,
 	labels: Readonly<Record<string, string>>,
@@ -123,6 +146,7 @@ const shown = (
 	authors: record.authors,
 	journal: record.journal,
 	year: record.year,
+	flags: flagsOf(record),
 	headings: record.headings.map((one, number) => ({
 		vocabulary: one.vocabulary,
 		heading: one.heading,

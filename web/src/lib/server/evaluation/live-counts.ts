@@ -147,7 +147,7 @@ function lookHere(enquiry: string, person: string, request: CountRequest): boole
 			log('error', 'look-failed', errorFacts(error));
 			window.push({
 				sequence: request.sequence,
-				failed: 'The lines could not be counted. What you typed is kept; it is tried again with your next change.'
+				failed: 'The lines could not be counted. What you typed is kept; counting is tried again in a few seconds.'
 			});
 		}
 	);

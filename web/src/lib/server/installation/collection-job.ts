@@ -60,11 +60,12 @@ export type Begun =
 /** Takes the file in and begins to read it. */
 export async function beginCollection(entry: Entry, file: ReadableStream<Uint8Array>, actor: Actor): Promise<Begun> {
 	// These names are the enquiries': what stands under them came by file, and goes with them.
-	if (entry.id.startsWith('own-'))
+	if (/^(?:own|works|files)-/.test(entry.id))
 		return {
 			ok: false,
 			status: 422,
-			message: 'A collection’s short name must not begin with “own-”. Choose another. Nothing was changed.'
+			message:
+				'A collection’s short name must not begin with “own-”, “works-” or “files-”. Choose another. Nothing was changed.'
 		};
 	const known = await database('vocabularies')
 		.whereIn('id', [...entry.vocabularies])

@@ -1,12 +1,20 @@
 /** The demo: its vocabulary, records, profiles and enquiry, loaded once; and the one-click door's person. */
 import { randomUUID } from 'node:crypto';
 import { Vocabulary } from '@wide-lantern/core';
-import { demoEnquiry, makeWorld, shippedProfiles, shippedVocabularies, SOURCES } from '@wide-lantern/standins';
+import {
+	demoEnquiry,
+	demoExports,
+	makeWorld,
+	shippedProfiles,
+	shippedVocabularies,
+	SOURCES
+} from '@wide-lantern/standins';
 import { digestCollection, storeCollection, shipsAs } from '$lib/server/collections';
 import { config, log } from '$lib/server/process';
 import { database } from '$lib/server/database';
 import { addEnquiry, loadShippedParts } from '$lib/server/enquiries';
 import { loadShippedProfiles } from '$lib/server/platforms';
+import { beginImport, saveRecipe } from '$lib/server/references';
 import { saveVocabulary } from '$lib/server/vocabularies';
 
 const SEARCHER = { email: 'ines@demo.example', name: 'Ines Halcroft' } as const;
@@ -55,7 +63,17 @@ async function load(): Promise<void> {
 	if (demo) {
 		const id = randomUUID();
 		await database('people').insert({ id, ...SEARCHER, password_hash: null, administrator: false });
-		await addEnquiry(demoEnquiry(new Vocabulary(cut.vocabularies.skerry), world), id);
+		const enquiry = await addEnquiry(demoEnquiry(new Vocabulary(cut.vocabularies.skerry), world), id);
+		const searcher = { ...SEARCHER, id, administrator: false };
+		for (const { text, ...file } of demoExports(world, cut)) {
+			if (file.recipe) await saveRecipe(file.recipe.name, file.recipe.recipe, searcher);
+			await beginImport(
+				enquiry,
+				{ ...file, purpose: 'rough search', again: false },
+				new Blob([text]).stream(),
+				searcher
+			);
+		}
 	}
 	await loadShippedParts();
 	log('info', 'shipped-data-loaded', {

@@ -21,6 +21,8 @@ export const config = {
 	reader: env['LANTERN_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'reader.js'),
 	recordReader: env['LANTERN_RECORD_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'record-reader.js'),
 	referenceReader: env['LANTERN_REFERENCE_READER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'reference-reader.js'),
+	gleaner: env['LANTERN_GLEANER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'gleaner.js'),
+	linker: env['LANTERN_LINKER'] ?? join(dirname(argv[1] ?? '.'), 'computing', 'linker.js'),
 	/** Where indexes are kept as files; null keeps none. */
 	indexes: env['LANTERN_INDEXES'] ?? null,
 	/** Bytes that open indexes may take together. */

@@ -1,27 +1,23 @@
 /** Batches of references: one row per imported file; all records of an enquiry's batches are its own collection. */
-import {
-	recordSchema,
-	toCsl,
-	toRis,
-	type BibliographicRecord,
-	type ImportedReference,
-	type KeptField,
-	type ReferenceFormat
-} from '@wide-lantern/core';
+import type { Recipe, ReferenceFormat } from '@wide-lantern/core';
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
+import { HEADING_RESTS, type HeadingMatching } from '$lib/contract/references';
 import type {
 	BatchChange,
 	BatchPurpose,
 	BatchRecord,
+	ExportFormat,
 	ReferenceBatch,
 	ReferenceBatches,
 	UnreadableReference
 } from '$lib/contract/references';
 import type { UnreadablePiece } from '$lib/contract/threads/reference-reading';
-import { collectionChanged, ownCollectionOf } from '$lib/server/collections';
+import { changedFrom, collectionChanged, ownCollectionOf } from '$lib/server/collections';
 import { database } from '$lib/server/database';
 import { compileValidator, type Actor } from '$lib/server/http';
+import { fileCollections } from './chosen-files';
+import { recordsWith, referenceOf, type ReferenceFile } from './export';
 
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 /** Records on a page. */
@@ -35,7 +31,11 @@ interface BatchRow {
 	file_name: string;
 	source: string;
 	purpose: BatchPurpose;
-	format: ReferenceFormat;
+	format: ReferenceFormat | 'recipe';
+	platform: string;
+	recipe: unknown;
+	recipe_name: string | null;
+	matching: unknown;
 	encoding: string;
 	digest: string;
 	stated: number | null;
@@ -46,12 +46,31 @@ interface BatchRow {
 	made_at: Date;
 }
 
+const isMatching = compileValidator<HeadingMatching | null>({
+	type: ['object', 'null'],
+	required: ['vocabulary', 'otherNames', 'rest', 'keywords', 'matched'],
+	properties: {
+		vocabulary: { type: 'string' },
+		otherNames: { type: 'boolean' },
+		rest: { enum: HEADING_RESTS },
+		keywords: { type: 'integer' },
+		matched: { type: 'integer' }
+	}
+});
+function matchingFrom(data: unknown): HeadingMatching | null {
+	if (!isMatching(data)) throw new Error('What was matched of a file is damaged in the database.');
+	return data;
+}
+
 const viewOf = (row: BatchRow): ReferenceBatch => ({
 	id: row.id,
 	fileName: row.file_name,
 	source: row.source,
+	platform: row.platform,
 	purpose: row.purpose,
 	format: row.format,
+	recipe: row.recipe_name,
+	matching: matchingFrom(row.matching),
 	encoding: row.encoding,
 	stated: row.stated,
 	read: row.read,
@@ -65,7 +84,11 @@ export async function listBatches(enquiry: string): Promise<ReferenceBatches> {
 		.where({ enquiry_id: enquiry })
 		.orderBy([{ column: 'made_at', order: 'desc' }, 'id'])
 		.select();
-	return { batches: rows.map(viewOf), collection: rows.some((row) => row.read > 0) ? ownCollectionOf(enquiry) : null };
+	return {
+		batches: rows.map(viewOf),
+		collection: rows.some((row) => row.read > 0) ? ownCollectionOf(enquiry) : null,
+		chosen: await fileCollections(enquiry)
+	};
 }
 
 /** The batch that the same file made before; null where it is new to the enquiry. */
@@ -74,11 +97,19 @@ export async function batchOfFile(enquiry: string, digest: string): Promise<Refe
 	return row ? viewOf(row) : null;
 }
 
+/** A format that was taught, under the name that it had when a file was read by it. */
+export interface NamedRecipe {
+	readonly name: string;
+	readonly recipe: Recipe;
+}
+
 /** A file that has been read. */
 export interface NewBatch extends Pick<
 	ReferenceBatch,
-	'id' | 'fileName' | 'source' | 'purpose' | 'format' | 'encoding' | 'stated'
+	'id' | 'fileName' | 'source' | 'platform' | 'purpose' | 'format' | 'encoding' | 'stated'
 > {
+	/** The recipe that it was read by, with its name; null for formats that are built in. */
+	readonly recipe: NamedRecipe | null;
 	readonly digest: string;
 }
 
@@ -124,19 +155,22 @@ export async function addBatch(
 		for await (const part of parts) {
 			if (part.count > 0)
 				await transaction.raw(
-					"insert into records (collection_id, number, data, kept, batch_id) select ?, ?::int + ordinality - 1, value->'record', value->'kept', ?::uuid from jsonb_array_elements(?::jsonb) with ordinality",
-					[collection, held.size + read, id, part.texts]
+					"insert into records (collection_id, number, data, kept, batch_id, place) select ?, ?::int + ordinality - 1, value->'record', value->'kept', ?::uuid, ?::int + ordinality - 1 from jsonb_array_elements(?::jsonb) with ordinality",
+					[collection, held.size + read, id, read, part.texts]
 				);
 			pending.push(...part.unreadable.slice(0, Math.max(0, UNREADABLE_KEPT - pending.length)));
 			read += part.count;
 			unreadable += part.unreadable.length;
 		}
-		const { digest, fileName, ...batch } = await facts();
+		const { digest, fileName, recipe, ...batch } = await facts();
 		await transaction('batches').insert({
 			id,
 			enquiry_id: enquiry,
 			file_name: fileName,
 			source: batch.source,
+			platform: batch.platform,
+			recipe: recipe && JSON.stringify(recipe.recipe),
+			recipe_name: recipe?.name ?? null,
 			purpose: batch.purpose,
 			format: batch.format,
 			encoding: batch.encoding,
@@ -152,30 +186,41 @@ export async function addBatch(
 			pending.map((piece, number) => ({ batch_id: id, number, ...piece })),
 			500
 		);
-		await seal(transaction, enquiry);
+		await seal(transaction, enquiry, held.size);
 		await confirm(transaction, read, unreadable);
 	});
 	await collectionChanged(collection);
 }
 
-/** Brings what the collection says of itself in line with its batches; without records it goes. */
-async function seal(transaction: Knex.Transaction, enquiry: string): Promise<void> {
+/**
+ * Updates what the collection says of itself after its batches have changed; without records it is removed.
+ * @param from the number of the first record that was added, changed or removed; null where none was
+ */
+export async function seal(transaction: Knex.Transaction, enquiry: string, from: number | null): Promise<void> {
 	const collection = ownCollectionOf(enquiry);
 	const rows = await transaction<BatchRow>('batches')
 		.where({ enquiry_id: enquiry })
 		.orderBy(['made_at', 'id'])
-		.select('digest', 'read');
+		.select('digest', 'read', 'matching');
 	const size = rows.reduce((sum, row) => sum + row.read, 0);
 	if (size === 0) {
-		await transaction('collections').where({ id: collection }).delete();
+		await transaction('collections').where({ enquiry_id: enquiry }).delete();
+		await transaction('linkings').where({ enquiry_id: enquiry }).delete();
 		return;
 	}
+	const vocabularies = [...new Set(rows.flatMap((row) => matchingFrom(row.matching)?.vocabulary ?? []))];
 	const digest = createHash('sha256')
-		.update(rows.map((row) => row.digest).join())
+		.update(rows.map((row) => `${row.digest} ${row.read} ${JSON.stringify(row.matching)}`).join())
 		.digest('hex');
 	await transaction('collections')
 		.where({ id: collection })
-		.update({ size, digest, taken_on: transaction.fn.now(), loaded_at: transaction.fn.now() });
+		.update({
+			size,
+			digest,
+			vocabularies,
+			taken_on: transaction.fn.now(),
+			...(await changedFrom(transaction, collection, from ?? size))
+		});
 }
 
 /** @returns null where there is no such batch */
@@ -189,46 +234,6 @@ export async function changeBatch(
 	return changed === 0 ? null : listBatches(enquiry);
 }
 
-/** Removes a batch with its records. @returns null where there is no such batch */
-export async function removeBatch(enquiry: string, id: string): Promise<ReferenceBatches | null> {
-	if (!UUID.test(id)) return null;
-	const collection = ownCollectionOf(enquiry);
-	const gone = await database.transaction(async (transaction) => {
-		// Whoever adds a file at this moment waits.
-		await transaction('collections').where({ id: collection }).forUpdate().first('id');
-		if ((await transaction('batches').where({ enquiry_id: enquiry, id }).delete()) === 0) return false;
-		await transaction('records').where({ collection_id: collection, batch_id: id }).delete();
-		// Numbers are places in the index and have no gaps. In two steps, since no two records may have one number.
-		await transaction.raw(
-			'update records set number = -place from (select number as old, row_number() over (order by number) as place from records where collection_id = ?) as places where collection_id = ? and number = old',
-			[collection, collection]
-		);
-		await transaction.raw('update records set number = -number - 1 where collection_id = ?', [collection]);
-		await seal(transaction, enquiry);
-		return true;
-	});
-	if (!gone) return null;
-	await collectionChanged(collection);
-	return listBatches(enquiry);
-}
-
-const isRecord = compileValidator<BibliographicRecord>(recordSchema);
-const areKept = compileValidator<readonly KeptField[]>({
-	type: 'array',
-	items: {
-		type: 'object',
-		required: ['name', 'value'],
-		additionalProperties: false,
-		properties: { name: { type: 'string' }, value: { type: 'string' } }
-	}
-});
-
-/** @throws where a record is damaged in the database */
-function referenceOf({ data, kept }: { readonly data: unknown; readonly kept: unknown }): ImportedReference {
-	if (!isRecord(data) || !areKept(kept)) throw new Error('A reference is damaged in the database.');
-	return { record: data, kept };
-}
-
 const rowsOf = (batch: string, from: number, most: number) =>
 	database('records')
 		.where({ batch_id: batch })
@@ -237,7 +242,7 @@ const rowsOf = (batch: string, from: number, most: number) =>
 		.limit(most)
 		.select<{ data: unknown; kept: unknown }[]>('data', 'kept');
 
-async function batchRow(enquiry: string, id: string): Promise<BatchRow | null> {
+export async function batchRow(enquiry: string, id: string): Promise<BatchRow | null> {
 	if (!UUID.test(id)) return null;
 	return (await database<BatchRow>('batches').where({ enquiry_id: enquiry, id }).first()) ?? null;
 }
@@ -254,7 +259,7 @@ export async function pageOfBatch(
 		database('unreadable_references')
 			.where({ batch_id: id })
 			.orderBy('number')
-			.select<UnreadableReference[]>('line', 'reason', 'raw')
+			.select<UnreadableReference[]>('number', 'line', 'reason', 'raw')
 	]);
 	return {
 		records: rows.map(referenceOf).map(({ record }) => ({
@@ -262,49 +267,15 @@ export async function pageOfBatch(
 			title: record.titles[0] ?? '',
 			authors: record.authors.slice(0, 20),
 			journal: record.journal,
-			year: record.year
+			year: record.year,
+			identifiers: record.identifiers.slice(0, 20)
 		})),
 		unreadable
 	};
 }
 
-/** How each format is written. */
-export const WRITERS: Readonly<Record<ReferenceFormat, { readonly media: string; readonly ending: string }>> = {
-	ris: { media: 'application/x-research-info-systems; charset=utf-8', ending: 'ris' },
-	'csl-json': { media: 'application/vnd.citationstyles.csl+json; charset=utf-8', ending: 'json' }
-};
-
 /** The records of a batch as a file, piece by piece. @returns null where there is no such batch */
-export async function batchFile(
-	enquiry: string,
-	id: string,
-	format: ReferenceFormat
-): Promise<{ readonly name: string; readonly on: string; readonly texts: AsyncGenerator<string> } | null> {
+export async function batchFile(enquiry: string, id: string, format: ExportFormat): Promise<ReferenceFile | null> {
 	const batch = await batchRow(enquiry, id);
-	if (!batch) return null;
-	async function* texts(): AsyncGenerator<string> {
-		if (format === 'csl-json') yield '[';
-		for (let last = -1; ;) {
-			// By number, not by place: to count places the database would walk over all that went before.
-			const rows = await database('records')
-				.where({ batch_id: id })
-				.where('number', '>', last)
-				.orderBy('number')
-				.limit(500)
-				.select<{ number: number; data: unknown; kept: unknown }[]>('number', 'data', 'kept');
-			const some = rows.map(referenceOf);
-			if (some.length > 0)
-				yield format === 'ris'
-					? some.map(toRis).join('')
-					: `${last >= 0 ? ',' : ''}\n${some.map((one) => JSON.stringify(toCsl(one))).join(',\n')}`;
-			if (some.length < 500) break;
-			last = rows.at(-1)?.number ?? last;
-		}
-		if (format === 'csl-json') yield '\n]\n';
-	}
-	return {
-		name: batch.file_name.replace(/\.[^.]*$/, ''),
-		on: batch.made_at.toISOString().slice(0, 10),
-		texts: texts()
-	};
+	return batch && recordsWith(batch.file_name.replace(/\.[^.]*$/, ''), batch.made_at, format, { batch_id: id });
 }

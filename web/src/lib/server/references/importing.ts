@@ -1,4 +1,5 @@
 /** A file of references is read and stored by a job, whole or not at all. */
+import { recipeSchema } from '@wide-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { access } from 'node:fs/promises';
 import { Worker } from 'node:worker_threads';
@@ -22,7 +23,9 @@ import {
 	type RunningJob
 } from '$lib/server/jobs';
 import { config } from '$lib/server/process';
-import { addBatch, batchOfFile, type ReferencePart } from './batches';
+import { addBatch, batchOfFile, type NamedRecipe, type ReferencePart } from './batches';
+import { beginLinking } from './linking';
+import { beginMatching } from './matching';
 
 /** Largest file, in bytes. */
 const CEILING = 400_000_000;
@@ -31,8 +34,13 @@ const CEILING = 400_000_000;
 export interface FileFacts {
 	readonly fileName: string;
 	readonly source: string;
+	readonly platform: string;
+	/** The format that it is read by; null where it is one of those that are built in. */
+	readonly recipe: NamedRecipe | null;
 	readonly purpose: BatchPurpose;
 	readonly stated: number | null;
+	/** The vocabulary that its keywords are matched against once it is there; null leaves them as they are. */
+	readonly vocabulary: string | null;
 	/** Import it although the same file was imported before. */
 	readonly again: boolean;
 }
@@ -49,7 +57,19 @@ const importJob = defineJob<'references', ImportRequest>({
 	name: 'references',
 	isRequest: compileValidator<ImportRequest>({
 		type: 'object',
-		required: ['file', 'size', 'batch', 'fileName', 'source', 'purpose', 'stated', 'again'],
+		required: [
+			'file',
+			'size',
+			'batch',
+			'fileName',
+			'source',
+			'platform',
+			'recipe',
+			'purpose',
+			'stated',
+			'vocabulary',
+			'again'
+		],
 		additionalProperties: false,
 		properties: {
 			file: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
@@ -57,8 +77,24 @@ const importJob = defineJob<'references', ImportRequest>({
 			batch: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
 			fileName: text,
 			source: text,
+			platform: text,
+			recipe: {
+				anyOf: [
+					{ type: 'null' },
+					{
+						type: 'object',
+						required: ['name', 'recipe'],
+						additionalProperties: false,
+						properties: {
+							name: text,
+							recipe: { ...recipeSchema, $id: 'https://wide-lantern.example/formats/recipe-of-import.json' }
+						}
+					}
+				]
+			},
 			purpose: { enum: BATCH_PURPOSES },
 			stated: { type: ['integer', 'null'], minimum: 0 },
+			vocabulary: { type: ['string', 'null'] },
 			again: { type: 'boolean' }
 		}
 	}),
@@ -78,7 +114,7 @@ export async function beginImport(
 	enquiry: string,
 	facts: FileFacts,
 	file: ReadableStream<Uint8Array>,
-	actor: Actor
+	actor: Pick<Actor, 'id' | 'name'>
 ): Promise<Begun> {
 	const kept = await keepFile(file, CEILING);
 	if (!kept.ok) return kept;
@@ -100,7 +136,10 @@ async function run(job: RunningJob<ImportRequest, Outcome>): Promise<JobResult<O
 	await access(path).catch(() => {
 		throw new JobRefused('The file is no longer on the server. Choose it again. Nothing was imported.');
 	});
-	const reader = new ReferenceFile({ path, source: request.source, prefix: request.batch.slice(0, 8) }, job.signal);
+	const reader = new ReferenceFile(
+		{ path, source: request.source, prefix: request.batch.slice(0, 8), recipe: request.recipe?.recipe ?? null },
+		job.signal
+	);
 	let outcome: Outcome = { read: 0, unreadable: 0 };
 	try {
 		await addBatch(
@@ -118,8 +157,8 @@ async function run(job: RunningJob<ImportRequest, Outcome>): Promise<JobResult<O
 						`This file was imported before, as “${before.fileName}” on ${before.at.slice(0, 10)} by ${before.by}. Nothing was imported.`,
 						{ read: 0, unreadable: 0, same: before.id } satisfies Outcome
 					);
-				const { fileName, source, purpose, stated } = request;
-				return { id: request.batch, fileName, source, purpose, stated, digest, format, encoding };
+				const { fileName, source, platform, recipe, purpose, stated } = request;
+				return { id: request.batch, fileName, source, platform, recipe, purpose, stated, digest, format, encoding };
 			},
 			async (transaction, read, unreadable) => {
 				if (read === 0)
@@ -130,6 +169,13 @@ async function run(job: RunningJob<ImportRequest, Outcome>): Promise<JobResult<O
 				await job.confirm(transaction, outcome);
 			}
 		);
+		const { vocabulary, batch } = request;
+		// Matching looks for duplicates when it is done.
+		const matching =
+			vocabulary === null
+				? null
+				: await beginMatching(enquiry, batch, { vocabulary, otherNames: true, rest: 'keywords' }, job.by);
+		if (!matching) await beginLinking(enquiry, job.by);
 		return { state: 'done', outcome };
 	} finally {
 		await reader.close();

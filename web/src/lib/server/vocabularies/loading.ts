@@ -7,7 +7,7 @@ import { createReadStream } from 'node:fs';
 import { access } from 'node:fs/promises';
 import { createInterface } from 'node:readline';
 import { Worker } from 'node:worker_threads';
-import { tableShapeSchema, type FileKind, type TableShape } from '@wide-lantern/core';
+import { tableShapeSchema, type FileKind, type ReadKind, type TableLook, type TableShape } from '@wide-lantern/core';
 import type { JobOutcomes, JobView } from '$lib/contract/jobs';
 import { PART, readerAnswerSchema, type ReaderAnswer, type ReaderData } from '$lib/contract/threads/vocabulary-reading';
 import { database } from '$lib/server/database';
@@ -30,7 +30,7 @@ import {
 	type JobRow,
 	type RunningJob
 } from '$lib/server/jobs';
-import { listVocabularies, saveEdition, type VocabularyHead } from './vocabularies';
+import { listVocabularies, lookupOf, saveEdition, type VocabularyHead } from './vocabularies';
 
 /** Largest file, in bytes. */
 export const VOCABULARY_CEILING = 400_000_000;
@@ -53,8 +53,10 @@ interface LoadingRequest {
 	readonly size: number;
 	readonly vocabulary: string;
 	readonly fileName: string;
-	/** Of a table: what its columns mean; null until somebody has said so. */
+	/** What its columns, paths or properties hold; null where nobody needs to say so, or has. */
 	readonly shape: TableShape | null;
+	/** The element or class that is a heading, where a person has chosen one. */
+	readonly element: string | null;
 	/** Null until somebody has seen what was read. */
 	readonly store: Storing | null;
 }
@@ -67,7 +69,7 @@ const vocabularyJob = defineJob<'vocabulary', LoadingRequest>({
 	name: 'vocabulary',
 	isRequest: compileValidator<LoadingRequest>({
 		type: 'object',
-		required: ['file', 'size', 'vocabulary', 'fileName', 'shape', 'store'],
+		required: ['file', 'size', 'vocabulary', 'fileName', 'shape', 'element', 'store'],
 		additionalProperties: false,
 		properties: {
 			file: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
@@ -75,6 +77,7 @@ const vocabularyJob = defineJob<'vocabulary', LoadingRequest>({
 			vocabulary: { type: 'string' },
 			fileName: { type: 'string' },
 			shape: { anyOf: [{ type: 'null' }, tableShapeSchema] },
+			element: { type: ['string', 'null'] },
 			store: {
 				type: ['object', 'null'],
 				additionalProperties: false,
@@ -115,10 +118,18 @@ export async function beginLoading(
 			status: 429,
 			message: 'Other files are being read already. Wait for them, or cancel them, and try again.'
 		};
-	const kept = await keepFile(file, VOCABULARY_CEILING);
+	const [kept, reading] = await Promise.all([keepFile(file, VOCABULARY_CEILING), readingFor(vocabulary)]);
 	if (!kept.ok) return kept;
 	const job = await beginJob(vocabularyJob, {
-		request: { file: kept.name, size: kept.size, vocabulary, fileName, shape: null, store: null },
+		request: {
+			file: kept.name,
+			size: kept.size,
+			vocabulary,
+			fileName,
+			shape: null,
+			element: reading?.element ?? null,
+			store: null
+		},
 		subject: vocabulary,
 		title: fileName === '' ? vocabulary : fileName,
 		by: actor
@@ -148,19 +159,21 @@ async function read(job: RunningJob<LoadingRequest, Loading>): Promise<JobResult
 	await access(path).catch(() => {
 		throw gone();
 	});
+	const look = ((await jobRow(job.id))?.outcome as Loading | null)?.look ?? null;
 	const workerData: ReaderData = {
 		path,
 		vocabulary: request.vocabulary,
 		name: request.fileName.replace(/\.[^.]*$/, '') || request.vocabulary,
-		shape: request.shape
+		shape: request.shape,
+		element: request.element
 	};
 	const worker = new Worker(config.reader, { workerData, resourceLimits: { maxOldGenerationSizeMb: READER_MEMORY } });
 	worker.unref();
-	let kind: FileKind | null = null;
+	let kind: ReadKind | null = null;
 	const stop = () => void worker.terminate();
 	signal.addEventListener('abort', stop, { once: true });
 	try {
-		return await new Promise<JobResult<Loading>>((done, failed) => {
+		const result = await new Promise<JobResult<Loading>>((done, failed) => {
 			worker.on('message', (answer: unknown) => {
 				if (!isAnswer(answer)) return;
 				switch (answer.say) {
@@ -174,7 +187,7 @@ async function read(job: RunningJob<LoadingRequest, Loading>): Promise<JobResult
 						job.progress('reading', answer.bytes, request.size);
 						break;
 					case 'read': {
-						const { say: _, look, ...read } = answer;
+						const { say: _, ...read } = answer;
 						done({ state: 'asking', outcome: { kind, look, read } });
 						break;
 					}
@@ -196,13 +209,66 @@ async function read(job: RunningJob<LoadingRequest, Loading>): Promise<JobResult
 				failed(new Error('The thread that reads ended.'));
 			});
 		});
+		const { outcome } = result;
+		// Only now: while it is looked up, the thread ends.
+		return outcome?.look && !outcome.read
+			? { ...result, outcome: { ...outcome, look: await remembered(request.vocabulary, outcome.look) } }
+			: result;
 	} finally {
 		signal.removeEventListener('abort', stop);
 		await worker.terminate();
 	}
 }
 
-function refused({ message, faults }: Extract<ReaderAnswer, { say: 'failed' }>, kind: FileKind | null): JobRefused {
+/** What the columns of a vocabulary's files hold, by their names: the next edition is read the same way. */
+interface Reading {
+	readonly columns: Readonly<Partial<Record<string, string>>>;
+	readonly separator: string;
+	readonly element: string | null;
+}
+const isReading = compileValidator<Reading>({
+	type: 'object',
+	required: ['columns', 'separator', 'element'],
+	additionalProperties: false,
+	properties: {
+		columns: { type: 'object', additionalProperties: { type: 'string' } },
+		separator: { type: 'string', minLength: 1 },
+		element: { type: ['string', 'null'] }
+	}
+});
+const readingOf = ({ header }: TableLook, shape: TableShape): Reading => ({
+	columns: Object.fromEntries(
+		Object.entries(shape.columns).flatMap(([field, column]) => {
+			const name = header[column];
+			return name === undefined ? [] : [[field, name]];
+		})
+	),
+	separator: shape.separator,
+	element: shape.element ?? null
+});
+
+async function readingFor(vocabulary: string): Promise<Reading | null> {
+	const row = await database('vocabularies')
+		.where({ id: vocabulary })
+		.first<{ reading: unknown } | undefined>('reading');
+	return isReading(row?.reading) ? row.reading : null;
+}
+
+/** Proposes what was said of the last edition, where this file has the same columns. */
+async function remembered(vocabulary: string, look: TableLook): Promise<TableLook> {
+	const reading = await readingFor(vocabulary);
+	if (!reading || (reading.element !== null && reading.element !== look.proposed.element)) return look;
+	const columns = Object.entries(reading.columns).map(
+		([field, name]) => [field, look.header.indexOf(name ?? '')] as const
+	);
+	if (columns.some(([, column]) => column < 0)) return look;
+	return {
+		...look,
+		proposed: { ...look.proposed, separator: reading.separator, columns: Object.fromEntries(columns) }
+	};
+}
+
+function refused({ message, faults }: Extract<ReaderAnswer, { say: 'failed' }>, kind: ReadKind | null): JobRefused {
 	const others = faults.slice(1);
 	const read = {
 		...{ name: '', edition: '', date: null, headings: 0, names: 0, qualifiers: 0, notes: [] },
@@ -243,10 +309,19 @@ async function store(job: RunningJob<LoadingRequest, Loading>, storing: Storing)
 		}
 	}
 	try {
-		await saveEdition({ ...head, ...storing }, parts(), job.by, (transaction) => job.confirm(transaction, outcome));
+		await saveEdition({ ...head, ...storing }, parts(), job.by, async (transaction) => {
+			const { look } = outcome;
+			if (look && request.shape)
+				await transaction('vocabularies')
+					.where({ id: request.vocabulary })
+					.update({ reading: JSON.stringify(readingOf(look, request.shape)) });
+			await job.confirm(transaction, outcome);
+		});
 	} finally {
 		stream.destroy();
 	}
+	// Whoever looks something up first need not wait until it is ready for that.
+	void lookupOf(request.vocabulary).catch(() => undefined);
 	return { state: 'done', outcome };
 }
 
@@ -263,8 +338,12 @@ export async function stepLoading(id: string, next: LoadingStep, actor: Actor): 
 	const refuse = (message: string): Stepped => ({ ok: false, status: 409, message });
 	if (row.state !== 'asking' || !outcome) return refuse('There is nothing to decide about this file at the moment.');
 	let request = row.request;
-	if (next.do === 'read') {
-		if (!next.shape || !outcome.look) return refuse('Only of a table can it be said what its columns mean.');
+	if (next.do === 'look') {
+		if (next.element === undefined || (outcome.look?.elements.length ?? 0) === 0)
+			return refuse('Only of XML and RDF can it be said what a heading is.');
+		request = { ...request, shape: null, element: next.element, store: null };
+	} else if (next.do === 'read') {
+		if (!next.shape || !outcome.look) return refuse('This file describes itself; there is nothing to choose.');
 		request = { ...request, shape: next.shape, store: null };
 	} else {
 		if (!outcome.read) return refuse('The file has not been read yet.');

@@ -1,5 +1,5 @@
 /** The parts of Apache ECharts that our charts use; loaded when the first one is shown. */
-import { BarChart } from 'echarts/charts';
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import {
 	GridComponent,
 	LegendComponent,
@@ -10,5 +10,15 @@ import {
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 
-use([BarChart, GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+use([
+	BarChart,
+	LineChart,
+	ScatterChart,
+	GridComponent,
+	LegendComponent,
+	MarkAreaComponent,
+	MarkLineComponent,
+	TooltipComponent,
+	SVGRenderer
+]);
 export { init };

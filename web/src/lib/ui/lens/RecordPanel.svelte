@@ -7,6 +7,7 @@
 	import { citationOf } from '$lib/client/articles';
 	import { stretches } from '$lib/client/records';
 	import { useWorkspace } from '$lib/client/context';
+	import RecordFlags from '$lib/ui/RecordFlags.svelte';
 	import LitText from '$lib/ui/LitText.svelte';
 	let { record, line }: { record: ShownRecord; line: number } = $props();
 	const { enquiry } = useWorkspace();
@@ -22,6 +23,7 @@
 	</p>
 	<Verdict record={record.id} stored={record.verdict} cited={citationOf(record)} benchmark={record.benchmark} />
 	{#each record.titles as title, at (at)}<h2 class="mt-1">{@render text('ti', at, title)}</h2>{/each}
+	<RecordFlags flags={record.flags} />
 	<p class="small soft mt-1">{record.authors.join('; ')}. {record.journal}, {record.year ?? 'no year'}</p>
 	{#if record.abstract}<p class="mt-3">{@render text('ab', 0, record.abstract)}</p>{:else}<p class="mt-3 soft">
 			The source gives no abstract.

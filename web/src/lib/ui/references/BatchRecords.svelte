@@ -5,8 +5,17 @@
 	import { RECORDS_PAGE, type ReferenceFiles } from '$lib/client/references.svelte';
 	import LongTable from '../LongTable.svelte';
 	import Pages from '../Pages.svelte';
+	import AddKnownArticles from './AddKnownArticles.svelte';
+	import MatchHeadings from './MatchHeadings.svelte';
+	import SaveAs from './SaveAs.svelte';
+	import UnreadablePiece from './UnreadablePiece.svelte';
 
-	let { batch, files }: { batch: ReferenceBatch; files: ReferenceFiles } = $props();
+	let {
+		batch,
+		files,
+		enquiry,
+		editable
+	}: { batch: ReferenceBatch; files: ReferenceFiles; enquiry: string; editable: boolean } = $props();
 	const columns = [
 		{ id: 'title', head: 'Title', value: (one: BatchRecord) => one.title.toLowerCase(), width: '54%' },
 		{ id: 'authors', head: 'Authors', value: (one: BatchRecord) => (one.authors[0] ?? '').toLowerCase() },
@@ -27,12 +36,7 @@
 {#snippet pieces(list: readonly UnreadableReference[])}
 	<h3 class="mt-4">Could not be read</h3>
 	<ul class="mt-1 grid gap-2">
-		{#each list as one, at (at)}<li>
-				<p class="small">
-					{one.line > 0 ? `Line ${formatCount(one.line)}: ` : ''}{one.reason}
-				</p>
-				<pre class="raw small">{one.raw.slice(0, 600)}</pre>
-			</li>{/each}
+		{#each list as one (one.number)}<li><UnreadablePiece piece={one} {batch} {files} {editable} /></li>{/each}
 	</ul>
 	{#if batch.unreadable > list.length}<p class="small soft mt-1">
 			The first {formatCount(list.length)} of {formatCount(batch.unreadable)}.
@@ -41,8 +45,11 @@
 
 <section class="mt-5" aria-label="Records of {batch.fileName}">
 	<h2>{batch.fileName}</h2>
+	<SaveAs address="/api/v1/enquiries/{enquiry}/batches/{batch.id}/file" what="the records of {batch.fileName}" />
+	{#if batch.purpose === 'known articles' && editable}<AddKnownArticles {batch} {files} />{/if}
+	<MatchHeadings {batch} changed={() => files.matched()} />
 	{#if files.page}
-		<div class="mt-2">
+		<div class="mt-4">
 			<LongTable label="Records of {batch.fileName}" rows={files.page.records} {columns} {cells} />
 		</div>
 		{#if batch.read > RECORDS_PAGE}<Pages
@@ -55,14 +62,3 @@
 		{#if files.page.unreadable.length > 0}{@render pieces(files.page.unreadable)}{/if}
 	{:else}<p class="small soft mt-2">Reading the records …</p>{/if}
 </section>
-
-<style>
-	.raw {
-		white-space: pre-wrap;
-		overflow-wrap: anywhere;
-		max-height: 9em;
-		overflow-y: auto;
-		padding: 4px 8px;
-		background: var(--wash);
-	}
-</style>

@@ -7,8 +7,26 @@
 	import { formatSize, progressText, shareOf } from '$lib/client/job-words';
 	import type { ReferenceFiles } from '$lib/client/references.svelte';
 	import JobProgress from '../JobProgress.svelte';
+	import FileFormatNote from './FileFormatNote.svelte';
+	import TeachFormat from './TeachFormat.svelte';
 
-	let { files, sources }: { files: ReferenceFiles; sources: readonly string[] } = $props();
+	let {
+		files,
+		sources,
+		vocabularies
+	}: {
+		files: ReferenceFiles;
+		/** Those of the brief. */
+		sources: readonly { readonly database: string; readonly platform: string }[];
+		vocabularies: readonly { readonly id: string; readonly name: string }[];
+	} = $props();
+	const names = $derived([...new Set(sources.map((one) => one.database))]);
+	const platforms = $derived([...new Set(sources.map((one) => one.platform).filter((one) => one !== ''))]);
+	// The brief knows the platform of its sources.
+	function fillPlatform() {
+		const known = sources.find((one) => one.database === files.source.trim());
+		if (known && known.platform !== '') files.platform = known.platform;
+	}
 	/** Files that one drop may bring. */
 	const MOST = 200;
 	const count = $derived(files.ready.length);
@@ -23,14 +41,37 @@
 				placeholder="The database or register that the file comes from"
 				maxlength="300"
 				bind:value={files.source}
+				onchange={fillPlatform}
 			/></label
 		>
+		<label class="platform"
+			><span class="label-text">Platform</span><input
+				class="input"
+				list="platforms-of-references"
+				placeholder="optional"
+				maxlength="300"
+				bind:value={files.platform}
+			/></label
+		>
+		<datalist id="platforms-of-references"
+			>{#each platforms as platform (platform)}<option value={platform}></option>{/each}</datalist
+		>
 		<datalist id="sources-of-references"
-			>{#each sources as source (source)}<option value={source}></option>{/each}</datalist
+			>{#each names as source (source)}<option value={source}></option>{/each}</datalist
 		>
 		<label
 			><span class="label-text">Purpose</span><select class="select" bind:value={files.purpose}
 				>{#each BATCH_PURPOSES as purpose (purpose)}<option value={purpose}>{purpose}</option>{/each}</select
+			></label
+		>
+		<label
+			><span class="label-text">Headings of</span><select
+				class="select w-44"
+				title="Keywords that name headings of this vocabulary are made headings"
+				bind:value={files.vocabulary}
+				><option value="">no vocabulary</option>{#each vocabularies as one (one.id)}<option value={one.id}
+						>{one.name}</option
+					>{/each}</select
 			></label
 		>
 		<label
@@ -60,7 +101,10 @@
 		<FileUpload.Label class="sr-only">Files of references</FileUpload.Label>
 		<FileUpload.Dropzone class="drop" disableClick>
 			<FileUpload.Trigger class="btn preset-outlined-surface-500"><FileUp size={15} /> Choose files</FileUpload.Trigger>
-			<span class="small soft">or drop them here: RIS (.ris, .txt), CSL-JSON (.json)</span>
+			<span class="small soft"
+				>or drop them anywhere in the enquiry: RIS, BibTeX, CSL-JSON, MARCXML, MODS, Dublin Core, a table with a header
+				row (CSV, TSV), or any other tagged text or XML, whose format you teach once</span
+			>
 			<FileUpload.HiddenInput />
 		</FileUpload.Dropzone>
 	</FileUpload>
@@ -71,6 +115,7 @@
 				<li>
 					<div class="flex flex-wrap gap-x-3 items-center">
 						<span>{one.file.name}</span><span class="small soft">{formatSize(one.file.size)}</span>
+						<FileFormatNote waiting={one} {files} />
 						{#if one.known}<button
 								class="btn btn-sm preset-outlined-surface-500"
 								onclick={() => void files.importAll(one.file)}>Import it again</button
@@ -98,6 +143,7 @@
 			>{#if files.source.trim() === ''}<span class="small soft ml-3">Name the source above first.</span>{/if}{/if}
 	{/if}
 </section>
+{#if files.teaching}<TeachFormat teaching={files.teaching} onclose={() => files.stopTeaching()} />{/if}
 
 <style>
 	.about {
@@ -108,5 +154,8 @@
 	}
 	.grow {
 		flex: 1 1 260px;
+	}
+	.platform {
+		flex: 0 1 160px;
 	}
 </style>

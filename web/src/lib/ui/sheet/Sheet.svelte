@@ -1,7 +1,7 @@
 <!-- The strategy as one document: each line of text is a line of the strategy, always evaluated. -->
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { EditorState, type Transaction } from '@codemirror/state';
+	import { Prec, EditorState, type Transaction } from '@codemirror/state';
 	import { drawSelection, EditorView, highlightActiveLine, keymap, placeholder } from '@codemirror/view';
 	import { defaultKeymap, insertNewline } from '@codemirror/commands';
 	import { bracketMatching } from '@codemirror/language';
@@ -394,6 +394,17 @@
 			state: EditorState.create({
 				doc: start.text,
 				extensions: [
+					// Before every keymap: Caps Lock makes a small z of Shift Z, which the keymap takes for Z alone.
+					Prec.highest(
+						EditorView.domEventHandlers({
+							keydown(event) {
+								if (!event.shiftKey || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z')
+									return false;
+								enquiry.redo();
+								return true;
+							}
+						})
+					),
 					lineIds.init(() => start.ids),
 					bands,
 					others,
@@ -431,7 +442,6 @@
 					}),
 					keymap.of([
 						{ key: 'Mod-z', run: run(() => enquiry.undo()), preventDefault: true },
-						{ key: 'Mod-Shift-z', run: run(() => enquiry.redo()), preventDefault: true },
 						{ key: 'Mod-y', run: run(() => enquiry.redo()), preventDefault: true },
 						{ key: 'Alt-o', run: run(() => join('OR')) },
 						{ key: 'Alt-a', run: run(() => join('AND')) },

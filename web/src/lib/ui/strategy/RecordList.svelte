@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { RecordPage, ShownRecord } from '$lib/contract/records';
 	import LitText from '$lib/ui/LitText.svelte';
+	import RecordFlags from '$lib/ui/RecordFlags.svelte';
 	import Verdict from '$lib/ui/lens/Verdict.svelte';
 	import { useWorkspace } from '$lib/client/context';
 	import { citationOf } from '$lib/client/articles';
@@ -22,7 +23,7 @@
 				onclick={() => {
 					lens.topic = { kind: 'record', line: page.line, record };
 					lens.open = true;
-				}}>{@render title(record)}</button
+				}}>{@render title(record)}<RecordFlags flags={record.flags} /></button
 			>
 			<Verdict
 				record={record.id}

@@ -5,6 +5,7 @@
 	import { useWorkspace } from '$lib/client/context';
 	import { formatCount } from '$lib/client/fresh.svelte';
 	import Pages from '$lib/ui/Pages.svelte';
+	import SaveAs from '../references/SaveAs.svelte';
 	import RecordList from './RecordList.svelte';
 	import Spread from './Spread.svelte';
 
@@ -57,6 +58,14 @@
 				>All records of line {number(line)}</button
 			>
 		</p>{/if}
+	{#if page && page.total > 0}<SaveAs
+			address="/api/v1/enquiries/{enquiry.id}/records/file?{new URLSearchParams({
+				line: line ?? '',
+				...(minus === null ? {} : { minus }),
+				...(aloneIn === null ? {} : { alone: aloneIn })
+			})}"
+			what="the records of {named}"
+		/>{/if}
 	{#if fault}<p class="say fault mt-2" role="alert">{fault}</p>{/if}
 	{#if spread && line !== null}<Spread {line} {minus} {aloneIn} {revision} />{/if}
 	{#if page && !fault}

@@ -1,108 +1,107 @@
-<!-- What the columns of a table mean: guessed, chosen otherwise, and shown on the first rows before anything is read. -->
+<!-- What the columns of a table, the paths of XML or the properties of RDF hold: guessed, chosen otherwise, and shown on the first headings before anything is read. -->
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import type { TableField, TableLook, TableShape } from '@wide-lantern/core';
+	import { formatCount } from '$lib/client/fresh.svelte';
+	import { FieldChoice, FIELD_NAMES, shortNames } from '$lib/client/field-choice.svelte';
+	import type { TableLook, TableShape } from '@wide-lantern/core';
 
-	let { look, read }: { look: TableLook; read: (shape: TableShape) => void } = $props();
-	const NEW_LINE = '\n';
-	const FIELDS: Readonly<Record<TableField, string>> = {
-		label: 'Heading',
-		id: 'Identifier',
-		entryTerms: 'Other names',
-		scopeNote: 'Scope note',
-		broader: 'Broader',
-		related: 'Related',
-		seeAlso: 'See also',
-		notation: 'Notation',
-		since: 'Year it came in',
-		before: 'Heading before it',
-		formerly: 'Older name of it',
-		qualifiers: 'Qualifiers',
-		changes: 'Changes'
-	};
-	let columns = $state<Partial<Record<TableField, number>>>(untrack(() => ({ ...look.proposed.columns })));
-	let separator = $state(untrack(() => look.proposed.separator));
-	const fieldOf = (column: number) =>
-		(Object.keys(FIELDS) as TableField[]).find((field) => columns[field] === column) ?? '';
-	function choose(column: number, field: string) {
-		const changed = Object.fromEntries(
-			Object.entries(columns).filter(([name, at]) => at !== column && name !== field)
-		) as typeof columns;
-		columns = field === '' ? changed : { ...changed, [field]: column };
+	interface Props {
+		look: TableLook;
+		read: (shape: TableShape) => void;
+		/** Looks at the file again, with another element or class as the heading. */
+		again: (element: string) => void;
 	}
-	const several = new Set<TableField>([
-		'entryTerms',
-		'broader',
-		'related',
-		'seeAlso',
-		'before',
-		'formerly',
-		'qualifiers',
-		'changes'
-	]);
-	const split = (field: string, cell: string) =>
-		(several.has(field as TableField) ? cell.split(separator).map((one) => one.trim()) : [cell]).filter(
-			(one) => one !== ''
-		);
+	let { look, read, again }: Props = $props();
+	const NEW_LINE = '\n';
+	const SHOWN = 3;
+	const choice = new FieldChoice(untrack(() => look));
+	const names = $derived(shortNames(look.header));
+	const elementNames = $derived(shortNames(look.elements.map(({ name }) => name)));
 </script>
 
-<p class="mt-2">Say what each column holds. The first rows show how they will be read.</p>
-<div class="wide mt-2">
-	<table class="table">
-		<thead>
-			<tr
-				>{#each look.header as name, column (column)}<th scope="col"
-						><span class="block small soft">{name || `Column ${column + 1}`}</span><select
-							class="select"
-							aria-label="Meaning of column {name || column + 1}"
-							value={fieldOf(column)}
-							onchange={(event) => choose(column, event.currentTarget.value)}
-							><option value="">not used</option>{#each Object.entries(FIELDS) as [field, title] (field)}<option
-									value={field}>{title}</option
-								>{/each}</select
-						></th
-					>{/each}</tr
-			>
-		</thead>
-		<tbody>
-			{#each look.rows as row, at (at)}
-				<tr
-					>{#each look.header as name, column (column)}{@const field = fieldOf(column)}<td
-							class="small"
-							class:soft={field === ''}
-							aria-label={name}
-							>{#each split(field, row[column] ?? '') as one, number (number)}<span
-									class:value={several.has(field as TableField)}>{one.slice(0, 160)}</span
-								>{/each}</td
-						>{/each}</tr
-				>
-			{/each}
-		</tbody>
-	</table>
-</div>
-<div class="mt-3 flex flex-wrap gap-4 items-end">
-	<label
-		><span class="label-text">Values in one cell are separated by</span><select class="select" bind:value={separator}
-			><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option
-			><option value={NEW_LINE}>a new line</option></select
+<p class="mt-2">
+	{look.of === 'table'
+		? 'Say what each column holds. The first rows show how they will be read.'
+		: look.of === 'xml'
+			? 'Say what each part of an element holds. The first elements show how they will be read.'
+			: 'This is RDF, but not SKOS. Say what each property holds. The first entries show how they will be read.'}
+</p>
+{#if look.elements.length > 1}
+	<label class="mt-2 block"
+		><span class="label-text">{look.of === 'xml' ? 'A heading is each' : 'Headings are of the class'}</span><select
+			class="select w-auto max-w-full"
+			value={look.proposed.element}
+			onchange={(event) => {
+				again(event.currentTarget.value);
+			}}
+			>{#each look.elements as { name, count }, at (name)}<option value={name}
+					>{elementNames[at]} ({formatCount(count)})</option
+				>{/each}</select
 		></label
 	>
-	<button
-		class="btn preset-filled"
-		disabled={columns.label === undefined}
-		onclick={() => read({ delimiter: look.proposed.delimiter, separator, columns: $state.snapshot(columns) })}
-		>Read the table</button
+{/if}
+<table class="table mt-2 stacked" aria-label="What the columns hold">
+	<thead>
+		<tr
+			><th scope="col" class="w-[24%]">{look.of === 'table' ? 'Column' : look.of === 'xml' ? 'Part' : 'Property'}</th
+			><th scope="col" class="w-[180px]">Holds</th><th scope="col"
+				>The first {look.rows.length === 1 ? 'heading' : 'headings'}</th
+			></tr
+		>
+	</thead>
+	<tbody>
+		{#each look.header as name, column (column)}
+			{@const field = choice.fieldOf(column)}
+			<tr>
+				<td class="break-words" title={name}>{names[column] || `Column ${column + 1}`}</td>
+				<td
+					><select
+						class="select"
+						aria-label="Meaning of column {names[column] || column + 1}"
+						value={field}
+						onchange={(event) => {
+							choice.choose(column, event.currentTarget.value);
+						}}
+						><option value="">not used</option>{#each Object.entries(FIELD_NAMES) as [id, title] (id)}<option value={id}
+								>{title}</option
+							>{/each}</select
+					></td
+				>
+				<td class="small" class:soft={field === ''} aria-label={names[column]}
+					>{#each look.rows.slice(0, SHOWN) as row, at (at)}<span class="sample"
+							>{#each choice.valuesOf(column, row[column] ?? '') as value, number (number)}<span
+									class:value={choice.isSeveral(column)}>{value.slice(0, 160)}</span
+								>{:else}<span class="soft">–</span>{/each}</span
+						>{/each}</td
+				>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+<div class="mt-3 flex flex-wrap gap-4 items-end">
+	{#if look.of === 'table'}<label
+			><span class="label-text">Values in one cell are separated by</span><select
+				class="select"
+				bind:value={choice.separator}
+				><option value="|">a bar |</option><option value=";">a semicolon ;</option><option value=",">a comma ,</option
+				><option value={NEW_LINE}>a new line</option></select
+			></label
+		>{/if}
+	<button class="btn preset-filled" disabled={!choice.canRead} onclick={() => read(choice.shape)}
+		>{look.of === 'table' ? 'Read the table' : 'Read the file'}</button
 	>
-	{#if columns.label === undefined}<span class="small soft">One column must hold the heading.</span>{/if}
+	{#if !choice.canRead}<span class="small soft"
+			>{look.of === 'table' ? 'One column' : 'One of them'} must hold the heading.</span
+		>{/if}
 </div>
 
 <style>
-	.wide {
-		overflow-x: auto;
-		max-width: 100%;
+	.sample {
+		display: block;
+		padding: 1px 0;
 	}
-	th {
-		min-width: 8rem;
+	.sample + .sample {
+		border-top: 1px dotted var(--rule);
 	}
 	.value {
 		display: inline-block;

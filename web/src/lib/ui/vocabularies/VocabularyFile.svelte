@@ -58,8 +58,9 @@
 			>
 		</div>
 		<p class="small soft">
-			SKOS as Turtle, N-Triples, RDF/XML or JSON-LD, or a table (CSV, TSV) with one heading a row. Up to 400 MB. Nothing
-			is loaded before you have seen what was read.
+			SKOS or other RDF as Turtle, N-Triples, RDF/XML or JSON-LD; XML in which an element repeats; or a table (CSV, TSV)
+			with one heading a row. If a file does not describe itself, you say once what it holds. Up to 400 MB. Nothing is
+			loaded before you have seen what was read.
 		</p>
 	</form>
 {:else}
@@ -78,7 +79,11 @@
 				/>
 			</div>
 		{:else if job.state === 'asking' && job.outcome?.look && !read}
-			<Columns look={job.outcome.look} read={(shape) => model.step({ do: 'read', shape })} />
+			{#key job.outcome.look}<Columns
+					look={job.outcome.look}
+					read={(shape) => void model.step({ do: 'read', shape })}
+					again={(element) => void model.step({ do: 'look', element })}
+				/>{/key}
 			<p class="mt-2">
 				<button class="btn preset-outlined-surface-500" onclick={() => void model.leave()}>Cancel</button>
 			</p>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { afterNavigate, goto } from '$app/navigation';
+	import { afterNavigate, goto, invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
@@ -12,6 +12,7 @@
 	import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
 	import UserRound from '@lucide/svelte/icons/user-round';
 	import Mark from '$lib/ui/Mark.svelte';
+	import DropAnywhere from '$lib/ui/DropAnywhere.svelte';
 	import TopEnd from '$lib/ui/TopEnd.svelte';
 	import HintedButton from '$lib/ui/HintedButton.svelte';
 	import LensView from '$lib/ui/lens/LensView.svelte';
@@ -23,6 +24,7 @@
 	import { LineFindings } from '$lib/client/line-findings.svelte';
 	import { SheetCounts } from '$lib/client/counts.svelte';
 	import { EnquiryClient } from '$lib/client/enquiry.svelte';
+	import { DroppedFiles } from '$lib/client/dropped-files.svelte';
 	import { Lens } from '$lib/client/lens.svelte';
 	import { STEPS, stepStates, type StepId } from '@wide-lantern/core/editor';
 	import { formatCount } from '$lib/client/fresh.svelte';
@@ -31,6 +33,8 @@
 	// One client per enquiry; this layout is made anew when the enquiry in the address changes.
 	const first = untrack(() => data);
 	const editable = first.role === 'owner' || first.role === 'editor';
+	/** Kinds of jobs that change the records of the enquiry. */
+	const CHANGES_RECORDS: ReadonlySet<string> = new Set(['references', 'removal', 'headings', 'duplicates']);
 	const enquiry = new EnquiryClient(
 		first.enquiry.id,
 		first.enquiry.document,
@@ -40,6 +44,7 @@
 	);
 	const counts = new SheetCounts(enquiry);
 	const lens = new Lens();
+	const dropped = new DroppedFiles();
 	const findings = new LineFindings(() => ({
 		document: enquiry.document,
 		view: counts.view,
@@ -50,6 +55,7 @@
 		enquiry,
 		counts,
 		lens,
+		dropped,
 		findings,
 		// There is another one after references were imported.
 		get collections() {
@@ -74,7 +80,8 @@
 		if (refused) untrack(() => enquiry.refuse(refused));
 	});
 	const platformName = (profile: string) => first.profiles.find((one) => one.id === profile)?.source ?? profile;
-	const states = $derived(stepStates(enquiry.document, findings.everything, platformName));
+	const hasImports = $derived(data.collections.some((one) => one.enquiry === enquiry.id));
+	const states = $derived(stepStates(enquiry.document, findings.everything, platformName, hasImports));
 	$effect(() => {
 		void [enquiry.document, counts.view, counts.margins, counts.marginsOld, findings.typing];
 		untrack(() => findings.changed());
@@ -94,6 +101,18 @@
 	$effect(() => {
 		void here;
 		untrack(() => lens.clear());
+	});
+	/** The newest job that has changed the records of this enquiry. */
+	let seen = '';
+	$effect(() => {
+		const last = enquiry.jobs.list.find((job) => CHANGES_RECORDS.has(job.kind) && job.state === 'done');
+		if (!last || last.id === seen) return;
+		seen = last.id;
+		// Also where somebody else has imported: what is shown was counted on other records.
+		untrack(() => {
+			void invalidateAll();
+			counts.judged();
+		});
 	});
 	onMount(() => {
 		const close = enquiry.open();
@@ -171,6 +190,14 @@
 		heading?.focus({ preventScroll: true });
 	});
 </script>
+
+{#if editable}<DropAnywhere
+		says="Drop the files to import their references into this enquiry"
+		ondrop={(files) => {
+			dropped.add(files);
+			if (here !== 'records') void goto(path('records'));
+		}}
+	/>{/if}
 
 <svelte:window onkeydown={key} />
 <svelte:head

@@ -15,6 +15,7 @@
 	import { EnquiryClient } from '$lib/client/enquiry.svelte';
 	import { formatCount } from '$lib/client/fresh.svelte';
 	import { lookUp, reasonText } from '$lib/client/headings';
+	import { DroppedFiles } from '$lib/client/dropped-files.svelte';
 	import { Lens } from '$lib/client/lens.svelte';
 
 	let { data } = $props();
@@ -23,6 +24,7 @@
 		provideWorkspace({
 			enquiry,
 			counts: new SheetCounts(enquiry),
+			dropped: new DroppedFiles(),
 			lens: new Lens(),
 			findings: new LineFindings(() => ({
 				document: enquiry.document,

@@ -4,13 +4,18 @@ import { contributions } from './contributions.ts';
 import { evaluate } from './evaluate.ts';
 import { explainRecord } from './explain-record.ts';
 import { highlights } from './highlights.ts';
+import { knownWorks } from './known-works.ts';
+import { gleanedTerms } from './gleaned-terms.ts';
 import { margins } from './margins.ts';
 import { close, open } from './open-collection.ts';
 import { page } from './page.ts';
 import { pasted } from './read-pasted.ts';
 import { read } from './read-line.ts';
+import { counts } from './set-counts.ts';
 import { spread } from './spread.ts';
+import { termRecords } from './term-records.ts';
 import { trials } from './trials.ts';
+import { waysBack } from './ways-back.ts';
 import { variants } from './variants.ts';
 import { write } from './write-document.ts';
 import { years } from './years.ts';
@@ -19,6 +24,7 @@ export const QUESTIONS = {
 	open,
 	close,
 	evaluate,
+	counts,
 	page,
 	spread,
 	confusionMatrix,
@@ -26,6 +32,10 @@ export const QUESTIONS = {
 	highlights,
 	variants,
 	contributions,
+	knownWorks,
+	waysBack,
+	gleanedTerms,
+	termRecords,
 	margins,
 	trials,
 	years,

@@ -29,7 +29,7 @@ export const textOrNull = { type: ['string', 'null'] } as const;
 export const flag = { type: 'boolean' } as const;
 export const whole = { type: 'integer', minimum: 0 } as const;
 export const fields = { type: 'array', items: { enum: INDEXED_FIELDS } } as const;
-const numbers = { type: 'array', items: whole } as const;
+export const numbers = { type: 'array', items: whole } as const;
 
 /** What a packed line holds. */
 export const lineSchema = {

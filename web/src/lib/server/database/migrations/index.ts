@@ -23,6 +23,12 @@ import * as twentieth from './020-benchmark-of-comparisons';
 import * as twentyFirst from './021-between-processes';
 import * as twentySecond from './022-archived';
 import * as twentyThird from './023-batches';
+import * as twentyFourth from './024-duplicates';
+import * as twentyFifth from './025-recipes';
+import * as twentySixth from './026-chosen-files';
+import * as twentySeventh from './027-readings';
+import * as twentyEighth from './028-changes';
+import * as twentyNinth from './029-gleanings';
 
 export interface Migration {
 	readonly name: string;
@@ -53,5 +59,11 @@ export const migrations: Migration[] = [
 	{ name: '020-benchmark-of-comparisons', ...twentieth },
 	{ name: '021-between-processes', ...twentyFirst },
 	{ name: '022-archived', ...twentySecond },
-	{ name: '023-batches', ...twentyThird }
+	{ name: '023-batches', ...twentyThird },
+	{ name: '024-duplicates', ...twentyFourth },
+	{ name: '025-recipes', ...twentyFifth },
+	{ name: '026-chosen-files', ...twentySixth },
+	{ name: '027-readings', ...twentySeventh },
+	{ name: '028-changes', ...twentyEighth },
+	{ name: '029-gleanings', ...twentyNinth }
 ];

@@ -3,6 +3,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import { format } from 'date-fns';
 	import ArticleFound from '$lib/ui/ArticleFound.svelte';
+	import PasteArticles from '$lib/ui/PasteArticles.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import EditText from '$lib/ui/EditText.svelte';
 	import Rows from '$lib/ui/Rows.svelte';
@@ -19,10 +20,18 @@
 	} from '$lib/client/brief';
 	import { useWorkspace } from '$lib/client/context';
 	import { KnownArticles } from '$lib/client/enquiry-figures.svelte';
+	import { count, formatCount } from '$lib/client/fresh.svelte';
 
 	const { enquiry, profiles, collections, personName } = useWorkspace();
 	const document = $derived(enquiry.document);
 	const known = new KnownArticles(enquiry);
+	/** Articles that one record alone may be. */
+	const likely = $derived(
+		known.found.articles.flatMap((one) => {
+			const [only, ...others] = one.state === 'likely' ? one.records : [];
+			return only && others.length === 0 ? [{ article: one.article, record: only.id }] : [];
+		})
+	);
 	$effect(() => known.ask());
 	const { found } = $derived(known);
 	const hours = $derived(document.journal.reduce((sum, one) => sum + (one.hours ?? 0), 0));
@@ -177,7 +186,7 @@
 	</section>
 
 	<section>
-		<h2>Known relevant articles</h2>
+		<h2 id="articles">Known relevant articles</h2>
 		<Rows
 			list="articles"
 			items={document.articles}
@@ -214,6 +223,15 @@
 				>
 			{/snippet}
 		</Rows>
+		<PasteArticles />
+		{#if enquiry.editable && likely.length > 1}<button
+				class="btn preset-outlined-surface-500 mt-1"
+				onclick={() =>
+					enquiry.edit(
+						`identify ${count(likely.length, 'known article')}`,
+						likely.map(({ article, record }) => ({ do: 'set', at: ['articles', article, 'identifier'], value: record }))
+					)}>Accept the only match for {formatCount(likely.length)} articles</button
+			>{/if}
 	</section>
 
 	<section class="two">

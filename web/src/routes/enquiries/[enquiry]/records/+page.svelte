@@ -1,44 +1,79 @@
 <!-- Imported files of references with their numbers, and what they are used for. -->
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
+	import { Tabs } from '@skeletonlabs/skeleton-svelte';
 	import { invalidateAll } from '$app/navigation';
-	import Trash2 from '@lucide/svelte/icons/trash-2';
-	import { BATCH_PURPOSES, type BatchPurpose, type ReferenceBatch } from '$lib/contract/references';
+	import type { ReferenceBatch } from '$lib/contract/references';
 	import { useWorkspace } from '$lib/client/context';
+	import { ChosenFiles } from '$lib/client/chosen-files.svelte';
 	import { commands } from '$lib/client/commands.svelte';
+	import { DuplicateQueue } from '$lib/client/duplicates.svelte';
 	import { formatCount } from '$lib/client/fresh.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
-	import { missingOf, ReferenceFiles } from '$lib/client/references.svelte';
-	import { Jobs } from '$lib/client/jobs.svelte';
+	import { ReferenceFiles } from '$lib/client/references.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import BatchRecords from '$lib/ui/references/BatchRecords.svelte';
+	import Duplicates from '$lib/ui/references/Duplicates.svelte';
+	import FileCollections from '$lib/ui/references/FileCollections.svelte';
+	import ImportedFiles from '$lib/ui/references/ImportedFiles.svelte';
 	import ImportFiles from '$lib/ui/references/ImportFiles.svelte';
+	import SaveAs from '$lib/ui/references/SaveAs.svelte';
+	import Overlap from '$lib/ui/references/Overlap.svelte';
 
-	const { enquiry } = useWorkspace();
-	const jobs = new Jobs(enquiry.id);
+	const { enquiry, dropped, vocabularies } = useWorkspace();
+	const { jobs } = enquiry;
 	const files = new ReferenceFiles(enquiry.id, () => void invalidateAll(), jobs);
+	const chosen = new ChosenFiles(enquiry.id, files);
+	const queue = new DuplicateQueue(enquiry.id, jobs, () => void invalidateAll());
+	let part = $state<'files' | 'duplicates' | 'overlap'>('files');
 	onMount(() => {
 		void files.load();
+		void queue.load();
 		void jobs.refresh();
-		return () => jobs.stop();
 	});
 	$effect(() => {
 		void jobs.list;
-		untrack(() => void files.follow());
+		untrack(() => {
+			void files.follow();
+			void queue.follow();
+		});
+	});
+	$effect(() => {
+		if (dropped.isEmpty || !enquiry.editable) return;
+		untrack(() => {
+			part = 'files';
+			files.choose(dropped.take());
+		});
+	});
+	// The button that began the import is no longer there: the focus goes on to the files.
+	$effect(() => {
+		if (files.importedHere > 0 && document.activeElement === document.body) filesHeading?.focus();
+	});
+	// Others decide on pairs, too.
+	$effect(() => {
+		if (enquiry.factsAdded > 0) untrack(() => void queue.load());
 	});
 	const list = $derived(files.list?.batches ?? []);
 	const opened = $derived(list.find((one) => one.id === files.open) ?? null);
 	const total = $derived(list.reduce((sum, one) => sum + one.read, 0));
-	const sources = $derived([
-		...new Set(enquiry.document.sources.map((one) => one.database).filter((one) => one !== ''))
-	]);
+	const sources = $derived(enquiry.document.sources.filter((one) => one.database !== ''));
 	const countsHere = $derived(files.list?.collection != null && enquiry.document.collection === files.list.collection);
+	let filesHeading = $state<HTMLElement>();
 	let removing = $state<ReferenceBatch | null>(null);
 
-	function countHere() {
-		if (files.list?.collection)
-			enquiry.edit('count on the imported records', [{ do: 'set', at: ['collection'], value: files.list.collection }]);
+	const judged = $derived(
+		[
+			{ set: 'relevant', name: 'Relevant', count: enquiry.judgements.counts.relevant },
+			{ set: 'irrelevant', name: 'Irrelevant', count: enquiry.judgements.counts.irrelevant },
+			{ set: 'known', name: 'Known articles', count: enquiry.document.articles.length }
+		].filter(({ count }) => count > 0 && enquiry.document.collection !== null)
+	);
+	const figures = $derived(queue.state?.figures ?? null);
+	const countsWorks = $derived(figures !== null && enquiry.document.collection === figures.collection);
+
+	function countOn(collection: string | null, what: string) {
+		if (collection) enquiry.edit(`count on the ${what}`, [{ do: 'set', at: ['collection'], value: collection }]);
 	}
 	$effect(() =>
 		commands.add([
@@ -48,13 +83,6 @@
 			}
 		])
 	);
-	const encodings: Readonly<Record<string, string>> = {
-		'utf-8': 'UTF-8',
-		'utf-16le': 'UTF-16',
-		'utf-16be': 'UTF-16',
-		'windows-1252': 'Windows-1252'
-	};
-	const formats: Readonly<Record<ReferenceBatch['format'], string>> = { ris: 'RIS', 'csl-json': 'CSL-JSON' };
 </script>
 
 <h1>Records</h1>
@@ -62,7 +90,10 @@
 	Import the files that your sources export. The strategy can then be counted on these records like on any collection;
 	only the people of this enquiry see them.
 </p>
-{#if enquiry.editable}<div class="mt-4"><ImportFiles {files} {sources} /></div>{/if}
+{#snippet imports()}
+	{#if enquiry.editable}<div class="mt-4"><ImportFiles {files} {sources} {vocabularies} /></div>{/if}
+{/snippet}
+{#if files.list && list.length === 0}{@render imports()}{/if}
 {#each files.others as job (job.id)}<div class="mt-3">
 		<p class="small">{job.by} imports {job.title}</p>
 		<JobProgress
@@ -79,87 +110,73 @@
 		and keywords, and choose the file above: every line of the strategy can then be counted on those records.
 	</p>
 {:else if list.length > 0}
-	<div class="flex flex-wrap gap-x-4 gap-y-2 items-center mt-6">
-		<h2>Imported files</h2>
-		<span class="soft">{formatCount(total)} records in {list.length === 1 ? 'one file' : `${list.length} files`}</span>
-		{#if countsHere}<span class="small">Lines are counted on these records.</span>
-		{:else if files.list?.collection && enquiry.editable}<button
-				class="btn preset-outlined-surface-500"
-				onclick={countHere}>Count lines on these records</button
-			>{/if}
-	</div>
-	<div class="wide mt-2">
-		<table class="table" aria-label="Imported files">
-			<thead>
-				<tr>
-					<th scope="col" class="w-[25%]">File</th>
-					<th scope="col" class="w-[17%]">Source</th>
-					<th scope="col" class="w-[150px]">Purpose</th>
-					<th scope="col" class="text-right">Stated</th>
-					<th scope="col" class="text-right">Read</th>
-					<th scope="col" class="text-right" title="Stated, and not among those read">Missing</th>
-					<th scope="col" class="text-right">Unreadable</th>
-					<th scope="col" class="w-[160px]"><span class="sr-only">Actions</span></th>
-				</tr>
-			</thead>
-			<tbody>
-				{#each list as batch (batch.id)}
-					{@const missing = missingOf(batch)}
-					<tr>
-						<td
-							><button
-								class="text-left name"
-								aria-expanded={files.open === batch.id}
-								onclick={() => void files.show(files.open === batch.id ? null : batch.id)}>{batch.fileName}</button
-							><span class="block small soft"
-								>{formats[batch.format]}, {encodings[batch.encoding] ?? batch.encoding} · {batch.by}, {batch.at.slice(
-									0,
-									10
-								)}</span
-							></td
-						>
-						<td>{batch.source}</td>
-						<td
-							>{#if enquiry.editable}<select
-									class="select w-36"
-									aria-label="Purpose of {batch.fileName}"
-									value={batch.purpose}
-									onchange={(event) =>
-										void files.changeBatch(batch, event.currentTarget.value as BatchPurpose, batch.stated)}
-									>{#each BATCH_PURPOSES as purpose (purpose)}<option value={purpose}>{purpose}</option>{/each}</select
-								>{:else}{batch.purpose}{/if}</td
-						>
-						<td class="text-right tabular-nums"
-							>{#if enquiry.editable}<input
-									class="input w-24 text-right"
-									inputmode="numeric"
-									aria-label="Records that the source of {batch.fileName} stated"
-									value={batch.stated ?? ''}
-									onchange={(event) => void files.changeStated(batch, event.currentTarget.value)}
-								/>{:else}{batch.stated === null ? '' : formatCount(batch.stated)}{/if}</td
-						>
-						<td class="text-right tabular-nums">{formatCount(batch.read)}</td>
-						<td class="text-right tabular-nums" class:bad={missing !== null && missing !== 0}
-							>{missing === null ? '' : missing < 0 ? `${formatCount(-missing)} more` : formatCount(missing)}</td
-						>
-						<td class="text-right tabular-nums" class:bad={batch.unreadable > 0}>{formatCount(batch.unreadable)}</td>
-						<td class="whitespace-nowrap text-right small">
-							<a href="/api/v1/enquiries/{enquiry.id}/batches/{batch.id}/file?as=ris" download>RIS</a>
-							<a class="ml-2" href="/api/v1/enquiries/{enquiry.id}/batches/{batch.id}/file?as=csl-json" download
-								>CSL-JSON</a
-							>
-							{#if enquiry.editable}<button
-									class="btn btn-sm hover:preset-tonal"
-									aria-label="Remove {batch.fileName}"
-									onclick={() => (removing = batch)}><Trash2 size={14} /></button
-								>{/if}
-						</td>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-	</div>
-	{#if opened}<BatchRecords batch={opened} {files} />{/if}
+	<Tabs class="mt-6" value={part} onValueChange={(details) => (part = details.value as typeof part)}>
+		<Tabs.List class="panels" aria-label="Parts of Records">
+			<Tabs.Trigger value="files">Files</Tabs.Trigger>
+			<Tabs.Trigger value="duplicates"
+				>Duplicates{figures && figures.queue > 0 ? ` (${formatCount(figures.queue)} to decide)` : ''}</Tabs.Trigger
+			>
+			<Tabs.Trigger value="overlap">Overlap of sources</Tabs.Trigger>
+		</Tabs.List>
+		<Tabs.Content value="files">
+			{@render imports()}
+			<div class="flex flex-wrap gap-x-4 gap-y-2 items-center mt-4">
+				<h2 tabindex="-1" bind:this={filesHeading}>Imported files</h2>
+				<span class="soft"
+					>{formatCount(total)} records in {list.length === 1 ? 'one file' : `${list.length} files`}</span
+				>
+				{#if countsHere}<span class="small">Lines are counted on these records.</span>
+				{:else if files.list?.collection && enquiry.editable}<button
+						class="btn preset-outlined-surface-500"
+						onclick={() => countOn(files.list?.collection ?? null, 'imported records')}
+						>Count lines on these records</button
+					>{/if}
+			</div>
+			<ImportedFiles
+				{files}
+				{list}
+				enquiry={enquiry.id}
+				editable={enquiry.editable}
+				onremove={(batch) => (removing = batch)}
+			/>
+			{#if list.length > 1 || chosen.collections.length > 0}<FileCollections
+					{chosen}
+					editable={enquiry.editable}
+					counted={enquiry.document.collection}
+					oncount={(collection) => countOn(collection.id, collection.name)}
+				/>{/if}
+			{#if opened}<BatchRecords batch={opened} {files} enquiry={enquiry.id} editable={enquiry.editable} />{/if}
+			{#if judged.length > 0}
+				<section class="mt-5" aria-label="Judged records">
+					<h2>Judged records</h2>
+					<p class="small soft mt-1">
+						Those that are in the collection that lines are counted on now, ready for screening or for a reference
+						manager.
+					</p>
+					{#each judged as { set, name, count } (set)}<div class="mt-2">
+							<h3>{name} ({formatCount(count)})</h3>
+							<SaveAs address="/api/v1/enquiries/{enquiry.id}/records/file?judged={set}" what={name.toLowerCase()} />
+						</div>{/each}
+				</section>
+			{/if}
+		</Tabs.Content>
+		<Tabs.Content value="duplicates" class="mt-3">
+			{#if part === 'duplicates'}<Duplicates
+					{queue}
+					files={list}
+					editable={enquiry.editable}
+					enquiry={enquiry.id}
+					counted={countsWorks}
+					oncount={() => countOn(figures?.collection ?? null, 'works')}
+					oncancel={(job) => void jobs.change(job, 'cancel')}
+				/>{/if}
+		</Tabs.Content>
+		<Tabs.Content value="overlap" class="mt-3">
+			{#if part === 'overlap' && figures}<Overlap {figures} />{:else if part === 'overlap'}<p class="say">
+					The overlap is known once duplicates have been looked for.
+				</p>{/if}
+		</Tabs.Content>
+	</Tabs>
 {/if}
 
 {#if removing}
@@ -181,22 +198,3 @@
 		</p>
 	</Dialog>
 {/if}
-
-<style>
-	.wide {
-		overflow-x: auto;
-	}
-	.wide :global(table) {
-		min-width: 760px;
-	}
-	.bad {
-		color: var(--fault);
-		font-weight: 700;
-	}
-	.name {
-		color: var(--link);
-		cursor: pointer;
-		text-decoration: underline;
-		overflow-wrap: anywhere;
-	}
-</style>

@@ -13,6 +13,7 @@
 	import { CursorTopic, type CursorPlace } from '$lib/client/cursor-topic';
 	import { linesWithConcepts } from '$lib/client/line-names';
 	import { RecordReading } from '$lib/client/record-reading.svelte';
+	import { CountsBySource } from '$lib/client/source-counts.svelte';
 	import { ResultFall } from '$lib/client/result-fall';
 	import Sheet from '$lib/ui/sheet/Sheet.svelte';
 	import Beam from '$lib/ui/strategy/Beam.svelte';
@@ -22,6 +23,7 @@
 	import Parts from '$lib/ui/strategy/Parts.svelte';
 	import PrintedLines from '$lib/ui/strategy/PrintedLines.svelte';
 	import Records from '$lib/ui/strategy/Records.svelte';
+	import SourceCounts from '$lib/ui/strategy/SourceCounts.svelte';
 	import Trials from '$lib/ui/strategy/Trials.svelte';
 	import Indexing from '$lib/ui/sheet/Indexing.svelte';
 	import Update from '$lib/ui/strategy/Update.svelte';
@@ -71,6 +73,7 @@
 	const PANELS = [
 		{ id: 'beam', name: 'Beam' },
 		{ id: 'kinds', name: 'Headings and words' },
+		{ id: 'sources', name: 'By source' },
 		{ id: 'trials', name: 'Trials' },
 		{ id: 'limits', name: 'Limits' },
 		{ id: 'parts', name: 'Parts and filters' },
@@ -109,6 +112,11 @@
 		const line = /^#line-(\d+)$/.exec(location.hash)?.[1];
 		if (line !== undefined) requestAnimationFrame(() => lens.goTo?.(Number(line)));
 		return () => (lens.goTo = null);
+	});
+	const bySource = new CountsBySource(enquiry.id);
+	$effect(() => {
+		const state = { revision: enquiry.revision, collection: document.collection };
+		if (panel === 'sources') return bySource.ask(state);
 	});
 	const fall = new ResultFall();
 	let fell = $state('');
@@ -331,6 +339,8 @@
 					Headings catch what authors call something else, words what is not indexed. What each contributes is shown
 					here once a line is counted.
 				</p>{/if}
+		{:else if panel === 'sources'}
+			<SourceCounts figures={bySource} {view} goto={(line) => editor?.go(line)} />
 		{:else if panel === 'trials'}
 			{#if final}<Trials
 					final={final.id}
@@ -374,27 +384,6 @@
 		font-size: 12px;
 		color: var(--soft);
 		cursor: help;
-	}
-	:global(.panels) {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0 4px;
-		border-bottom: 1px solid var(--rule);
-	}
-	:global(.panels button) {
-		padding: 6px 12px;
-		border: 1px solid transparent;
-		border-bottom: none;
-		border-radius: 4px 4px 0 0;
-		cursor: pointer;
-		color: var(--soft);
-	}
-	:global(.panels button[aria-selected='true']) {
-		color: var(--ink);
-		font-weight: 600;
-		border-color: var(--rule);
-		background: var(--sheet);
-		margin-bottom: -1px;
 	}
 	@media (max-width: 640px) {
 		.columns {

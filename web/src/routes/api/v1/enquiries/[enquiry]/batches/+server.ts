@@ -3,7 +3,7 @@ import { error } from '@sveltejs/kit';
 import { BATCH_PURPOSES, type BatchPurpose } from '$lib/contract/references';
 import { requireActor } from '$lib/server/enquiries';
 import { reply } from '$lib/server/http';
-import { beginImport, listBatches } from '$lib/server/references';
+import { beginImport, listBatches, recipeOf } from '$lib/server/references';
 
 export const GET = async ({ params }) =>
 	reply('GET /api/v1/enquiries/[enquiry]/batches', 200, await listBatches(params.enquiry));
@@ -19,14 +19,23 @@ export const POST = async ({ params, request, url, locals }) => {
 		error(422, { message: `The purpose is one of ${BATCH_PURPOSES.join(', ')}. Nothing was imported.` });
 	if (!/^\d{0,8}$/.test(stated))
 		error(422, { message: 'The number of records that the source stated is a whole number. Nothing was imported.' });
+	const name = given('recipe');
+	const recipe = name === '' ? null : await recipeOf(name);
+	if (name !== '' && !recipe)
+		error(422, {
+			message: `There is no format “${name.slice(0, 80)}” any more. Teach it again. Nothing was imported.`
+		});
 	if (!request.body) error(400, { message: 'There is no file in this request, or it is empty. Nothing was imported.' });
 	const begun = await beginImport(
 		params.enquiry,
 		{
 			fileName: fileName.slice(0, 200) || 'references',
 			source,
+			platform: given('platform').slice(0, 300),
+			recipe: recipe && { name, recipe },
 			purpose,
 			stated: stated === '' ? null : Number(stated),
+			vocabulary: given('vocabulary').slice(0, 60) || null,
 			again: given('again') === 'true'
 		},
 		request.body,

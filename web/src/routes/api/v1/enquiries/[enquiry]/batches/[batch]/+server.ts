@@ -1,7 +1,8 @@
 /** One imported file: read its records, change its purpose, remove it. */
 import { error } from '@sveltejs/kit';
 import { readBody, reply } from '$lib/server/http';
-import { changeBatch, pageOfBatch, removeBatch } from '$lib/server/references';
+import { requireActor } from '$lib/server/enquiries';
+import { beginRemoval, changeBatch, pageOfBatch } from '$lib/server/references';
 
 const ROUTE = '/api/v1/enquiries/[enquiry]/batches/[batch]' as const;
 const missing = (): never => error(404, { message: 'This file has been removed.' });
@@ -18,5 +19,7 @@ export const PUT = async ({ params, request }) => {
 	return reply(`PUT ${ROUTE}`, 200, (await changeBatch(params.enquiry, params.batch, change)) ?? missing());
 };
 
-export const DELETE = async ({ params }) =>
-	reply(`DELETE ${ROUTE}`, 200, (await removeBatch(params.enquiry, params.batch)) ?? missing());
+export const DELETE = async ({ params, locals }) => {
+	const job = await beginRemoval(params.enquiry, params.batch, requireActor(locals));
+	return reply(`DELETE ${ROUTE}`, 202, job ?? missing());
+};
