@@ -3,6 +3,7 @@
  * type and age, identifiers. Values are a string table; each has its records in one stretch of bytes.
  */
 import { ByteReader, ByteWriter } from './bytes.ts';
+import { LEFT_OUT } from './earlier.ts';
 import { StringTable } from './string-table.ts';
 
 /** Identifiers compare trimmed and without case (notation.md, section 6). */
@@ -35,15 +36,28 @@ export class AttributeBuilder {
 		row.push(record, qualifiers.length * 2 + (main ? 1 : 0), ...qualifiers);
 	}
 
-	/** Adds all that another has, with the same numbers. */
-	take(all: Attributes): void {
+	/** Adds all that another has. @param numbers by its records' numbers: those here, or {@link LEFT_OUT} */
+	take(all: Attributes, numbers: Uint32Array): void {
 		for (let number = 0; number < all.values.size; number++) {
 			const value = all.values.at(number);
-			for (const { record, main, qualifiers } of all.rows(number)) this.add(value, record, main, qualifiers);
+			for (const { record, main, qualifiers } of all.rows(number)) {
+				const here = numbers[record] as number;
+				if (here !== LEFT_OUT) this.add(value, here, main, qualifiers);
+			}
 		}
 	}
 
-	finish(): AttributeParts {
+	/** The numbers of all qualifiers that are used. */
+	qualifiers(): ReadonlySet<number> {
+		const used = new Set<number>();
+		for (const row of this.rows.values())
+			for (let at = 1; at < row.length; at += 2)
+				for (let left = (row[at] ?? 0) >>> 1; left > 0; left--) used.add(row[++at] ?? 0);
+		return used;
+	}
+
+	/** @param qualifiers by the numbers that they were added with: those that are written */
+	finish(qualifiers: Uint32Array = new Uint32Array()): AttributeParts {
 		const values = [...this.rows.keys()].sort();
 		const starts = new Uint32Array(values.length + 1);
 		const bytes = new ByteWriter();
@@ -56,7 +70,7 @@ export class AttributeBuilder {
 				const flags = row[at++] ?? 0;
 				bytes.number(record - last);
 				bytes.number(flags);
-				for (let left = flags >>> 1; left > 0; left--) bytes.number(row[at++] ?? 0);
+				for (let left = flags >>> 1; left > 0; left--) bytes.number(qualifiers[row[at++] ?? 0] ?? 0);
 				last = record;
 			}
 		});
@@ -83,11 +97,14 @@ export class IdentifierBuilder {
 		this.records.push(record);
 	}
 
-	/** Adds all that another has, with the same numbers. */
-	take(all: Attributes): void {
+	/** Adds all that another has. @param numbers by its records' numbers: those here, or {@link LEFT_OUT} */
+	take(all: Attributes, numbers: Uint32Array): void {
 		for (let number = 0; number < all.values.size; number++) {
 			const value = all.values.at(number);
-			for (const { record } of all.rows(number)) this.add(value, record);
+			for (const { record } of all.rows(number)) {
+				const here = numbers[record] as number;
+				if (here !== LEFT_OUT) this.add(value, here);
+			}
 		}
 	}
 

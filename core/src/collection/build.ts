@@ -5,7 +5,7 @@ import { foldedKey, tokenTexts } from '../text/index.ts';
 import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attributes.ts';
 import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import { stretchOf, wordsOf } from './earlier.ts';
+import { EarlierRecords, LEFT_OUT } from './earlier.ts';
 import { Interner } from './interner.ts';
 import { Kernel } from './kernel.ts';
 import { joinedIndex } from './joining.ts';
@@ -24,6 +24,8 @@ export interface BuildOptions {
 	readonly madeFrom?: string;
 	/** Its records come first, as they are; their labels must be what they were. */
 	readonly onto?: CollectionIndex;
+	/** Records of that index that do not come; those behind them move up. */
+	readonly without?: RecordSet;
 	/** Tokens after which a stretch ends; for tests. */
 	readonly stretch?: number;
 }
@@ -88,35 +90,45 @@ export class IndexBuilder {
 	private readonly entered = new NumberWriter();
 	private readonly withAbstract: number[] = [];
 	private readonly withHeadings: number[] = [];
+	private readonly earlier: EarlierRecords | null;
 
 	constructor(
 		private readonly labelOf: LabelOf,
 		private readonly options: BuildOptions = {}
 	) {
-		const { onto } = options;
-		this.stretches = new TokenStretches(this.kernel, options.stretch, onto?.size);
-		if (onto) this.take(onto);
+		const { onto, without } = options;
+		this.earlier = onto ? new EarlierRecords(onto, without ?? null) : null;
+		this.stretches = new TokenStretches(this.kernel, options.stretch, this.earlier?.size);
+		if (this.earlier) this.take(this.earlier);
 	}
 
 	/** Everything but the postings, which follow when all words are known. */
-	private take(onto: CollectionIndex): void {
-		const { sections, facts, entryPlaces, size } = onto;
+	private take(earlier: EarlierRecords): void {
+		const { index, numbers, size } = earlier;
+		const { sections, facts } = index;
 		this.size = size;
-		this.tokens = facts.tokens;
-		for (const word of wordsOf(onto)) this.words.of(word);
+		this.tokens = earlier.tokens;
+		for (const word of earlier.words()) this.words.of(word);
 		for (const name of facts.qualifiers) this.qualifier(name);
+		const { starts, places, fields } = earlier.entries();
 		// The last start is the end, which is written when all records have come.
-		this.entryStarts.more(size).set(sections.entryStarts.subarray(0, size));
-		this.entryPlaces.more(entryPlaces.length).set(entryPlaces);
-		this.entryFields.copy(sections.entryFields);
-		this.headings.take(onto.attributes('headings'));
-		this.values.take(onto.attributes('values'));
-		this.identifiers.take(onto.attributes('identifiers'));
-		for (const year of sections.years) this.years.push(year);
-		this.lengths.more(size).set(sections.lengths);
-		this.entered.more(size).set(sections.entered);
-		for (const record of onto.withAbstract) this.withAbstract.push(record);
-		for (const record of onto.withHeadings) this.withHeadings.push(record);
+		this.entryStarts.more(size).set(starts);
+		this.entryPlaces.more(places.length).set(places);
+		this.entryFields.copy(fields);
+		this.headings.take(index.attributes('headings'), numbers);
+		this.values.take(index.attributes('values'), numbers);
+		this.identifiers.take(index.attributes('identifiers'), numbers);
+		for (const year of earlier.kept(sections.years)) this.years.push(year);
+		this.lengths.more(size).set(earlier.kept(sections.lengths));
+		this.entered.more(size).set(earlier.kept(sections.entered));
+		for (const [from, to] of [
+			[index.withAbstract, this.withAbstract],
+			[index.withHeadings, this.withHeadings]
+		] as const)
+			for (const record of from) {
+				const number = numbers[record] as number;
+				if (number !== LEFT_OUT) to.push(number);
+			}
 	}
 
 	add(record: BibliographicRecord): void {
@@ -164,6 +176,15 @@ export class IndexBuilder {
 		return number;
 	}
 
+	/** The qualifiers that are used, sorted: then it does not matter which record came first. */
+	private qualifiersInOrder(): { readonly names: readonly string[]; readonly numbers: Uint32Array } {
+		const used = this.headings.qualifiers();
+		const names = [...this.qualifiers.keys()].filter((name) => used.has(this.qualifiers.get(name) ?? -1)).sort();
+		const numbers = new Uint32Array(this.qualifiers.size);
+		names.forEach((name, number) => (numbers[this.qualifiers.get(name) ?? 0] = number));
+		return { names, numbers };
+	}
+
 	/** Writes the tokens of an entry down; tells the place behind the last. */
 	private entry(text: string, field: number, from: number): number {
 		const { stretches } = this;
@@ -187,8 +208,8 @@ export class IndexBuilder {
 		const { kernel, size } = this;
 		const plain = this.words.plain();
 		const order = orderOf(plain, kernel);
-		const { onto } = this.options;
-		const earlier = onto ? stretchOf(onto, order) : null;
+		const earlier = this.earlier?.stretch(order);
+		const { names, numbers } = this.qualifiersInOrder();
 		const { pairs, places } = this.stretches.inOrder(order);
 		const index = joinedIndex(
 			{
@@ -198,11 +219,11 @@ export class IndexBuilder {
 				facts: {
 					size,
 					tokens: this.tokens,
-					qualifiers: [...this.qualifiers.keys()],
+					qualifiers: names,
 					madeFrom: this.options.madeFrom ?? ''
 				},
 				entryPlaces: this.entryPlaces.written(),
-				headings: this.headings.finish(),
+				headings: this.headings.finish(numbers),
 				values: this.values.finish(),
 				identifiers: this.identifiers.finish(),
 				rest: {
