@@ -25,7 +25,7 @@ async function demo(page: Page): Promise<string> {
 
 for (const scheme of ['light', 'dark'] as const)
 	test(`no view breaks WCAG 2.2 AA (${scheme})`, async ({ browser, baseURL }) => {
-		test.setTimeout(480_000);
+		test.setTimeout(600_000);
 		const context = await browser.newContext({
 			baseURL: baseURL ?? '',
 			colorScheme: scheme,

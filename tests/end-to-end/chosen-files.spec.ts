@@ -80,11 +80,24 @@ test('lines are counted on chosen files with duplicates merged, and on each sour
 		/TI {2}- Choirs and breath[\s\S]*?N1 {2}- Imported from Skerry \(rough search, skerry\.ris, [\d-]{10}\); Harbour \(rough search, harbour\.ris, [\d-]{10}\)/
 	);
 
+	// A file is added to the collection while lines are counted on it: its index is added to, and the line counts more.
+	await page.getByRole('link', { name: 'Records' }).click();
+	await chosen.getByRole('button', { name: 'Choose the files of Before Quay' }).click();
+	await expect(chosen.getByRole('checkbox', { name: /^skerry\.ris/ })).toBeFocused();
+	await expect(chosen.getByRole('checkbox', { name: /^harbour\.ris/ })).toBeChecked();
+	await chosen.getByRole('checkbox', { name: /^later\.ris/ }).focus();
+	await page.keyboard.press('Space');
+	await chosen.getByRole('button', { name: 'Save the files' }).click();
+	await expect(row).toContainText('skerry.ris, harbour.ris, later.ris');
+	await expect(row).toContainText(/5\s*one for each work/);
+	await page.getByRole('link', { name: 'Strategy' }).click();
+	await expect(page.locator('.right-mark .count').first()).toHaveText('3');
+
 	// A file that is removed leaves the collection, too.
 	await page.getByRole('link', { name: 'Records' }).click();
 	await page.getByRole('button', { name: 'Remove harbour.ris' }).click();
 	await page.getByRole('button', { name: 'Remove it' }).click();
-	await expect(row).toContainText(/3\s*one for each work/);
+	await expect(row).toContainText(/4\s*one for each work/);
 	await expect(row).not.toContainText('harbour.ris');
 	await page.getByRole('button', { name: 'Count lines on these records' }).click();
 	await chosen.getByRole('button', { name: 'Remove the collection Before Quay' }).click();

@@ -45,7 +45,7 @@ async function begin(page: Page, address: string): Promise<void> {
 test('starts, says that it runs, survives a restart and a lost database in mid-edit, and is backed up and restored', async ({
 	page
 }) => {
-	test.setTimeout(300_000);
+	test.setTimeout(600_000);
 	const started = await lantern('start', '--detach', '--no-demo', '--data', first);
 	const address = addressIn(started.said);
 	expect(started.code, started.said).toBe(0);
@@ -160,7 +160,7 @@ test('starts, says that it runs, survives a restart and a lost database in mid-e
 		killDatabase();
 		// The jobs end now, and cannot say so: the server goes on and waits for its database.
 		const log = () => readFileSync(join(first, 'server.log'), 'utf8');
-		await expect.poll(log, { timeout: 30_000 }).toMatch(/job-failed.*"kind":"index"/);
+		await expect.poll(log, { timeout: 60_000 }).toMatch(/job-failed.*"kind":"index"/);
 		for (let times = 0; times < 10; times++) {
 			expect((await page.request.get(`${address}/health`)).status()).toBe(503);
 			await page.waitForTimeout(200);

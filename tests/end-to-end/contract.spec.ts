@@ -57,7 +57,7 @@ const line = (id: string, source: string) => ({
 });
 
 test('requests of a program are answered as they are described', async () => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	const owner = await somebody(address, 'Programmer');
 	const other = await somebody(address, 'Reader');
 	const asker = new Asker(owner.context);
@@ -184,7 +184,14 @@ test('requests of a program are answered as they are described', async () => {
 		status: 202
 	});
 	expect(await settled(owner.context, gathering.id)).toMatchObject({ state: 'done', outcome: { records: 2 } });
-	await asker.ask('DELETE', `${E}/collections/[collection]`, { path: { ...path, collection: gathering.subject } });
+	const gathered = { ...path, collection: gathering.subject };
+	const changing = await asker.ask<{ id: string }>('PUT', `${E}/collections/[collection]`, {
+		path: gathered,
+		data: { name: 'Quay, every record', batches: [pair.subject], merged: false },
+		status: 202
+	});
+	expect(await settled(owner.context, changing.id)).toMatchObject({ state: 'done', outcome: { records: 2 } });
+	await asker.ask('DELETE', `${E}/collections/[collection]`, { path: gathered });
 	const removal = await asker.ask<{ id: string }>('DELETE', `${E}/batches/[batch]`, { path: batch, status: 202 });
 	expect(await settled(owner.context, removal.id)).toMatchObject({ state: 'done', outcome: { records: 2 } });
 

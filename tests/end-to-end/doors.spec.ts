@@ -76,6 +76,7 @@ const TABLE: readonly Row[] = [
 	['PUT', `${A}/batches/[batch]`, EDITORS, '', { purpose: 'run', stated: null }],
 	['DELETE', `${A}/batches/[batch]`, EDITORS],
 	['POST', `${A}/collections`, EDITORS, '', {}],
+	['PUT', `${A}/collections/[collection]`, EDITORS, '', {}],
 	['DELETE', `${A}/collections/[collection]`, EDITORS],
 	['GET', `${A}/batches/[batch]/headings`, MEMBERS, '?vocabulary=skerry'],
 	['POST', `${A}/batches/[batch]/headings`, EDITORS, '', {}],
@@ -284,7 +285,7 @@ function seenOf(status: number, to: string): Seen {
 }
 
 test('every door opens to whom the table says, and to nobody else', async () => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	const owner = await somebody(address, 'Owner');
 	const people: Record<Kind, Person | null> = {
 		stranger: null,

@@ -104,7 +104,7 @@ test('Enter behind a heading that was typed whole keeps it as typed', async ({ p
 test('roles, figures by kind and the result are those of the text, typed key by key; a scratch line does not become the result', async ({
 	page
 }) => {
-	test.setTimeout(150_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await types(page, '{Anxiety >}\nanxi* OR worr*\n#1 OR #2\nmusic*\n#3 AND #4\n#5 AND yr:2015-');
 	await rests(page);
@@ -128,7 +128,7 @@ test('roles, figures by kind and the result are those of the text, typed key by 
 });
 
 test('a limit that is switched off passes on what it limits, and the sheet says so', async ({ page }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await types(page, 'delir*\nlight*\n#1 AND #2\n#3 AND yr:2000-\n#4 AND la:english');
 	await rests(page);
@@ -265,7 +265,7 @@ test('a part of the question is placed with the keyboard, without a concept for 
 test('concepts typed by hand in the sheet: their joinings follow, one is left out and comes back as it was, and the dossier says the same', async ({
 	page
 }) => {
-	test.setTimeout(150_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await types(page, 'anxi*\nworr*\nmusic*\n#1 OR #2\n#4 AND #3\n#5 AND yr:2000-');
 	await rests(page);

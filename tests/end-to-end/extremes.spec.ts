@@ -100,7 +100,7 @@ test('long texts, names from right to left, 40 concepts, 300 lines and 2,000 hea
 	page,
 	baseURL
 }) => {
-	test.setTimeout(300_000);
+	test.setTimeout(600_000);
 	await signUp(page);
 	const maker = await somebody(baseURL ?? '');
 	const empty = await newEnquiry(maker);

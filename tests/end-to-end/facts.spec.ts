@@ -17,7 +17,7 @@ test.describe('an installation of before', () => {
 	let enquiry = '';
 
 	test.beforeAll(async () => {
-		test.setTimeout(180_000);
+		test.setTimeout(360_000);
 		psql('lantern', '-c', `create database ${database}`);
 		psql(database, '-q', '-f', join(import.meta.dirname, 'before-facts.sql'));
 		enquiry = psql(database, '-c', 'select id from enquiries');
@@ -173,7 +173,7 @@ test('verdicts given without a connection are kept in the browser and saved afte
 	page,
 	context
 }) => {
-	test.setTimeout(90_000);
+	test.setTimeout(600_000);
 	await sheetWithRecords(page);
 	await page.route('**/judgements', (route) => route.abort());
 	await relevant(page, 0).click();
@@ -186,7 +186,7 @@ test('verdicts given without a connection are kept in the browser and saved afte
 	await later.clock.install({ time: Date.now() + 30_000 });
 	await later.goto(url);
 	await later.clock.resume();
-	await expect(count(later, 2)).toHaveText('1', { timeout: 20_000 });
+	await expect(count(later, 2)).toHaveText('1', { timeout: 60_000 });
 });
 
 test('a run with wrong counts is withdrawn, leaves the dossier, and can be restored; a file carries it all', async ({

@@ -34,7 +34,7 @@ const ris = [
 test('candidates of a rough line are worked through by keys, go to concepts, and decisions survive the next gleaning', async ({
 	page
 }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(360_000);
 	await countedOnOwnRecords(page, 'Does singing ease breathlessness?', 'Harbour', ris);
 	await page.getByRole('link', { name: 'Glean' }).click();
 	await expect(page.getByText('Nothing was gleaned yet.')).toBeVisible();
@@ -56,7 +56,7 @@ test('candidates of a rough line are worked through by keys, go to concepts, and
 	await page.getByRole('link', { name: 'Glean' }).click();
 	await page.getByLabel('Records to glean from').selectOption({ label: 'Records of line 1' });
 	await page.getByRole('button', { name: 'Glean', exact: true }).click();
-	await expect(page.getByText(/candidates? from 48 records/)).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText(/candidates? from 48 records/)).toBeVisible({ timeout: 60_000 });
 	const list = page.getByRole('listbox', { name: 'Candidates' });
 	const option = (name: string) => list.getByRole('option').filter({ hasText: new RegExp(`^\\s*${name}`) });
 	await expect(option('breathlessness')).toBeVisible();
@@ -91,7 +91,7 @@ test('candidates of a rough line are worked through by keys, go to concepts, and
 	await expect(page.getByRole('heading', { name: 'Glean', level: 1 })).toBeVisible();
 	await expect(option('lung disease')).toHaveCount(0);
 	await page.getByRole('button', { name: 'Glean again' }).click();
-	await expect(page.getByRole('button', { name: 'Glean again' })).toBeEnabled({ timeout: 30_000 });
+	await expect(page.getByRole('button', { name: 'Glean again' })).toBeEnabled({ timeout: 60_000 });
 	await expect(option('breathlessness')).toHaveCount(0);
 	await page.getByText('Decided', { exact: true }).click();
 	await expect(option('lung disease')).toContainText('parked');

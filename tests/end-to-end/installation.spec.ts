@@ -38,7 +38,7 @@ async function signIn(page: Page): Promise<void> {
 const loader = (page: Page, what: string) => page.locator('details').filter({ hasText: what });
 
 test('a vocabulary and a collection come in by file, serve an enquiry, and go again', async ({ page }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(360_000);
 	await signIn(page);
 	await page.getByRole('link', { name: 'Load, compare, remove' }).click();
 	await expect(page).toHaveURL(/vocabularies$/);

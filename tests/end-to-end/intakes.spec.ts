@@ -197,7 +197,7 @@ test('every form goes out and comes in again, and a file belongs to one person',
 });
 
 test('a file above the ceiling is refused, and nothing stays of it', async () => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	const who = await somebody(address);
 	const path = join(tmpdir(), `lantern-too-large-${process.pid}.nt`);
 	try {

@@ -212,7 +212,7 @@ test.describe('a server that is killed', () => {
 	});
 
 	test('leaves its run to the next, which keeps it once; one that kills three servers is given up', async () => {
-		test.setTimeout(240_000);
+		test.setTimeout(600_000);
 		const first = await start();
 		const owner = await somebody(first.address, 'Ada Fenwell');
 		const { id, profile } = await withSource(owner, place);
@@ -251,7 +251,7 @@ test.describe('a server that is killed', () => {
 });
 
 test('a vocabulary is read at one server and its reading cancelled at the other', async ({ page }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	const other = await startServer();
 	try {
 		const who = await somebody(address);

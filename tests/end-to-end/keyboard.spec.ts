@@ -46,7 +46,7 @@ class Hands {
 test('an enquiry goes from an empty desk to its dossier by keyboard alone, with fewer than 107 keys beside text', async ({
 	page
 }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(360_000);
 	await signUp(page);
 	const hands = new Hands(page);
 

@@ -121,10 +121,10 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await page.locator('.cm-content').click();
 	await page.keyboard.type('breath* AND (sing* OR choir* OR song*)', KEYS);
-	await expect(page.locator('.right-mark .count').first()).toHaveText('2', { timeout: 20_000 });
+	await expect(page.locator('.right-mark .count').first()).toHaveText('2', { timeout: 60_000 });
 	await page.reload();
 	await expect(page.getByText('Counts: Records of this enquiry, 5')).toBeVisible();
-	await expect(page.locator('.right-mark .count').first()).toHaveText('2', { timeout: 20_000 });
+	await expect(page.locator('.right-mark .count').first()).toHaveText('2', { timeout: 60_000 });
 
 	// A further file is added to the index; when a file is removed, what is behind it is indexed anew.
 	const indexed = () =>
@@ -141,14 +141,14 @@ test('three files from two sources: numbers, a wrong encoding, a file that is no
 	await page.getByRole('button', { name: 'Import this file' }).click();
 	await expect(table.getByRole('row')).toHaveCount(5);
 	await page.getByRole('link', { name: 'Strategy' }).click();
-	await expect(page.locator('.right-mark .count').first()).toHaveText('3', { timeout: 20_000 });
+	await expect(page.locator('.right-mark .count').first()).toHaveText('3', { timeout: 60_000 });
 	expect(indexed()).toBe('5|6');
 	await page.getByRole('link', { name: 'Records' }).click();
 	await page.getByRole('button', { name: 'Remove skerry.ris' }).click();
 	await page.getByRole('button', { name: 'Remove it' }).click();
 	await expect(table.getByRole('row')).toHaveCount(4);
 	await page.getByRole('link', { name: 'Strategy' }).click();
-	await expect(page.locator('.right-mark .count').first()).toHaveText('1', { timeout: 20_000 });
+	await expect(page.locator('.right-mark .count').first()).toHaveText('1', { timeout: 60_000 });
 	expect(indexed()).toBe('0|3');
 });
 

@@ -31,7 +31,7 @@ const source = (page: Page, name: RegExp) => page.getByRole('group', { name: 'So
 test('the demo stands in five syntaxes; decisions are taken; what is lost on the works of both sources is told by line and mended; it is run by connection', async ({
 	page
 }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(360_000);
 	await copyOfDemo(page);
 	for (const name of [/Skerry/, /Tidewater/, /Corran/, /Wherry/, /Fairway/])
 		await expect(source(page, name)).toBeVisible();
@@ -151,7 +151,7 @@ const EXAMPLES: Readonly<Record<string, string>> = {
 test('a platform is taught from nothing by its examples, saved, used on another question, and changed into a second version', async ({
 	page
 }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	const owner = await signUp(page);
 	const name = `Jetty File ${owner.slice(0, 6)}`;
 	await page.goto('/profiles');

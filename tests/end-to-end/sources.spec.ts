@@ -74,7 +74,7 @@ for (const profile of SOURCES)
 	test(`${profile}: written, run by connection, compared; what a wrong line loses is told and mended`, async ({
 		page
 	}) => {
-		test.setTimeout(90_000);
+		test.setTimeout(600_000);
 		// Another collection than the source's own, so that there is something to compare.
 		const [joining, broken] = profile === 'fairway' ? ['OR', 2] : ['AND', 1];
 		await ownEnquiry(page, profile === 'skerry' ? 'tidewater' : 'skerry', joining);

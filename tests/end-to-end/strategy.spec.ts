@@ -45,7 +45,7 @@ const DEMO = [
 test('the demo strategy is built from nothing by keyboard alone; a line comes in the middle and moves; undo goes back to the start, also after a reload', async ({
 	page
 }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	await sheet(page, 'Does daylight in intensive care lower delirium?');
 	await type(page, DEMO);
 	await settled(page);
@@ -114,7 +114,7 @@ async function goTo(page: Page, line: number, withNext: boolean): Promise<void> 
 test('line by line with the mouse: assembled, spread and gathered with the same result, folded, tried, limited, kept as a version', async ({
 	page
 }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await page.getByRole('link', { name: 'Brief' }).click();
 	for (const [part, text, letter, words] of [
@@ -392,7 +392,7 @@ test('a filter is measured, brought in below the result with its name, and says 
 test('a block of 60,000 characters is typed in like any other: brackets close, keys land where the cursor is, undo takes them back', async ({
 	page
 }) => {
-	test.setTimeout(240_000);
+	test.setTimeout(600_000);
 	const block = Array.from({ length: 5_000 }, (_, at) => `singing${at}`).join(' OR ');
 	expect(block.length).toBeGreaterThan(60_000);
 	await sheet(page);

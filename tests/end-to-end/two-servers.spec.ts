@@ -39,7 +39,7 @@ async function sheet(page: Page): Promise<void> {
 const count = (page: Page, line: number) => page.locator('.right-mark .count').nth(line - 1);
 
 test('what is typed at one is seen and counted at the other, both ways, and so is who is there', async ({ page }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await types(page, 'music*\nanxi*');
 	await saved(page);
@@ -72,7 +72,7 @@ test('what is typed at one is seen and counted at the other, both ways, and so i
 test('behind a proxy that gives each request to any server, one types, is counted and is seen as with one', async ({
 	page
 }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	let turn = 0;
 	const given = new Map<string, number>();
 	// Streams stay where they are opened; every other request goes to the other server, save each third.
@@ -101,13 +101,20 @@ test('behind a proxy that gives each request to any server, one types, is counte
 	await expect(second.getByRole('note', { name: 'Nell Hathersage is on this line' })).toBeVisible();
 	// What comes beside the counts has come, too, and all of it went where the stream is not.
 	await expect(page.locator('figure.beam')).toBeVisible();
-	for (const what of ['POST look', 'PUT presence', 'PUT stream', 'POST edits'])
-		expect(given.get(what) ?? 0, what).toBeGreaterThan(0);
+	// Which request goes where is chance: the cursor moves on until each kind has been at the other server.
+	await expect(async () => {
+		await page.keyboard.press('ArrowUp');
+		await types(page, 'a');
+		await page.keyboard.press('Backspace');
+		await saved(page);
+		for (const what of ['POST look', 'PUT presence', 'PUT stream', 'POST edits'])
+			expect(given.get(what) ?? 0, what).toBeGreaterThan(0);
+	}).toPass();
 	await page.unrouteAll({ behavior: 'ignoreErrors' });
 });
 
 test('a connection that is lost between them loses no edit: windows catch up', async ({ page }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(360_000);
 	await sheet(page);
 	await types(page, 'music*');
 	await saved(page);
@@ -203,7 +210,7 @@ test('who is removed, closed or signed out at one is refused by the other, which
 });
 
 test('tries of a password at one are counted at the other, and a minute later it may be tried again', async () => {
-	test.setTimeout(150_000);
+	test.setTimeout(360_000);
 	const strict = await startServer('lantern', true, { LANTERN_SIGN_INS_PER_MINUTE: '3' });
 	try {
 		const who = await somebody(address, 'Ada Fenwell');

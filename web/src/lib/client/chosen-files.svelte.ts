@@ -19,6 +19,8 @@ export class ChosenFiles {
 	/** As typed; null while nobody has changed what is proposed. */
 	private typed = $state<string | null>(null);
 	fault = $state('');
+	/** The collection whose files are being changed; null while a new one is being made. */
+	changing = $state.raw<FileCollection | null>(null);
 
 	constructor(
 		private readonly enquiry: string,
@@ -66,16 +68,33 @@ export class ChosenFiles {
 		this.picked = picked;
 	}
 
-	async make(): Promise<void> {
-		if (!this.canMake) return;
-		const answer = await callServer('POST /api/v1/enquiries/[enquiry]/collections', {
-			path: { enquiry: this.enquiry },
-			body: { name: this.name.trim(), batches: this.batches.map(({ id }) => id), merged: this.merged }
-		});
-		this.fault = answer.ok ? '' : answer.fault;
-		if (!answer.ok) return;
+	/** Shows the files of a collection, to pick others. */
+	change(collection: FileCollection): void {
+		this.changing = collection;
+		this.picked = new Set(collection.batches);
+		this.merged = collection.merged;
+		this.typed = collection.name;
+	}
+	/** Nothing is picked, and nothing was changed. */
+	leave(): void {
+		this.changing = null;
 		this.picked = new Set();
 		this.typed = null;
+	}
+
+	/** Makes the collection, or saves what was changed of one. */
+	async make(): Promise<void> {
+		if (!this.canMake) return;
+		const body = { name: this.name.trim(), batches: this.batches.map(({ id }) => id), merged: this.merged };
+		const answer = this.changing
+			? await callServer('PUT /api/v1/enquiries/[enquiry]/collections/[collection]', {
+					path: { enquiry: this.enquiry, collection: this.changing.id },
+					body
+				})
+			: await callServer('POST /api/v1/enquiries/[enquiry]/collections', { path: { enquiry: this.enquiry }, body });
+		this.fault = answer.ok ? '' : answer.fault;
+		if (!answer.ok) return;
+		this.leave();
 		await this.files.jobs.refresh();
 	}
 
@@ -85,6 +104,7 @@ export class ChosenFiles {
 		});
 		this.fault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
+		if (this.changing?.id === id) this.leave();
 		this.files.list = answer.value;
 		this.files.matched();
 	}

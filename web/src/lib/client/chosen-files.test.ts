@@ -56,6 +56,27 @@ describe('chosen files', () => {
 		model.name = ' ';
 		expect(model.canMake).toBe(false);
 	});
+	it('are changed later: others are picked, and what is saved is the collection with its new files', async () => {
+		const collection = { id: 'files-1', name: 'One', batches: ['a'], merged: false, size: 3 };
+		const { model, files } = chosen([batch('b'), batch('a')], [collection]);
+		model.change(collection);
+		expect([model.name, model.merged, model.batches.map(({ id }) => id)]).toEqual(['One', false, ['a']]);
+		model.pick('b', true);
+		const asked = serve(() => ({ id: 'job' }));
+		await model.make();
+		expect(asked).toMatchObject([
+			{
+				method: 'PUT',
+				path: '/api/v1/enquiries/e/collections/files-1',
+				body: { name: 'One', batches: ['a', 'b'], merged: false }
+			}
+		]);
+		expect([model.changing, model.batches, model.name]).toEqual([null, [], '']);
+		expect(files.jobs.refresh).toHaveBeenCalledOnce();
+		model.change(collection);
+		model.leave();
+		expect([model.changing, model.batches]).toEqual([null, []]);
+	});
 	it('stay chosen where the server refuses, with the reason', async () => {
 		const { model } = chosen([batch('a')]);
 		serve(() => 409);

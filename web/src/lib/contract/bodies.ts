@@ -66,16 +66,19 @@ export const gleaningRequest = closed({
 	hidden: text(20_000)
 });
 
+const chosenFiles = closed({
+	name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' },
+	batches: { type: 'array', minItems: 1, maxItems: 1_000, items: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
+	merged: { type: 'boolean' }
+});
+
 export const BODIES = {
 	'PUT /api/v1/enquiries/[enquiry]/batches/[batch]': closed({
 		purpose: { enum: BATCH_PURPOSES },
 		stated: { type: ['integer', 'null'], minimum: 0, maximum: 99_999_999 }
 	}),
-	'POST /api/v1/enquiries/[enquiry]/collections': closed({
-		name: { type: 'string', minLength: 1, maxLength: 200, pattern: '\\S' },
-		batches: { type: 'array', minItems: 1, maxItems: 1_000, items: { type: 'string', maxLength: 40 } },
-		merged: { type: 'boolean' }
-	}),
+	'POST /api/v1/enquiries/[enquiry]/collections': chosenFiles,
+	'PUT /api/v1/enquiries/[enquiry]/collections/[collection]': chosenFiles,
 	'PUT /api/v1/recipes/[recipe]': recipeSchema,
 	'POST /api/v1/enquiries/[enquiry]/batches/[batch]/headings': closed({
 		vocabulary: { type: ['string', 'null'], minLength: 1, maxLength: 60 },

@@ -158,6 +158,10 @@ export interface ReferencesApi {
 	/** Make a collection of some files, by a job. It is put together again whenever one of the files changes. */
 	'POST /api/v1/enquiries/[enquiry]/collections': { body: FileCollectionRequest; answers: { 202: JobView } };
 	/** Remove a collection of chosen files; the files stay. */
+	'PUT /api/v1/enquiries/[enquiry]/collections/[collection]': {
+		body: FileCollectionRequest;
+		answers: { 202: JobView };
+	};
 	'DELETE /api/v1/enquiries/[enquiry]/collections/[collection]': { answers: { 200: ReferenceBatches } };
 	/** Its records as a file, with every field of the original. */
 	'GET /api/v1/enquiries/[enquiry]/batches/[batch]/file': {

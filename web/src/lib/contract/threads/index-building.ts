@@ -6,7 +6,7 @@ export interface BuilderData {
 }
 
 export type BuilderMessage =
-	| { readonly do: 'begin'; readonly onto: SharedArrayBuffer | null }
+	| { readonly do: 'begin'; readonly onto: SharedArrayBuffer | null; readonly without: Uint32Array | null }
 	| { readonly do: 'add'; readonly texts: readonly string[] }
 	| { readonly do: 'finish' };
 
@@ -22,6 +22,7 @@ export const builderMessageSchema = {
 	properties: {
 		do: { enum: ['begin', 'add', 'finish'] },
 		onto: {},
+		without: {},
 		texts: { type: 'array', items: { type: 'string' } }
 	},
 	if: { properties: { do: { const: 'add' } } },

@@ -5,6 +5,7 @@ import type { CommonValues } from '$lib/contract/records';
 import { catalogue, type CatalogueCollection, database, forgetCatalogue } from '$lib/server/database';
 import { RecordDigest } from '$lib/server/computing';
 import { compileValidator, faultOf, type Actor } from '$lib/server/http';
+import { leftOut } from './changes';
 import { allowBuilding, closeIndex, indexesComeFrom, openIndex, type IndexSource, type OpenIndex } from './indexes';
 
 import { openVocabulary } from '$lib/server/vocabularies';
@@ -140,53 +141,6 @@ export const ownCollectionOf = (enquiry: string): string => `own-${enquiry}`;
 /** The name of the collection of an enquiry’s works: its references, one record for all of a work. */
 export const worksCollectionOf = (enquiry: string): string => `works-${enquiry}`;
 
-/** Changes that are remembered; an index that is older is built anew. */
-const CHANGES = 40;
-interface Change {
-	/** When the collection had been loaded before, as the catalogue says it. */
-	readonly before: string;
-	/** The number of the first record that changed. */
-	readonly from: number;
-}
-const areChanges = compileValidator<readonly Change[]>({
-	type: 'array',
-	items: {
-		type: 'object',
-		required: ['before', 'from'],
-		additionalProperties: false,
-		properties: { before: { type: 'string' }, from: { type: 'integer', minimum: 0 } }
-	}
-});
-interface ChangesRow {
-	loaded_at: Date;
-	changes: unknown;
-}
-
-/**
- * What is to be written of a collection when records of it change, so that its index need not be built anew for those before.
- * The row must be locked.
- * @param from the number of the first record that changes
- */
-export async function changedFrom(
-	transaction: Knex.Transaction,
-	id: string,
-	from: number
-): Promise<{ readonly changes: string; readonly loaded_at: Knex.Raw }> {
-	const row = await transaction('collections').where({ id }).first<ChangesRow | undefined>('loaded_at', 'changes');
-	const changes = row && areChanges(row.changes) ? row.changes : [];
-	const added = row ? [...changes, { before: row.loaded_at.toISOString(), from }] : [];
-	// The clock and not the start of the transaction: of two that wait for each other, each has a time of its own.
-	return { changes: JSON.stringify(added.slice(-CHANGES)), loaded_at: transaction.raw('clock_timestamp()') };
-}
-
-/** True where the first records of a collection are what they were when it was loaded at a time. */
-async function areUnchanged(id: string, size: number, since: string): Promise<boolean> {
-	const row = await database('collections').where({ id }).first<ChangesRow | undefined>('changes');
-	if (!row || !areChanges(row.changes)) return false;
-	const first = row.changes.findIndex(({ before }) => before === since);
-	return first >= 0 && row.changes.slice(first).every(({ from }) => from >= size);
-}
-
 /** After records have come into a collection, or gone: the next question sees it as it is now. */
 export async function collectionChanged(id: string): Promise<void> {
 	forgetCatalogue();
@@ -320,11 +274,11 @@ async function describe(
 			size: entry.size,
 			madeFrom,
 			labels,
-			begins: ({ size, madeFrom: before }) => {
+			leftOut: ({ size, madeFrom: before }) => {
 				const [loaded = '', ...labelled] = before.split('; ');
 				return labelled.every((stamp) => madeFrom.split('; ').slice(1).includes(stamp)) && loaded.startsWith(`${id} `)
-					? areUnchanged(id, size, loaded.slice(id.length + 1))
-					: Promise.resolve(false);
+					? leftOut(id, size, loaded.slice(id.length + 1))
+					: Promise.resolve(null);
 			},
 			texts: (from) => textsOf(id, from)
 		}

@@ -1,7 +1,6 @@
 /** Collections of records and their indexes. */
 export {
 	indexAgain,
-	changedFrom,
 	collectionChanged,
 	digestCollection,
 	isShipped,
@@ -22,4 +21,5 @@ export {
 	type RecordBatch,
 	type OpenCollection
 } from './collections';
+export { changedFrom, removeRecords } from './changes';
 export { buildingShare, isStopped, stopBuilding } from './indexes';

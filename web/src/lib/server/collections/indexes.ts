@@ -6,7 +6,7 @@ import { mkdir, open as openFile, rename, rm, writeFile } from 'node:fs/promises
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { CollectionIndex, type IndexFacts } from '@wide-lantern/core';
+import { CollectionIndex, type IndexFacts, type RecordSet } from '@wide-lantern/core';
 import type { JobState } from '$lib/contract/jobs';
 import { AskedThread, computing, giveWay } from '$lib/server/computing';
 import {
@@ -46,8 +46,8 @@ export interface IndexSource {
 	/** Changes with the records and with the vocabularies whose labels are indexed. */
 	readonly madeFrom: string;
 	readonly labels: () => Readonly<Record<string, string>>;
-	/** True where an earlier index holds the first records as they are, with the same labels, so that it can be added to. */
-	readonly begins: (earlier: Pick<IndexFacts, 'size' | 'madeFrom'>) => Promise<boolean>;
+	/** Records of an earlier index that have left or changed; null where the labels have changed, or nothing is known of what has. */
+	readonly leftOut: (earlier: Pick<IndexFacts, 'size' | 'madeFrom'>) => Promise<RecordSet | null>;
 	/** The records from a number on as JSON texts, in their order. */
 	readonly texts: (from: number) => AsyncIterable<readonly string[]>;
 }
@@ -241,7 +241,8 @@ async function build(job: RunningJob<IndexRequest>) {
 	const builder = new Builder({ madeFrom: source.madeFrom, labels: source.labels() }, job.signal);
 	let kept: number;
 	try {
-		kept = await builder.begin(await earlierOf(source));
+		const earlier = await earlierOf(source);
+		kept = await builder.begin(earlier?.buffer ?? null, earlier?.without.bits ?? null);
 		for await (const texts of source.texts(kept)) {
 			const began = performance.now();
 			job.progress('indexing', await builder.add(texts), source.size);
@@ -255,12 +256,15 @@ async function build(job: RunningJob<IndexRequest>) {
 }
 
 /** The index in the file where it can be added to; null where all records are to be read. */
-async function earlierOf(source: IndexSource): Promise<SharedArrayBuffer | null> {
+async function earlierOf(
+	source: IndexSource
+): Promise<{ readonly buffer: SharedArrayBuffer; readonly without: RecordSet } | null> {
 	const buffer = await readIndex(source.id);
 	if (!buffer) return null;
 	// Whether it is whole is for the thread to see.
 	const opened = CollectionIndex.open(buffer, true);
-	return opened.ok && (await source.begins(opened.index.facts)) ? buffer : null;
+	const without = opened.ok ? await source.leftOut(opened.index.facts) : null;
+	return without && { buffer, without };
 }
 
 const isAnswer = compileValidator<BuilderAnswer>(builderAnswerSchema);
@@ -276,10 +280,11 @@ class Builder {
 	/**
 	 * Must come first.
 	 * @param onto an index that is added to
+	 * @param without the bits of its records that have left or changed
 	 * @returns how many of its records are kept: none where it is damaged
 	 */
-	async begin(onto: SharedArrayBuffer | null): Promise<number> {
-		const answer = await this.ask({ do: 'begin', onto });
+	async begin(onto: SharedArrayBuffer | null, without: Uint32Array | null): Promise<number> {
+		const answer = await this.ask({ do: 'begin', onto, without });
 		if (answer.outcome !== 'added') throw UNEXPECTED;
 		return answer.done;
 	}

@@ -1,7 +1,13 @@
 /** A thread that builds an index: records come as texts and are checked here; the index goes back whole. */
 import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
-import { CollectionIndex, IndexBuilder, recordSchema, type BibliographicRecord } from '@wide-lantern/core/computing';
+import {
+	CollectionIndex,
+	IndexBuilder,
+	RecordSet,
+	recordSchema,
+	type BibliographicRecord
+} from '@wide-lantern/core/computing';
 import { Ajv } from 'ajv';
 import {
 	builderMessageSchema,
@@ -22,14 +28,16 @@ let builder: IndexBuilder | null = null;
 let done = 0;
 
 /** A damaged index is not added to: all records will come. */
-function begin(buffer: SharedArrayBuffer | null): BuilderAnswer {
+function begin(buffer: SharedArrayBuffer | null, bits: Uint32Array | null): BuilderAnswer {
 	const opened = buffer ? CollectionIndex.open(buffer) : null;
 	const onto = opened?.ok ? opened.index : null;
+	const without = onto && bits && RecordSet.from(onto.size, bits);
 	builder = new IndexBuilder((vocabulary, heading) => labels[`${vocabulary}:${heading}`], {
 		madeFrom,
-		...(onto && { onto })
+		...(onto && { onto }),
+		...(without && { without })
 	});
-	done = onto?.size ?? 0;
+	done = (onto?.size ?? 0) - (without?.count() ?? 0);
 	return { outcome: 'added', done };
 }
 
@@ -49,7 +57,7 @@ function add(builder: IndexBuilder, texts: readonly string[]): BuilderAnswer {
 
 function answer(message: unknown): BuilderAnswer {
 	if (!isMessage(message)) return { outcome: 'failed', message: 'The builder was sent something else.' };
-	if (message.do === 'begin') return begin(message.onto);
+	if (message.do === 'begin') return begin(message.onto, message.without);
 	if (!builder) return { outcome: 'failed', message: 'The builder was sent something before it began.' };
 	if (message.do === 'add') return add(builder, message.texts);
 	return { outcome: 'built', buffer: builder.finish().buffer as SharedArrayBuffer };

@@ -82,6 +82,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`PUT ${API}/batches/[batch]`]: 'editor',
 	[`DELETE ${API}/batches/[batch]`]: 'editor',
 	[`POST ${API}/collections`]: 'editor',
+	[`PUT ${API}/collections/[collection]`]: 'editor',
 	[`DELETE ${API}/collections/[collection]`]: 'editor',
 	[`GET ${API}/batches/[batch]/file`]: 'reader',
 	[`GET ${API}/batches/[batch]/headings`]: 'reader',

@@ -194,9 +194,15 @@ export async function addBatch(
 
 /**
  * Updates what the collection says of itself after its batches have changed; without records it is removed.
- * @param from the number of the first record that was added, changed or removed; null where none was
+ * @param from the number of the first record that was added or changed; null where none was
+ * @param without the numbers, as they were, of records that were removed, ascending
  */
-export async function seal(transaction: Knex.Transaction, enquiry: string, from: number | null): Promise<void> {
+export async function seal(
+	transaction: Knex.Transaction,
+	enquiry: string,
+	from: number | null,
+	without: readonly number[] = []
+): Promise<void> {
 	const collection = ownCollectionOf(enquiry);
 	const rows = await transaction<BatchRow>('batches')
 		.where({ enquiry_id: enquiry })
@@ -219,7 +225,7 @@ export async function seal(transaction: Knex.Transaction, enquiry: string, from:
 			digest,
 			vocabularies,
 			taken_on: transaction.fn.now(),
-			...(await changedFrom(transaction, collection, from ?? size))
+			...(await changedFrom(transaction, collection, from ?? size, without))
 		});
 }
 

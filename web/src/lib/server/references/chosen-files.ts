@@ -8,14 +8,13 @@ import type { Knex } from 'knex';
 import { hasEnded, type JobOutcomes, type JobView } from '$lib/contract/jobs';
 import type { FileCollection, FileCollectionRequest } from '$lib/contract/references';
 import { collectionChanged, ownCollectionOf } from '$lib/server/collections';
-import { giveWay } from '$lib/server/computing';
-import { database } from '$lib/server/database';
+import { database, forgetCatalogue } from '$lib/server/database';
 import { compileValidator, type Actor } from '$lib/server/http';
 import { beginJob, defineJob, jobRow, JobRefused, type JobResult, type RunningJob } from '$lib/server/jobs';
 import { Linker } from './linker-thread';
 import { isCompared } from './export';
 import { afterLinking, beginLinking } from './linking';
-import { storeWorks } from './works';
+import { storeGathered } from './works';
 
 type Outcome = JobOutcomes['gathering'];
 interface Request extends FileCollectionRequest {
@@ -26,8 +25,6 @@ interface Request extends FileCollectionRequest {
 
 /** Collections of chosen files of one enquiry. */
 const MOST = 30;
-/** Records that are copied at once. */
-const PART = 2_000;
 /** Milliseconds between two looks at a comparison that is under way. */
 const LOOK = 400;
 
@@ -81,17 +78,7 @@ export async function addFileCollection(
 	by: Pick<Actor, 'id' | 'name'>
 ): Promise<Chosen> {
 	const wanted = [...new Set(batches)];
-	const held = await database('batches')
-		.where({ enquiry_id: enquiry })
-		.whereIn('id', wanted)
-		.where('read', '>', 0)
-		.select<{ id: string }[]>('id');
-	if (held.length < wanted.length)
-		return {
-			ok: false,
-			status: 404,
-			message: 'One of these files has been removed, or holds no record. Nothing was made.'
-		};
+	if (!(await areHeld(enquiry, wanted))) return { ok: false, status: 404, message: `${NOT_HELD} Nothing was made.` };
 	if ((await rowsOf(enquiry)).length >= MOST)
 		return {
 			ok: false,
@@ -104,6 +91,37 @@ export async function addFileCollection(
 		ok: true,
 		job: await beginJob(gatheringJob, { request, subject: collection, title: request.name, by, enquiry })
 	};
+}
+
+const NOT_HELD = 'One of these files has been removed, or holds no record.';
+async function areHeld(enquiry: string, batches: readonly string[]): Promise<boolean> {
+	const held = await database('batches')
+		.where({ enquiry_id: enquiry })
+		.whereIn('id', [...batches])
+		.where('read', '>', 0)
+		.select<{ id: string }[]>('id');
+	return held.length === batches.length;
+}
+
+/** Other files, another name, or merged otherwise: lines are counted on what there was until it is put together. */
+export async function changeFileCollection(
+	enquiry: string,
+	id: string,
+	{ name, batches, merged }: FileCollectionRequest,
+	by: Pick<Actor, 'id' | 'name'>
+): Promise<Chosen> {
+	const wanted = [...new Set(batches)];
+	if (!(await areHeld(enquiry, wanted))) return { ok: false, status: 404, message: `${NOT_HELD} Nothing was changed.` };
+	const change = { name: name.trim(), batches: wanted, merged };
+	const changed = await database('collections')
+		.where({ id, enquiry_id: enquiry })
+		.whereNotNull('batches')
+		.update(change);
+	if (changed === 0)
+		return { ok: false, status: 404, message: 'This collection has been removed. Nothing was changed.' };
+	forgetCatalogue();
+	const request = { collection: id, ...change, again: true };
+	return { ok: true, job: await beginJob(gatheringJob, { request, subject: id, title: change.name, by, enquiry }) };
 }
 
 /** False where there is none of that name. The files stay. */
@@ -167,14 +185,23 @@ async function compared(enquiry: string, job: RunningJob<Request, Outcome>): Pro
 async function run(job: RunningJob<Request, Outcome>): Promise<JobResult<Outcome>> {
 	const { enquiry } = job;
 	if (enquiry === null) throw new JobRefused('The enquiry has been deleted.');
-	const { collection, merged } = job.request;
 	for (;;) {
-		if (merged) await compared(enquiry, job);
+		if ((await wantedOf(database, job)).merged) await compared(enquiry, job);
 		const records = await database.transaction((transaction) => gather(transaction, enquiry, job));
 		if (records === null) continue;
-		await collectionChanged(collection);
+		await collectionChanged(job.request.collection);
 		return { state: 'done', outcome: { records } };
 	}
+}
+
+/** What is to be in it: of a collection that is there, what it says now, which may have been changed since it was asked for. */
+async function wantedOf(at: Knex, { request }: RunningJob<Request, Outcome>): Promise<FileCollectionRequest> {
+	if (!request.again) return request;
+	const row = await at('collections')
+		.where({ id: request.collection })
+		.first<FileCollectionRequest | undefined>('name', 'batches', 'merged');
+	if (!row) throw new JobRefused('The collection has been removed.');
+	return row;
 }
 
 /** @returns how many records are in it; null where the files are to be compared first */
@@ -183,96 +210,38 @@ async function gather(
 	enquiry: string,
 	job: RunningJob<Request, Outcome>
 ): Promise<number | null> {
-	const { collection, name, batches, merged, again } = job.request;
-	// Whoever adds or removes a file at this moment waits.
+	const { collection, again } = job.request;
+	// Whoever adds or removes a file at this moment waits, and so does whoever chooses other files.
 	await transaction('collections')
-		.where({ id: ownCollectionOf(enquiry) })
+		.whereIn('id', [ownCollectionOf(enquiry), collection])
+		.orderBy('id')
 		.forUpdate()
-		.first('id');
+		.select('id');
+	const { name, batches, merged } = await wantedOf(transaction, job);
 	if (merged && !(await isCompared(transaction, enquiry))) return null;
 	const state = await stateOf(transaction, enquiry, batches, merged);
-	const held = await transaction('collections')
-		.where({ id: collection })
-		.forUpdate()
-		.first<{ id: string } | undefined>('id');
-	if (again && held === undefined) throw new JobRefused('The collection has been removed.');
 	if (state.records === 0) {
 		await transaction('collections').where({ id: collection }).delete();
 		if (!again) throw new JobRefused('The files have been removed. Nothing was made.');
 		await job.confirm(transaction, { records: 0 });
 		return 0;
 	}
-	if (held === undefined)
-		await transaction('collections').insert({
-			id: collection,
-			name,
-			taken_on: transaction.fn.now(),
-			vocabularies: [],
-			size: 0,
-			enquiry_id: enquiry,
-			batches: [...batches],
-			merged
-		});
-	const size = merged
-		? await mergedWorks(transaction, enquiry, job)
-		: await copyRecords(transaction, collection, batches, state.records, job);
+	const entry = { name, batches: [...batches], merged, vocabularies: [...state.vocabularies], digest: state.digest };
+	const facts = { ...entry, taken_on: transaction.fn.now(), enquiry_id: enquiry };
 	await transaction('collections')
-		.where({ id: collection })
-		.update({
-			size,
-			digest: state.digest,
-			vocabularies: [...state.vocabularies],
-			taken_on: transaction.fn.now(),
-			loaded_at: transaction.fn.now()
-		});
-	await job.confirm(transaction, { records: size });
-	return size;
-}
-
-async function mergedWorks(
-	transaction: Knex.Transaction,
-	enquiry: string,
-	job: RunningJob<Request, Outcome>
-): Promise<number> {
-	const { collection, batches } = job.request;
-	const linker = new Linker(job.signal);
+		.insert({ id: collection, size: 0, ...facts })
+		.onConflict('id')
+		.merge(facts);
+	const linker = merged ? new Linker(job.signal) : null;
 	try {
-		return await storeWorks(transaction, enquiry, collection, batches, linker, (done, of) => {
-			job.progress('merging', done, of);
+		const size = await storeGathered(transaction, { enquiry, collection, batches, linker }, (done, of) => {
+			job.progress(merged ? 'merging' : 'copying', done, of);
+			job.signal.throwIfAborted();
 		});
+		await job.confirm(transaction, { records: size });
+		return size;
 	} finally {
-		await linker.end();
-	}
-}
-
-async function copyRecords(
-	transaction: Knex.Transaction,
-	collection: string,
-	batches: readonly string[],
-	total: number,
-	job: RunningJob<Request, Outcome>
-): Promise<number> {
-	await transaction('records').where({ collection_id: collection }).delete();
-	for (let copied = 0, last = -1; ;) {
-		const began = performance.now();
-		const { rows } = await transaction.raw<{ rows: { count: string; last: number | null }[] }>(
-			`with chosen as (
-				select r.number, r.data, r.kept, r.batch_id from records r
-				where r.batch_id = any(:batches::uuid[]) and r.number > :last order by r.number limit :most
-			), copied as (
-				insert into records (collection_id, number, data, kept, batches)
-				select :collection, :copied::int + row_number() over (order by number) - 1, data, kept, array[batch_id] from chosen
-			)
-			select count(*) as count, max(number) as last from chosen`,
-			{ batches: [...batches], last, most: PART, collection, copied }
-		);
-		const count = Number(rows[0]?.count ?? 0);
-		copied += count;
-		last = rows[0]?.last ?? last;
-		if (count < PART) return copied;
-		job.progress('copying', copied, total);
-		job.signal.throwIfAborted();
-		await giveWay(performance.now() - began);
+		await linker?.end();
 	}
 }
 

@@ -5,7 +5,7 @@ export { exportFormat, sendReferences } from './sending';
 export { beginImport } from './importing';
 export { beginMatching, previewMatching } from './matching';
 export { listRecipes, mayChangeRecipe, recipeOf, removeRecipe, saveRecipe } from './recipes';
-export { addFileCollection, removeFileCollection } from './chosen-files';
+export { addFileCollection, changeFileCollection, removeFileCollection } from './chosen-files';
 export { sourceSets } from './source-sets';
 export { beginRemoval } from './removing';
 export { repairPiece } from './repairs';

@@ -10,7 +10,7 @@ import { database } from '$lib/server/database';
 import { compileValidator, type Actor } from '$lib/server/http';
 import { defineJob, jobRow, JobRefused, startOrJoin, viewOf, type JobResult, type RunningJob } from '$lib/server/jobs';
 import { Linker, type Linked } from './linker-thread';
-import { storeWorks } from './works';
+import { storeGathered } from './works';
 
 type Outcome = JobOutcomes['duplicates'];
 type Request = Readonly<Record<string, never>>;
@@ -182,18 +182,20 @@ function store(
 			taken_on: transaction.fn.now(),
 			vocabularies: transaction('collections').where({ id: collection }).select('vocabularies'),
 			size: 0,
+			digest: null,
 			enquiry_id: enquiry
 		};
 		await transaction('collections')
 			.insert({ id: target, ...held })
 			.onConflict('id')
 			.merge(held);
-		const works = await storeWorks(transaction, enquiry, target, null, linker, (done, of) => {
-			job.progress('merging', done, of);
-		});
-		await transaction('collections')
-			.where({ id: target })
-			.update({ size: works, digest: null, loaded_at: transaction.fn.now() });
+		const works = await storeGathered(
+			transaction,
+			{ enquiry, collection: target, batches: null, linker },
+			(done, of) => {
+				job.progress('merging', done, of);
+			}
+		);
 		const outcome = { works };
 		await job.confirm(transaction, outcome);
 		return outcome;

@@ -1,64 +1,117 @@
-/** Collections that hold one record for each work. */
+/** Collections that are put together from an enquiry's files: all records of them, or one record for each work. */
 import type { Knex } from 'knex';
+import { changedFrom, removeRecords } from '$lib/server/collections';
+import { giveWay } from '$lib/server/computing';
 import type { Linker } from './linker-thread';
 
+/** Records that are stored at once. */
+const PART = 2_000;
 /** Works that are merged at once. */
-const PART = 1_000;
+const MERGED_PART = 1_000;
+
+export interface Gathered {
+	readonly enquiry: string;
+	readonly collection: string;
+	/** Only references of these files count; null for all. */
+	readonly batches: readonly string[] | null;
+	/** Merges what is of one work; null where every record stays by itself. */
+	readonly linker: Linker | null;
+}
 
 /**
- * Fills a collection with works: the record itself where a work has one, else one merged of all.
- * @param batches only references of these files count, and are merged; null for all
- * @returns how many works
+ * Brings a collection up to date. Records that would become the same again stay; those that would not are removed, and the
+ * new ones come behind, so that its index is added to. Its row must be locked.
+ * @returns how many records it has now
  */
-export async function storeWorks(
+export async function storeGathered(
 	transaction: Knex.Transaction,
-	enquiry: string,
-	collection: string,
-	batches: readonly string[] | null,
-	linker: Linker,
+	{ enquiry, collection, batches, linker }: Gathered,
 	progress: (done: number, of: number) => void
 ): Promise<number> {
-	await transaction('records').where({ collection_id: collection }).delete();
+	// A record of a file by its place there: numbers change when another file is removed.
 	await transaction.raw(
 		`create temporary table gathered on commit drop as
-		 select m.work, r.number, r.data, r.kept, m.batch_id from work_members m
-		 join records r on r.batch_id = m.batch_id and r.place = m.place
-		 where m.enquiry_id = :enquiry and (:batches::uuid[] is null or m.batch_id = any(:batches::uuid[]))`,
-		{ enquiry, batches: batches && [...batches] }
+		 select ${linker ? 'm.work' : 'r.number as work'}, r.number, r.batch_id,
+		 r.batch_id || ':' || r.place || ':' || md5(r.data::text || coalesce(r.kept::text, '')) as made_of
+		 from records r ${linker ? 'join work_members m on m.batch_id = r.batch_id and m.place = r.place and m.enquiry_id = :enquiry' : ''}
+		 where r.collection_id = :own and (:batches::uuid[] is null or r.batch_id = any(:batches::uuid[]))`,
+		{ ...(linker && { enquiry }), own: `own-${enquiry}`, batches: batches && [...batches] }
 	);
 	await transaction.raw(
-		`create temporary table ranked_works on commit drop as
-		 select work, count(*) as many, array_agg(distinct batch_id) as batches,
-		 row_number() over (order by min(number)) - 1 as rank from gathered group by work`
+		`create temporary table gathered_works on commit drop as
+		 select work, count(*) as many, array_agg(distinct batch_id) as batches, min(number) as first,
+		 md5(string_agg(made_of, ',' order by number)) as made_of from gathered group by work`
 	);
 	await transaction.raw('create index on gathered (work)');
+	await transaction.raw('create index on gathered_works (made_of)');
 	await transaction.raw('analyze gathered');
-	await transaction.raw('analyze ranked_works');
-	const { rowCount: singles } = await transaction.raw<{ rowCount: number }>(
-		`insert into records (collection_id, number, data, kept, batches)
-		 select ?, w.rank, m.data, m.kept, w.batches from ranked_works w join gathered m on m.work = w.work where w.many = 1`,
+	await transaction.raw('analyze gathered_works');
+	const { rows: leaving } = await transaction.raw<{ rows: { number: number }[] }>(
+		`select number from records r where collection_id = ?
+		 and not exists (select from gathered_works w where w.made_of = r.made_of) order by number`,
 		[collection]
 	);
-	const [{ count }] = (await transaction('ranked_works').where('many', '>', 1).count()) as [{ count: string }];
-	const merged = Number(count);
-	for (let last = -1, done = 0; done < merged;) {
-		const { rows } = await transaction.raw<{ rows: { rank: string; texts: string[] }[] }>(
-			`select w.rank, array_agg('{"record":' || m.data::text || ',"kept":' || coalesce(m.kept::text, '[]') || '}' order by m.number) as texts
-			 from (select * from ranked_works where many > 1 and rank > ? order by rank limit ?) as w
-			 join gathered m on m.work = w.work group by w.rank order by w.rank`,
-			[last, PART]
+	const without = leaving.map(({ number }) => number);
+	const held = Number((await transaction('records').where({ collection_id: collection }).count())[0]?.['count'] ?? 0);
+	await removeRecords(transaction, collection, without);
+	const kept = held - without.length;
+	await transaction.raw(
+		`create temporary table coming on commit drop as
+		 select *, ?::int + row_number() over (order by first) - 1 as number from gathered_works w
+		 where not exists (select from records r where r.collection_id = ? and r.made_of = w.made_of)`,
+		[kept, collection]
+	);
+	await transaction.raw('create unique index on coming (number)');
+	await transaction.raw('analyze coming');
+	const count = async (condition: string) =>
+		Number((await transaction('coming').whereRaw(condition).count())[0]?.['count'] ?? 0);
+	const [all, singles] = [await count('true'), await count('many = 1')];
+	for (let at = kept, done = 0; at < kept + all; at += PART) {
+		const began = performance.now();
+		const { rowCount } = await transaction.raw<{ rowCount: number }>(
+			`insert into records (collection_id, number, data, kept, batches, made_of)
+			 select ?, c.number, r.data, r.kept, c.batches, c.made_of
+			 from coming c join records r on r.collection_id = ? and r.number = c.first
+			 where c.many = 1 and c.number >= ?::int and c.number < ?::int`,
+			[collection, `own-${enquiry}`, at, at + PART]
 		);
-		if (rows.length === 0) break;
-		const texts = await linker.merge(rows.map((row) => row.texts));
-		await transaction.raw(
-			`insert into records (collection_id, number, data, kept, batches)
-			 select ?, (?::int[])[ordinality], value->'record', value->'kept', w.batches
-			 from jsonb_array_elements(?::jsonb) with ordinality join ranked_works w on w.rank = (?::int[])[ordinality]`,
-			[collection, rows.map(({ rank }) => Number(rank)), texts, rows.map(({ rank }) => Number(rank))]
-		);
-		last = Number(rows.at(-1)?.rank);
-		done += rows.length;
-		progress(done, merged);
+		progress((done += rowCount), all);
+		await giveWay(performance.now() - began);
 	}
-	return singles + merged;
+	if (linker) await storeMerged(transaction, collection, enquiry, linker, (done) => progress(singles + done, all));
+	const changes = await changedFrom(transaction, collection, kept, without);
+	await transaction('collections')
+		.where({ id: collection })
+		.update({ size: kept + all, ...changes });
+	for (const table of ['gathered', 'gathered_works', 'coming']) await transaction.raw('drop table ??', [table]);
+	return kept + all;
+}
+
+async function storeMerged(
+	transaction: Knex.Transaction,
+	collection: string,
+	enquiry: string,
+	linker: Linker,
+	progress: (done: number) => void
+): Promise<void> {
+	for (let last = -1, done = 0; ;) {
+		const { rows } = await transaction.raw<{ rows: { number: string; texts: string[] }[] }>(
+			`select c.number, array_agg('{"record":' || r.data::text || ',"kept":' || coalesce(r.kept::text, '[]') || '}' order by r.number) as texts
+			 from (select * from coming where many > 1 and number > ? order by number limit ?) as c
+			 join gathered g on g.work = c.work join records r on r.collection_id = ? and r.number = g.number
+			 group by c.number order by c.number`,
+			[last, MERGED_PART, `own-${enquiry}`]
+		);
+		if (rows.length === 0) return;
+		const texts = await linker.merge(rows.map((row) => row.texts));
+		const numbers = rows.map(({ number }) => Number(number));
+		await transaction.raw(
+			`insert into records (collection_id, number, data, kept, batches, made_of)
+			 select ?, c.number, value->'record', value->'kept', c.batches, c.made_of
+			 from jsonb_array_elements(?::jsonb) with ordinality join coming c on c.number = (?::int[])[ordinality]`,
+			[collection, texts, numbers]
+		);
+		last = numbers.at(-1) ?? last;
+		progress((done += rows.length));
+	}
 }

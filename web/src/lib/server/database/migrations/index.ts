@@ -29,6 +29,7 @@ import * as twentySixth from './026-chosen-files';
 import * as twentySeventh from './027-readings';
 import * as twentyEighth from './028-changes';
 import * as twentyNinth from './029-gleanings';
+import * as thirtieth from './030-made-of';
 
 export interface Migration {
 	readonly name: string;
@@ -65,5 +66,6 @@ export const migrations: Migration[] = [
 	{ name: '026-chosen-files', ...twentySixth },
 	{ name: '027-readings', ...twentySeventh },
 	{ name: '028-changes', ...twentyEighth },
-	{ name: '029-gleanings', ...twentyNinth }
+	{ name: '029-gleanings', ...twentyNinth },
+	{ name: '030-made-of', ...thirtieth }
 ];
