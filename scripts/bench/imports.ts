@@ -55,6 +55,8 @@ const { id } = await json<{ id: string }>('/api/v1/enquiries', {
 });
 const imported: number[] = [];
 const compared: number[] = [];
+/** Until a line is counted on the works as they are then. */
+const counted: number[] = [];
 for (const [at, source] of SOURCES.entries()) {
 	const began = performance.now();
 	const sent = await context.post(`/api/v1/enquiries/${id}/batches?name=${source}.ris&source=${source}&purpose=run`, {
@@ -77,6 +79,20 @@ for (const [at, source] of SOURCES.entries()) {
 		await pause();
 	}
 	compared.push(Math.round(performance.now() - began));
+	const changed = performance.now();
+	if (at === 0)
+		await json(`/api/v1/enquiries/${id}/edits`, {
+			revision: 0,
+			client: 'bench',
+			name: 'works',
+			edits: [{ do: 'set', at: ['collection'], value: `works-${id}` }]
+		});
+	for (;;) {
+		const { indexing } = await json<{ indexing: unknown }>(`/api/v1/enquiries/${id}/counts`);
+		if (indexing === null) break;
+		await pause();
+	}
+	counted.push(Math.round(performance.now() - changed));
 }
 const { figures } = await json<{ figures: { records: number; works: number } }>(`/api/v1/enquiries/${id}/duplicates`);
 
@@ -98,6 +114,7 @@ writeFileSync(
 		megabytes: Math.round((texts[0]?.length ?? 0) / 1e6),
 		imported,
 		compared,
+		counted,
 		records: figures.records,
 		works: figures.works,
 		library

@@ -408,11 +408,12 @@ function facts(): void {
 function imports(): void {
 	const file = env['LANTERN_IMPORTS'] ?? '';
 	if (!existsSync(file)) return;
-	const { references, megabytes, imported, compared, records, works, library } = JSON.parse(
+	const { references, megabytes, imported, compared, counted, records, works, library } = JSON.parse(
 		readFileSync(file, 'utf8')
 	) as Readonly<Record<'references' | 'megabytes' | 'records' | 'works' | 'library', number>> & {
 		readonly imported: readonly number[];
 		readonly compared: readonly number[];
+		readonly counted: readonly number[];
 	};
 	const [first = 0, last = 0] = [imported[0], imported.at(-1)];
 	rows.push(
@@ -429,6 +430,13 @@ function imports(): void {
 			'',
 			'',
 			'below 20 s for 100,000, near linear'
+		],
+		[
+			'Then, until a line is counted on the works as they are',
+			`after each file ${counted.map((took) => `${(took / 1_000).toFixed(1)} s`).join(', ')}`,
+			'',
+			'',
+			'in the background'
 		]
 	);
 }

@@ -2,6 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { inspect } from './accessible';
 import { saved, signUp, test } from './people';
+import { psql } from './servers';
 
 const KEYS = { delay: 30 };
 const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -92,6 +93,15 @@ test('lines are counted on chosen files with duplicates merged, and on each sour
 	await expect(row).toContainText(/5\s*one for each work/);
 	await page.getByRole('link', { name: 'Strategy' }).click();
 	await expect(page.locator('.right-mark .count').first()).toHaveText('3');
+	const { chosen: made } = (await (await page.request.get(`/api/v1/enquiries/${enquiry}/batches`)).json()) as {
+		chosen: readonly { id: string }[];
+	};
+	const newest = psql(
+		'lantern',
+		'-c',
+		`select outcome from jobs where kind = 'index' and subject = '${made[0]?.id ?? ''}' order by created_at desc limit 1`
+	);
+	expect(JSON.parse(newest)).toEqual({ records: 5, kept: 4 });
 
 	// A file that is removed leaves the collection, too.
 	await page.getByRole('link', { name: 'Records' }).click();

@@ -46,20 +46,26 @@ export async function storeGathered(
 	await transaction.raw('create index on gathered_works (made_of)');
 	await transaction.raw('analyze gathered');
 	await transaction.raw('analyze gathered_works');
-	const { rows: leaving } = await transaction.raw<{ rows: { number: number }[] }>(
-		`select number from records r where collection_id = ?
-		 and not exists (select from gathered_works w where w.made_of = r.made_of) order by number`,
+	// In tables of their own, of which the database knows how large they are: of what has just come into the others it does not.
+	await transaction.raw(
+		`create temporary table held on commit drop as
+		 select r.number, r.made_of, exists (select from gathered_works w where w.made_of = r.made_of) as stays
+		 from records r where r.collection_id = ?`,
 		[collection]
 	);
-	const without = leaving.map(({ number }) => number);
-	const held = Number((await transaction('records').where({ collection_id: collection }).count())[0]?.['count'] ?? 0);
+	await transaction.raw('create index on held (made_of)');
+	await transaction.raw('analyze held');
+	const held = await transaction('held')
+		.orderBy('number')
+		.select<{ number: number; stays: boolean }[]>('number', 'stays');
+	const without = held.filter(({ stays }) => !stays).map(({ number }) => number);
+	const kept = held.length - without.length;
 	await removeRecords(transaction, collection, without);
-	const kept = held - without.length;
 	await transaction.raw(
 		`create temporary table coming on commit drop as
 		 select *, ?::int + row_number() over (order by first) - 1 as number from gathered_works w
-		 where not exists (select from records r where r.collection_id = ? and r.made_of = w.made_of)`,
-		[kept, collection]
+		 where not exists (select from held h where h.made_of = w.made_of)`,
+		[kept]
 	);
 	await transaction.raw('create unique index on coming (number)');
 	await transaction.raw('analyze coming');
@@ -83,7 +89,7 @@ export async function storeGathered(
 	await transaction('collections')
 		.where({ id: collection })
 		.update({ size: kept + all, ...changes });
-	for (const table of ['gathered', 'gathered_works', 'coming']) await transaction.raw('drop table ??', [table]);
+	for (const table of ['gathered', 'gathered_works', 'held', 'coming']) await transaction.raw('drop table ??', [table]);
 	return kept + all;
 }
 
