@@ -174,6 +174,7 @@ test('requests of a program are answered as they are described', async () => {
 	});
 	expect((await settled(owner.context, gleaning.id)).state).toMatch(/^(?:done|failed)$/);
 	await asker.ask('GET', `${E}/gleaning/figures`, { path });
+	await asker.ask('POST', `${E}/gleaning/curve`, { path, data: { candidates: ['word lamp'] } });
 	await asker.ask('PUT', `${E}/gleaning/decisions`, {
 		path,
 		data: { decisions: [{ candidate: 'word lamp', decision: 'parked' }] }

@@ -119,6 +119,7 @@ const TABLE: readonly Row[] = [
 	['GET', `${A}/gleaning`, MEMBERS],
 	['GET', `${A}/gleaning/figures`, MEMBERS],
 	['GET', `${A}/gleaning/examples`, MEMBERS, '?candidate=word%20light'],
+	['POST', `${A}/gleaning/curve`, MEMBERS, '', { candidates: [] }],
 	['POST', `${A}/gleaning`, EDITORS, '', { from: 'line', of: 'first', fewest: 2, hidden: '' }],
 	['PUT', `${A}/gleaning/decisions`, EDITORS, '', { decisions: [{ candidate: 'word light', decision: 'parked' }] }],
 	['GET', `${A}/proving`, MEMBERS],

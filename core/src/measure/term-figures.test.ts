@@ -5,7 +5,7 @@ import type { Query } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { evaluateStrategy, type LineToEvaluate } from '../strategy/evaluate.ts';
 import { tokenTexts } from '../text/index.ts';
-import { termFigures, termQuery, type Term } from './term-figures.ts';
+import { gainCurve, termFigures, termQuery, type Term } from './term-figures.ts';
 
 const WORDS = ['lamp', 'dusk', 'glow', 'ward', 'nurse'];
 /** Every combination of words: 120 records. */
@@ -66,5 +66,33 @@ describe('figures of candidates', () => {
 	it('of a heading go by what is assigned', () => {
 		const [figures] = termFigures(lines(), null, concepts, [{ heading: 'v:h', variants: [] }], [0, 1, 2], index, none);
 		expect(figures).toMatchObject({ all: 40, held: 1, adds: [null, null, null] });
+	});
+});
+
+describe('what the result gains by candidate after candidate', () => {
+	it('is what the strategy with all of them so far has more', () => {
+		const added = ['dusk', 'nurse', 'nothing', 'glow dusk', 'lamp'];
+		const curve = gainCurve(lines(), 'r', concepts, added.map(term), index, none);
+		const now = count(lines(), 'r');
+		const targets = { a: [termQuery(term('lamp'))], b: [termQuery(term('ward'))] };
+		const expected = added.map((text) => {
+			const adds = termFigures(lines(), 'r', concepts, [term(text)], [], index, none)[0]?.adds ?? [];
+			const [first, second] = [adds[0]?.result ?? 0, adds[1]?.result ?? 0];
+			if (first + second > 0) targets[second > first ? 'b' : 'a'].push(termQuery(term(text)));
+			const [a, b, r] = lines();
+			const whole = [
+				{ ...(a as LineToEvaluate), query: { kind: 'or' as const, parts: targets.a } },
+				{ ...(b as LineToEvaluate), query: { kind: 'or' as const, parts: targets.b } },
+				r as LineToEvaluate
+			];
+			return count(whole, 'r') - now;
+		});
+		expect(curve).toEqual(expected);
+		expect(curve.at(-1)).toBeGreaterThan(0);
+		// What no record holds adds nothing.
+		expect(curve[2]).toBe(curve[1]);
+	});
+	it('is not known without a result', () => {
+		expect(gainCurve(lines(), 'missing', concepts, [term('dusk')], index, none)).toEqual([]);
 	});
 });

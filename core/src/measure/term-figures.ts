@@ -39,6 +39,54 @@ export function termQuery({ heading, variants }: Term): Query {
 	return parts.length === 1 && parts[0] ? parts[0] : { kind: 'or', parts };
 }
 
+/** A strategy that terms are tried in. */
+class Trials {
+	readonly standings: WhatIf;
+	/** Records of the result; null where there is none, or it cannot be counted. */
+	readonly result: RecordSet | null;
+	/** By concept, the records of all of its lines. */
+	readonly own: readonly RecordSet[];
+	private readonly context: Parameters<typeof evaluate>[2];
+
+	constructor(
+		lines: readonly LineToEvaluate[],
+		readonly final: string | null,
+		private readonly concepts: readonly ConceptLines[],
+		private readonly index: CollectionIndex,
+		marks: Marks,
+		private readonly options: EvaluateOptions
+	) {
+		const none = RecordSet.none(index.size);
+		const standings = new WhatIf(evaluateStrategy(lines, index, marks, options), index, marks, options);
+		this.standings = standings;
+		this.result = final === null ? null : standings.recordsOf(final);
+		this.own = concepts.map(({ lines: ids }) => ids.reduce((all, id) => all.or(standings.recordsOf(id) ?? none), none));
+		this.context = { line: (id) => standings.recordsOf(id) ?? none, marked: (name) => marks[name] };
+	}
+
+	recordsOf(term: Term): RecordSet {
+		return evaluate(this.index, termQuery(term), this.context, this.options.cache, this.options.watch?.());
+	}
+
+	/** The line of a concept that a term would be added to, with its records; null where there is none. */
+	targetOf(term: Term, concept: number): { readonly line: string; readonly records: RecordSet } | null {
+		const { words = null, headings = null } = this.concepts[concept] ?? {};
+		const line = term.heading === null ? (words ?? headings) : (headings ?? words);
+		const records = line === null ? null : this.standings.recordsOf(line);
+		return line !== null && records ? { line, records } : null;
+	}
+
+	/** What a concept and the result would gain; null where that cannot be said. */
+	adds(term: Term, records: RecordSet, concept: number): TermFigures['adds'][number] {
+		const target = this.targetOf(term, concept);
+		if (this.final === null || !target || !this.result) return null;
+		const more = records.without(this.own[concept] ?? target.records);
+		if (more.count() === 0) return { concept: 0, result: 0 };
+		const after = this.standings.finalWith(new Map([[target.line, target.records.or(records)]]), this.final);
+		return after && { concept: more.count(), result: after.without(this.result).count() };
+	}
+}
+
 /**
  * @param final the result; null where only the collection is asked for
  * @param gathered numbers of the records that the candidates come from
@@ -57,30 +105,47 @@ export function termFigures(
 		index.size,
 		gathered.filter((number) => number < index.size)
 	);
-	const standings = new WhatIf(evaluateStrategy(lines, index, marks, options), index, marks, options);
-	const result = final === null ? null : standings.recordsOf(final);
-	const own = concepts.map(({ lines: ids }) =>
-		ids.reduce((all, id) => all.or(standings.recordsOf(id) ?? RecordSet.none(index.size)), RecordSet.none(index.size))
-	);
-	const context = {
-		line: (id: string) => standings.recordsOf(id) ?? RecordSet.none(index.size),
-		marked: (name: keyof Marks) => marks[name]
-	};
-	return terms.map((asked) => {
-		const watch = options.watch?.();
-		const records = evaluate(index, termQuery(asked), context, options.cache, watch);
+	const trials = new Trials(lines, final, concepts, index, marks, options);
+	return terms.map((term) => {
+		const records = trials.recordsOf(term);
 		return {
 			all: records.count(),
 			held: records.countWith(set),
-			adds: concepts.map(({ words, headings }, at) => {
-				const target = asked.heading === null ? (words ?? headings) : (headings ?? words);
-				const held = target === null ? null : standings.recordsOf(target);
-				if (final === null || target === null || !held || !result) return null;
-				const more = records.without(own[at] ?? held);
-				if (more.count() === 0) return { concept: 0, result: 0 };
-				const after = standings.finalWith(new Map([[target, held.or(records)]]), final);
-				return after && { concept: more.count(), result: after.without(result).count() };
-			})
+			adds: concepts.map((_, at) => trials.adds(term, records, at))
 		};
+	});
+}
+
+/**
+ * What the result gains when terms are added one behind the other, each to the concept where it alone adds most; those
+ * that alone add nothing anywhere are passed over.
+ * @returns for each term, how many records the result has then that it does not have now; none where there is no result
+ */
+export function gainCurve(
+	lines: readonly LineToEvaluate[],
+	final: string,
+	concepts: readonly ConceptLines[],
+	terms: readonly Term[],
+	index: CollectionIndex,
+	marks: Marks,
+	options: EvaluateOptions = {}
+): readonly number[] {
+	const trials = new Trials(lines, final, concepts, index, marks, options);
+	const { result, standings } = trials;
+	if (!result) return [];
+	const changed = new Map<string, RecordSet>();
+	let gained = 0;
+	return terms.map((term) => {
+		const records = trials.recordsOf(term);
+		let [best, most] = [-1, 0];
+		for (const at of concepts.keys()) {
+			const adds = trials.adds(term, records, at)?.result ?? 0;
+			if (adds > most) [best, most] = [at, adds];
+		}
+		const target = best < 0 ? null : trials.targetOf(term, best);
+		if (!target) return gained;
+		changed.set(target.line, (changed.get(target.line) ?? target.records).or(records));
+		gained = standings.finalWith(changed, final)?.without(result).count() ?? gained;
+		return gained;
 	});
 }

@@ -1,5 +1,5 @@
 /** Gleaned candidates worked through by keyboard: orders, filters, decisions, and terms that go to concepts. */
-import { conceptLetter, cutAtKnee, cutByShare, printTerm, type Concept, type Edit } from '@wide-lantern/core/editor';
+import { conceptLetter, printTerm, type Concept, type Edit } from '@wide-lantern/core/editor';
 import { callServer } from '$lib/contract/call-server';
 import type {
 	Candidate,
@@ -213,25 +213,27 @@ export class Gleaning {
 		return this.current === null ? null : this.exampleFigures.of({ candidate: this.current, at });
 	}
 
+	/** What a candidate is ordered by. */
+	weightOf(candidate: Candidate): number {
+		switch (this.order) {
+			case 'likelihood':
+				return candidate.likelihood;
+			case 'adds':
+				return mostAdded(this.figures.value?.adds[this.byKey.get(candidate.key)?.at ?? -1]) ?? -1;
+			case 'strength':
+				return candidate.strength;
+			case 'records':
+				return candidate.held;
+			case 'trend':
+				return candidate.trend * Math.sqrt(candidate.held);
+			case 'score':
+				return candidate.score;
+		}
+	}
+
 	/** Makes the list anew: by order, filter and what is shown. */
 	list(): void {
 		const wanted = this.filter.trim().toLowerCase();
-		const value = (candidate: Candidate): number => {
-			switch (this.order) {
-				case 'likelihood':
-					return candidate.likelihood;
-				case 'adds':
-					return mostAdded(this.figures.value?.adds[this.byKey.get(candidate.key)?.at ?? -1]) ?? -1;
-				case 'strength':
-					return candidate.strength;
-				case 'records':
-					return candidate.held;
-				case 'trend':
-					return candidate.trend * Math.sqrt(candidate.held);
-				case 'score':
-					return candidate.score;
-			}
-		};
 		this.listed = this.candidates
 			.filter(
 				(candidate) =>
@@ -240,7 +242,7 @@ export class Gleaning {
 						candidate.label.toLowerCase().includes(wanted) ||
 						candidate.variants.some(({ text }) => text.includes(wanted)))
 			)
-			.map((candidate) => ({ candidate, value: value(candidate) }))
+			.map((candidate) => ({ candidate, value: this.weightOf(candidate) }))
 			.sort((a, b) => b.value - a.value || b.candidate.likelihood - a.candidate.likelihood)
 			.map(({ candidate }) => candidate.key);
 		this.rowsDrawn = ROWS;
@@ -249,12 +251,21 @@ export class Gleaning {
 	get total(): number {
 		return this.listed.length;
 	}
-	/** The candidates that are drawn. */
-	readonly rows = $derived.by((): readonly Candidate[] =>
-		this.listed.slice(0, this.rowsDrawn).flatMap((key) => this.byKey.get(key)?.candidate ?? [])
+	/** All candidates of the list, in its order. */
+	readonly inOrder = $derived.by((): readonly Candidate[] =>
+		this.listed.flatMap((key) => this.byKey.get(key)?.candidate ?? [])
 	);
+	/** The candidates that are drawn. */
+	readonly rows = $derived(this.inOrder.slice(0, this.rowsDrawn));
 	get looked(): Candidate | null {
 		return this.current === null ? null : (this.byKey.get(this.current)?.candidate ?? null);
+	}
+	/** Goes to a candidate of the list, which is drawn as far as there. */
+	look(key: string): void {
+		const at = this.listed.indexOf(key);
+		if (at < 0) return;
+		this.current = key;
+		if (at >= this.rowsDrawn) this.rowsDrawn = at + ROWS;
 	}
 	more(): void {
 		this.rowsDrawn += ROWS;
@@ -264,12 +275,6 @@ export class Gleaning {
 		const to = Math.max(0, Math.min(this.listed.length - 1, at + by));
 		this.current = this.listed[to] ?? null;
 		if (to >= this.rowsDrawn) this.rowsDrawn = to + ROWS;
-	}
-
-	/** Numbers of the first candidates in this order that hold four fifths of all strength, and where the curve bends. */
-	get cuts(): { readonly share: number; readonly knee: number } {
-		const weights = this.candidates.map(({ strength }) => strength).sort((a, b) => b - a);
-		return { share: cutByShare(weights, 0.8), knee: cutAtKnee(weights) };
 	}
 
 	stateOf(candidate: Candidate): 'open' | 'rejected' | 'parked' | 'added' {

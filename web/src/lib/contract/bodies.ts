@@ -93,6 +93,9 @@ export const BODIES = {
 		{ right: referencePlace }
 	),
 	'POST /api/v1/enquiries/[enquiry]/gleaning': gleaningRequest,
+	'POST /api/v1/enquiries/[enquiry]/gleaning/curve': closed({
+		candidates: { type: 'array', maxItems: 2_000, items: { type: 'string', minLength: 1, maxLength: 2_000 } }
+	}),
 	'PUT /api/v1/enquiries/[enquiry]/gleaning/decisions': closed({
 		decisions: {
 			type: 'array',

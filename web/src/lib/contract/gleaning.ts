@@ -82,6 +82,13 @@ export interface CandidateFigures {
 	readonly adds: readonly (readonly ({ readonly concept: number; readonly result: number } | null)[])[];
 }
 
+/** What the result would gain as candidates are added one behind the other. */
+export interface GainCurve {
+	readonly revision: number;
+	/** For each candidate that was asked for, in that order: records that would be new by then; empty where no result is counted. */
+	readonly gained: readonly number[];
+}
+
 /** Where a candidate stands in a record. */
 export interface CandidateExample {
 	readonly record: string;
@@ -100,6 +107,11 @@ export interface GleaningApi {
 	'POST /api/v1/enquiries/[enquiry]/gleaning': { body: GleaningRequest; answers: { 202: JobView } };
 	/** What each candidate of the last gleaning would add to the strategy as it is now. */
 	'GET /api/v1/enquiries/[enquiry]/gleaning/figures': { answers: { 200: CandidateFigures } };
+	/** What the result would gain as these candidates are added one behind the other, each where it adds most. */
+	'POST /api/v1/enquiries/[enquiry]/gleaning/curve': {
+		body: { readonly candidates: readonly string[] };
+		answers: { 200: GainCurve };
+	};
 	/** Decides on candidates, or takes decisions back. */
 	'PUT /api/v1/enquiries/[enquiry]/gleaning/decisions': {
 		body: {

@@ -5,6 +5,7 @@ import type {
 	CandidateDecision,
 	CandidateExample,
 	CandidateFigures,
+	GainCurve,
 	Gleanings,
 	GleaningRequest
 } from '$lib/contract/gleaning';
@@ -180,6 +181,34 @@ export async function candidateFigures(evaluated: EvaluatedEnquiry): Promise<Can
 		wanted
 	);
 	return { ...nothing, counted: final !== null, adds: figures.map(({ adds }) => adds) };
+}
+
+/** Candidates that the last gleaning does not have are passed over, and gain nothing. */
+export async function gainsOf(evaluated: EvaluatedEnquiry, keys: readonly string[]): Promise<GainCurve> {
+	const { enquiry, collection, packed, marks, wanted } = evaluated;
+	const { document, revision } = enquiry;
+	const kept = await keptGleaning(enquiry.id);
+	const final = resultOf(evaluated);
+	if (!kept || !collection || !final || !isOf(kept, evaluated)) return { revision, gained: [] };
+	const byKey = new Map(kept.candidates.map((one) => [one.key, one]));
+	const asked = keys.map((key) => byKey.get(key) ?? null);
+	const gained = await computing().ask(
+		{
+			do: 'gainCurve',
+			collection: collection.computed,
+			lines: packed,
+			marks,
+			final: final.id,
+			concepts: document.concepts.filter(({ dropped }) => !dropped).map(({ id }) => linesOfConcept(document, id)),
+			terms: asked.flatMap((one) => (one ? [countable(one)] : []))
+		},
+		wanted
+	);
+	let [at, last] = [0, 0];
+	return {
+		revision,
+		gained: gained.length === 0 ? [] : asked.map((one) => (one ? (last = gained[at++] ?? last) : last))
+	};
 }
 
 /** The lines of a concept, with the last one for words and the last one for headings. */

@@ -62,6 +62,7 @@ export const NEEDS: Readonly<Record<string, Need>> = {
 	[`POST ${API}/gleaning`]: 'editor',
 	[`GET ${API}/gleaning/figures`]: 'reader',
 	[`GET ${API}/gleaning/examples`]: 'reader',
+	[`POST ${API}/gleaning/curve`]: 'reader',
 	[`PUT ${API}/gleaning/decisions`]: 'editor',
 	[`GET ${API}/proving`]: 'reader',
 	[`POST ${API}/indexing`]: 'editor',

@@ -22,19 +22,21 @@ export const termShape = {
 	}
 } as const;
 
+export const conceptLines = {
+	type: 'array',
+	items: {
+		type: 'object',
+		required: ['lines', 'words', 'headings'],
+		additionalProperties: false,
+		properties: { lines: { type: 'array', items: text }, words: textOrNull, headings: textOrNull }
+	}
+} as const;
+
 export const gleanedTerms = question<TermsAsked, readonly TermFigures[]>(
 	{
 		...ofLines,
 		final: textOrNull,
-		concepts: {
-			type: 'array',
-			items: {
-				type: 'object',
-				required: ['lines', 'words', 'headings'],
-				additionalProperties: false,
-				properties: { lines: { type: 'array', items: text }, words: textOrNull, headings: textOrNull }
-			}
-		},
+		concepts: conceptLines,
 		terms: { type: 'array', maxItems: 10_000, items: termShape },
 		gathered: numbers
 	},

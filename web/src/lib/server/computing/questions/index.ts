@@ -2,6 +2,7 @@
 import { confusionMatrix } from './confusion-matrix.ts';
 import { contributions } from './contributions.ts';
 import { evaluate } from './evaluate.ts';
+import { gainCurve } from './gain-curve.ts';
 import { explainRecord } from './explain-record.ts';
 import { highlights } from './highlights.ts';
 import { knownWorks } from './known-works.ts';
@@ -35,6 +36,7 @@ export const QUESTIONS = {
 	knownWorks,
 	waysBack,
 	gleanedTerms,
+	gainCurve,
 	termRecords,
 	margins,
 	trials,

@@ -1,14 +1,16 @@
 <!-- Glean: terms of some records that the strategy may lack, worked through by keyboard. -->
 <script lang="ts">
-	import { onMount, untrack } from 'svelte';
+	import { onMount, tick, untrack } from 'svelte';
 	import { GLEANED_FROM, type GleaningRequest } from '$lib/contract/gleaning';
 	import { useWorkspace } from '$lib/client/context';
 	import { count as countOf, formatCount } from '$lib/client/fresh.svelte';
 	import { Gleaning, ORDERS, ORDER_TEXTS } from '$lib/client/gleaning.svelte';
+	import { CutOff } from '$lib/client/gleaning-cut.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import Segments from '$lib/ui/Segments.svelte';
 	import Candidates from '$lib/ui/glean/Candidates.svelte';
+	import CutOffView from '$lib/ui/glean/CutOff.svelte';
 	import LookedAt from '$lib/ui/glean/LookedAt.svelte';
 
 	const { enquiry } = useWorkspace();
@@ -27,6 +29,15 @@
 		gleaning.followFigures();
 	});
 	$effect(() => gleaning.askExamples());
+	const cutOff = new CutOff(gleaning, enquiry);
+	let view = $state<'list' | 'cut'>('list');
+	$effect(() => (view === 'cut' ? cutOff.ask() : undefined));
+	let pane = $state<HTMLElement>();
+	function look(key: string) {
+		gleaning.look(key);
+		view = 'list';
+		void tick().then(() => pane?.querySelector<HTMLElement>('[role=listbox]')?.focus());
+	}
 
 	const last = $derived(gleaning.value?.gleaning ?? null);
 	/** Lines that search or combine, for the choice of records. */
@@ -139,6 +150,15 @@
 					relist();
 				}}
 			/>
+			<Segments
+				label="View"
+				options={[
+					['list', 'List'],
+					['cut', 'Where to stop']
+				]}
+				value={view}
+				choose={(value) => (view = value)}
+			/>
 			<label class="grow"
 				><span class="sr-only">Filter candidates</span>
 				<input
@@ -153,12 +173,12 @@
 		</div>
 		<p class="small soft mt-1">
 			{order.why}
-			{#if gleaning.order === 'strength'}The first {formatCount(gleaning.cuts.share)} hold four fifths of all strength; the
-				curve bends after {formatCount(gleaning.cuts.knee)}.{/if}
 		</p>
-		<div class="split mt-3">
-			<Candidates {gleaning} onfilter={() => search?.focus()} />
-			<LookedAt {gleaning} />
+		<div class="mt-3" bind:this={pane}>
+			{#if view === 'list'}<div class="split">
+					<Candidates {gleaning} onfilter={() => search?.focus()} />
+					<LookedAt {gleaning} />
+				</div>{:else}<CutOffView {gleaning} {cutOff} onlook={look} />{/if}
 		</div>
 	{/if}
 {:else if gleaning.value && !gleaning.job}
