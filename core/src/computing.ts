@@ -1,7 +1,14 @@
 /** What a thread that computes needs of core: collections and evaluation, without grammar, vocabularies and documents. */
 export * from './collection/index.ts';
 export { contributionsOf, type Contribution } from './measure/contributions.ts';
-export { gainCurve, termFigures, termQuery, type ConceptLines, type Term, type TermFigures } from './measure/term-figures.ts';
+export {
+	gainCurve,
+	termFigures,
+	termQuery,
+	type ConceptLines,
+	type Term,
+	type TermFigures
+} from './measure/term-figures.ts';
 export { Gleaner, type GatheredTerm } from './glean/index.ts';
 export { beamOf, type Beam, type BeamStep } from './measure/beam.ts';
 export { knownWorks, waysBack, type KnownWorks, type WayBack, type WayBackFigures } from './measure/known-works.ts';

@@ -3,11 +3,13 @@
  * type and age, identifiers. Values are a string table; each has its records in one stretch of bytes.
  */
 import { ByteReader, ByteWriter } from './bytes.ts';
-import { LEFT_OUT } from './earlier.ts';
 import { StringTable } from './string-table.ts';
 
 /** Identifiers compare trimmed and without case (notation.md, section 6). */
 export const normalIdentifier = (value: string) => value.trim().toLowerCase();
+
+/** The number of a record that does not stay where an index is added to. */
+export const LEFT_OUT = 0xffffffff;
 
 /** One row: a record that has the value, and for headings how it was assigned. */
 export interface Assignment {

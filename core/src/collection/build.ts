@@ -2,10 +2,10 @@
 import { INDEXED_FIELDS, type IndexedField } from '../query/index.ts';
 import type { BibliographicRecord } from '../records/index.ts';
 import { foldedKey, tokenTexts } from '../text/index.ts';
-import { AttributeBuilder, IdentifierBuilder, normalIdentifier } from './attributes.ts';
+import { AttributeBuilder, IdentifierBuilder, LEFT_OUT, normalIdentifier } from './attributes.ts';
 import { ByteWriter, NumberWriter } from './bytes.ts';
 import type { CollectionIndex } from './collection-index.ts';
-import { EarlierRecords, LEFT_OUT } from './earlier.ts';
+import { EarlierRecords } from './earlier.ts';
 import { Interner } from './interner.ts';
 import { Kernel } from './kernel.ts';
 import { joinedIndex } from './joining.ts';

@@ -2,15 +2,13 @@
  * An index whose records are already read: others are added behind those of it that stay. Its words and postings become
  * one more stretch.
  */
+import { LEFT_OUT } from './attributes.ts';
 import type { CollectionIndex } from './collection-index.ts';
 import { LONG } from './postings-writer.ts';
 import { firstPair, placesFrom, writeRecords } from './postings.ts';
 import type { RecordSet } from './record-set.ts';
 import type { StretchPairs, StretchPlaces } from './stretches.ts';
 import { textsIn } from './string-table.ts';
-
-/** The number of a record that does not stay. */
-export const LEFT_OUT = 0xffffffff;
 
 /** Those records of an index that stay, with the words that they have. */
 export class EarlierRecords {

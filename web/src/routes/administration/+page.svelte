@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
 	import Plain from '$lib/ui/Plain.svelte';
@@ -26,7 +26,7 @@
 		addressFault = answer.ok ? '' : answer.fault;
 		if (!answer.ok) return;
 		address = note = '';
-		await invalidateAll();
+		await reloadData();
 	}
 </script>
 

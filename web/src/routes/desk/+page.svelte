@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { arrows } from '$lib/ui/arrows';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import { onMount } from 'svelte';
 	import { count } from '$lib/client/fresh.svelte';
 	import { Desk, DESK_VIEWS, type DeskView } from '$lib/client/desk.svelte';
@@ -16,7 +17,7 @@
 	let { data } = $props();
 	const desk = new Desk(
 		() => data.enquiries,
-		() => invalidateAll()
+		() => reloadData()
 	);
 	const { shown, last } = $derived(desk);
 	const VIEW_NAMES: Readonly<Record<DeskView, string>> = {

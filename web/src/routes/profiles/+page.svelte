@@ -1,6 +1,6 @@
 <!-- Platform profiles of the installation: who taught each, its versions, out and in as JSON. -->
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import RemoveButton from '$lib/ui/administration/RemoveButton.svelte';
 	import AskSource from '$lib/ui/profiles/AskSource.svelte';
 	import UploadForm from '$lib/ui/administration/UploadForm.svelte';
@@ -12,7 +12,7 @@
 	let { data } = $props();
 	const tools = new ProfileTools();
 	async function combine() {
-		if (await tools.combine()) await invalidateAll();
+		if (await tools.combine()) await reloadData();
 	}
 	const versions = $derived(data.compared ? profileDifferences(data.compared.left, data.compared.right) : null);
 </script>

@@ -1,6 +1,6 @@
 /** Collections that are put together from an enquiry's files: all records of them, or one record for each work. */
 import type { Knex } from 'knex';
-import { changedFrom, removeRecords } from '$lib/server/collections';
+import { changedFrom, ownCollectionOf, removeRecords } from '$lib/server/collections';
 import { giveWay } from '$lib/server/computing';
 import type { Linker } from './linker-thread';
 
@@ -18,6 +18,17 @@ export interface Gathered {
 	readonly linker: Linker | null;
 }
 
+// A record is named by its place in its file: numbers change when another file is removed.
+const GATHERED = `create temporary table gathered on commit drop as
+	select r.number as work, r.number, r.batch_id,
+	r.batch_id || ':' || r.place || ':' || md5(r.data::text || coalesce(r.kept::text, '')) as made_of
+	from records r where r.collection_id = :own and (:files::uuid[] is null or r.batch_id = any(:files::uuid[]))`;
+const GATHERED_BY_WORK = `create temporary table gathered on commit drop as
+	select m.work, r.number, r.batch_id,
+	r.batch_id || ':' || r.place || ':' || md5(r.data::text || coalesce(r.kept::text, '')) as made_of
+	from records r join work_members m on m.batch_id = r.batch_id and m.place = r.place and m.enquiry_id = :enquiry
+	where r.collection_id = :own and (:files::uuid[] is null or r.batch_id = any(:files::uuid[]))`;
+
 /**
  * Brings a collection up to date. Records that would become the same again stay; those that would not are removed, and the
  * new ones come behind, so that its index is added to. Its row must be locked.
@@ -28,15 +39,10 @@ export async function storeGathered(
 	{ enquiry, collection, batches, linker }: Gathered,
 	progress: (done: number, of: number) => void
 ): Promise<number> {
-	// A record of a file by its place there: numbers change when another file is removed.
-	await transaction.raw(
-		`create temporary table gathered on commit drop as
-		 select ${linker ? 'm.work' : 'r.number as work'}, r.number, r.batch_id,
-		 r.batch_id || ':' || r.place || ':' || md5(r.data::text || coalesce(r.kept::text, '')) as made_of
-		 from records r ${linker ? 'join work_members m on m.batch_id = r.batch_id and m.place = r.place and m.enquiry_id = :enquiry' : ''}
-		 where r.collection_id = :own and (:batches::uuid[] is null or r.batch_id = any(:batches::uuid[]))`,
-		{ ...(linker && { enquiry }), own: `own-${enquiry}`, batches: batches && [...batches] }
-	);
+	const own = ownCollectionOf(enquiry);
+	const files = batches && [...batches];
+	if (linker) await transaction.raw(GATHERED_BY_WORK, { own, enquiry, files });
+	else await transaction.raw(GATHERED, { own, files });
 	await transaction.raw(
 		`create temporary table gathered_works on commit drop as
 		 select work, count(*) as many, array_agg(distinct batch_id) as batches, min(number) as first,
@@ -79,12 +85,12 @@ export async function storeGathered(
 			 select ?, c.number, r.data, r.kept, c.batches, c.made_of
 			 from coming c join records r on r.collection_id = ? and r.number = c.first
 			 where c.many = 1 and c.number >= ?::int and c.number < ?::int`,
-			[collection, `own-${enquiry}`, at, at + PART]
+			[collection, own, at, at + PART]
 		);
 		progress((done += rowCount), all);
 		await giveWay(performance.now() - began);
 	}
-	if (linker) await storeMerged(transaction, collection, enquiry, linker, (done) => progress(singles + done, all));
+	if (linker) await storeMerged(transaction, collection, own, linker, (done) => progress(singles + done, all));
 	const changes = await changedFrom(transaction, collection, kept, without);
 	await transaction('collections')
 		.where({ id: collection })
@@ -96,7 +102,7 @@ export async function storeGathered(
 async function storeMerged(
 	transaction: Knex.Transaction,
 	collection: string,
-	enquiry: string,
+	own: string,
 	linker: Linker,
 	progress: (done: number) => void
 ): Promise<void> {
@@ -106,7 +112,7 @@ async function storeMerged(
 			 from (select * from coming where many > 1 and number > ? order by number limit ?) as c
 			 join gathered g on g.work = c.work join records r on r.collection_id = ? and r.number = g.number
 			 group by c.number order by c.number`,
-			[last, MERGED_PART, `own-${enquiry}`]
+			[last, MERGED_PART, own]
 		);
 		if (rows.length === 0) return;
 		const texts = await linker.merge(rows.map((row) => row.texts));

@@ -1,6 +1,6 @@
 <!-- Removes a thing of the installation; asks a second time where somebody uses it. -->
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import type { Answer } from '$lib/contract/call-server';
 	import type { InUse } from '$lib/contract/vocabularies';
 	import { asksForConfirmation } from '$lib/client/installation';
@@ -13,7 +13,7 @@
 	async function confirmRemove(confirmed: boolean) {
 		asking = false;
 		answer = await act(confirmed);
-		if (answer.ok) await invalidateAll();
+		if (answer.ok) await reloadData();
 	}
 </script>
 

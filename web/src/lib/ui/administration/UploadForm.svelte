@@ -1,6 +1,6 @@
 <!-- Loads a file: from this computer, or from an address that may be reached. -->
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import { onMount, type Snippet } from 'svelte';
 	import { ownJobs, wholeJob } from '$lib/client/jobs.svelte';
 	import { hasEnded } from '$lib/contract/jobs';
@@ -55,7 +55,7 @@
 		file = null;
 		id = '';
 		address = '';
-		await invalidateAll();
+		await reloadData();
 	}
 	async function ended() {
 		const own = ownJobs.list.find((one) => one.id === job);

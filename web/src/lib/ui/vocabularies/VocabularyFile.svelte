@@ -1,7 +1,7 @@
 <!-- A vocabulary is loaded from a file: chosen, read with progress, its faults shown with their places, and stored when the person says so. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import type { ReadVocabulary } from '$lib/contract/jobs';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
@@ -11,7 +11,7 @@
 	import Columns from './Columns.svelte';
 
 	let { administrator, known }: { administrator: boolean; known: readonly string[] } = $props();
-	const model = new VocabularyFile(() => void invalidateAll());
+	const model = new VocabularyFile(() => void reloadData());
 	const { file, proposed, short, running, job, read, fault } = $derived(model);
 	$effect(() => void model.follow());
 	onMount(() => void model.resume());

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { afterNavigate, goto, invalidateAll } from '$app/navigation';
+	import { afterNavigate, goto } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import { page } from '$app/state';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
@@ -104,13 +105,16 @@
 	});
 	/** The newest job that has changed the records of this enquiry. */
 	let seen = '';
+	/** Milliseconds: what had ended so long before the page was read is in what it was read with. */
+	const SURELY = 5_000;
 	$effect(() => {
 		const last = enquiry.jobs.list.find((job) => CHANGES_RECORDS.has(job.kind) && job.state === 'done');
 		if (!last || last.id === seen) return;
 		seen = last.id;
+		if (Date.parse(last.endedAt ?? '') < first.readAt - SURELY) return;
 		// Also where somebody else has imported: what is shown was counted on other records.
 		untrack(() => {
-			void invalidateAll();
+			void reloadData();
 			counts.judged();
 		});
 	});

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { Tabs } from '@skeletonlabs/skeleton-svelte';
-	import { invalidateAll } from '$app/navigation';
+	import { reloadData } from '$lib/client/reload-data';
 	import type { ReferenceBatch } from '$lib/contract/references';
 	import { useWorkspace } from '$lib/client/context';
 	import { ChosenFiles } from '$lib/client/chosen-files.svelte';
@@ -23,9 +23,9 @@
 
 	const { enquiry, dropped, vocabularies } = useWorkspace();
 	const { jobs } = enquiry;
-	const files = new ReferenceFiles(enquiry.id, () => void invalidateAll(), jobs);
+	const files = new ReferenceFiles(enquiry.id, () => void reloadData(), jobs);
 	const chosen = new ChosenFiles(enquiry.id, files);
-	const queue = new DuplicateQueue(enquiry.id, jobs, () => void invalidateAll());
+	const queue = new DuplicateQueue(enquiry.id, jobs, () => void reloadData());
 	let part = $state<'files' | 'duplicates' | 'overlap'>('files');
 	onMount(() => {
 		void files.load();
