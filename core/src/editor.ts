@@ -50,6 +50,7 @@ export { cutAtKnee, cutByShare } from './glean/cut-off.ts';
 export type { UnmatchedWord } from './glean/unmatched-words.ts';
 export { countMissing, type Block } from './dossier/document.ts';
 export { proposalsAt, type Proposal } from './strategy/proposals.ts';
+export { homeOf } from './measure/home.ts';
 export { performanceOf, proportion, type Cells, type Performance, type Proportion } from './measure/proportion.ts';
 export { bringUpToDate, type UpdateStep } from './strategy/bring-up-to-date.ts';
 export * from './platform/index.ts';

@@ -5,6 +5,7 @@ import type { Query } from '../query/index.ts';
 import { blankRecord, type BibliographicRecord } from '../records/index.ts';
 import { evaluateStrategy, type LineToEvaluate } from '../strategy/evaluate.ts';
 import { tokenTexts } from '../text/index.ts';
+import { homeOf } from './home.ts';
 import { gainCurve, termFigures, termQuery, type Term } from './term-figures.ts';
 
 const WORDS = ['lamp', 'dusk', 'glow', 'ward', 'nurse'];
@@ -69,6 +70,21 @@ describe('figures of candidates', () => {
 	});
 });
 
+describe('the concept of a candidate', () => {
+	it('is the one that holds most of its records; of several, the one where the result gains most', () => {
+		expect(homeOf([{ concept: 5, result: 9 }, { concept: 0, result: 0 }, null])).toBe(1);
+		expect(
+			homeOf([
+				{ concept: 5, result: 2 },
+				{ concept: 5, result: 3 },
+				{ concept: 6, result: 9 }
+			])
+		).toBe(1);
+		expect(homeOf([null, null])).toBe(-1);
+		expect(homeOf([])).toBe(-1);
+	});
+});
+
 describe('what the result gains by candidate after candidate', () => {
 	it('is what the strategy with all of them so far has more', () => {
 		const added = ['dusk', 'nurse', 'nothing', 'glow dusk', 'lamp'];
@@ -77,8 +93,7 @@ describe('what the result gains by candidate after candidate', () => {
 		const targets = { a: [termQuery(term('lamp'))], b: [termQuery(term('ward'))] };
 		const expected = added.map((text) => {
 			const adds = termFigures(lines(), 'r', concepts, [term(text)], [], index, none)[0]?.adds ?? [];
-			const [first, second] = [adds[0]?.result ?? 0, adds[1]?.result ?? 0];
-			if (first + second > 0) targets[second > first ? 'b' : 'a'].push(termQuery(term(text)));
+			targets[homeOf(adds) === 1 ? 'b' : 'a'].push(termQuery(term(text)));
 			const [a, b, r] = lines();
 			const whole = [
 				{ ...(a as LineToEvaluate), query: { kind: 'or' as const, parts: targets.a } },

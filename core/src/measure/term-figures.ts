@@ -2,6 +2,7 @@
 import { evaluate, RecordSet, type CollectionIndex } from '../collection/index.ts';
 import type { Query } from '../query/index.ts';
 import { evaluateStrategy, type EvaluateOptions, type LineToEvaluate, type Marks } from '../strategy/evaluate.ts';
+import { homeOf } from './home.ts';
 import { WhatIf } from './what-if.ts';
 
 export interface TermFigures {
@@ -117,8 +118,7 @@ export function termFigures(
 }
 
 /**
- * What the result gains when terms are added one behind the other, each to the concept where it alone adds most; those
- * that alone add nothing anywhere are passed over.
+ * What the result gains when terms are added one behind the other, each to the concept that it belongs to.
  * @returns for each term, how many records the result has then that it does not have now; none where there is no result
  */
 export function gainCurve(
@@ -137,12 +137,7 @@ export function gainCurve(
 	let gained = 0;
 	return terms.map((term) => {
 		const records = trials.recordsOf(term);
-		let [best, most] = [-1, 0];
-		for (const at of concepts.keys()) {
-			const adds = trials.adds(term, records, at)?.result ?? 0;
-			if (adds > most) [best, most] = [at, adds];
-		}
-		const target = best < 0 ? null : trials.targetOf(term, best);
+		const target = trials.targetOf(term, homeOf(concepts.map((_, at) => trials.adds(term, records, at))));
 		if (!target) return gained;
 		changed.set(target.line, (changed.get(target.line) ?? target.records).or(records));
 		gained = standings.finalWith(changed, final)?.without(result).count() ?? gained;

@@ -1,5 +1,5 @@
 /** Gleaned candidates worked through by keyboard: orders, filters, decisions, and terms that go to concepts. */
-import { conceptLetter, printTerm, type Concept, type Edit } from '@wide-lantern/core/editor';
+import { conceptLetter, homeOf, printTerm, type Concept, type Edit } from '@wide-lantern/core/editor';
 import { callServer } from '$lib/contract/call-server';
 import type {
 	Candidate,
@@ -26,7 +26,7 @@ export const ORDER_TEXTS: Readonly<Record<CandidateOrder, { readonly name: strin
 	},
 	adds: {
 		name: 'New to the result',
-		why: 'How many records the result would gain if the term were added to the concept where it adds most. Terms that add nothing come last.'
+		why: 'How many records the result would gain if the term were added to the concept that holds most of its records already. Terms that add nothing come last.'
 	},
 	strength: {
 		name: 'Strength in the network',
@@ -47,10 +47,9 @@ export type Shown = 'open' | 'all' | 'decided';
 /** Rows that are drawn at first, and more at a time. */
 const ROWS = 100;
 
-/** Records that the result would gain at the concept where it gains most; null where no concept has a line. */
-export function mostAdded(adds: CandidateFigures['adds'][number] | undefined): number | null {
-	const known = (adds ?? []).flatMap((one) => (one ? [one.result] : []));
-	return known.length === 0 ? null : Math.max(...known);
+/** Records that the result would gain at the concept that a candidate belongs to; null where no concept has a line. */
+export function addedAtHome(adds: CandidateFigures['adds'][number] = []): number | null {
+	return adds[homeOf(adds)]?.result ?? null;
 }
 
 /** What concepts hold, looked up by the text of a word or by a heading: the places of the concepts. */
@@ -201,6 +200,12 @@ export class Gleaning {
 		});
 	}
 
+	/** Place of the concept that holds most of a candidate's records already; null while that is not known. */
+	homeOf(key: string): number | null {
+		const adds = this.addsOf(key);
+		return adds[homeOf(adds)]?.at ?? null;
+	}
+
 	/** For an effect: examples of the candidate that is looked at. */
 	askExamples(): (() => void) | undefined {
 		const gleaning = this.value?.gleaning;
@@ -219,7 +224,7 @@ export class Gleaning {
 			case 'likelihood':
 				return candidate.likelihood;
 			case 'adds':
-				return mostAdded(this.figures.value?.adds[this.byKey.get(candidate.key)?.at ?? -1]) ?? -1;
+				return addedAtHome(this.figures.value?.adds[this.byKey.get(candidate.key)?.at ?? -1]) ?? -1;
 			case 'strength':
 				return candidate.strength;
 			case 'records':

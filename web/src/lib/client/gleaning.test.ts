@@ -2,7 +2,7 @@
 import type { Edit } from '@wide-lantern/core/editor';
 import { describe, expect, it, vi } from 'vitest';
 import type { Candidate, CandidateFigures, Gleanings } from '$lib/contract/gleaning';
-import { Gleaning, heldByConcepts, mostAdded } from './gleaning.svelte';
+import { addedAtHome, Gleaning, heldByConcepts } from './gleaning.svelte';
 import { concept, documentOf, edited, enquiryOf, serve, settled, type Request } from './testing';
 
 const candidate = (key: string, change: Partial<Candidate> = {}): Candidate => ({
@@ -104,9 +104,9 @@ describe('candidates', () => {
 		gleaning.list();
 		expect(keys(gleaning)).toEqual(['dusk glow']);
 	});
-	it('are ordered by what they would add where they add most', () => {
-		expect(figures.adds.map(mostAdded)).toEqual([8, null, 1, 3]);
-		expect(mostAdded(undefined)).toBeNull();
+	it('are ordered by what they would add to the concept that holds most of them already', () => {
+		expect(figures.adds.map(addedAtHome)).toEqual([8, null, 0, 3]);
+		expect(addedAtHome(undefined)).toBeNull();
 	});
 	it('are put in that order when the figures have come, and not again with each change', async () => {
 		const { gleaning } = await opened();
@@ -122,6 +122,7 @@ describe('candidates', () => {
 			{ at: 0, concept: 2, result: 1 },
 			{ at: 1, concept: 0, result: 0 }
 		]);
+		expect([gleaning.homeOf('lamp'), gleaning.homeOf('ward'), gleaning.homeOf('heading v:h')]).toEqual([1, 0, null]);
 		gleaning.order = 'likelihood';
 		gleaning.list();
 		gleaning.order = 'adds';

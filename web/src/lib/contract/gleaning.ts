@@ -107,7 +107,7 @@ export interface GleaningApi {
 	'POST /api/v1/enquiries/[enquiry]/gleaning': { body: GleaningRequest; answers: { 202: JobView } };
 	/** What each candidate of the last gleaning would add to the strategy as it is now. */
 	'GET /api/v1/enquiries/[enquiry]/gleaning/figures': { answers: { 200: CandidateFigures } };
-	/** What the result would gain as these candidates are added one behind the other, each where it adds most. */
+	/** What the result would gain as these candidates are added one behind the other, each to the concept that holds most of its records already. */
 	'POST /api/v1/enquiries/[enquiry]/gleaning/curve': {
 		body: { readonly candidates: readonly string[] };
 		answers: { 200: GainCurve };

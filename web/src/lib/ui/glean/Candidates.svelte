@@ -53,6 +53,7 @@
 	>
 		{#each gleaning.rows as candidate (candidate.key)}
 			{@const state = gleaning.stateOf(candidate)}
+			{@const home = gleaning.homeOf(candidate.key)}
 			<!-- svelte-ignore a11y_click_events_have_key_events -->
 			<div
 				id={idOf(candidate)}
@@ -80,7 +81,11 @@
 				>
 				{#each columns as { at } (at)}
 					{@const adds = addsAt(candidate, at)}
-					<span class="right tabular-nums" class:soft={!adds || adds.result === 0} class:old={gleaning.figuresOld}
+					<span
+						class="right tabular-nums"
+						class:soft={!adds || at !== home}
+						class:home={at === home}
+						class:old={gleaning.figuresOld}
 						>{#if adds}<span class="sr-only">{conceptLetter(at)} adds </span>{formatCount(
 								adds.result
 							)}{:else}–{/if}</span
@@ -142,6 +147,9 @@
 	}
 	.right {
 		text-align: right;
+	}
+	.home {
+		font-weight: 700;
 	}
 	.old {
 		opacity: 0.5;

@@ -34,7 +34,7 @@
 		const rest = everything - now;
 		const last = cutOff.lastGain ?? 0;
 		return [
-			`If all of these were added, each where it alone adds most, the result would gain ${countOf(now, 'record')}.`,
+			`If all of these were added, each to the concept that holds most of its records already, the result would gain ${countOf(now, 'record')}.`,
 			cut >= cutOff.total
 				? ''
 				: rest === 0
@@ -142,7 +142,9 @@
 				<table class="table" aria-label={title}>
 					<thead
 						><tr
-							><th scope="col">Place</th><th scope="col">Candidate</th><th scope="col" class="text-right">Adds</th></tr
+							><th scope="col" class="w-16">Place</th><th scope="col">Candidate</th><th scope="col" class="text-right"
+								>Adds</th
+							></tr
 						></thead
 					>
 					<tbody>

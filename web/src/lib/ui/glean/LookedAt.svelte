@@ -60,7 +60,9 @@
 						>
 						<span class="soft"
 							>{#if gleaning.holding(candidate).includes(at)}in it{:else if !adds}no line of it is counted{:else if adds.concept === 0}covered:
-								nothing new{:else}{countOf(adds.concept, 'new record')}, {formatCount(adds.result)} in the result{/if}</span
+								nothing new{:else}{countOf(adds.concept, 'new record')}, {formatCount(adds.result)} in the result{/if}{#if at === gleaning.homeOf(candidate.key) && !gleaning
+									.holding(candidate)
+									.includes(at)}<strong class="home"> · fits best</strong>{/if}</span
 						>
 					</li>{/if}
 			{:else}<li class="soft">
