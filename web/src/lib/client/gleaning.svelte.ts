@@ -11,6 +11,7 @@ import type {
 } from '$lib/contract/gleaning';
 import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 import type { EnquiryClient } from './enquiry.svelte';
+import type { TableChanges } from './gleaning-table.svelte';
 import { headingFacts } from './headings';
 import type { Jobs } from './jobs.svelte';
 import { PanelFigures } from './panel-figures.svelte';
@@ -44,6 +45,8 @@ export const ORDER_TEXTS: Readonly<Record<CandidateOrder, { readonly name: strin
 };
 
 export type Shown = 'open' | 'all' | 'decided';
+/** Decisions that are saved at once. */
+const MOST = 2_000;
 /** Rows that are drawn at first, and more at a time. */
 const ROWS = 100;
 
@@ -286,6 +289,10 @@ export class Gleaning {
 		if (this.holding(candidate).length > 0) return 'added';
 		return this.decisions.get(candidate.key) ?? 'open';
 	}
+	/** What somebody decided on a candidate of this or of an earlier gleaning, apart from concepts. */
+	decisionOn(key: string): CandidateDecision['decision'] | null {
+		return this.decisions.get(key) ?? null;
+	}
 	private readonly held = $derived.by(() => heldByConcepts(this.enquiry.document.concepts));
 	/** Places of the concepts that a candidate is in. */
 	holding(candidate: Candidate): readonly number[] {
@@ -397,6 +404,41 @@ export class Gleaning {
 			}
 		});
 		this.said = `${candidate.label} is in ${name} now. U undoes it.`;
+	}
+
+	/**
+	 * Decides on many at once, and adds many to their concepts: one step to undo in the enquiry.
+	 * @returns why it was not saved; empty where it was
+	 */
+	async applyAll({ decisions, added }: Pick<TableChanges, 'decisions' | 'added'>): Promise<string> {
+		const { document } = this.enquiry;
+		const origin = `gleaned from ${this.value?.gleaning?.name ?? 'a table'}`;
+		const edits: Edit[] = [];
+		for (const [at, concept] of document.concepts.entries()) {
+			const here = added.filter((one) => one.at === at).map(({ candidate }) => candidate);
+			const words = here.flatMap(({ heading, variants }) =>
+				heading ? [] : variants.map(({ text }) => printTerm(text))
+			);
+			if (words.length > 0) edits.push(...addWords(concept, words.join('\n'), origin).edits);
+			for (const candidate of here) {
+				const { heading } = candidate;
+				if (!heading) continue;
+				const facts = await headingFacts(heading.vocabulary, heading.heading, document.collection).catch(() => null);
+				edits.push(...editsFor(candidate, concept, origin, facts?.narrower ?? 0));
+			}
+		}
+		if (edits.length > 0 && !this.enquiry.edit(`add ${added.length} candidates from a table`, edits))
+			return 'The enquiry cannot be changed at the moment. Nothing of the table was saved; try again.';
+		const path = { enquiry: this.enquiry.id };
+		for (let from = 0; from < decisions.length; from += MOST) {
+			const body = { decisions: decisions.slice(from, from + MOST) };
+			const answer = await callServer('PUT /api/v1/enquiries/[enquiry]/gleaning/decisions', { path, body });
+			if (!answer.ok) return `Not all decisions are saved: ${answer.fault}`;
+			this.decisions = new Map(answer.value.decisions.map(({ candidate, decision }) => [candidate, decision]));
+			if (this.value) this.value = { ...this.value, decisions: answer.value.decisions };
+		}
+		this.list();
+		return '';
 	}
 
 	undo(): void {

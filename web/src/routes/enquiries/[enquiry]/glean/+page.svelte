@@ -6,12 +6,14 @@
 	import { count as countOf, formatCount } from '$lib/client/fresh.svelte';
 	import { Gleaning, ORDERS, ORDER_TEXTS } from '$lib/client/gleaning.svelte';
 	import { CutOff } from '$lib/client/gleaning-cut.svelte';
+	import { GleaningTable } from '$lib/client/gleaning-table.svelte';
 	import { progressText, shareOf } from '$lib/client/job-words';
 	import JobProgress from '$lib/ui/JobProgress.svelte';
 	import Segments from '$lib/ui/Segments.svelte';
 	import Candidates from '$lib/ui/glean/Candidates.svelte';
 	import CutOffView from '$lib/ui/glean/CutOff.svelte';
 	import LookedAt from '$lib/ui/glean/LookedAt.svelte';
+	import TableFile from '$lib/ui/glean/TableFile.svelte';
 
 	const { enquiry } = useWorkspace();
 	const { jobs } = enquiry;
@@ -30,6 +32,7 @@
 	});
 	$effect(() => gleaning.askExamples());
 	const cutOff = new CutOff(gleaning, enquiry);
+	const table = new GleaningTable(gleaning, enquiry);
 	let view = $state<'list' | 'cut'>('list');
 	$effect(() => (view === 'cut' ? cutOff.ask() : undefined));
 	let pane = $state<HTMLElement>();
@@ -174,6 +177,7 @@
 		<p class="small soft mt-1">
 			{order.why}
 		</p>
+		<div class="mt-1"><TableFile {table} editable={enquiry.editable} /></div>
 		<div class="mt-3" bind:this={pane}>
 			{#if view === 'list'}<div class="split">
 					<Candidates {gleaning} onfilter={() => search?.focus()} />
