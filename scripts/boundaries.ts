@@ -63,7 +63,7 @@ export function breachesOf(path: string, text: string): Breach[] {
 			}
 		} else if (
 			/^@wide-lantern\/(core|standins|web)\//.test(target) &&
-			!/^@wide-lantern\/core\/(editor|computing|references|ooxml)$/.test(target)
+			!/^@wide-lantern\/core\/(editor|computing|references|ooxml|decision-table)$/.test(target)
 		)
 			say(`uses an inner file of another wing: ${target}`);
 		else if (wing === 'core' && /^@wide-lantern\/(standins|web)/.test(target)) say(`core must not know ${target}`);

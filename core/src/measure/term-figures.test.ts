@@ -88,7 +88,14 @@ describe('the concept of a candidate', () => {
 describe('what the result gains by candidate after candidate', () => {
 	it('is what the strategy with all of them so far has more', () => {
 		const added = ['dusk', 'nurse', 'nothing', 'glow dusk', 'lamp'];
-		const curve = gainCurve(lines(), 'r', concepts, added.map(term), index, none);
+		const curve = gainCurve(
+			lines(),
+			'r',
+			concepts,
+			added.map((text) => term(text)),
+			index,
+			none
+		);
 		const now = count(lines(), 'r');
 		const targets = { a: [termQuery(term('lamp'))], b: [termQuery(term('ward'))] };
 		const expected = added.map((text) => {

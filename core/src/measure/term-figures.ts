@@ -107,12 +107,12 @@ export function termFigures(
 		gathered.filter((number) => number < index.size)
 	);
 	const trials = new Trials(lines, final, concepts, index, marks, options);
-	return terms.map((term) => {
-		const records = trials.recordsOf(term);
+	return terms.map((asked) => {
+		const records = trials.recordsOf(asked);
 		return {
 			all: records.count(),
 			held: records.countWith(set),
-			adds: concepts.map((_, at) => trials.adds(term, records, at))
+			adds: concepts.map((_, at) => trials.adds(asked, records, at))
 		};
 	});
 }
@@ -135,9 +135,9 @@ export function gainCurve(
 	if (!result) return [];
 	const changed = new Map<string, RecordSet>();
 	let gained = 0;
-	return terms.map((term) => {
-		const records = trials.recordsOf(term);
-		const target = trials.targetOf(term, homeOf(concepts.map((_, at) => trials.adds(term, records, at))));
+	return terms.map((asked) => {
+		const records = trials.recordsOf(asked);
+		const target = trials.targetOf(asked, homeOf(concepts.map((_, at) => trials.adds(asked, records, at))));
 		if (!target) return gained;
 		changed.set(target.line, (changed.get(target.line) ?? target.records).or(records));
 		gained = standings.finalWith(changed, final)?.without(result).count() ?? gained;

@@ -1,23 +1,9 @@
 /** Candidates go out as a table, are decided on elsewhere, and come back: what a file would change is shown first. */
 import type { DecisionRow, RowFault } from '@wide-lantern/core/decision-table';
 import { conceptLetter, type Concept } from '@wide-lantern/core/editor';
-import type { Candidate, CandidateDecision } from '$lib/contract/gleaning';
 import type { EnquiryClient } from './enquiry.svelte';
 import { addedAtHome, type Gleaning } from './gleaning.svelte';
-
-export interface TableDecision {
-	readonly candidate: string;
-	readonly decision: CandidateDecision['decision'] | null;
-}
-export interface TableChanges {
-	readonly fileName: string;
-	readonly decisions: readonly TableDecision[];
-	/** Candidates that go to concepts, by the concept's place. */
-	readonly added: readonly { readonly candidate: Candidate; readonly at: number }[];
-	readonly faults: readonly RowFault[];
-	/** Decisions on terms that the last gleaning does not have. */
-	readonly others: number;
-}
+import type { TableChanges, TableDecision } from './gleaning-changes';
 
 const named = (concepts: readonly Concept[], at: number) => `${conceptLetter(at)} ${concepts[at]?.name ?? ''}`.trim();
 

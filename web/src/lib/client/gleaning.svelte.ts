@@ -11,7 +11,7 @@ import type {
 } from '$lib/contract/gleaning';
 import { hasEnded, isUnderWay, type JobView } from '$lib/contract/jobs';
 import type { EnquiryClient } from './enquiry.svelte';
-import type { TableChanges } from './gleaning-table.svelte';
+import type { TableChanges } from './gleaning-changes';
 import { headingFacts } from './headings';
 import type { Jobs } from './jobs.svelte';
 import { PanelFigures } from './panel-figures.svelte';
